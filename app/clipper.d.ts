@@ -1,0 +1,4 @@
+declare module "clipper2-wasm/dist/es/clipper2z.js" {
+  const factory: unknown;
+  export default factory;
+}

@@ -1,0 +1,64 @@
+/**
+ * Finishes: what a paint, sealer or clear coat does by default. Ordinary trade values at 20 °C, 50 % RH, one normal coat;
+ * a product's own data sheet and what the shop measured win over them. Adding a finish is adding a row.
+ */
+import type { Base } from "../records/ids";
+
+const H = 60;
+const D = 24 * H;
+
+export type FinishRole = "colour" | "sealer" | "clear";
+
+export interface Finish {
+  id: string;
+  name: string;
+  role: FinishRole;
+  /** how it is laid; spray finishes lose paint beside the piece (M7) */
+  by: "spray" | "brush" | "airbrush" | "marker";
+  base: Base;
+  /** paints that attack each other are told by family (rule 33) */
+  family: "enamel" | "lacquer" | "acrylic" | "shellac" | "polyurethane" | "clear-acrylic" | "ink" | "epoxy";
+  /** dry µm of one normal coat; also the reference thickness of the drying times */
+  coatUm: number;
+  /** volume solids of what leaves the tool */
+  solids: number;
+  /** patchiness of the film, share of its thickness (M4) */
+  patchiness: number;
+  /** °C below which it does not dry */
+  minC: number;
+  /** minutes; null: does not apply to this finish */
+  times: { flash: number | null; touch: number | null; recoat: number | null; closes: number | null; reopens: number | null; maskable: number | null; sandable: number | null; laserSafe: number | null; cured: number | null };
+  /** shake it or stir it before use */
+  mix: "shake" | "stir" | "neither";
+}
+
+const times = (flash: number | null, touch: number | null, recoat: number | null, closes: number | null, reopens: number | null, maskable: number | null, sandable: number | null, laserSafe: number | null, cured: number | null): Finish["times"] =>
+  ({ flash, touch, recoat, closes, reopens, maskable, sandable, laserSafe, cured });
+
+export const FINISHES: Finish[] = [
+  { id: "spray-enamel", name: "Spray enamel", role: "colour", by: "spray", base: "solvent", family: "enamel", coatUm: 12, solids: 0.13, patchiness: 0.12, minC: 10, times: times(4, 20, 10, 60, 48 * H, D, D, D, 7 * D), mix: "shake" },
+  { id: "spray-lacquer", name: "Spray lacquer", role: "colour", by: "spray", base: "solvent", family: "lacquer", coatUm: 8, solids: 0.1, patchiness: 0.12, minC: 10, times: times(4, 10, 10, null, null, 4 * H, 6 * H, D, 3 * D), mix: "shake" },
+  { id: "unknown-spray", name: "Unknown spray can", role: "colour", by: "spray", base: "solvent", family: "enamel", coatUm: 12, solids: 0.13, patchiness: 0.12, minC: 10, times: times(4, 20, 10, 60, 48 * H, D, D, D, 7 * D), mix: "shake" },
+  { id: "brush-enamel", name: "Brush enamel", role: "colour", by: "brush", base: "solvent", family: "enamel", coatUm: 30, solids: 0.45, patchiness: 0.2, minC: 10, times: times(20, 2 * H, 4 * H, null, null, D, D, 48 * H, 7 * D), mix: "stir" },
+  { id: "craft-acrylic", name: "Craft acrylic, brushed", role: "colour", by: "brush", base: "water", family: "acrylic", coatUm: 18, solids: 0.3, patchiness: 0.2, minC: 10, times: times(5, 20, 45, null, null, 6 * H, 8 * H, D, 21 * D), mix: "stir" },
+  { id: "airbrush-acrylic", name: "Acrylic, airbrushed", role: "colour", by: "airbrush", base: "water", family: "acrylic", coatUm: 5, solids: 0.2, patchiness: 0.08, minC: 10, times: times(2, 5, 12, null, null, 2 * H, 4 * H, D, 21 * D), mix: "stir" },
+  { id: "spray-primer", name: "Spray primer", role: "colour", by: "spray", base: "solvent", family: "lacquer", coatUm: 15, solids: 0.15, patchiness: 0.12, minC: 10, times: times(4, 15, 10, null, null, 3 * H, 3 * H, D, 3 * D), mix: "shake" },
+  { id: "shellac-spray", name: "Shellac, sprayed heavy", role: "sealer", by: "spray", base: "alcohol", family: "shellac", coatUm: 12, solids: 0.08, patchiness: 0.12, minC: 10, times: times(2, 5, 15, null, null, 2 * H, H, 12 * H, 2 * D), mix: "shake" },
+  { id: "shellac-brushed", name: "Shellac, brushed", role: "sealer", by: "brush", base: "alcohol", family: "shellac", coatUm: 10, solids: 0.12, patchiness: 0.2, minC: 10, times: times(2, 5, 15, null, null, 2 * H, H, 12 * H, 2 * D), mix: "stir" },
+  { id: "sanding-sealer", name: "Sanding sealer", role: "sealer", by: "brush", base: "water", family: "acrylic", coatUm: 15, solids: 0.2, patchiness: 0.2, minC: 10, times: times(5, 20, 45, null, null, 3 * H, H, 12 * H, 2 * D), mix: "stir" },
+  { id: "spray-clear", name: "Spray clear acrylic", role: "clear", by: "spray", base: "solvent", family: "clear-acrylic", coatUm: 10, solids: 0.1, patchiness: 0.12, minC: 10, times: times(4, 15, 20, null, null, null, null, null, 2 * D), mix: "shake" },
+  { id: "water-polyurethane", name: "Water-borne polyurethane", role: "clear", by: "brush", base: "water", family: "polyurethane", coatUm: 25, solids: 0.32, patchiness: 0.2, minC: 10, times: times(5, 30, 2 * H, null, null, null, 4 * H, null, 7 * D), mix: "stir" },
+  { id: "alcohol-ink", name: "Alcohol ink", role: "colour", by: "marker", base: "alcohol", family: "ink", coatUm: 2, solids: 0.05, patchiness: 0.3, minC: 5, times: times(1, 3, 1, null, null, null, null, null, null), mix: "neither" },
+  { id: "paint-marker", name: "Paint marker", role: "colour", by: "marker", base: "alcohol", family: "acrylic", coatUm: 6, solids: 0.25, patchiness: 0.2, minC: 10, times: times(1, 5, 5, null, null, 2 * H, 8 * H, D, 3 * D), mix: "shake" },
+];
+
+/** @throws Error naming the id when there is no such finish */
+export function finish(id: string): Finish {
+  const f = FINISHES.find((x) => x.id === id);
+  if (!f) throw new Error(`There is no finish “${id}”.`);
+  return f;
+}
+export const isFinish = (id: string): boolean => FINISHES.some((f) => f.id === id);
+
+/** Hiding thickness in µm by colour family (M6), until the product says or a swatch shows. */
+export const HIDE_UM: Record<string, number> = { black: 12, white: 55, pale: 45, yellow: 100, red: 90, mid: 35, metallic: 15 };

@@ -1,0 +1,53 @@
+/**
+ * A product's figures with where each came from. The product's own field wins; a null falls back to its finish and says
+ * so; what neither knows stays null.
+ */
+import type { Product } from "../records/product";
+import type { Base } from "../records/ids";
+import { colourFamily } from "../film/colour";
+import { finish, HIDE_UM, type Finish } from "./finishes";
+
+export type From = "default" | "data sheet" | "measured here" | "typed" | "computed";
+export interface Figure<T = number> {
+  value: T | null;
+  from: From;
+}
+
+export interface Paint {
+  product: Product;
+  finish: Finish;
+  base: Base;
+  clear: boolean;
+  sheen: string | null;
+  hideUm: Figure;
+  solids: Figure;
+  coatUm: Figure;
+  minC: Figure;
+  times: Record<keyof Finish["times"], Figure>;
+}
+
+const pick = (own: number | null, fallback: number | null, from: From): Figure => (own !== null ? { value: own, from } : { value: fallback, from: "default" });
+const kept = new WeakMap<Product, Paint>();
+
+/** Resolve a product against its finish. @throws Error when the product names a finish that does not exist */
+export function paint(product: Product): Paint {
+  const found = kept.get(product);
+  if (found) return found;
+  const f = finish(product.finish);
+  const o = product.origin;
+  const keys = Object.keys(f.times) as (keyof Finish["times"])[];
+  const made: Paint = {
+    product,
+    finish: f,
+    base: product.base ?? f.base,
+    clear: product.clear || f.role !== "colour",
+    sheen: product.sheen,
+    hideUm: product.clear || f.role !== "colour" ? { value: null, from: "default" } : pick(product.hideUm, HIDE_UM[colourFamily(product.colour)], o),
+    solids: pick(product.solids, f.solids, o),
+    coatUm: pick(product.coatUm, f.coatUm, o),
+    minC: pick(product.minC, f.minC, o),
+    times: Object.fromEntries(keys.map((k) => [k, pick(product.times[k], f.times[k], o)])) as Paint["times"],
+  };
+  kept.set(product, made);
+  return made;
+}

@@ -1,0 +1,25 @@
+/** Plain products and machines made from defaults, to begin a Shelf or Workshop with. Every figure in them is a default and says so. */
+import { DryTimes, Product } from "../records/product";
+import { Machine } from "../records/machine";
+import type { Beam } from "../records/ids";
+import { finish } from "./finishes";
+import { BEAM_KINDS } from "./beams";
+
+/** A product with nothing of its own: all figures are its finish's defaults. */
+export function defaultProduct(id: string, name: string, finishId: string, colour: string): Product {
+  finish(finishId);
+  return { ...new Product(), times: { ...new DryTimes() }, cans: [], id, name, finish: finishId, colour };
+}
+
+export function defaultMachine(beam: Beam, watts: number, id = `${beam}-${watts}`): Machine {
+  const speed = { co2: 500, blue: 400, um1: 2000, uv: 2000 }[beam];
+  return { ...new Machine(), powerPoints: [], id, name: `${BEAM_KINDS[beam].name.split(",")[0]}, ${watts} W`, beam, watts, maxSpeed: speed, rapid: speed, bedW: 600, bedH: 400, extraction: true, enclosed: true, galvo: beam === "um1" || beam === "uv" };
+}
+
+/** What a shelf needs for a route to be planned at all. */
+export const STARTER: { id: string; name: string; finish: string; colour: string }[] = [
+  { id: "shellac", name: "Shellac", finish: "shellac-spray", colour: "#e8c27a" },
+  { id: "white-acrylic", name: "White acrylic", finish: "craft-acrylic", colour: "#f0efe9" },
+  { id: "black-enamel", name: "Black enamel", finish: "spray-enamel", colour: "#16151a" },
+  { id: "clear-acrylic", name: "Clear acrylic", finish: "spray-clear", colour: "#f5f5f5" },
+];

@@ -1,0 +1,85 @@
+/** M7 over a whole plan: paint per coat and per product, what to buy, and the balance bought = laid + lost + left. */
+import { coatUse, nest, recessArea, transfer, wetUm } from "../film/build";
+import { GROUND, zoneOf } from "../piece/state";
+import type { Context } from "./context";
+import type { Placed } from "./place";
+
+export interface StepUse {
+  wetUm: number | null;
+  /** out of the can, all pieces */
+  ml: number | null;
+  laidMl: number | null;
+  lostMl: number | null;
+}
+
+export interface Amount {
+  product: string;
+  /** what the plan takes out of cans */
+  ml: number | null;
+  laidMl: number | null;
+  lostMl: number | null;
+  /** on the Shelf now; null: some can was never weighed */
+  onShelfMl: number | null;
+  /** full cans to buy; null: unknown */
+  cans: number | null;
+  /** ml of one can that would be bought */
+  canMl: number | null;
+  /** on the Shelf and bought, less what is used */
+  leftMl: number | null;
+  boughtMl: number | null;
+}
+
+export function stepUse(p: Placed, c: Context): StepUse | null {
+  const s = p.step;
+  if (s.kind !== "coat" || !c.hasPaint(s.productId)) return null;
+  const paint = c.paintOf(s.productId);
+  const { w, h } = c.job.substrate;
+  const n = c.job.quantity;
+  const wet = wetUm(s.dryUm, paint.solids.value);
+  const face = s.zones.includes(GROUND);
+  let area = 0;
+  let walls = 0;
+  for (const z of c.job.zones) {
+    if (!s.zones.includes(z.id)) continue;
+    const depth = Math.max(0, zoneOf(p.before, z.id).depthUm) / 1000;
+    const own = recessArea(z.areaMm2, z.perimeterMm, depth);
+    area += own;
+    walls += own - z.areaMm2;
+  }
+  if (face) area = w * h + walls;
+  const box = nest(n, w, h);
+  const use = coatUse(area * n, wet, transfer(paint.finish.by, area * n, box.w, box.h));
+  return { wetUm: wet, ml: use.boughtMl, laidMl: use.laidMl, lostMl: use.lostMl };
+}
+
+/** ml left in a product's cans, by weight where they are weighed; null when one was never measured. */
+export function onShelf(cans: { fullMl: number; leftMl: number | null; fullG: number | null; emptyG: number | null; nowG: number | null }[]): number | null {
+  let sum = 0;
+  for (const k of cans) {
+    const byWeight = k.fullG !== null && k.emptyG !== null && k.nowG !== null && k.fullG > k.emptyG ? k.fullMl * Math.min(1, Math.max(0, (k.nowG - k.emptyG) / (k.fullG - k.emptyG))) : null;
+    const left = k.leftMl ?? byWeight;
+    if (left === null) return null;
+    sum += left;
+  }
+  return sum;
+}
+
+const DEFAULT_CAN_ML = { spray: 400, airbrush: 60, brush: 60, marker: 6 };
+
+export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context): Amount[] {
+  const order: string[] = [];
+  for (const p of placed) if (p.step.kind === "coat" && p.step.productId && c.hasPaint(p.step.productId) && !order.includes(p.step.productId)) order.push(p.step.productId);
+  return order.map((product) => {
+    const mine = uses.filter((u, i): u is StepUse => u !== null && placed[i].step.productId === product);
+    const sum = (k: "ml" | "laidMl" | "lostMl"): number | null => (mine.some((u) => u[k] === null) ? null : mine.reduce((a, u) => a + (u[k] as number), 0));
+    const ml = sum("ml");
+    const paint = c.paintOf(product);
+    const shelf = onShelf(paint.product.cans);
+    const canMl = paint.product.cans[0]?.fullMl ?? DEFAULT_CAN_ML[paint.finish.by];
+    // Paint already poured out in finished steps is off the shelf's count, so only what is to come is needed.
+    const toCome = mine.length ? placed.reduce((a, p, i) => (p.step.productId === product && p.actual?.end == null ? (a === null || uses[i]?.ml == null ? null : a + (uses[i] as StepUse).ml!) : a), 0 as number | null) : 0;
+    const cans = toCome === null || shelf === null ? null : Math.max(0, Math.ceil((toCome - shelf) / canMl - 1e-9));
+    const boughtMl = cans === null || shelf === null || ml === null || toCome === null ? null : shelf + cans * canMl + (ml - toCome);
+    return { product, ml, laidMl: sum("laidMl"), lostMl: sum("lostMl"), onShelfMl: shelf, cans, canMl, boughtMl, leftMl: boughtMl === null || ml === null ? null : boughtMl - ml };
+  });
+}

@@ -1,0 +1,50 @@
+/** Artwork as part of a job: zones found in a drawing joined to the finishes already chosen, and scaled to size. */
+import type { Job, Zone } from "../records/job";
+import type { FoundArtwork } from "../vector/zones";
+
+const NAMES: [string, number, number][] = [["red", 345, 15], ["orange", 15, 45], ["yellow", 45, 70], ["green", 70, 165], ["teal", 165, 195], ["blue", 195, 255], ["violet", 255, 290], ["pink", 290, 345]];
+
+/** A plain word for a colour, until the maker names the zone. */
+export function colourWord(hex: string): string {
+  const [r, g, b] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255);
+  const max = Math.max(r, g, b);
+  const min = Math.min(r, g, b);
+  const l = (max + min) / 2;
+  const d = max - min;
+  if (l < 0.13) return "Black";
+  if (d < 0.08) return l > 0.9 ? "White" : l > 0.6 ? "Light grey" : "Grey";
+  const h = (60 * (max === r ? ((g - b) / d + 6) % 6 : max === g ? (b - r) / d + 2 : (r - g) / d + 4) + 360) % 360;
+  const word = NAMES.find(([, from, to]) => (from < to ? h >= from && h < to : h >= from || h < to))?.[0] ?? "colour";
+  const tone = l > 0.75 ? "Pale " : l < 0.28 ? "Dark " : "";
+  return tone ? tone + word : word[0].toUpperCase() + word.slice(1);
+}
+
+/** The job's artwork replaced; a zone whose colour was there before keeps its name and finish. */
+export function withArtwork(job: Job, name: string, svg: string, found: FoundArtwork): Pick<Job, "artwork" | "zones"> {
+  const used = new Set<string>();
+  const zones = found.zones.map((z): Zone => {
+    const old = job.zones.find((x) => x.id === z.id);
+    let label = old?.name ?? colourWord(z.colour);
+    for (let n = 2; used.has(label); n++) label = `${old?.name ?? colourWord(z.colour)} ${n}`;
+    used.add(label);
+    return { id: z.id, name: label, colour: z.colour, areaMm2: z.areaMm2, perimeterMm: z.perimeterMm, narrowestMm: z.narrowestMm, pieces: z.pieces, holes: z.holes, smallestMm2: z.smallestMm2, outline: z.outline, rows: z.rows, productId: old?.productId ?? null, bare: old?.bare ?? false };
+  });
+  return { artwork: { name, svg, w: found.widthMm, h: found.heightMm }, zones };
+}
+
+/** Artwork and all its measures scaled by k. */
+export function scaleArtwork(job: Job, k: number): Pick<Job, "artwork" | "zones"> {
+  const times = (v: number | null, by: number): number | null => (v === null ? null : v * by);
+  return {
+    artwork: job.artwork && { ...job.artwork, w: job.artwork.w * k, h: job.artwork.h * k },
+    zones: job.zones.map((z) => ({
+      ...z,
+      areaMm2: z.areaMm2 * k * k,
+      perimeterMm: times(z.perimeterMm, k),
+      narrowestMm: times(z.narrowestMm, k),
+      smallestMm2: times(z.smallestMm2, k * k),
+      outline: z.outline.replace(/-?\d+(?:\.\d+)?/g, (n) => String(Math.round(Number(n) * k * 1000) / 1000)),
+      rows: z.rows.map((v, i) => (i >= 2 && z.rows[2 + 2 * Math.floor((i - 2) / 2)] > z.rows[3 + 2 * Math.floor((i - 2) / 2)] ? v : v * k)),
+    })),
+  };
+}

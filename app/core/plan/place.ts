@@ -1,0 +1,199 @@
+/**
+ * Steps put into time, forward from a start: working hours, days off, waits that run through the night, recoat windows that
+ * a closed shop must not straddle, the laser only while somebody is there. Logged times are pinned.
+ */
+import type { Piece } from "../piece/state";
+import type { Context } from "./context";
+import { kindOf } from "./kinds";
+import { readiness, type Readiness } from "./ready";
+import type { Step } from "./step";
+
+export interface Actual {
+  start: number;
+  /** null: begun, not finished */
+  end: number | null;
+  /** the wait before it was ended by a touch check or on purpose */
+  early: "touch" | "risk" | null;
+}
+
+export interface Placed {
+  step: Step;
+  index: number;
+  setupMin: number | null;
+  perPieceMin: number | null;
+  /** minutes of work, learned corrections included; null: unknown */
+  minutes: number | null;
+  /** as the model says, without learned corrections */
+  uncorrected: number | null;
+  start: number | null;
+  end: number | null;
+  /** closed stretches inside it: [from, to] */
+  pauses: [number, number][];
+  needs: Readiness[];
+  /** the wait that this step had to sit out, or null */
+  waited: Readiness | null;
+  before: Piece;
+  after: Piece;
+  actual: Actual | null;
+  /** why there is no time for it */
+  blocked: string | null;
+}
+
+interface Slot {
+  start: number;
+  end: number;
+  pauses: [number, number][];
+}
+
+/** Work of `minutes` begun no earlier than `from`, inside working hours. */
+export function slot(c: Context, from: number, minutes: number, divisible: boolean): Slot | null {
+  let at = Math.ceil(from);
+  const whole = Math.ceil(minutes);
+  if (whole <= 0) return { start: at, end: at, pauses: [] };
+  const mayPause = divisible || whole > c.calendar.longest;
+  for (let guard = 0; guard < 800; guard++) {
+    const open = c.calendar.openAt(at);
+    if (!open) return null;
+    const start = Math.max(at, open.from);
+    if (start + whole <= open.to) return { start, end: start + whole, pauses: [] };
+    if (!mayPause) {
+      at = open.to;
+      continue;
+    }
+    const pauses: [number, number][] = [];
+    let left = whole - (open.to - start);
+    let end = open.to;
+    while (left > 0) {
+      const next = c.calendar.openAt(end);
+      if (!next) return null;
+      pauses.push([end, next.from]);
+      const does = Math.min(left, next.to - next.from);
+      left -= does;
+      end = next.from + does;
+    }
+    return { start, end, pauses };
+  }
+  return null;
+}
+
+export function workMinutes(s: Step, c: Context): { setup: number | null; perPiece: number | null; total: number | null; uncorrected: number | null } {
+  if (s.minutes !== null) return { setup: s.minutes, perPiece: 0, total: s.minutes, uncorrected: s.minutes };
+  const m = kindOf(s.kind).minutes(s, c);
+  if (!m) return { setup: null, perPiece: null, total: null, uncorrected: null };
+  const raw = m.setup + m.perPiece * c.job.quantity;
+  const k = c.learned(s.kind);
+  return { setup: m.setup * k, perPiece: m.perPiece * k, total: raw * k, uncorrected: raw };
+}
+
+/** latest start that still reaches the last piece before its window shuts */
+const lateStart = (r: Readiness, minutes: number, setup: number): number | null => (r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes - setup)));
+
+const inWindow = (r: Readiness, start: number, minutes: number, setup: number): boolean => {
+  const last = lateStart(r, minutes, setup);
+  return last === null || start <= last || (r.reopens !== null && start >= r.reopens);
+};
+
+export interface PlaceResult {
+  placed: Placed[];
+  /** first step that could not be placed, if any */
+  stuck: { index: number; why: string } | null;
+}
+
+/** How far ahead a windowed run of steps is moved to find an opening it fits, in openings of the shop. */
+const TRIES = 12;
+
+/**
+ * @param actuals logged times by step id
+ * @param relax index of a step whose wait is left out, to learn what it costs
+ */
+export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, relax: number | null = null): PlaceResult {
+  const placed: Placed[] = [];
+  let stuck: PlaceResult["stuck"] = null;
+
+  const one = (i: number, before: Piece, prevEnd: number | null, from: number): { p: Placed; early: number | null } => {
+    const s = steps[i];
+    const kind = kindOf(s.kind);
+    const w = workMinutes(s, c);
+    const actual = actuals.get(s.id) ?? null;
+    const needs = kind.needs(s, before, c).map((n) => readiness(n, c));
+    const base = { step: s, index: i, setupMin: w.setup, perPieceMin: w.perPiece, minutes: w.total, uncorrected: w.uncorrected, needs, before, actual };
+    const waitBefore = i > 0 ? steps[i - 1].waitMin : null;
+    const binding = needs.reduce<Readiness | null>((b, r) => (!b || b.opens === null ? (b ?? r) : r.opens === null || r.opens > b.opens ? r : b), null);
+    if (actual) {
+      const end = actual.end ?? Math.max(actual.start + Math.ceil(w.total ?? 0), now ?? actual.start);
+      return { p: { ...base, start: actual.start, end, pauses: [], waited: binding, after: kind.apply(s, before, c, end), blocked: null }, early: null };
+    }
+    const block = (why: string): { p: Placed; early: null } => ({ p: { ...base, start: null, end: null, pauses: [], waited: binding, after: kind.apply(s, before, c, null), blocked: why }, early: null });
+    if (prevEnd === null) return block("the step before it has no time yet");
+    if (w.total === null) return block(s.kind === "coat" ? "no product is chosen for it" : "no machine is chosen, so its minutes are unknown");
+    let earliest = Math.max(prevEnd, from);
+    if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
+    else if (relax !== i) {
+      for (const r of needs) {
+        if (r.opens === null) return block(`${r.why}: never in this climate`);
+        earliest = Math.max(earliest, r.opens);
+      }
+    }
+    const got = slot(c, earliest, w.total, kind.divisible || s.byLoad);
+    if (!got) return block("there are no working hours to do it in");
+    return { p: { ...base, start: got.start, end: got.end, pauses: got.pauses, waited: binding, after: kind.apply(s, before, c, got.end), blocked: null }, early: earliest };
+  };
+
+  const windowed = (p: Placed): Readiness | null => p.needs.find((r) => r.closes !== null) ?? null;
+
+  /** Places step i from `from` on, and looks ahead as long as windows tie the following steps to it. */
+  const chain = (i: number, before: Piece, prevEnd: number | null, from: number): { run: Placed[]; ok: boolean } => {
+    const run: Placed[] = [];
+    let piece = before;
+    let end = prevEnd;
+    for (let k = i; k < steps.length; k++) {
+      const { p } = one(k, piece, end, k === i ? from : -Infinity);
+      const win = windowed(p);
+      if (k > i && !win) break;
+      if (k > i && win && p.start !== null && !p.actual && (k === 0 || steps[k - 1].waitMin === null) && !inWindow(win, p.start, p.minutes ?? 0, p.setupMin ?? 0)) return { run, ok: false };
+      run.push(p);
+      if (p.start === null) break;
+      piece = p.after;
+      end = p.end;
+    }
+    return { run, ok: true };
+  };
+
+  let piece = first;
+  let end: number | null = start;
+  for (let i = 0; i < steps.length; ) {
+    let from = -Infinity;
+    let best = chain(i, piece, end, from);
+    if (!best.ok && !actuals.has(steps[i].id)) {
+      // Delay the beginning of the windowed run to later openings until all of it fits.
+      for (let t = 0; t < TRIES && !best.ok; t++) {
+        const head = one(i, piece, end, from).p;
+        const open = head.start === null ? null : c.calendar.openAt(head.start);
+        const next = open ? c.calendar.openAt(open.to) : null;
+        if (!next) break;
+        from = next.from;
+        best = chain(i, piece, end, from);
+      }
+      if (!best.ok) {
+        // No opening holds the run: lay this step as early as it goes and wait for the next window to reopen.
+        const { p } = one(i, piece, end, -Infinity);
+        best = { run: [p], ok: true };
+      }
+    }
+    // A step whose own window was missed waits for the reopening, where there is one.
+    const head = best.run[0];
+    const win = windowed(head);
+    if (head.start !== null && win && !head.actual && (i === 0 || steps[i - 1].waitMin === null) && !inWindow(win, head.start, head.minutes ?? 0, head.setupMin ?? 0) && win.reopens !== null) {
+      const again = chain(i, piece, end, win.reopens);
+      best = again.ok ? again : { run: [one(i, piece, end, win.reopens).p], ok: true };
+    }
+    for (const p of best.run) {
+      placed.push(p);
+      if (p.start === null && !stuck) stuck = { index: p.index, why: p.blocked ?? "it has no time" };
+      piece = p.after;
+      end = p.end;
+    }
+    i += best.run.length;
+  }
+  return { placed, stuck };
+}

@@ -1,0 +1,81 @@
+/** From a world to a plan: generate, lay the edits on, place in time, add up, judge. Pure; under 20 ms for 40 steps and 6 zones. */
+import { fold, type BenchState } from "../bench/fold";
+import { blank } from "../piece/state";
+import type { World } from "../records/world";
+import { judge } from "../rules";
+import { amounts, stepUse } from "./amounts";
+import { context } from "./context";
+import { decides, type Decider } from "./decides";
+import { applyEdits } from "./edits";
+import type { Facts, Fix, Snag } from "./facts";
+import { whereOf } from "./facts";
+import { generate, type Missing } from "./generate";
+import { place } from "./place";
+
+export interface Plan extends Facts {
+  missing: Missing[];
+  bench: BenchState;
+  /** moment the first step begins; null: nothing to do */
+  start: number | null;
+  /** moment the last step ends; null: something is unknown or never dries */
+  ready: number | null;
+  /** why there is no ready time */
+  stuck: string | null;
+  decides: Decider[];
+  snags: Snag[];
+}
+
+/**
+ * @param now the moment it is planned at, minutes since 1970; null: the job's own start (what the door uses)
+ */
+export function makePlan(world: World, now: number | null = null): Plan {
+  const c = context(world);
+  const bench = fold(world.log);
+  const made = generate(c);
+  const { steps, unfit } = applyEdits(made.steps, world.job.edits, c);
+  const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
+  const first = blank(world.job.zones.map((z) => z.id));
+  const run = (relax: number | null) => place(steps, begin, first, c, bench.actuals, now, relax);
+  const { placed, stuck } = run(null);
+  const uses = placed.map((p) => stepUse(p, c));
+  const last = placed[placed.length - 1];
+  const ready = stuck ? null : (last?.end ?? null);
+  const facts: Facts = { context: c, placed, uses, amounts: amounts(placed, uses, c), hiding: made.hiding, depth: made.depth, unfit };
+  return {
+    ...facts,
+    missing: made.missing,
+    bench,
+    start: placed[0]?.start ?? null,
+    ready,
+    stuck: stuck ? `“${steps[stuck.index].title}” has no time: ${stuck.why}.` : null,
+    decides: decides(placed, ready, (i) => {
+      const r = run(i);
+      return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
+    }),
+    snags: judge(facts),
+  };
+}
+
+/** Snags that still ask for something. */
+export const open = (p: Plan): Snag[] => p.snags.filter((s) => s.waived === null);
+
+/** A fix of a plan found again by name. */
+export function findFix(p: Plan, rule: number, where: string, fix: string): Fix | null {
+  return p.snags.find((s) => s.rule === rule && whereOf(s) === where)?.fixes.find((x) => x.id === fix) ?? null;
+}
+
+export interface Preview {
+  steps: [number, number];
+  ready: [number | null, number | null];
+  gone: Snag[];
+  fresh: Snag[];
+}
+
+/** What a fix would change, before it is pressed. */
+export function preview(world: World, plan: Plan, fix: Fix, now: number | null): Preview {
+  const next = makePlan(fix.apply(world), now);
+  const key = (s: Snag): string => `${s.rule}|${whereOf(s)}`;
+  const before = new Set(open(plan).map(key));
+  const after = new Set(open(next).map(key));
+  return { steps: [plan.placed.length, next.placed.length], ready: [plan.ready, next.ready], gone: open(plan).filter((s) => !after.has(key(s))), fresh: open(next).filter((s) => !before.has(key(s))) };
+}

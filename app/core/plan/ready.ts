@@ -1,0 +1,127 @@
+/** When a need is met: the drying clock asked for films in their stacks. */
+import { dried, dryAt } from "../drying/clock";
+import { closingMinutes, dryingOf, isThrough, referenceMinutes } from "../drying/states";
+import type { Film } from "../piece/state";
+import type { WaitState } from "../records/ids";
+import type { Context } from "./context";
+import type { Need } from "./step";
+
+export interface Readiness {
+  state: WaitState;
+  why: string;
+  /** step that laid the film which decides */
+  film: string | null;
+  productId: string | null;
+  /** reference minutes of that film at 20 °C, 50 % */
+  refMin: number | null;
+  /** moment from which it counts */
+  from: number;
+  /** moment reached, rounded up; null: never in this climate */
+  opens: number | null;
+  /** recoat: shuts, rounded down; null: never shuts */
+  closes: number | null;
+  reopens: number | null;
+  /** a time the product does not know */
+  unknown: boolean;
+}
+
+const airOf = (c: Context, f: Film) => c.room(f.roomC, f.roomRh);
+/** a hair, so that a wait of exactly 20 minutes is not rounded to 21 */
+const EPS = 1e-6;
+export const up = (m: number | null): number | null => (m === null ? null : Math.ceil(m - EPS));
+const down = (m: number | null): number | null => (m === null ? null : Math.floor(m + EPS));
+
+interface Reached {
+  film: Film;
+  at: number | null;
+  ref: number | null;
+}
+
+/** Through states: each coat's clock is stretched by the build of every film not yet there when it was laid. */
+function through(films: Film[], state: WaitState, c: Context): Reached[] {
+  let wet: Reached[] = [];
+  const done: Reached[] = [];
+  for (const f of films) {
+    if (f.laidAt === null) continue;
+    const t = f.laidAt;
+    done.push(...wet.filter((w) => w.at !== null && w.at <= t));
+    wet = [...wet.filter((w) => w.at === null || w.at > t), { film: f, at: null, ref: null }];
+    const build = wet.reduce((um, w) => um + w.film.dryUm, 0);
+    wet = wet.map((w) => {
+      const p = c.paintOf(w.film.productId);
+      const ref = referenceMinutes(p, state, w.film.dryUm, build, c.substrate);
+      return { film: w.film, ref, at: ref === null ? (w.film.laidAt as number) : dryAt(c.clock, airOf(c, w.film), dryingOf(p, state), w.film.laidAt as number, ref) };
+    });
+  }
+  return [...done, ...wet];
+}
+
+function reached(films: Film[], state: WaitState, c: Context): Reached[] {
+  if (isThrough(state)) return through(films, state, c);
+  return films
+    .filter((f) => f.laidAt !== null)
+    .map((film) => {
+      const p = c.paintOf(film.productId);
+      const ref = referenceMinutes(p, state, film.dryUm, film.dryUm, c.substrate);
+      return { film, ref, at: ref === null ? (film.laidAt as number) : dryAt(c.clock, airOf(c, film), dryingOf(p, state, state === "recoat" ? "opens" : "plain"), film.laidAt as number, ref) };
+    });
+}
+
+const later = (a: number | null, b: number | null): boolean => a === null || (b !== null && a > b);
+
+/** All stacks of a need at once: the film that decides, and the tightest window. */
+export function readiness(need: Need, c: Context): Readiness {
+  if (need.fixed) {
+    const { at, refMin, waterBorne } = need.fixed;
+    const done = dryAt(c.clock, c.air, { waterBorne, minC: waterBorne ? 0 : null, fan: true, limit: "plain" }, at, refMin);
+    return { state: need.state, why: need.why, film: null, productId: null, refMin, from: at, opens: up(done), closes: null, reopens: null, unknown: false };
+  }
+  let worst: Reached | null = null;
+  let closes: number | null = null;
+  let reopens: number | null = null;
+  const asked = new Set<string>();
+  for (const { films } of need.stacks) {
+    const key = films.map((f) => `${f.step}:${f.left}`).join();
+    if (asked.has(key)) continue; // zones painted together dry together
+    asked.add(key);
+    for (const r of reached(films, need.state, c)) {
+      if (!worst || later(r.at, worst.at) || (r.at === worst.at && r.film.laidAt! >= worst.film.laidAt!)) worst = r;
+      if (need.state === "recoat" && r.film.laidAt !== null) {
+        const p = c.paintOf(r.film.productId);
+        const shut = closingMinutes(p, r.film.dryUm);
+        if (shut.closes !== null) {
+          const at = down(dryAt(c.clock, airOf(c, r.film), dryingOf(p, "recoat", "closes"), r.film.laidAt, shut.closes));
+          if (at !== null && (closes === null || at < closes)) closes = at;
+          if (shut.reopens !== null) {
+            const again = up(dryAt(c.clock, airOf(c, r.film), dryingOf(p, "recoat", "opens"), r.film.laidAt, shut.reopens));
+            if (again !== null && (reopens === null || again > reopens)) reopens = again;
+          }
+        }
+      }
+    }
+  }
+  return { state: need.state, why: need.why, film: worst?.film.step ?? null, productId: worst?.film.productId ?? null, refMin: worst?.ref ?? null, from: worst?.film.laidAt ?? 0, opens: worst ? up(worst.at) : null, closes, reopens, unknown: worst !== null && worst.ref === null };
+}
+
+/** Share of its solvent or water that a film has still to lose at a moment: 1 fresh, 0 when touch dry. */
+export function wetShare(f: Film, c: Context, at: number): number {
+  if (f.laidAt === null || at <= f.laidAt) return 1;
+  const p = c.paintOf(f.productId);
+  const ref = referenceMinutes(p, "touch", f.dryUm, f.dryUm, c.substrate);
+  if (ref === null || ref <= 0) return 0;
+  if (at - f.laidAt > 60 * 1440) return 0;
+  return Math.max(0, 1 - dried(c.clock, airOf(c, f), dryingOf(p, "touch"), f.laidAt, at) / ref);
+}
+
+/** What a film has reached by a moment: the furthest state, for pictures and the door. */
+export function filmState(f: Film, stack: Film[], c: Context, at: number): WaitState | "wet" {
+  if (f.laidAt === null || f.laidAt > at) return "wet";
+  let state: WaitState | "wet" = "wet";
+  const order: WaitState[] = ["touch", "recoat", "maskable", "sandable", "laser-safe", "cured"];
+  for (const s of order) {
+    const upTo = stack.filter((x) => x.laidAt !== null && x.laidAt <= at);
+    const r = reached(isThrough(s) ? upTo : [f], s, c).find((x) => x.film === f);
+    if (r && r.ref !== null && r.at !== null && r.at <= at) state = s;
+  }
+  return state;
+}

@@ -1,0 +1,20 @@
+/** The fixed words: ids that files, links and outside checks rely on (docs/contracts.md). */
+export const RECORD_VERSION = 1;
+export const ROUTE_IDS = ["A1", "E1"] as const;
+export type RouteId = (typeof ROUTE_IDS)[number];
+export const BEAMS = ["co2", "blue", "um1", "uv"] as const;
+export type Beam = (typeof BEAMS)[number];
+export const USES = ["handled", "wet", "outdoors", "display", "food"] as const;
+export type Use = (typeof USES)[number];
+export const WAIT_STATES = ["flash", "touch", "recoat", "maskable", "sandable", "laser-safe", "cured"] as const;
+/** A state of a film, plus `dry` for a wet-wiped or rinsed surface. */
+export type WaitState = (typeof WAIT_STATES)[number] | "dry" | "set-time";
+export const SHEENS = ["gloss", "satin", "flat"] as const;
+export const BASES = ["solvent", "water", "alcohol", "resin"] as const;
+export type Base = (typeof BASES)[number];
+export const ORIGINS = ["data sheet", "measured here"] as const;
+export const SEVERITIES = ["never", "hazard", "stop", "risk", "advice"] as const;
+export type Severity = (typeof SEVERITIES)[number];
+export const ANSWERS = ["good", "mend", "stop"] as const;
+export type Answer = (typeof ANSWERS)[number];
+export const FLAWS = ["smear-melt", "dull-grey-film", "colour-eaten-through", "dark-specks-left", "uneven-bands", "wrinkle-craze", "peel", "fisheyes", "overspray", "feathered-edge", "scorch-halo", "bare-walls", "bubbles-at-edges", "dust-in-paint", "sanded-out", "drips-sags", "chipped-paint", "cloudy-clear"] as const;

@@ -1,0 +1,177 @@
+/** A job: brief, artwork with its zones, route and choices, the plan's edits as data, waivers, wrap-up. The bench log stands apart. */
+import { FLAWS, ROUTE_IDS, USES } from "./ids";
+import { Colour, Flag, Id, LocalTime, Num, NumList, OneOf, OrNull, Scalar, Sub, SubList, Text, TextList, Whole } from "./fields";
+import { IsIn } from "class-validator";
+
+export class Substrate {
+  /** substrate id of the catalogue */
+  @Id() id: string = "hard-maple";
+  /** mm */
+  @Num(1, 5000) w: number = 100;
+  @Num(1, 5000) h: number = 100;
+  @Num(0.1, 500) t: number = 8;
+}
+
+/** One colour of the artwork: its visible region, measured (M13). */
+export class Zone {
+  @Id() id!: string;
+  @Text(60) name!: string;
+  @Colour() colour!: string;
+  @Num(0, 1e8) areaMm2!: number;
+  /** null: not known (typed in by area only) */
+  @OrNull() @Num(0, 1e8) perimeterMm: number | null = null;
+  @OrNull() @Num(0, 1e5) narrowestMm: number | null = null;
+  @OrNull() @Whole(0, 1e6) pieces: number | null = null;
+  @OrNull() @Whole(0, 1e6) holes: number | null = null;
+  /** mm², the smallest separate piece */
+  @OrNull() @Num(0, 1e8) smallestMm2: number | null = null;
+  /** outline in mm as SVG path data, redrawn by us; empty when only the area is known */
+  @Text(4_000_000) outline: string = "";
+  /** row extents: y0, y1, then [from, to] of 64 slices; empty when unknown (M2) */
+  @NumList(200) rows: number[] = [];
+  /** the finish from the Shelf; null with bare=false: not yet chosen */
+  @OrNull() @Id() productId: string | null = null;
+  /** left as it is */
+  @Flag() bare: boolean = false;
+}
+
+export class Artwork {
+  @Text(200) name: string = "";
+  /** the file as it came, kept so that it can be measured again; empty for zones typed in */
+  @Text(8_000_000) svg: string = "";
+  /** mm */
+  @Num(0.1, 5000) w!: number;
+  @Num(0.1, 5000) h!: number;
+}
+
+/** What can be chosen about the route; null: the engine chooses and says so. */
+export class Choices {
+  @OrNull() @Id() topId: string | null = null;
+  @OrNull() @Id() sealerId: string | null = null;
+  @OrNull() @Id() whiteId: string | null = null;
+  @OrNull() @Id() clearId: string | null = null;
+  /** white under the colours: null lets hiding decide */
+  @OrNull() @Flag() undercoat: boolean | null = null;
+  /** clear coat: none is allowed */
+  @Flag() noClear: boolean = false;
+  /** mm engraved; null: what M10 needs, 1.5 mm at least */
+  @OrNull() @Num(0.05, 20) depthMm: number | null = null;
+  /** mm between lines; null: from the spot */
+  @OrNull() @Num(0.01, 5) intervalMm: number | null = null;
+  /** CIEDE2000; null: the shop's */
+  @OrNull() @Num(0.5, 20) tolerance: number | null = null;
+  /** a proof piece first; null: when there are three or more */
+  @OrNull() @Flag() proof: boolean | null = null;
+  /** ready to hand over when touch dry or fully cured; null: by use */
+  @OrNull() @OneOf(["touch", "cured"]) handover: "touch" | "cured" | null = null;
+  @OneOf(["acetone", "alcohol", "citrus", "chlorinated"]) cleaner: "acetone" | "alcohol" | "citrus" | "chlorinated" = "alcohol";
+  /** mm that the brush or tool fills at least; null: the tool's default */
+  @OrNull() @Num(0.05, 50) toolMm: number | null = null;
+  /** picture polarity as the file will be given to the laser; null: as the route wants it */
+  @OrNull() @Flag() inverted: boolean | null = null;
+  /** masked while engraving */
+  @Flag() mask: boolean = false;
+  /** holds chlorine? null: not known */
+  @OrNull() @Flag() maskChlorinated: boolean | null = null;
+  /** the blank was painted before, with what nobody knows */
+  @Flag() oldPaint: boolean = false;
+  /** pieces stand in the sun, or warm air above 40 °C is blown at them */
+  @Flag() sunOrHotAir: boolean = false;
+  /** somebody stays with the laser, eyewear and extraction checked */
+  @Flag() attended: boolean = true;
+}
+
+/** One change made to the plan by hand, kept as data and laid on again when the brief changes. */
+export class PlanEdit {
+  @Id() id!: string;
+  @OneOf(["add", "remove", "move", "set", "duplicate"]) op!: "add" | "remove" | "move" | "set" | "duplicate";
+  /** the step it speaks of; for add, the id of the new one */
+  @Id() step!: string;
+  /** add, move, duplicate: behind which step; null: first */
+  @OrNull() @Id() after: string | null = null;
+  /** set: which field; add: the step kind; duplicate: the id of the copy */
+  @Text(60) field: string = "";
+  /** set: the new value (null: back to the plan's own) */
+  @Scalar() value: string | number | boolean | null = null;
+}
+
+export class Waiver {
+  @Whole(1, 99) rule!: number;
+  @Text(120) where: string = "";
+  @Text(400) reason!: string;
+}
+
+/** The setting found on the test plate. */
+export class Plate {
+  /** share of rated power, 0-1 */
+  @Num(0.001, 1) power!: number;
+  /** mm/s */
+  @Num(0.1, 50000) speed!: number;
+  /** mm */
+  @Num(0.01, 5) interval!: number;
+  @Whole(1, 50) passes: number = 1;
+  @LocalTime() at!: string;
+  @Id() machineId!: string;
+  @Text(400) note: string = "";
+}
+
+export class Order {
+  @Text(400) text: string = "";
+  @OrNull() @LocalTime() proofSent: string | null = null;
+  @OrNull() @LocalTime() proofAccepted: string | null = null;
+  @OrNull() @LocalTime() delivered: string | null = null;
+}
+
+export class Flaw {
+  @Id() id!: string;
+  @OneOf(FLAWS) flaw!: (typeof FLAWS)[number];
+  @OrNull() @Id() zone: string | null = null;
+  @OrNull() @Whole(1, 1e5) piece: number | null = null;
+  @Whole(1, 3) severity: number = 1;
+  @Text(400) note: string = "";
+}
+
+export class WrapUp {
+  @OrNull() @Whole(0, 1e5) good: number | null = null;
+  @OrNull() @Whole(0, 1e5) lost: number | null = null;
+  @OrNull() @Whole(1, 5) score: number | null = null;
+  @Text(4000) note: string = "";
+  @SubList(() => Flaw, 500) flaws: Flaw[] = [];
+  /** ids of stored photos */
+  @TextList(50) photos: string[] = [];
+  @OrNull() @LocalTime() closedAt: string | null = null;
+}
+
+export class Job {
+  @Whole(1, 1) version: number = 1;
+  @Id() id!: string;
+  @Text(120) title!: string;
+  @Text(120) client: string = "";
+  @Whole(1, 100000) quantity: number = 1;
+  @Sub(() => Substrate) substrate: Substrate = new Substrate();
+  @TextList(10) @OneOfEach(USES) use: string[] = [];
+  /** due, local to the shop */
+  @OrNull() @LocalTime() due: string | null = null;
+  /** not before, local to the shop */
+  @LocalTime() start!: string;
+  @OrNull() @Id() machineId: string | null = null;
+  @OrNull() @OneOf(ROUTE_IDS) route: (typeof ROUTE_IDS)[number] | null = null;
+  @OrNull() @Sub(() => Artwork) artwork: Artwork | null = null;
+  @SubList(() => Zone, 200) zones: Zone[] = [];
+  @Sub(() => Choices) choices: Choices = new Choices();
+  @SubList(() => PlanEdit, 5000) edits: PlanEdit[] = [];
+  @SubList(() => Waiver, 500) waivers: Waiver[] = [];
+  /** hazard rules read and accepted for this job */
+  @NumList(60) acknowledged: number[] = [];
+  @OrNull() @Sub(() => Plate) plate: Plate | null = null;
+  @Sub(() => Order) order: Order = new Order();
+  @Sub(() => WrapUp) wrapUp: WrapUp = new WrapUp();
+  /** units and language in force when the job was begun (L11) */
+  @OneOf(["metric", "inch"]) units: "metric" | "inch" = "metric";
+  @Text(20) language: string = "en";
+  @Text(4000) note: string = "";
+}
+
+function OneOfEach(values: readonly string[]) {
+  return IsIn(values as string[], { each: true, message: `must hold only ${values.join(", ")}` });
+}

@@ -1,0 +1,43 @@
+/** A laser in the Workshop. */
+import { BEAMS } from "./ids";
+import { Flag, Id, Num, OneOf, OrNull, SubList, Text, Whole } from "./fields";
+
+/** A point of the machine's own power curve: what the panel says against what was measured. */
+export class PowerPoint {
+  /** percent or mA as the panel shows it */
+  @Num(0, 1000) set!: number;
+  /** W measured */
+  @Num(0, 10000) watts!: number;
+}
+
+export class Machine {
+  @Whole(1, 1) version: number = 1;
+  @Id() id!: string;
+  @Text(80) name!: string;
+  @OneOf(BEAMS) beam!: (typeof BEAMS)[number];
+  /** rated optical W */
+  @Num(0.1, 5000) watts!: number;
+  /** top speed, mm/s; null: unknown, and percent speed is refused */
+  @OrNull() @Num(1, 50000) maxSpeed: number | null = null;
+  /** mm/s² */
+  @Num(10, 500000) accel: number = 3000;
+  /** travel speed, mm/s */
+  @OrNull() @Num(1, 50000) rapid: number | null = null;
+  @Num(10, 10000) bedW!: number;
+  @Num(10, 10000) bedH!: number;
+  /** spot at focus, mm; null: the beam's default */
+  @OrNull() @Num(0.001, 5) spotMm: number | null = null;
+  /** run past each line end, mm; null: v²/2a */
+  @OrNull() @Num(0, 200) overscanMm: number | null = null;
+  @Flag() trimsRows: boolean = true;
+  @Flag() bothWays: boolean = true;
+  @Flag() galvo: boolean = false;
+  @Num(0, 1000) jumpMs: number = 1;
+  @Flag() enclosed: boolean = false;
+  @Flag() extraction: boolean = false;
+  @Flag() airAssist: boolean = true;
+  /** depth per J/mm² in wood, mm, measured here; null: the beam's default (M10) */
+  @OrNull() @Num(0.01, 5) depthPerJ: number | null = null;
+  @SubList(() => PowerPoint, 40) powerPoints: PowerPoint[] = [];
+  @Text(1000) note: string = "";
+}

@@ -1,0 +1,58 @@
+/** One gate for forms, files and the store: a plain object goes in, a sound plain record or a list of faults comes out. */
+import { plainToInstance } from "class-transformer";
+import { validateSync, type ValidationError } from "class-validator";
+
+export interface Fault {
+  /** Where, such as `jobs[0].substrate.w`. */
+  path: string;
+  message: string;
+}
+export type Checked<T> = { ok: true; value: T } | { ok: false; faults: Fault[] };
+
+const join = (base: string, key: string): string => (/^\d+$/.test(key) ? `${base}[${key}]` : base ? `${base}.${key}` : key);
+
+function collect(errors: ValidationError[], base: string, out: Fault[]): Fault[] {
+  for (const e of errors) {
+    const path = join(base, e.property);
+    for (const [rule, message] of Object.entries(e.constraints ?? {}))
+      out.push({ path, message: rule === "whitelistValidation" ? "is not a field of this record" : message });
+    if (e.children?.length) collect(e.children, path, out);
+  }
+  return out;
+}
+
+/** Objects deeper or with reserved keys never reach the transformer. */
+function unsafe(value: unknown, depth = 0, path = ""): Fault | null {
+  if (depth > 40) return { path, message: "is nested too deeply" };
+  if (value && typeof value === "object") {
+    for (const key of Object.keys(value)) {
+      if (key === "__proto__" || key === "constructor" || key === "prototype") return { path: join(path, key), message: "is not a field of this record" };
+      const inner = unsafe((value as Record<string, unknown>)[key], depth + 1, join(path, key));
+      if (inner) return inner;
+    }
+  }
+  return null;
+}
+
+/**
+ * Validate a plain value as a record.
+ * @returns a fresh plain object holding exactly the record's fields, or every fault with its path
+ */
+export function check<T extends object>(type: new () => T, value: unknown, at = ""): Checked<T> {
+  if (value === null || typeof value !== "object" || Array.isArray(value)) return { ok: false, faults: [{ path: at, message: "must be an object" }] };
+  const danger = unsafe(value, 0, at);
+  if (danger) return { ok: false, faults: [danger] };
+  const made = plainToInstance(type, value);
+  const faults = collect(validateSync(made, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true, stopAtFirstError: true }), at, []);
+  return faults.length ? { ok: false, faults } : { ok: true, value: JSON.parse(JSON.stringify(made)) as T };
+}
+
+/** As {@link check}, for a programmer's own records. @throws Error that lists the faults */
+export function must<T extends object>(type: new () => T, value: unknown): T {
+  const r = check(type, value);
+  if (!r.ok) throw new Error(`${type.name}: ${sayFaults(r.faults)}`);
+  return r.value;
+}
+
+export const sayFaults = (faults: Fault[], most = 5): string =>
+  faults.slice(0, most).map((f) => `${f.path || "the record"} ${f.message}`).join("; ") + (faults.length > most ? `; and ${faults.length - most} more` : "");

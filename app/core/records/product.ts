@@ -1,0 +1,62 @@
+/** A paint, sealer or clear coat on the Shelf. Every null falls back to the finish's default and is shown as one. */
+import { BASES, ORIGINS, SHEENS } from "./ids";
+import { Colour, Flag, Id, LocalDate, Num, OneOf, OrNull, Sub, SubList, Text, Whole } from "./fields";
+
+/** Drying times in minutes at 20 °C, 50 % RH, one normal coat. Null: the finish's default. */
+export class DryTimes {
+  @OrNull() @Num(0, 1e6) flash: number | null = null;
+  @OrNull() @Num(0, 1e6) touch: number | null = null;
+  @OrNull() @Num(0, 1e6) recoat: number | null = null;
+  @OrNull() @Num(0, 1e6) closes: number | null = null;
+  @OrNull() @Num(0, 1e6) reopens: number | null = null;
+  @OrNull() @Num(0, 1e6) maskable: number | null = null;
+  @OrNull() @Num(0, 1e6) sandable: number | null = null;
+  @OrNull() @Num(0, 1e6) laserSafe: number | null = null;
+  @OrNull() @Num(0, 1e6) cured: number | null = null;
+}
+
+/** One can, jar or bottle: filled by weight or by volume, whichever the maker keeps. */
+export class Can {
+  @Id() id!: string;
+  @Text(60) label!: string;
+  @OrNull() @LocalDate() openedOn: string | null = null;
+  /** ml when full */
+  @Num(0, 1e5) fullMl!: number;
+  /** ml left; counted down by the bench log. Null: never weighed. */
+  @OrNull() @Num(0, 1e5) leftMl: number | null = null;
+  /** g full, empty and now, where the can is weighed */
+  @OrNull() @Num(0, 1e5) fullG: number | null = null;
+  @OrNull() @Num(0, 1e5) emptyG: number | null = null;
+  @OrNull() @Num(0, 1e5) nowG: number | null = null;
+  @Text(120) lot: string = "";
+}
+
+export class Product {
+  @Whole(1, 1) version: number = 1;
+  @Id() id!: string;
+  @Text(80) name!: string;
+  /** finish id of the catalogue */
+  @Id() finish!: string;
+  @Colour() colour!: string;
+  /** clear coats and sealers let the colour beneath through */
+  @Flag() clear: boolean = false;
+  @OrNull() @OneOf(SHEENS) sheen: (typeof SHEENS)[number] | null = null;
+  @OrNull() @OneOf(BASES) base: (typeof BASES)[number] | null = null;
+  /** µm dry at which it hides (M6) */
+  @OrNull() @Num(0.1, 5000) hideUm: number | null = null;
+  /** volume solids of what leaves the tool, 0-1 (M7) */
+  @OrNull() @Num(0.01, 1) solids: number | null = null;
+  /** µm dry in one normal coat (M7) */
+  @OrNull() @Num(0.1, 5000) coatUm: number | null = null;
+  /** °C below which it does not dry (M8) */
+  @OrNull() @Num(-20, 40) minC: number | null = null;
+  @Sub(() => DryTimes) times: DryTimes = new DryTimes();
+  /** Holds chlorine (vinyl, PVC)? Null: not known. */
+  @OrNull() @Flag() chlorinated: boolean | null = null;
+  /** rated for food contact by its maker */
+  @Flag() foodRated: boolean = false;
+  /** where the filled-in fields came from */
+  @OneOf(ORIGINS) origin: (typeof ORIGINS)[number] = "data sheet";
+  @Text(2000) note: string = "";
+  @SubList(() => Can, 50) cans: Can[] = [];
+}

@@ -1,0 +1,66 @@
+/** The workshop itself: who, hours, climate, units, and what the log has taught. */
+import { Flag, Id, LocalDate, Num, OneOf, OrNull, Sub, SubList, Text, TextList, Whole } from "./fields";
+import { IsArray, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
+
+const Span = () => (t: object, k: string) => {
+  ValidateIf((_o, v) => v !== null)(t, k);
+  IsArray({ message: "must be [from, to]" })(t, k);
+  ArrayMinSize(2)(t, k);
+  ArrayMaxSize(2)(t, k);
+  Matches(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, { each: true, message: "must be two clock times such as 09:00" })(t, k);
+};
+
+export class Hours {
+  @Span() mon: [string, string] | null = ["09:00", "18:00"];
+  @Span() tue: [string, string] | null = ["09:00", "18:00"];
+  @Span() wed: [string, string] | null = ["09:00", "18:00"];
+  @Span() thu: [string, string] | null = ["09:00", "18:00"];
+  @Span() fri: [string, string] | null = ["09:00", "18:00"];
+  @Span() sat: [string, string] | null = null;
+  @Span() sun: [string, string] | null = null;
+}
+
+/** °C and relative humidity (0-1) at one full hour of the day. */
+export class HourPoint {
+  @Num(-40, 60) c!: number;
+  @Num(0, 1) rh!: number;
+}
+
+/** Constant, or 24 hourly points joined by straight lines. */
+export class Climate {
+  @OneOf(["constant", "hourly"]) kind: "constant" | "hourly" = "constant";
+  @Num(-40, 60) c: number = 20;
+  @Num(0, 1) rh: number = 0.5;
+  @SubList(() => HourPoint, 24) hourly: HourPoint[] = [];
+  @OneOf(["still", "moving", "extraction"]) air: "still" | "moving" | "extraction" = "still";
+  /** has anybody set it, or is it still the default? */
+  @Flag() measured: boolean = false;
+}
+
+/** A correction from the log that the user chose to keep (M19). */
+export class Learned {
+  @Id() kind!: string;
+  @Num(0.1, 10) factor!: number;
+  @Whole(0, 1e6) n!: number;
+}
+
+export class Shop {
+  @Whole(1, 1) version: number = 1;
+  @Id() id: string = "shop";
+  @Text(80) name: string = "My shop";
+  @OneOf(["metric", "inch"]) units: "metric" | "inch" = "metric";
+  @Text(3) currency: string = "EUR";
+  @Text(20) language: string = "en";
+  /** IANA time zone */
+  @Text(60) zone: string = "UTC";
+  @Sub(() => Hours) hours: Hours = new Hours();
+  /** has anybody set the hours, or are they still the default? */
+  @Flag() hoursSet: boolean = false;
+  @TextList(400) @LocalDate(true) daysOff: string[] = [];
+  @Sub(() => Climate) climate: Climate = new Climate();
+  @TextList(60) tools: string[] = [];
+  @SubList(() => Learned, 100) learned: Learned[] = [];
+  /** default tolerance of colour, CIEDE2000: 2 strict, 4 ordinary */
+  @Num(0.5, 20) tolerance: number = 4;
+  @OrNull() @Id() demo: string | null = null;
+}

@@ -1,0 +1,61 @@
+/** Working hours: when hands are free, when somebody is there. Days off close a whole local day. */
+import type { ZonedClock } from "./zoned";
+
+export type Weekday = "mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun";
+export const WEEKDAYS: Weekday[] = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
+export type WeekHours = Partial<Record<Weekday, [string, string] | null>>;
+
+export interface WorkCalendar {
+  /** The open stretch that holds `minute`, or the next one after it; null if none within the horizon. */
+  openAt(minute: number): { from: number; to: number } | null;
+  /** Closed minutes between two moments. */
+  closedBetween(from: number, to: number): number;
+  /** Longest open stretch of a normal week, in minutes. */
+  longest: number;
+}
+
+const HORIZON_DAYS = 400;
+const toMinute = (hhmm: string): number => Number(hhmm.slice(0, 2)) * 60 + Number(hhmm.slice(3, 5));
+
+/** @param daysOff local dates `YYYY-MM-DD` on which the shop is shut */
+export function workCalendar(clock: ZonedClock, hours: WeekHours, daysOff: string[]): WorkCalendar {
+  const off = new Set(daysOff);
+  const days = new Map<number, { from: number; to: number } | null>();
+  const ofDay = (day: number): { from: number; to: number } | null => {
+    const kept = days.get(day);
+    if (kept !== undefined) return kept;
+    const weekday = WEEKDAYS[(((day + 3) % 7) + 7) % 7];
+    const span = hours[weekday] ?? null;
+    const date = new Date(day * 86400000).toISOString().slice(0, 10);
+    const open = span && !off.has(date) ? { from: clock.atDay(day, toMinute(span[0])), to: clock.atDay(day, toMinute(span[1])) } : null;
+    const made = open && open.to > open.from ? open : null;
+    days.set(day, made);
+    return made;
+  };
+  const openAt = (minute: number): { from: number; to: number } | null => {
+    const start = clock.dayNumber(minute);
+    for (let d = start; d < start + HORIZON_DAYS; d++) {
+      const open = ofDay(d);
+      if (open && open.to > minute) return open;
+    }
+    return null;
+  };
+  const longest = WEEKDAYS.reduce((most, w) => {
+    const s = hours[w];
+    return s ? Math.max(most, toMinute(s[1]) - toMinute(s[0])) : most;
+  }, 0);
+  return {
+    openAt,
+    closedBetween: (from, to) => {
+      let open = 0;
+      for (let at = from; at < to; ) {
+        const span = openAt(at);
+        if (!span || span.from >= to) break;
+        open += Math.min(span.to, to) - Math.max(span.from, at);
+        at = span.to;
+      }
+      return Math.max(0, to - from - open);
+    },
+    longest,
+  };
+}

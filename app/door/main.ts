@@ -1,0 +1,78 @@
+/**
+ * The door onto the core: `npm run -s core -- VERB < in > out`. The same code as the app, with no screen.
+ * Exit 0; 2 for bad input (one sentence on stderr); 3 when there is no feasible answer (the sentence says why).
+ */
+import "reflect-metadata";
+import { readFileSync } from "node:fs";
+import { makePlan, type Plan } from "../core/plan/plan";
+import { planReport, simulate, snagReport } from "../core/plan/report";
+import { sayFaults } from "../core/records/parse";
+import { SvgError } from "../core/vector/svg";
+import { readZones } from "../core/vector/zones";
+import { BadInput, jobFromBrief, NoAnswer } from "../io/import/brief";
+import { readJobFile, worldOf } from "../io/import/job-file";
+import { writeFile } from "../io/export/job-file";
+import { loadClip } from "./kernel";
+
+const VERBS = ["zones", "brief", "plan", "check", "simulate"];
+const option = (name: string): string | null => {
+  const i = process.argv.indexOf(`--${name}`);
+  return i > 0 ? (process.argv[i + 1] ?? null) : null;
+};
+const json = (text: string, what: string): unknown => {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new BadInput(`The ${what} is not sound JSON.`);
+  }
+};
+
+function planOf(text: string): Plan {
+  const read = readJobFile(text);
+  if (!read.ok) throw new BadInput(`The job file: ${sayFaults(read.faults)}.`);
+  const world = worldOf(read.file, option("job") ?? undefined);
+  if (!world) throw new BadInput("The file holds no such job.");
+  const plan = makePlan(world, null);
+  const now = option("now");
+  return now ? makePlan(world, plan.context.clock.fromLocal(now)) : plan;
+}
+
+async function answer(verb: string, text: string): Promise<string> {
+  const out = (v: unknown): string => `${JSON.stringify(v)}\n`;
+  if (verb === "zones") {
+    const found = readZones(await loadClip(), text);
+    return out({ widthMm: found.widthMm, heightMm: found.heightMm, zones: found.zones.map((z) => ({ id: z.id, colour: z.colour, areaMm2: z.areaMm2, perimeterMm: z.perimeterMm, narrowestMm: z.narrowestMm, pieces: z.pieces, holes: z.holes })) });
+  }
+  if (verb === "brief") {
+    const brief = json(text, "brief");
+    const drawn = brief !== null && typeof brief === "object" && "svg" in brief;
+    return writeFile(jobFromBrief(brief, drawn ? await loadClip() : null));
+  }
+  const plan = planOf(text);
+  if (verb === "check") return out({ snags: snagReport(plan) });
+  if (verb === "plan") {
+    if (plan.stuck && !plan.missing.length) throw new NoAnswer(plan.stuck);
+    return out(planReport(plan));
+  }
+  const id = option("step");
+  const p = plan.placed.find((x) => x.step.id === id);
+  if (!p) throw new BadInput(`There is no step “${id ?? ""}”; the plan has ${plan.placed.map((x) => x.step.id).join(", ") || "none"}.`);
+  return out({ step: p.step.id, zones: simulate(plan, p).map((z) => ({ zone: z.zone, depthUm: z.depthUm, layers: z.layers.map(({ kind, finish, coat, topUm, bottomUm, state }) => ({ kind, finish, coat, topUm, bottomUm, state })), front: z.front, back: z.back })) });
+}
+
+async function main(): Promise<number> {
+  const verb = process.argv[2] ?? "";
+  try {
+    if (!VERBS.includes(verb)) throw new BadInput(`“${verb}” is not one of ${VERBS.join(", ")}.`);
+    const text = readFileSync(0, "utf8");
+    if (!text.trim()) throw new BadInput("Nothing came in on standard input.");
+    process.stdout.write(await answer(verb, text));
+    return 0;
+  } catch (e) {
+    const known = e instanceof BadInput || e instanceof SvgError || e instanceof NoAnswer;
+    process.stderr.write(`${known ? (e as Error).message : `Something is wrong inside: ${(e as Error).message}`}\n`);
+    return e instanceof NoAnswer ? 3 : 2;
+  }
+}
+
+process.exitCode = await main();

@@ -1,0 +1,154 @@
+/** A brief (the door's small input) made into a job with the shop it needs. What the brief leaves out is a default. */
+import "reflect-metadata";
+import { IsArray, IsObject, IsOptional } from "class-validator";
+import { defaultMachine, defaultProduct, STARTER } from "../../core/catalogue/starter";
+import { finish, isFinish } from "../../core/catalogue/finishes";
+import { isSubstrate, substrate } from "../../core/catalogue/substrates";
+import { route, ROUTES } from "../../core/catalogue/routes";
+import { Id, LocalTime, Num, OneOf, OrNull, Text, TextList, Whole, Colour, SubList, Sub } from "../../core/records/fields";
+import { BEAMS, ROUTE_IDS, USES, type Beam } from "../../core/records/ids";
+import { Choices, Job, Order, Substrate, WrapUp, type Zone } from "../../core/records/job";
+import { check, sayFaults } from "../../core/records/parse";
+import { Climate, Hours, Shop } from "../../core/records/shop";
+import type { Product } from "../../core/records/product";
+import type { Clip } from "../../core/vector/clip";
+import { readZones } from "../../core/vector/zones";
+import { withArtwork } from "../../core/plan/artwork";
+import { zonedClock } from "../../core/time/zoned";
+import type { RichLayerFile } from "../../core/records/file";
+import { jobFile } from "../export/job-file";
+
+export class BadInput extends Error {}
+export class NoAnswer extends Error {}
+
+class BriefZone {
+  @Id() id!: string;
+  @IsOptional() @Num(0.001, 1e8) areaMm2?: number;
+  @IsOptional() @Num(0, 1e8) perimeterMm?: number;
+  @IsOptional() @Num(0, 1e5) narrowestMm?: number;
+  @IsOptional() @Text(60) finish?: string;
+  @IsOptional() @Colour() colour?: string;
+}
+class BriefBeam {
+  @OneOf(BEAMS) id!: Beam;
+  @Num(0.1, 5000) watts!: number;
+}
+class BriefSheet {
+  @Id() id!: string;
+  @Num(1, 5000) w!: number;
+  @Num(1, 5000) h!: number;
+  @Num(0.1, 500) t!: number;
+}
+class Brief {
+  @Whole(1, 1) brief!: number;
+  @OrNull() @IsOptional() @Text(4) route?: string | null;
+  @IsOptional() @Whole(1, 100000) quantity?: number;
+  @Sub(() => BriefSheet) substrate!: BriefSheet;
+  @IsOptional() @OrNull() @Sub(() => BriefBeam) beam?: BriefBeam | null;
+  @IsOptional() @TextList(10) use?: string[];
+  @IsOptional() @SubList(() => BriefZone, 200) zones?: BriefZone[];
+  @IsOptional() @Text(8_000_000) svg?: string;
+  @IsOptional() @LocalTime() now?: string;
+  @IsOptional() @OrNull() @LocalTime() due?: string | null;
+  @IsOptional() @Text(60) zone?: string;
+  @IsOptional() @IsObject() hours?: Record<string, unknown>;
+  @IsOptional() @IsObject() climate?: Record<string, unknown>;
+  @IsOptional() @IsArray() tools?: string[];
+}
+
+const COLOUR_OF_FINISH = "#c0281c";
+
+function climateOf(raw: Record<string, unknown> | undefined): Climate {
+  const out = { ...new Climate(), hourly: [] as Climate["hourly"] };
+  if (!raw) return out;
+  out.measured = true;
+  if (Array.isArray(raw.hourly)) {
+    if (raw.hourly.length !== 24) throw new BadInput(`climate.hourly must hold 24 points, has ${raw.hourly.length}.`);
+    out.kind = "hourly";
+    out.hourly = raw.hourly.map((p, i) => {
+      if (!Array.isArray(p) || typeof p[0] !== "number" || typeof p[1] !== "number") throw new BadInput(`climate.hourly[${i}] must be [°C, humidity 0-1].`);
+      return { c: p[0], rh: p[1] };
+    });
+    out.c = out.hourly[12].c;
+    out.rh = out.hourly[12].rh;
+    return out;
+  }
+  if (typeof raw.c === "number") out.c = raw.c;
+  if (typeof raw.rh === "number") out.rh = raw.rh;
+  return out;
+}
+
+/** The product a zone's finish and colour stand for, made on the spot. */
+function productOf(finishId: string | undefined, colour: string, made: Product[]): Product {
+  const id = finishId ?? "craft-acrylic";
+  if (!isFinish(id)) throw new BadInput(`zones: “${id}” is not a finish.`);
+  const pid = `${id}-${colour.slice(1)}`;
+  const found = made.find((p) => p.id === pid);
+  if (found) return found;
+  const p = defaultProduct(pid, `${finish(id).name} ${colour}`, id, colour);
+  made.push(p);
+  return p;
+}
+
+/**
+ * @throws BadInput with one sentence that names what and where; NoAnswer when no route that exists fits
+ */
+export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
+  const checked = check(Brief, input);
+  if (!checked.ok) throw new BadInput(`The brief: ${sayFaults(checked.faults)}.`);
+  const b = checked.value;
+  if (!isSubstrate(b.substrate.id)) throw new BadInput(`substrate.id: “${b.substrate.id}” is not a substrate.`);
+  for (const u of b.use ?? []) if (!(USES as readonly string[]).includes(u)) throw new BadInput(`use: “${u}” is not one of ${USES.join(", ")}.`);
+  const shop: Shop = { ...new Shop(), hours: { ...new Hours() }, climate: climateOf(b.climate), daysOff: [], tools: b.tools ?? [], learned: [] };
+  if (b.zone) {
+    try {
+      zonedClock(b.zone);
+    } catch {
+      throw new BadInput(`zone: “${b.zone}” is not a known time zone.`);
+    }
+    shop.zone = b.zone;
+  }
+  if (b.hours) {
+    shop.hours = { mon: null, tue: null, wed: null, thu: null, fri: null, sat: null, sun: null, ...(b.hours as Partial<Hours>) } as Hours;
+    shop.hoursSet = true;
+  }
+  const soundShop = check(Shop, shop, "shop");
+  if (!soundShop.ok) throw new BadInput(`The brief: ${sayFaults(soundShop.faults)}.`);
+  const family = substrate(b.substrate.id).family;
+  const fits = ROUTES.filter((r) => r.families.includes(family));
+  let routeId = b.route ?? null;
+  if (routeId !== null && !(ROUTE_IDS as readonly string[]).includes(routeId)) throw new BadInput(`route: “${routeId}” is not one of ${ROUTE_IDS.join(", ")}.`);
+  if (routeId === null) {
+    if (!fits.length) throw new NoAnswer(`No route that is built goes on ${substrate(b.substrate.id).name.toLowerCase()}.`);
+    routeId = fits[0].id;
+  }
+  const rt = route(routeId);
+  if (!rt.families.includes(family)) throw new NoAnswer(`Route ${rt.id} (${rt.name.toLowerCase()}) does not go on ${substrate(b.substrate.id).name.toLowerCase()}.`);
+  const machine = b.beam ? defaultMachine(b.beam.id, b.beam.watts) : null;
+  const products: Product[] = STARTER.map((s) => defaultProduct(s.id, s.name, s.finish, s.colour));
+  let job: Job = {
+    ...new Job(), id: "job", title: "Job from a brief", quantity: b.quantity ?? 1, substrate: { ...new Substrate(), ...b.substrate }, use: b.use ?? [], due: b.due ?? null,
+    start: b.now ?? "2027-01-11T08:00", machineId: machine?.id ?? null, route: rt.id, artwork: null, zones: [], choices: { ...new Choices() }, edits: [], waivers: [], acknowledged: [], plate: null, order: { ...new Order() }, wrapUp: { ...new WrapUp(), flaws: [], photos: [] },
+  };
+  if (b.svg !== undefined) {
+    if (!clip) throw new BadInput("svg: drawings cannot be measured here; give zones.");
+    const found = readZones(clip, b.svg);
+    job = { ...job, ...withArtwork(job, "brief.svg", b.svg, found) };
+    const asked = new Map((b.zones ?? []).map((z) => [z.id, z]));
+    const a1 = rt.id === "A1";
+    job.zones = job.zones.map((z) => {
+      const want = asked.get(z.id);
+      // One colour under the top: the first zone's paint serves all, unless the brief says otherwise.
+      const p = productOf(want?.finish ?? (a1 ? "spray-enamel" : undefined), want?.colour ?? (a1 ? job.zones[0].colour : z.colour), products);
+      return { ...z, productId: p.id };
+    });
+  } else {
+    if (!b.zones?.length) throw new BadInput("zones: give at least one zone, or an svg.");
+    job.zones = b.zones.map((z, i): Zone => {
+      if (z.areaMm2 === undefined) throw new BadInput(`zones[${i}].areaMm2 is missing.`);
+      const colour = z.colour ?? COLOUR_OF_FINISH;
+      return { id: z.id, name: z.id, colour, areaMm2: z.areaMm2, perimeterMm: z.perimeterMm ?? null, narrowestMm: z.narrowestMm ?? null, pieces: null, holes: null, smallestMm2: null, outline: "", rows: [], productId: productOf(z.finish ?? (rt.id === "A1" ? "spray-enamel" : undefined), colour, products).id, bare: false };
+    });
+  }
+  return jobFile({ shop: soundShop.value, machines: machine ? [machine] : [], products, jobs: [job], log: [], photos: [] }, "job");
+}

@@ -1,0 +1,13 @@
+/** Unit tests: the pure core, the store on a fake IndexedDB, the readers and writers. */
+export default {
+  testEnvironment: "node",
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  testMatch: ["<rootDir>/app/**/*.test.ts?(x)", "<rootDir>/scripts/**/*.test.ts"],
+  moduleNameMapper: { "^~/(.*)$": "<rootDir>/app/$1" },
+  transform: {
+    "^.+\\.tsx?$": ["@swc/jest", {
+      jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true, decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: false, useDefineForClassFields: false, react: { runtime: "automatic" } } },
+      module: { type: "es6" },
+    }],
+  },
+};
