@@ -1,0 +1,42 @@
+/** Where a job stands: what to do now, or what it waits for. */
+import { readiness, type Readiness } from "../plan/ready";
+import { kindOf } from "../plan/kinds";
+import type { Plan } from "../plan/plan";
+import type { Placed } from "../plan/place";
+
+export type Standing =
+  | { is: "closed" }
+  | { is: "lacking"; say: string }
+  | { is: "ready"; step: Placed; begun: boolean }
+  | { is: "waiting"; step: Placed; need: Readiness; opens: number | null; closes: number | null; reopens: number | null }
+  | { is: "done" };
+
+/** The need that a step must sit out at a moment, from what was really done. */
+export function holding(p: Placed, plan: Plan, now: number): Readiness | null {
+  const needs = kindOf(p.step.kind).needs(p.step, p.before, plan.context).map((n) => readiness(n, plan.context));
+  const late = needs.filter((r) => r.opens === null || r.opens > now);
+  return late.reduce<Readiness | null>((w, r) => (!w || r.opens === null || (w.opens !== null && r.opens > w.opens) ? r : w), null);
+}
+
+/** @param skip a step whose wait was ended by a touch check or on purpose */
+export function standing(plan: Plan, now: number): Standing {
+  if (plan.context.job.wrapUp.closedAt !== null) return { is: "closed" };
+  if (plan.missing.length) return { is: "lacking", say: plan.missing[0].say };
+  const runs = plan.bench.steps;
+  const step = plan.placed.find((p) => runs.get(p.step.id)?.doneAt == null);
+  if (!step) return plan.placed.length ? { is: "done" } : { is: "lacking", say: "There are no steps yet." };
+  const run = runs.get(step.step.id);
+  const begun = run?.startedAt != null;
+  if (begun || run?.early) return { is: "ready", step, begun };
+  const prev = plan.placed[step.index - 1];
+  const typed = prev?.step.waitMin ?? null;
+  if (typed !== null && prev?.actual?.end != null) {
+    const opens = prev.actual.end + typed;
+    if (opens > now) return { is: "waiting", step, need: { state: "set-time", why: "the wait set by hand is over", film: null, productId: null, refMin: typed, from: prev.actual.end, opens, closes: null, reopens: null, unknown: false }, opens, closes: null, reopens: null };
+    return { is: "ready", step, begun };
+  }
+  const h = holding(step, plan, now);
+  if (!h) return { is: "ready", step, begun };
+  const win = step.needs.find((n) => n.closes !== null);
+  return { is: "waiting", step, need: h, opens: h.opens, closes: win?.closes ?? null, reopens: win?.reopens ?? null };
+}

@@ -1,0 +1,112 @@
+/** Typed builders of the sample shop; the drawings are measured, the bench runs are taken from real plans. */
+import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
+import { withArtwork } from "../core/plan/artwork";
+import { makePlan } from "../core/plan/plan";
+import { kindOf } from "../core/plan/kinds";
+import { RichLayerFile } from "../core/records/file";
+import { Choices, Job, Order, Substrate, WrapUp } from "../core/records/job";
+import { LogEntry } from "../core/records/log";
+import { must } from "../core/records/parse";
+import { Can, type Product } from "../core/records/product";
+import { Climate, Hours, Shop } from "../core/records/shop";
+import { zonedClock, type ZonedClock } from "../core/time/zoned";
+import type { World } from "../core/records/world";
+import type { FoundArtwork } from "../core/vector/zones";
+import { shopFile } from "../io/export/job-file";
+import { bedMarker, poppies } from "./drawings";
+
+export type Measure = (svg: string) => Promise<FoundArtwork>;
+
+const can = (p: string, n: number, fullMl: number, leftMl: number | null, openedOn: string | null): Can => ({ ...new Can(), id: `${p}.can${n}`, label: `Can ${n}`, fullMl, leftMl, openedOn });
+
+function shelf(day: (ago: number) => string): Product[] {
+  const p = (id: string, name: string, finish: string, colour: string, cans: [number, number | null, number][], more: Partial<Product> = {}): Product => ({ ...defaultProduct(id, name, finish, colour), cans: cans.map(([full, left, ago], i) => can(id, i + 1, full, left, day(ago))), ...more });
+  return [
+    p("beet", "Beet", "craft-acrylic", "#a8235a", [[60, 41, 40]], { coatUm: 20, origin: "measured here", note: "Swatched on maple: two coats over white." }),
+    p("leaf-green", "Leaf green", "craft-acrylic", "#5d9a3c", [[60, 52, 21]]),
+    p("marigold", "Marigold", "craft-acrylic", "#f3b61f", [[60, 18, 90]]),
+    p("white-acrylic", "White acrylic", "craft-acrylic", "#f0efe9", [[120, 75, 60]]),
+    p("poppy", "Poppy", "spray-enamel", "#d8432f", [[400, 310, 30]], { sheen: "satin" }),
+    p("harbour", "Harbour blue", "spray-enamel", "#2b6fa6", [[400, 60, 200]]),
+    p("coral", "Coral", "spray-enamel", "#f07a5a", [[400, 400, 3]]),
+    p("slate-black", "Slate black", "spray-enamel", "#17161b", [[400, 260, 45]], { coatUm: 10, origin: "data sheet", sheen: "flat" }),
+    p("shellac", "Shellac", "shellac-spray", "#e8c27a", [[400, 330, 25]]),
+    p("clear-acrylic", "Clear acrylic", "spray-clear", "#f5f5f5", [[400, 350, 18], [400, null, 1]]),
+    p("fine-lacquer", "Fine lacquer, ivory", "spray-lacquer", "#efe3c4", []),
+  ];
+}
+
+/** A shed that cools at night. */
+const shed = (): Climate => ({ ...new Climate(), kind: "hourly", c: 15.5, rh: 0.66, measured: true, air: "still", hourly: Array.from({ length: 24 }, (_, h) => ({ c: Math.round((15.5 + 3.5 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 10) / 10, rh: Math.round((0.66 - 0.06 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 100) / 100 })) });
+
+function job(id: string, title: string, more: Partial<Job>): Job {
+  return { ...new Job(), id, title, client: "Quillmoor Seed Library", start: "2027-01-01T09:00", substrate: { ...new Substrate() }, choices: { ...new Choices() }, order: { ...new Order() }, wrapUp: { ...new WrapUp(), flaws: [], photos: [] }, zones: [], edits: [], waivers: [], acknowledged: [71, 72], machineId: "co2-45", ...more };
+}
+
+/** Taps as a careful hand would have made them: the plan's own times, a little off, up to a moment or a number of steps. */
+function ran(world: World, c: ZonedClock, until: { before?: number; steps?: number; midway?: boolean }): LogEntry[] {
+  const plan = makePlan(world, null);
+  const log: LogEntry[] = [];
+  let k = 0;
+  const put = (kind: LogEntry["kind"], step: string, at: number, more: Partial<LogEntry> = {}): void => {
+    const air = plan.context.air;
+    const m = c.minuteOfDay(Math.floor(at));
+    log.push({ ...new LogEntry(), id: `${world.job.id}.${(k++).toString().padStart(5, "0")}`, jobId: world.job.id, kind, step, at, c: Math.round(air.c(m) * 10) / 10, rh: Math.round(air.rh(m) * 100) / 100, ...more });
+  };
+  for (const [i, p] of plan.placed.entries()) {
+    if (p.start === null || p.end === null) break;
+    if (until.steps !== undefined && i > until.steps) break;
+    if (until.before !== undefined && p.start > until.before) break;
+    put("start", p.step.id, p.start);
+    const last = until.steps === i || (until.before !== undefined && p.end > until.before);
+    const n = last && until.midway ? Math.floor(world.job.quantity / 4) : last && until.steps === undefined ? Math.floor((world.job.quantity * ((until.before ?? 0) - p.start)) / (p.end - p.start)) : world.job.quantity;
+    const setup = Math.min(p.setupMin ?? 0, p.end - p.start);
+    for (let piece = 1; piece <= n; piece++) if ((p.perPieceMin ?? 0) > 0) put("piece", p.step.id, p.start + setup + ((p.end - p.start - setup) * piece) / world.job.quantity, { piece });
+    if (last && (until.midway || until.steps === undefined)) break;
+    put("check", p.step.id, p.end - 0.2, { answer: i % 7 === 4 ? "mend" : "good" });
+    const use = plan.uses[i];
+    put("done", p.step.id, p.end, { stepKind: kindOf(p.step.kind).id, predicted: p.uncorrected, actual: Math.max(0.5, p.end - p.start + ((i * 7) % 5) - 1), ml: use?.ml ?? null, productId: use ? p.step.productId : null });
+  }
+  return log;
+}
+
+/**
+ * @param now minutes since 1970 @param measure reads a drawing's zones
+ */
+export async function buildSample(now: number, zone: string, measure: Measure): Promise<RichLayerFile> {
+  const c = zonedClock(zone);
+  const today = c.dayNumber(now);
+  const at = (days: number, hhmm: string): string => c.toLocal(c.atDay(today + days, Number(hhmm.slice(0, 2)) * 60 + Number(hhmm.slice(3))));
+  const day = (ago: number): string => at(-ago, "12:00").slice(0, 10);
+  const shop: Shop = { ...new Shop(), name: "Sample shop", zone, hours: { ...new Hours(), sat: ["09:00", "13:00"] }, hoursSet: true, climate: shed(), daysOff: [], tools: ["small flat brush no. 4", "liner", "heat gun"], learned: [], demo: "quillmoor" };
+  const machines = [{ ...defaultMachine("co2", 45, "co2-45"), name: "Tube laser, 45 W", depthPerJ: 0.36, powerPoints: [{ set: 12, watts: 3 }, { set: 50, watts: 22 }, { set: 100, watts: 45 }], airAssist: true }, { ...defaultMachine("blue", 10, "blue-10"), name: "Diode laser, 10 W", enclosed: false, bedW: 400, bedH: 400 }];
+  const products = shelf(day);
+  const draw = async (j: Job, name: string, svg: string, finish: Record<string, string>): Promise<Job> => {
+    const w = { ...j, ...withArtwork(j, name, svg, await measure(svg)) };
+    return { ...w, zones: w.zones.map((z) => ({ ...z, name: NAMES[z.colour] ?? z.name, productId: finish[z.colour] ?? null })) };
+  };
+  const NAMES: Record<string, string> = { "#a8235a": "Lettering", "#5d9a3c": "Leaf", "#d8432f": "Poppies", "#f3b61f": "Lettering", "#2b6fa6": "Poppies" };
+  const maple = { id: "hard-maple", w: 120, h: 60, t: 8 };
+  const tile = { id: "tile-glazed", w: 150, h: 150, t: 6 };
+  const jobs: Job[] = [];
+  const log: LogEntry[] = [];
+  const add = (j: Job, until: Parameters<typeof ran>[2] | null): void => {
+    jobs.push(j);
+    if (until) log.push(...ran({ shop, machines, products, job: j, log: [] }, c, until));
+  };
+  const beet = { "#a8235a": "beet", "#5d9a3c": "leaf-green" };
+  // Under way: a day and a half in, in the middle of a coat.
+  add(await draw(job("bed-markers", "Bed markers", { quantity: 24, substrate: maple, use: ["handled", "outdoors"], route: "E1", start: at(-2, "09:00"), due: at(12, "16:00"), order: { ...new Order(), text: "24 markers for the root beds, “Beet”, leaf in green", proofSent: at(-2, "12:30"), proofAccepted: at(-2, "13:10") } }), "bed-marker-beet.svg", bedMarker("BEET", "#a8235a", "#5d9a3c"), beet), { before: now });
+  // Painted, drying towards laser-safe.
+  add(await draw(job("splash-tiles", "Splash tiles", { quantity: 6, substrate: tile, use: ["wet"], route: "A1", start: at(-1, "10:00"), due: at(9, "12:00"), order: { ...new Order(), text: "Six tiles behind the seed sink, poppies" } }), "poppies.svg", poppies("#d8432f"), { "#d8432f": "poppy" }), { before: now });
+  // Planned, not begun, with a can that is too empty.
+  add(await draw(job("blue-tiles", "Trial tiles, blue", { client: "Hollin Yard Allotments", quantity: 2, substrate: tile, use: ["display"], route: "A1", start: at(1, "09:00"), due: at(20, "12:00"), acknowledged: [] }), "poppies-blue.svg", poppies("#2b6fa6"), { "#2b6fa6": "harbour" }), null);
+  // Only a brief and a drawing so far.
+  add(await draw(job("kale-markers", "Kale markers", { quantity: 12, substrate: maple, use: ["outdoors"], start: at(2, "09:00"), acknowledged: [] }), "bed-marker-kale.svg", bedMarker("KALE", "#f3b61f", "#5d9a3c"), { "#5d9a3c": "leaf-green" }), null);
+  // Finished ones.
+  const first = await draw(job("first-markers", "First bed markers", { quantity: 8, substrate: maple, use: ["outdoors"], route: "E1", start: at(-40, "09:00"), due: at(-25, "16:00") }), "bed-marker-beet.svg", bedMarker("BEET", "#a8235a", "#5d9a3c"), beet);
+  add({ ...first, wrapUp: { good: 7, lost: 1, score: 4, note: "One more wipe of the walls before the first beet coat.", flaws: [{ id: "flaw.1", flaw: "bare-walls", zone: first.zones[0].id, piece: 5, severity: 2, note: "left side of the T" }], photos: [], closedAt: at(-30, "15:00") } }, { steps: 99 });
+  const proofTiles = await draw(job("proof-tiles", "Proof tiles", { quantity: 3, substrate: tile, use: ["display"], route: "A1", start: at(-30, "09:00") }), "poppies.svg", poppies("#d8432f"), { "#d8432f": "poppy" });
+  add({ ...proofTiles, plate: { power: 0.42, speed: 300, interval: 0.07, passes: 1, at: at(-27, "10:30"), machineId: "co2-45", note: "Clean at 42 %, colour whole; 48 % begins to eat it." }, wrapUp: { good: 2, lost: 1, score: 3, note: "Laser-safe wait was cut short on one; it smeared.", flaws: [{ id: "flaw.1", flaw: "smear-melt", zone: proofTiles.zones[0].id, piece: 3, severity: 3, note: "lasered after nine hours" }], photos: [], closedAt: at(-24, "11:00") } }, { steps: 99 });
+  return must(RichLayerFile, shopFile({ shop, machines, products, jobs, log, photos: [] }));
+}

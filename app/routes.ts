@@ -1,0 +1,26 @@
+import { index, layout, prefix, route, type RouteConfig } from "@react-router/dev/routes";
+
+export default [
+  route("do", "routes/do.ts"),
+  layout("routes/shell.tsx", [
+    index("routes/today.tsx"),
+    ...prefix("jobs", [
+      index("routes/jobs.tsx"),
+      route("new", "routes/job-new.tsx"),
+      route(":id", "routes/job.tsx", [
+        index("routes/job-home.tsx"),
+        route("brief", "routes/job-brief.tsx"),
+        route("artwork", "routes/job-artwork.tsx"),
+        route("route", "routes/job-route.tsx"),
+        route("layers", "routes/job-layers.tsx"),
+        route("calendar", "routes/job-calendar.tsx"),
+        route("wrap-up", "routes/job-wrap-up.tsx"),
+      ]),
+    ]),
+    route("shelf", "routes/shelf.tsx"),
+    route("workshop", "routes/workshop.tsx"),
+    route("bench-log", "routes/bench-log.tsx"),
+  ]),
+  route("jobs/:id/bench", "routes/job-bench.tsx"),
+  route("*", "routes/nowhere.tsx"),
+] satisfies RouteConfig;

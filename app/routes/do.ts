@@ -1,0 +1,50 @@
+/** Acts that belong to no page: undo and redo, opening and beginning a shop, files in, jobs deleted. */
+import type { Route } from "./+types/do";
+import { redirect } from "react-router";
+import { commit, redo, Refused, undo } from "../store/acts";
+import { deleteJob, importFile, type ImportMode } from "../store/import";
+import { nowMinutes } from "../clock";
+import { Shop } from "../core/records/shop";
+import { sayFaults } from "../core/records/parse";
+import { readJobFile } from "../io/import/job-file";
+import { answer, formOf } from "./answer";
+
+const here = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC";
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const f = await formOf(request);
+  switch (f.intent) {
+    case "undo": {
+      const what = await undo();
+      return { done: what ? `Undone: ${what}` : "There is nothing to undo" };
+    }
+    case "redo": {
+      const what = await redo();
+      return { done: what ? `Done again: ${what}` : "There is nothing to redo" };
+    }
+    case "start-empty":
+      await commit("beginning of an empty shop", [{ table: "shop", id: "shop", next: { ...new Shop(), zone: here() } }]);
+      return redirect("/");
+    case "open-sample": {
+      const { sampleShop } = await import("../demo/sample");
+      await importFile(await sampleShop(nowMinutes(), here()), "replace");
+      return redirect("/");
+    }
+    case "delete-job":
+      await deleteJob(f.id);
+      return redirect("/jobs");
+    case "import":
+      return answer("import", async () => {
+        const read = readJobFile(f.text);
+        if (!read.ok) throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
+        await importFile(read.file, f.mode as ImportMode);
+        return `Taken in: ${read.file.jobs.length} ${read.file.jobs.length === 1 ? "job" : "jobs"}`;
+      });
+    default:
+      return { error: `There is no act “${f.intent}”.` };
+  }
+}
+
+export async function clientLoader() {
+  return redirect("/");
+}

@@ -1,0 +1,147 @@
+import type { Route } from "./+types/job-artwork";
+import { useRef, useState } from "react";
+import { Form, Link, useSubmit } from "react-router";
+import { FINISHES } from "../core/catalogue/finishes";
+import { nearest } from "../core/plan/pick";
+import { substrate } from "../core/catalogue/substrates";
+import { showLength, UNKNOWN } from "../core/units/show";
+import { parseLength } from "../core/units/parse";
+import { Cancelled, measureSvg } from "../workers/zones";
+import { PickField, TextField } from "../ui/kit/field";
+import { Empty, Swatch } from "../ui/kit/bits";
+import { Face } from "../ui/face";
+import { formOf } from "./answer";
+import { jobAct } from "./job-act";
+import { readJob } from "./job-data";
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const { world } = await readJob(params.id);
+  return { job: world.job, units: world.shop.units, products: world.products, near: Object.fromEntries(world.job.zones.map((z) => [z.id, nearest(world.products, z.colour)])) };
+}
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
+
+const FILE_LIMIT = 8_000_000;
+
+export default function Artwork({ loaderData: { job, units, products, near } }: Route.ComponentProps) {
+  const submit = useSubmit();
+  const [state, setState] = useState<{ share: number | null; error: string | null }>({ share: null, error: null });
+  const [over, setOver] = useState(false);
+  const stop = useRef<AbortController | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const measure = async (name: string, svg: string, widthMm: number | null): Promise<void> => {
+    const c = new AbortController();
+    stop.current = c;
+    setState({ share: 0, error: null });
+    try {
+      const found = await measureSvg(svg, widthMm, c.signal, (share) => setState({ share, error: null }));
+      setState({ share: null, error: null });
+      await submit({ intent: "artwork", name, svg, found: JSON.stringify(found) }, { method: "post" });
+    } catch (e) {
+      setState({ share: null, error: e instanceof Cancelled ? null : `“${name}” was not taken in. ${(e as Error).message}` });
+    }
+  };
+  const take = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    if (file.size > FILE_LIMIT) return setState({ share: null, error: `“${file.name}” is ${(file.size / 1e6).toFixed(1)} MB; the limit is ${FILE_LIMIT / 1e6} MB.` });
+    await measure(file.name, await file.text(), null);
+  };
+  const resize = (text: string): void => {
+    const mm = parseLength(text, units === "inch" ? "in" : "mm");
+    if (!mm.ok || !(mm.value > 0)) return setState({ share: null, error: mm.ok ? "The width must be above 0." : mm.error });
+    if (job.artwork && Math.abs(mm.value - job.artwork.w) > 1e-6) void measure(job.artwork.name, job.artwork.svg, mm.value);
+  };
+  const ground = substrate(job.substrate.id);
+  const colours = Object.fromEntries([["ground", ground.colour], ...job.zones.map((z) => [z.id, z.bare ? ground.colour : z.productId ? (products.find((p) => p.id === z.productId)?.colour ?? z.colour) : z.colour])]);
+  const open = job.zones.filter((z) => !z.bare && !z.productId).length;
+  return (
+    <main id="main" data-view="artwork" className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[340px_minmax(0,1fr)]">
+      <title>{`${job.title}: artwork · Rich Layer`}</title>
+      <section aria-labelledby="a1" className="flex flex-col gap-4">
+        <h2 id="a1">The drawing</h2>
+        <div
+          onDragOver={(e) => (e.preventDefault(), setOver(true))}
+          onDragLeave={() => setOver(false)}
+          onDrop={(e) => {
+            e.preventDefault();
+            setOver(false);
+            void take(e.dataTransfer.files[0]);
+          }}
+          className={`flex flex-col items-start gap-2 rounded-lg border-2 border-dashed p-4 ${over ? "border-act bg-lifted" : "border-strong"}`}
+        >
+          <p>{job.artwork ? <>In use: <strong className="break-all">{job.artwork.name || "zones typed in"}</strong></> : "Drop an SVG file here."}</p>
+          <button className={job.artwork ? "btn" : "btn btn-main"} onClick={() => input.current?.click()}>{job.artwork ? "Take another file" : "Choose an SVG file"}</button>
+          <input ref={input} type="file" accept=".svg,image/svg+xml" className="sr-only" tabIndex={-1} aria-label="SVG file" onChange={(e) => (void take(e.target.files?.[0]), (e.target.value = ""))} />
+          <p className="tag">Plain fills and strokes. Text as paths; gradients, pictures and see-through paint are refused, because paint is none of these.</p>
+        </div>
+        {state.share !== null && (
+          <div role="status" className="flex items-center gap-3">
+            <progress value={state.share} max={1} aria-label="Measuring" className="accent-act" />
+            Measuring… <button className="link-act" onClick={() => stop.current?.abort()}>Cancel</button>
+          </div>
+        )}
+        {state.error && <p role="alert" className="text-wrong">{state.error}</p>}
+        {job.artwork && (
+          <>
+            <SizeField key={job.artwork.w} value={showLength(job.artwork.w, units)} onSet={resize} height={showLength(job.artwork.h, units)} disabled={!job.artwork.svg} />
+            <Face job={job} colours={colours} grain={ground.family === "wood"} label={`${job.title}, zones in their finishes`} />
+            <p className="tag">The picture lies centred on the {ground.name.toLowerCase()}.</p>
+          </>
+        )}
+      </section>
+      <section aria-labelledby="a2" className="min-w-0">
+        <h2 id="a2" className="mb-2">Zones</h2>
+        {!job.zones.length ? (
+          <Empty title="No zones yet"><p>A zone is what can still be seen of one colour after later paint has covered earlier. Each gets a finish from the Shelf, or is left as it is.</p></Empty>
+        ) : (
+          <>
+            <ul className="divide-y divide-line border-y border-line">
+              {job.zones.map((z) => (
+                <li key={z.id} data-zone={z.id} className="grid grid-cols-[24px_minmax(120px,1fr)_minmax(200px,1.5fr)_minmax(190px,1.2fr)] items-end gap-3 py-3 max-lg:grid-cols-[24px_1fr]">
+                  <span className="self-center"><Swatch colour={z.colour} label={`${z.name}, ${z.colour}`} /></span>
+                  <TextField name="name" label="Zone" value={z.name} extra={{ intent: "zone", zone: z.id }} />
+                  <div className="max-lg:col-start-2">
+                    <PickField
+                      name="finish"
+                      label={`Finish of ${z.name}`}
+                      value={z.bare ? "bare" : (z.productId ?? "")}
+                      extra={{ intent: "zone", zone: z.id }}
+                      options={[{ value: "", label: "not chosen" }, { value: "bare", label: "leave it as it is" }, ...near[z.id].map((n) => ({ value: n.product.id, label: `${n.product.name}${n.off < 50 ? `, ${n.off < 2 ? "matches" : `${Math.round(n.off)} away`}` : ""}` }))]}
+                    />
+                  </div>
+                  <p className="text-[0.93rem] text-muted max-lg:col-start-2">
+                    <span className="num">{(z.areaMm2 / 100).toFixed(z.areaMm2 < 1000 ? 2 : 1)} cm²</span>, edge <span className="num">{z.perimeterMm === null ? UNKNOWN : `${Math.round(z.perimeterMm)} mm`}</span><br />
+                    narrowest <span className="num">{z.narrowestMm === null ? UNKNOWN : `${z.narrowestMm.toFixed(2)} mm`}</span>, {z.pieces === null ? UNKNOWN : z.pieces} {z.pieces === 1 ? "piece" : "pieces"}, {z.holes === null ? UNKNOWN : z.holes} {z.holes === 1 ? "hole" : "holes"}
+                  </p>
+                </li>
+              ))}
+            </ul>
+            <p className="my-3 text-muted">{open ? `${open} ${open === 1 ? "zone has" : "zones have"} no finish yet. “Away” is how far the paint is from the drawing (CIEDE2000; below 4 few would notice).` : "Every zone has a finish or is left as it is."}</p>
+          </>
+        )}
+        <details open={!products.length && job.zones.length > 0} className="my-3 border-t border-line pt-3">
+          <summary className="link-act">Put a further paint on the Shelf</summary>
+          <Form method="post" className="mt-2 flex flex-wrap items-end gap-3">
+            <input type="hidden" name="intent" value="add-product" />
+            <label className="flex flex-col text-muted">Name<input name="name" className="field-in text-ink" required maxLength={80} autoComplete="off" /></label>
+            <label className="flex flex-col text-muted">Finish<select name="finish" className="field-in text-ink" defaultValue={ground.family === "wood" ? "craft-acrylic" : "spray-enamel"}>{FINISHES.filter((x) => x.role === "colour").map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}</select></label>
+            <label className="flex flex-col text-muted">Colour<input name="colour" type="color" className="field-in w-20" defaultValue={job.zones.find((z) => !z.productId && !z.bare)?.colour ?? "#a8235a"} /></label>
+            <label className="flex flex-col text-muted">For the zone<select name="zone" className="field-in text-ink" defaultValue={job.zones.find((z) => !z.productId && !z.bare)?.id ?? ""}><option value="">none</option>{job.zones.map((z) => <option key={z.id} value={z.id}>{z.name}</option>)}</select></label>
+            <button className="btn">Add paint</button>
+            <p className="tag basis-full">Its film, hiding and drying start as the finish’s defaults and say so; type your data sheet’s in on the Shelf.</p>
+          </Form>
+        </details>
+        {job.zones.length > 0 && <Link to="../route" relative="path" className={open ? "btn" : "btn btn-main"}>Next: route</Link>}
+      </section>
+    </main>
+  );
+}
+
+function SizeField({ value, height, onSet, disabled }: { value: string; height: string; onSet: (t: string) => void; disabled: boolean }) {
+  return (
+    <label className="flex flex-wrap items-center gap-2 text-muted">
+      Picture wide
+      <input className="field-in w-28 text-ink" defaultValue={value} disabled={disabled} onKeyDown={(e) => e.key === "Enter" && onSet(e.currentTarget.value)} onBlur={(e) => e.target.value !== value && onSet(e.target.value)} />
+      high {height}
+    </label>
+  );
+}

@@ -1,0 +1,201 @@
+import type { Route } from "./+types/job-bench";
+import { useEffect, useState } from "react";
+import { Link, useFetcher, useRevalidator } from "react-router";
+import { useHotkeys } from "react-hotkeys-hook";
+import { nowMinutes } from "../clock";
+import { standing } from "../core/bench/next";
+import { stateWords } from "../core/plan/decides";
+import { kindOf } from "../core/plan/kinds";
+import { makePlan, open } from "../core/plan/plan";
+import { simulate } from "../core/plan/report";
+import { air } from "../core/drying/climate";
+import { showWhen } from "../core/time/zoned";
+import { showMinutes, showMl, showTemp } from "../core/units/show";
+import { readWorlds, watch } from "../store/queries";
+import { DryClock } from "../ui/dry-clock";
+import { Face } from "../ui/face";
+import type { Outcome } from "../ui/kit/field";
+import { answerWord, Tray } from "../ui/tray";
+import { formOf } from "./answer";
+import { benchAct } from "./bench-act";
+import { jobAct } from "./job-act";
+import { readJob } from "./job-data";
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const { world, plan, now } = await readJob(params.id);
+  const s = standing(plan, now);
+  const c = plan.context;
+  const current = s.is === "ready" || s.is === "waiting" ? s.step : null;
+  const kind = current ? kindOf(current.step.kind) : null;
+  const run = current ? plan.bench.steps.get(current.step.id) : undefined;
+  const use = current ? plan.uses[current.index] : null;
+  const minute = c.clock.minuteOfDay(now);
+  const curve = air(world.shop.climate);
+  const others = (await readWorlds())
+    .filter((w) => w.job.wrapUp.closedAt === null && w.log.length > 0 && w.job.id !== world.job.id)
+    .flatMap((w) => {
+      const p = makePlan(w, now);
+      const st = standing(p, now);
+      return st.is === "waiting" ? [{ id: w.job.id, title: w.job.title, next: st.step.step.title, state: st.need.state, words: stateWords(st.need.state), from: st.need.from, opens: st.opens, closes: st.closes }] : [];
+    })
+    .sort((a, b) => (a.closes ?? a.opens ?? Infinity) - (b.closes ?? b.opens ?? Infinity));
+  const before = current ? simulate(plan, { ...current, after: current.before }, now) : [];
+  const prev = current ? plan.placed[current.index - 1] : plan.placed[plan.placed.length - 1];
+  return {
+    job: world.job, now, standing: s.is, lacks: s.is === "lacking" ? s.say : null,
+    clock: `${c.clock.toLocal(now).slice(11)}`, air: `${showTemp(curve.c(minute), world.shop.units)}`, rh: `${Math.round(curve.rh(minute) * 100)} % RH`,
+    step: current && kind ? {
+      id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: kind.laser, irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
+      cues: [...(use?.ml != null ? [`Load ${showMl(use.ml / world.job.quantity)} a piece, ${showMl(use.ml)} in all`] : []), ...kind.cues(current.step, c)], lookFor: kind.lookFor(current.step, c), zones: current.step.zones,
+      purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
+    } : null,
+    run: { pieces: run?.pieces ?? [], asideHere: run?.aside ?? [], started: run?.startedAt ?? null, answer: run?.answer ?? null, notes: run?.notes ?? [] },
+    aside: [...plan.bench.aside],
+    wait: s.is === "waiting" ? { state: s.need.state, words: stateWords(s.need.state), why: s.need.why, from: s.need.from, opens: s.opens, closes: s.closes, opensText: s.opens === null ? null : showWhen(c.clock, s.opens), window: s.closes === null ? null : `shuts ${showWhen(c.clock, s.closes)}${s.reopens ? `, reopens ${showWhen(c.clock, s.reopens)}` : ""}` } : null,
+    lastStep: prev ? { id: prev.step.id, title: prev.step.title, answer: plan.bench.steps.get(prev.step.id)?.answer ?? null, done: prev.actual?.end != null } : null,
+    hazards: open(plan).filter((x) => x.severity === "hazard" || x.severity === "never").map((x) => ({ rule: x.rule, why: x.why, severity: x.severity, where: `${x.step ?? ""}/${x.zone ?? ""}` })),
+    last: plan.bench.last ? `${plan.bench.last.kind}${plan.bench.last.piece ? ` ${plan.bench.last.piece}` : ""}` : null,
+    others, colours: Object.fromEntries(before.map((z) => [z.zone, z.front])), grain: c.substrate.family === "wood",
+    window: current?.needs.find((n) => n.closes !== null && n.closes > now) ?? null,
+  };
+}
+
+const SHARED = ["fix"];
+export async function clientAction({ request, params }: Route.ClientActionArgs) {
+  const f = await formOf(request);
+  return SHARED.includes(f.intent) ? jobAct(params.id, f) : benchAct(params.id, f);
+}
+
+export default function Bench({ loaderData: d }: Route.ComponentProps) {
+  const fetcher = useFetcher<Outcome>();
+  const { revalidate } = useRevalidator();
+  const [panel, setPanel] = useState<"note" | "early" | null>(null);
+  const [, tick] = useState(0);
+  useEffect(() => watch(() => void revalidate()), [revalidate]);
+  // The clock face turns every second; the page is read again every minute, when a wait may have ended.
+  useEffect(() => {
+    document.documentElement.dataset.bench = "on";
+    const second = setInterval(() => tick((n) => n + 1), 1000);
+    const minute = setInterval(() => void revalidate(), 30000);
+    let lock: { release(): Promise<void> } | null = null;
+    navigator.wakeLock?.request("screen").then((l) => (lock = l)).catch(() => {});
+    return () => {
+      delete document.documentElement.dataset.bench;
+      clearInterval(second);
+      clearInterval(minute);
+      void lock?.release();
+    };
+  }, [revalidate]);
+  const send = (more: Record<string, string>): void => {
+    if (fetcher.state === "idle") void fetcher.submit({ step: d.step?.id ?? "", ...more }, { method: "post" });
+  };
+  const count = d.run.pieces.length;
+  const total = d.job.quantity - d.aside.filter((n) => !d.run.pieces.includes(n)).length;
+  const full = count >= total;
+  const work = d.standing === "ready" && d.step;
+  const main = !work ? null : d.run.started === null ? { intent: "start", word: "Start this step" } : full || !d.step!.perPiece ? { intent: "done", word: "Step done" } : { intent: "piece", word: "Piece done" };
+  useHotkeys("space", () => main && !panel && send({ intent: main.intent }), { preventDefault: true, enabled: !!main && !panel }, [main?.intent, d, panel]);
+  useHotkeys("z", () => d.last && send({ intent: "back" }), {}, [d]);
+  useHotkeys("n", () => setPanel("note"), { preventDefault: true }, []);
+  const since = d.run.started === null ? 0 : Math.max(0, Math.floor((nowMinutes() - d.run.started) * 60));
+  const error = fetcher.data?.error;
+  return (
+    <main id="main" data-view="bench" data-theme="night" className="bench flex min-h-dvh flex-col gap-3 bg-[#17131b] p-4 text-[18px] text-[#f8f4f9] lg:h-dvh lg:px-7">
+      <title>{`Bench: ${d.job.title} · Rich Layer`}</title>
+      <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
+        <h1 className="text-[1.2rem]">At the bench <span className="font-text font-normal tracking-normal text-[#d9d0de]">· {d.job.title}{d.step ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}</span></h1>
+        <p className="mono flex gap-5"><span>{d.clock}</span><span>{d.air}</span><span>{d.rh}</span></p>
+        <Link to="../layers" relative="path" className="btn !border-[#a79bb0]">Leave the bench</Link>
+      </header>
+      {d.hazards.length > 0 && (
+        <section aria-label="Hazards" className="rounded-lg border-2 border-[#ff9d88] p-3">
+          <ul className="flex flex-col gap-2">
+            {d.hazards.map((h) => (
+              <li key={h.rule + h.where} data-snag={h.rule} className="flex flex-wrap items-center justify-between gap-3">
+                <span><strong>{h.severity === "never" ? "Never: " : "Hazard: "}</strong>{h.why}</span>
+                {h.severity === "hazard" ? <button type="button" data-fix="accept" className="btn !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "fix", rule: String(h.rule), where: h.where, fix: "accept" })}>Read and accepted</button> : <Link className="btn !min-h-[56px] !border-[#f8f4f9]" to="../layers" relative="path">Mend it first</Link>}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <div className="grid min-h-0 flex-1 gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
+        <section aria-labelledby="bench-step" className="flex min-h-0 flex-col gap-3 rounded-xl bg-[#2a232f] p-5 lg:overflow-y-auto lg:px-7" tabIndex={0}>
+          {d.standing === "closed" && <h2 id="bench-step" className="text-3xl">This job is wrapped up.</h2>}
+          {d.standing === "lacking" && <><h2 id="bench-step" className="text-3xl">Not ready for the bench</h2><p>{d.lacks}</p></>}
+          {d.standing === "done" && <><h2 id="bench-step" className="text-3xl">All steps are done</h2><p>Write down what came of it while it is in your hands.</p><Link to="../wrap-up" relative="path" className="btn !min-h-[64px] self-start !border-[#66cdb8] text-xl">Wrap it up</Link></>}
+          {d.step && (
+            <>
+              <p className="text-[#d9d0de]">{d.standing === "waiting" ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · about {d.step.minutes} for {d.job.quantity} · {d.step.tool}</p>
+              <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">{d.step.title}</h2>
+              {d.wait ? (
+                <div className="max-w-2xl text-[1.3rem]">
+                  <p className="mb-2">Wait until {d.wait.why}.</p>
+                  <DryClock large state={d.wait.state} words={d.wait.words} from={d.wait.from} opens={d.wait.opens} closes={d.wait.closes} now={d.now} />
+                  {d.wait.opensText && <p className="mt-1">Opens {d.wait.opensText}{d.wait.window ? `, ${d.wait.window}` : ""}.</p>}
+                  <p className="mt-3 text-[1.1rem] text-[#d9d0de]">It ends when the time is reached, or when it passes by touch: gloss dropped, firm, no cool or damp feel, no smell, at an edge that will not show.</p>
+                </div>
+              ) : (
+                <div className="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+                  <div>
+                    {d.window?.closes != null && <DryClock large state="recoat" words="window open" from={d.window.from} opens={d.window.opens} closes={d.window.closes} now={d.now} />}
+                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.cues.map((x) => <li key={x}>{x}</li>)}</ul>
+                    {d.step.irreversible && d.run.started === null && <p className="mt-3 rounded border border-[#efbb5a] p-2 text-[#ffe2ab]">There is no way back from this step. First: right piece, right face up, right file, everything before it done and dry.</p>}
+                    <p className="mt-3"><strong>Look for:</strong> {d.step.lookFor.look}; {d.step.lookFor.how}. Against: {d.step.lookFor.against}.</p>
+                    <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="What the look showed">
+                      {(["good", "mend", "stop"] as const).map((a) => <button key={a} type="button" aria-pressed={d.run.answer === a} className={`btn !min-h-[56px] min-w-[96px] !border-[#a79bb0] ${d.run.answer === a ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`} onClick={() => send({ intent: "check", answer: a })}>{answerWord(a)}</button>)}
+                    </div>
+                  </div>
+                  <div>
+                    <Tray quantity={d.job.quantity} done={d.run.pieces} aside={d.aside} onPiece={(n) => send({ intent: "piece", piece: String(n) })} onAside={(n) => send({ intent: "aside", piece: String(n) })} enabled={!!work && d.step.perPiece} />
+                    <Face job={d.job} colours={d.colours} grain={d.grain} lit={d.step.zones} label={`The piece before this step, ${d.step.title}`} className="mt-3 max-h-[150px] w-full" />
+                  </div>
+                </div>
+              )}
+              {d.run.notes.length > 0 && <ul className="text-[#d9d0de]">{d.run.notes.map((x) => <li key={x.at}>Note: {x.text}</li>)}</ul>}
+              {!d.wait && (
+                <div className="mt-auto flex items-end justify-between gap-4">
+                  <p><span className="block text-[#d9d0de]">{d.run.started === null ? "not begun" : "since it began"}</span><span className="mono text-[2.6rem] leading-none">{`${Math.floor(since / 60)}:${String(since % 60).padStart(2, "0")}`}</span></p>
+                  <p className="text-right"><span className="block text-[#d9d0de]">pieces done</span><span className="mono text-[2.6rem] leading-none"><span data-bench-count={count}>{count}</span> / {total}</span></p>
+                </div>
+              )}
+            </>
+          )}
+        </section>
+        <section aria-labelledby="rack" className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto" tabIndex={0}>
+          <h2 id="rack" className="font-text text-[1.05rem] font-normal text-[#d9d0de]">Drying on the rack</h2>
+          {d.wait && <div className="rounded-xl border-2 border-[#66cdb8] bg-[#2a232f] p-4"><h3>{d.job.title} · {d.step?.title}</h3><DryClock large state={d.wait.state} words={d.wait.words} from={d.wait.from} opens={d.wait.opens} closes={d.wait.closes} now={d.now} /></div>}
+          {d.others.map((o) => <div key={o.id} className="rounded-xl bg-[#2a232f] p-4"><h3><Link to={`/jobs/${o.id}/bench`} className="underline">{o.title} · {o.next}</Link></h3><DryClock state={o.state} words={o.words} from={o.from} opens={o.opens} closes={o.closes} now={d.now} /></div>)}
+          {!d.wait && !d.others.length && <p className="text-[#d9d0de]">Nothing is drying.</p>}
+          {d.lastStep?.done && d.standing !== "done" && (
+            <div className="rounded-xl bg-[#2a232f] p-4">
+              <h3>Before: {d.lastStep.title}</h3>
+              <p className="text-[#d9d0de]">{d.lastStep.answer ? `The look said: ${answerWord(d.lastStep.answer).toLowerCase()}.` : "No look was noted."}</p>
+            </div>
+          )}
+        </section>
+      </div>
+      {error && <p role="alert" className="text-[#ff9d88]">{error}</p>}
+      {panel && (
+        <fetcher.Form method="post" onSubmit={() => setPanel(null)} className="flex flex-wrap items-end gap-3 rounded-xl bg-[#2a232f] p-4">
+          <input type="hidden" name="intent" value={panel} /><input type="hidden" name="step" value={d.step?.id ?? ""} />
+          <label className="flex-1">{panel === "note" ? "Note" : "Why is it begun before its time? The risk is kept with the job."}<input name={panel === "note" ? "text" : "reason"} className="field-in !min-h-[56px] !bg-[#17131b] !text-[#f8f4f9]" autoFocus autoComplete="off" required /></label>
+          <button className="btn !min-h-[56px] !border-[#f8f4f9]">{panel === "note" ? "Keep the note" : "Begin early, as a risk"}</button>
+          <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={() => setPanel(null)}>Leave it</button>
+        </fetcher.Form>
+      )}
+      <footer className="sticky bottom-0 grid grid-cols-[1.2fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-3">
+        {main ? (
+          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: main.intent })}>{main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd></button>
+        ) : d.standing === "waiting" ? (
+          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: "touch" })}>It passes by touch</button>
+        ) : (
+          <span className="max-lg:hidden" />
+        )}
+        <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!d.last} onClick={() => send({ intent: "back" })}>Take back <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">Z</kbd></button>
+        <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" onClick={() => setPanel("note")}>Note <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">N</kbd></button>
+        {d.standing === "waiting" ? <button type="button" className="btn !min-h-[66px] !border-[#efbb5a] max-lg:!min-h-[56px]" onClick={() => setPanel("early")}>Begin early…</button> : <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!work || d.run.started === null} onClick={() => send({ intent: "done" })}>Step done</button>}
+      </footer>
+    </main>
+  );
+}

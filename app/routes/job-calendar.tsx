@@ -1,0 +1,121 @@
+import type { Route } from "./+types/job-calendar";
+import { Link } from "react-router";
+import { kindOf } from "../core/plan/kinds";
+import { waitAfter } from "../core/plan/report";
+import { showDay } from "../core/time/zoned";
+import { showMinutes } from "../core/units/show";
+import { Empty } from "../ui/kit/bits";
+import { readJob } from "./job-data";
+import { waitText } from "./layers-view";
+
+interface Piece {
+  key: string;
+  from: number;
+  to: number;
+  kind: "work" | "laser" | "wait";
+  title: string;
+  step: string;
+}
+interface Day {
+  day: number;
+  label: string;
+  open: { from: number; to: number } | null;
+  pieces: Piece[];
+  now: number | null;
+}
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const { plan, world, now } = await readJob(params.id);
+  const { clock, calendar } = plan.context;
+  const days = new Map<number, Day>();
+  const dayOf = (m: number): Day => {
+    const n = clock.dayNumber(m);
+    const start = clock.atDay(n, 0);
+    const open = calendar.openAt(start);
+    const end = clock.atDay(n + 1, 0);
+    return days.get(n) ?? days.set(n, { day: n, label: showDay(clock, start + 720), open: open && open.from < end ? { from: (open.from - start) / (end - start), to: Math.min(1, (open.to - start) / (end - start)) } : null, pieces: [], now: now >= start && now < end ? (now - start) / (end - start) : null }).get(n)!;
+  };
+  const put = (from: number, to: number, kind: Piece["kind"], title: string, step: string): void => {
+    for (let at = from; at < to; ) {
+      const n = clock.dayNumber(at);
+      const [a, b] = [clock.atDay(n, 0), clock.atDay(n + 1, 0)];
+      dayOf(at).pieces.push({ key: `${step}${kind}${at}`, from: (at - a) / (b - a), to: (Math.min(to, b) - a) / (b - a), kind, title, step });
+      at = b;
+    }
+  };
+  plan.placed.forEach((p, i) => {
+    if (p.start === null || p.end === null) return;
+    let at = p.start;
+    for (const [a, b] of p.pauses) {
+      put(at, a, kindOf(p.step.kind).laser ? "laser" : "work", p.step.title, p.step.id);
+      at = b;
+    }
+    put(at, Math.max(at + 1, p.end), kindOf(p.step.kind).laser ? "laser" : "work", p.step.title, p.step.id);
+    const w = waitAfter(plan, i);
+    if (w?.opens != null && w.opens > p.end) put(p.end, w.opens, "wait", `${waitText(plan, i)}`, p.step.id);
+  });
+  const due = world.job.due ? clock.fromLocal(world.job.due) : null;
+  return {
+    title: world.job.title, days: [...days.values()].sort((a, b) => a.day - b.day), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
+    due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
+    list: plan.placed.map((p, i) => ({ id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
+  };
+}
+
+export default function Calendar({ loaderData: d }: Route.ComponentProps) {
+  return (
+    <main id="main" data-view="calendar" className="mx-auto w-full max-w-[1500px] px-5 py-5">
+      <title>{`${d.title}: calendar · Rich Layer`}</title>
+      {!d.days.length ? (
+        <Empty title="Nothing to put in a calendar yet">{d.missing.map((m) => <p key={m}>{m}</p>)}<Link className="text" to="../layers" relative="path">Go to the layers</Link></Empty>
+      ) : (
+        <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_380px]">
+          <section aria-labelledby="c1">
+            <h2 id="c1" className="mb-2">Day by day</h2>
+            <div className="grid grid-cols-[92px_1fr] items-center gap-x-3 text-[12.5px] text-muted" aria-hidden="true">
+              <span /><span className="flex justify-between"><span>0</span><span>6</span><span>12</span><span>18</span><span>24</span></span>
+            </div>
+            <ol>
+              {d.days.map((day) => (
+                <li key={day.day} className="grid grid-cols-[92px_1fr] items-center gap-x-3 border-t border-line py-1.5">
+                  <span className="font-semibold">{day.label}</span>
+                  <div className="relative h-11 bg-line" role="img" aria-label={`${day.label}: ${day.pieces.map((p) => p.title).join("; ") || "nothing"}`}>
+                    {day.open && <span className="absolute inset-y-0 bg-lifted" style={{ left: `${day.open.from * 100}%`, width: `${(day.open.to - day.open.from) * 100}%` }} />}
+                    {day.pieces.map((p) => (
+                      <span key={p.key} title={p.title} className={`absolute overflow-hidden ${p.kind === "wait" ? "hatch bottom-0 h-3.5" : `top-0 h-[26px] border-r border-paper ${p.kind === "laser" ? "bg-waiting" : "bg-act"}`}`} style={{ left: `${p.from * 100}%`, width: `max(3px, ${(p.to - p.from) * 100}%)` }} />
+                    ))}
+                    {day.now !== null && <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${day.now * 100}%` }} />}
+                  </div>
+                </li>
+              ))}
+            </ol>
+            <p className="tag mt-2">Light: open hours. Plum: hands on. Ochre: the laser, with somebody there. Hatched below: drying, through the night where it is so. Red: now. A day with a change of the clock is drawn to its own length.</p>
+          </section>
+          <section aria-labelledby="c2">
+            <h2 id="c2" className="mb-1">What decides the date</h2>
+            {d.due && <p className={d.due.late ? "text-wrong" : "text-ready"}>Due {d.due.text}{d.due.late ? `: ${showMinutes(d.due.late)} late` : ": in time"}.</p>}
+            {d.stuck && <p className="text-wrong">{d.stuck}</p>}
+            <ol className="mt-1">{d.decides.map((x) => <li key={x.why} className="border-t border-line py-1.5">{x.why[0].toUpperCase() + x.why.slice(1)}.</li>)}</ol>
+            <p className="mt-2"><Link className="text" to="/workshop">Hours, days off and climate</Link></p>
+          </section>
+          <section aria-labelledby="c3" className="overflow-x-auto lg:col-span-2">
+            <h2 id="c3">In order</h2>
+            <table>
+              <thead><tr><th>Step</th><th>Begins</th><th>Takes</th><th>Then</th></tr></thead>
+              <tbody>
+                {d.list.map((s) => (
+                  <tr key={s.id} data-step={s.id}>
+                    <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
+                    <td>{s.start ?? "no time yet"}</td>
+                    <td>{s.minutes}{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
+                    <td>{s.wait ?? ""}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        </div>
+      )}
+    </main>
+  );
+}

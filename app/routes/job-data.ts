@@ -1,0 +1,30 @@
+/** What all tabs of a job read: its world and plan at this minute; and the shape that head and pages share. */
+import { data } from "react-router";
+import { nowMinutes } from "../clock";
+import { makePlan, type Plan } from "../core/plan/plan";
+import type { World } from "../core/records/world";
+import type { Job } from "../core/records/job";
+import { change } from "../store/acts";
+import { readWorld } from "../store/queries";
+
+export interface JobData {
+  world: World;
+  plan: Plan;
+  now: number;
+}
+
+/** @throws a 404 page when the job is gone */
+export async function readJob(id: string): Promise<JobData> {
+  const world = await readWorld(id);
+  if (!world) throw data(`There is no job “${id}”. It may have been deleted; undo brings it back.`, { status: 404 });
+  const now = Math.floor(nowMinutes());
+  return { world, plan: makePlan(world, now), now };
+}
+
+export const changeJob = (id: string, label: string, recipe: (j: Job) => Job): Promise<void> => change<Job>(label, "jobs", id, recipe);
+
+/** Choosing a step or zone changes only the address; nothing needs to be read again. */
+export function onlySearch({ currentUrl, nextUrl, formMethod, defaultShouldRevalidate }: { currentUrl: URL; nextUrl: URL; formMethod?: string; defaultShouldRevalidate: boolean }): boolean {
+  if (!formMethod && currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search) return false;
+  return defaultShouldRevalidate;
+}

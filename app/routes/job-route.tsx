@@ -1,0 +1,139 @@
+import type { Route } from "./+types/job-route";
+import { Form, Link } from "react-router";
+import { ROUTES } from "../core/catalogue/routes";
+import { finish } from "../core/catalogue/finishes";
+import { makePlan, open } from "../core/plan/plan";
+import { productFor } from "../core/plan/pick";
+import { STARTER } from "../core/catalogue/starter";
+import { showWhen } from "../core/time/zoned";
+import { showInterval, showLength, showMinutes } from "../core/units/show";
+import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
+import { Head, Swatch } from "../ui/kit/bits";
+import { formOf } from "./answer";
+import { jobAct } from "./job-act";
+import { readJob } from "./job-data";
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const { world, plan, now } = await readJob(params.id);
+  const c = plan.context;
+  const routes = ROUTES.map((r) => {
+    const colours = new Set(c.filled.map((z) => z.productId)).size;
+    const why: string[] = [];
+    if (!r.families.includes(c.substrate.family)) why.push(`It does not go on ${c.substrate.name.toLowerCase()}.`);
+    if (colours > r.maxColours) why.push(`It takes ${r.maxColours} ${r.maxColours === 1 ? "colour" : "colours"}; your zones have ${colours}. Give them one, or leave some as they are.`);
+    if (c.machine && !r.beams.includes(c.machine.beam)) why.push(`${c.machine.name} does not mark it.`);
+    const trial = why.length || !world.job.zones.length ? null : makePlan({ ...world, job: { ...world.job, route: r.id, edits: [] } }, now);
+    return { ...r, why, trial: trial && { ready: trial.ready === null ? null : showWhen(c.clock, trial.ready), hands: trial.placed.every((p) => p.minutes !== null) ? showMinutes(trial.placed.reduce((a, p) => a + (p.minutes ?? 0), 0)) : null, steps: trial.placed.length, lacks: trial.missing.map((m) => m.say), stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length } };
+  });
+  const role = (x: "seal" | "white" | "top" | "clear") => productFor(x, c);
+  return {
+    job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: world.job.route ? ROUTES.find((r) => r.id === world.job.route)!.inverted : null,
+    picked: world.job.route ? { seal: role("seal"), white: role("white"), top: role("top"), clear: role("clear") } : null,
+    hiding: plan.hiding.map((h) => ({ ...h, name: c.paintOf(h.productId).product.name, colour: c.paintOf(h.productId).product.colour, zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face" })),
+    swatched: world.products.some((p) => p.origin === "measured here"),
+  };
+}
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
+
+const LACK_STARTER: Record<string, string> = { sealer: "shellac", white: "white-acrylic", top: "black-enamel", clear: "clear-acrylic" };
+
+export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
+  const { job, products } = d;
+  const choice = { intent: "choice" };
+  const of = (role: "sealer" | "clear" | "colour", own: string) => [{ value: "", label: own }, ...products.filter((p) => finish(p.finish).role === role).map((p) => ({ value: p.id, label: p.name }))];
+  return (
+    <main id="main" data-view="route" className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+      <title>{`${job.title}: route · Rich Layer`}</title>
+      <section aria-labelledby="r1">
+        <h2 id="r1" className="mb-2">Two ways to the colour</h2>
+        <ul className="divide-y divide-line border-y border-line">
+          {d.routes.map((r) => (
+            <li key={r.id} className="py-4">
+              <div className="flex flex-wrap items-center justify-between gap-3">
+                <h3>{r.id} · {r.name}{job.route === r.id && <span className="ml-2 text-ready">chosen</span>}</h3>
+                {job.route !== r.id && <ActButton act={{ intent: "set", field: "route", value: r.id }} disabled={r.why.length > 0} className={!job.route && !r.why.length ? "btn btn-main" : "btn"}>Go by {r.id}</ActButton>}
+              </div>
+              <p className="mt-1">{r.gives}</p>
+              <p className="mt-1 text-muted">{r.goes}</p>
+              {r.why.map((w) => <p key={w} className="mt-1 text-wrong">Not here: {w}</p>)}
+              {r.trial && <p className="mt-1">{r.trial.steps} steps{r.trial.hands ? `, ${r.trial.hands} of work` : ""}{r.trial.ready ? `, ready ${r.trial.ready}` : ""}{r.trial.stops ? `, ${r.trial.stops} that would ruin the piece` : ""}{r.trial.lacks.length ? `. Still lacking: ${r.trial.lacks.join(" ")}` : "."}</p>}
+            </li>
+          ))}
+        </ul>
+        {d.missing.length > 0 && (
+          <div className="mt-5">
+            <h2 className="mb-1">Still lacking</h2>
+            <ul className="flex flex-col gap-2">
+              {d.missing.map((m) => {
+                const s = STARTER.find((x) => x.id === LACK_STARTER[m.what]);
+                return (
+                  <li key={m.what} className="flex flex-wrap items-center gap-3">
+                    <span className="text-waiting">{m.say}</span>
+                    {s && <ActButton act={{ intent: "add-product", name: s.name, finish: s.finish, colour: s.colour }}>Add {s.name.toLowerCase()} (default figures)</ActButton>}
+                    {m.what === "machine" && <Link className="text" to="../brief" relative="path">Choose a machine in the brief</Link>}
+                    {(m.what === "zones" || m.what === "colour") && <Link className="text" to="../artwork" relative="path">Go to the artwork</Link>}
+                  </li>
+                );
+              })}
+            </ul>
+          </div>
+        )}
+        {d.hiding.length > 0 && (
+          <div className="mt-6 overflow-x-auto">
+            <Head>Coats to hide</Head>
+            <table>
+              <thead><tr><th>Paint</th><th>Zone</th><th>Straight on</th><th>Over white</th></tr></thead>
+              <tbody>
+                {d.hiding.map((h) => (
+                  <tr key={`${h.zone}${h.productId}`}>
+                    <td><span className="flex items-center gap-2"><Swatch colour={h.colour} />{h.name}</span></td>
+                    <td>{h.zone}</td>
+                    <td>{h.straight === null ? "unknown" : h.hides ? `${h.straight} ${h.straight === 1 ? "coat" : "coats"}` : "will not hide"}</td>
+                    <td>{h.overWhite === null ? "–" : `${h.whites} white + ${h.overWhite}`}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <p className="tag mt-1">A planning figure until you have laid a swatch.</p>
+          </div>
+        )}
+      </section>
+      {job.route && (
+        <section aria-labelledby="r2" className="flex flex-col gap-3">
+          <h2 id="r2">Choices</h2>
+          {job.route === "A1" ? (
+            <PickField name="topId" label="Dark top" extra={choice} value={job.choices.topId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.top?.name ?? "none"}`)} />
+          ) : (
+            <>
+              <PickField name="sealerId" label="Sealer" extra={choice} value={job.choices.sealerId ?? ""} options={of("sealer", `as the Shelf has it: ${d.picked?.seal?.name ?? "none"}`)} />
+              <PickField name="undercoat" label="White under the colours" extra={choice} value={job.choices.undercoat === null ? "" : String(job.choices.undercoat)} options={[{ value: "", label: "where it saves coats" }, { value: "true", label: "always" }, { value: "false", label: "never" }]} />
+              <PickField name="whiteId" label="Which white" extra={choice} value={job.choices.whiteId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.white?.name ?? "none"}`)} />
+              <TextField name="depthMm" label="Depth of the cut" extra={choice} value={job.choices.depthMm === null ? "" : showLength(job.choices.depthMm, d.units)} from={job.choices.depthMm === null ? "default" : "typed"} hint={d.depth ? `needed: ${d.depth.needMm.toFixed(2)} mm (sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} µm, coats ${Math.round(d.depth.coatsUm)} µm, 0.2 mm that stays)` : undefined} placeholder="1.5 mm, or what is needed" />
+              <PickField name="toolMm" label="Brush" extra={choice} value={job.choices.toolMm === null ? "" : String(job.choices.toolMm)} options={[{ value: "", label: "small flat brush, fills 0.8 mm and up" }, { value: "0.4", label: "liner, fills 0.4 mm and up" }]} />
+            </>
+          )}
+          <PickField name="clearId" label="Clear coat" extra={choice} value={job.choices.clearId ?? ""} options={of("clear", `as the Shelf has it: ${d.picked?.clear?.name ?? "none"}`)} />
+          <TickField name="noClear" label="No clear coat" extra={choice} value={job.choices.noClear} hint="paint that is not sealed scratches" />
+          <PickField name="handover" label="Handed over when" extra={choice} value={job.choices.handover ?? ""} options={[{ value: "", label: "by use: cured if wet or outdoors, else touch dry" }, { value: "touch", label: "touch dry" }, { value: "cured", label: "clear coat cured" }]} />
+          <PickField name="proof" label="Proof piece" extra={choice} value={job.choices.proof === null ? "" : String(job.choices.proof)} options={[{ value: "", label: "from three pieces on" }, { value: "true", label: "yes" }, { value: "false", label: "no" }]} />
+          <TextField name="tolerance" label="Colour may be off by" extra={choice} value={job.choices.tolerance === null ? "" : String(job.choices.tolerance)} from={job.choices.tolerance === null ? `default: ${d.tolerance}` : "typed"} hint="CIEDE2000: 2 strict, 4 ordinary" />
+          <TextField name="intervalMm" label="Line interval" extra={choice} value={job.choices.intervalMm === null ? "" : String(job.choices.intervalMm)} from={job.choices.intervalMm === null ? `default: ${showInterval(d.interval)}` : showInterval(job.choices.intervalMm)} hint="mm, dpi or lines/cm; beyond 0.6 of the spot the lines leave ridges" />
+          <PickField name="cleaner" label="Cleaned with" extra={choice} value={job.choices.cleaner} options={[{ value: "alcohol", label: "alcohol" }, { value: "acetone", label: "acetone (not on acrylic sheet)" }, { value: "citrus", label: "citrus cleaner" }, { value: "chlorinated", label: "chlorinated cleaner" }]} />
+          <fieldset className="border-t border-line pt-3">
+            <legend className="font-semibold">Which way round</legend>
+            <p>View from the front. Burning {d.wants ? "shows the light colour, so the picture goes in inverted" : "makes the cut, so the picture goes in as drawn"}. Not mirrored.</p>
+            <PickField name="inverted" label="Tick “invert” in one place only: here" extra={choice} value={job.choices.inverted === null ? "" : String(job.choices.inverted)} options={[{ value: "", label: d.wants ? "inverted, as the route wants it" : "not inverted, as the route wants it" }, { value: "true", label: "inverted" }, { value: "false", label: "not inverted" }]} />
+          </fieldset>
+          <fieldset className="border-t border-line pt-3">
+            <legend className="font-semibold">How it is worked</legend>
+            <TickField name="attended" label="Somebody stays with the laser, all through" extra={choice} value={job.choices.attended} />
+            <TickField name="sunOrHotAir" label="Dried in the sun or with hot air" extra={choice} value={job.choices.sunOrHotAir} />
+            <TickField name="mask" label="A mask or film is on the piece while it is lasered" extra={choice} value={job.choices.mask} />
+            {job.choices.mask && <PickField name="maskChlorinated" label="Does that film hold chlorine (vinyl, PVC)?" extra={choice} value={job.choices.maskChlorinated === null ? "" : String(job.choices.maskChlorinated)} options={[{ value: "", label: "not known: ask its maker first" }, { value: "false", label: "no" }, { value: "true", label: "yes" }]} />}
+          </fieldset>
+          <Form action="../layers" relative="path" className="mt-2"><button className="btn btn-main">Next: layers</button></Form>
+        </section>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,160 @@
+import type { Route } from "./+types/job-wrap-up";
+import { useState } from "react";
+import { Form, Link, useFetcher } from "react-router";
+import { nowMinutes } from "../clock";
+import { FLAWS } from "../core/records/ids";
+import type { Photo } from "../core/records/log";
+import { showMinutes, showMl } from "../core/units/show";
+import { commit, Refused } from "../store/acts";
+import { readAll, readPhotos } from "../store/queries";
+import { fileName, jobFile, writeFile } from "../io/export/job-file";
+import { saveText, shrinkPhoto } from "../ui/files";
+import { ActButton, PickField, TextField, type Outcome } from "../ui/kit/field";
+import { answer, formOf, typed } from "./answer";
+import { changeJob, readJob } from "./job-data";
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const { world, plan, now } = await readJob(params.id);
+  const photos = await readPhotos(params.id);
+  const rows = plan.placed.map((p, i) => {
+    const run = plan.bench.steps.get(p.step.id);
+    return { id: p.step.id, title: p.step.title, planned: p.uncorrected, actual: run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null, ml: plan.uses[i]?.ml ?? null, answer: run?.answer ?? null, early: run?.early ?? null, notes: run?.notes.map((n) => n.text) ?? [] };
+  });
+  return { job: world.job, rows, photos, left: rows.filter((r) => r.actual === null).length, aside: plan.bench.aside.size, zones: world.job.zones, today: plan.context.clock.toLocal(now), waivers: world.job.waivers };
+}
+
+export async function clientAction({ request, params }: Route.ClientActionArgs) {
+  const f = await formOf(request);
+  const { world, plan } = await readJob(params.id);
+  const id = params.id;
+  const label = `wrap-up of “${world.job.title}”`;
+  const set = (more: Partial<typeof world.job.wrapUp>): Promise<void> => changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, ...more } }));
+  return answer(f.field, async () => {
+    switch (f.intent) {
+      case "set": {
+        if (f.field === "note") return set({ note: f.value });
+        const n = f.value.trim() === "" ? null : typed.whole(f.value);
+        if (f.field === "good" || f.field === "lost") {
+          const other = (f.field === "good" ? world.job.wrapUp.lost : world.job.wrapUp.good) ?? 0;
+          if (n !== null && n + other > world.job.quantity) throw new Refused(`${n} and ${other} are more than the ${world.job.quantity} pieces of this job.`);
+          return set({ [f.field]: n });
+        }
+        return set({ score: n });
+      }
+      case "flaw":
+        return set({ flaws: [...world.job.wrapUp.flaws, { id: `flaw.${world.job.wrapUp.flaws.length + 1}.${Math.round(nowMinutes() * 60)}`, flaw: f.flaw as (typeof FLAWS)[number], zone: f.zone || null, piece: f.piece ? typed.whole(f.piece) : null, severity: Number(f.severity), note: f.note }] });
+      case "flaw-forget":
+        return set({ flaws: world.job.wrapUp.flaws.filter((x) => x.id !== f.id) });
+      case "photo": {
+        const photo: Photo = { version: 1, id: `photo.${Math.round(nowMinutes() * 60000).toString(36)}`, jobId: id, at: nowMinutes(), caption: f.caption.slice(0, 200), data: f.data };
+        return commit(`photo for “${world.job.title}”`, [{ table: "photos", id: photo.id, next: photo }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: [...world.job.wrapUp.photos, photo.id] } } }]);
+      }
+      case "photo-forget":
+        return commit(`photo of “${world.job.title}”`, [{ table: "photos", id: f.id, next: null }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: world.job.wrapUp.photos.filter((x) => x !== f.id) } } }]);
+      case "close":
+        return set({ closedAt: plan.context.clock.toLocal(Math.floor(nowMinutes())) });
+      case "reopen":
+        return set({ closedAt: null });
+      default:
+        throw new Refused(`There is no act “${f.intent}”.`);
+    }
+  });
+}
+
+const words = (s: string): string => s.replace(/-/g, " ");
+
+export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
+  const { job } = d;
+  const w = job.wrapUp;
+  const fetcher = useFetcher<Outcome>();
+  const [photoError, setPhotoError] = useState<string | null>(null);
+  const total = (k: "planned" | "actual"): number => d.rows.filter((r) => r.actual !== null).reduce((a, r) => a + (r[k] ?? 0), 0);
+  const most = Math.max(1, ...d.rows.map((r) => Math.max(r.planned ?? 0, r.actual ?? 0)));
+  const photo = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    try {
+      setPhotoError(null);
+      await fetcher.submit({ intent: "photo", data: await shrinkPhoto(file), caption: file.name }, { method: "post" });
+    } catch (e) {
+      setPhotoError(`“${file.name}” was not taken in: ${(e as Error).message}`);
+    }
+  };
+  const save = async (): Promise<void> => {
+    const all = await readAll();
+    if (all) saveText(fileName(`${job.client} ${job.title}`, d.today.slice(0, 10), "job"), writeFile(jobFile(all, job.id)), "application/json");
+  };
+  return (
+    <main id="main" data-view="wrap-up" className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
+      <title>{`${job.title}: wrap-up · Rich Layer`}</title>
+      <section aria-labelledby="w1" className="min-w-0 overflow-x-auto">
+        <h2 id="w1" className="mb-1">Planned and as it was</h2>
+        <p className="mb-2 text-muted">{total("actual") > 0 ? `${showMinutes(total("actual"))} worked on finished steps, ${showMinutes(total("planned"))} planned for them.` : "No step has been finished at the bench yet."}{d.left > 0 && ` ${d.left} ${d.left === 1 ? "step" : "steps"} not done.`}</p>
+        <table>
+          <thead><tr><th>Step</th><th>Planned</th><th>Was</th><th className="w-[28%]"><span className="sr-only">Both as bars</span></th><th>Paint</th><th>Look</th></tr></thead>
+          <tbody>
+            {d.rows.map((r) => (
+              <tr key={r.id} data-step={r.id}>
+                <td>{r.title}{r.early === "risk" && <span className="text-wrong"> · begun early</span>}{r.notes.map((n) => <span key={n} className="tag block">{n}</span>)}</td>
+                <td className="num">{showMinutes(r.planned)}</td>
+                <td className="num">{r.actual === null ? "–" : showMinutes(r.actual)}</td>
+                <td aria-hidden="true"><span className="block h-1.5 bg-line" style={{ width: `${((r.planned ?? 0) / most) * 100}%` }} /><span className="mt-0.5 block h-1.5 bg-act" style={{ width: `${((r.actual ?? 0) / most) * 100}%` }} /></td>
+                <td className="num">{r.ml === null ? "" : showMl(r.ml)}</td>
+                <td>{r.answer ?? ""}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {d.waivers.length > 0 && <div className="mt-4"><h3>Waived</h3><ul>{d.waivers.map((x) => <li key={`${x.rule}${x.where}`}>Rule {x.rule}: {x.reason}</li>)}</ul></div>}
+      </section>
+      <section aria-labelledby="w2" className="flex flex-col gap-4">
+        <h2 id="w2">What came of it</h2>
+        <div className="grid grid-cols-3 gap-3">
+          <TextField name="good" label={`Good, of ${job.quantity}`} value={w.good === null ? "" : String(w.good)} inputMode="numeric" hint={w.good === null && d.aside ? `${d.aside} put aside at the bench` : undefined} />
+          <TextField name="lost" label="Lost" value={w.lost === null ? "" : String(w.lost)} inputMode="numeric" />
+          <PickField name="score" label="How it looks" value={w.score === null ? "" : String(w.score)} options={[{ value: "", label: "not said" }, ...[1, 2, 3, 4, 5].map((n) => ({ value: String(n), label: `${n} of 5` }))]} />
+        </div>
+        <TextField name="note" label="What to do otherwise next time" value={w.note} area />
+        <section aria-labelledby="w3">
+          <h3 id="w3">Flaws</h3>
+          {!w.flaws.length && <p className="text-muted">None noted.</p>}
+          <ul>
+            {w.flaws.map((x) => (
+              <li key={x.id} className="flex flex-wrap items-center justify-between gap-2 border-b border-line py-1.5">
+                <span>{words(x.flaw)}{x.zone && `, ${d.zones.find((z) => z.id === x.zone)?.name ?? x.zone}`}{x.piece && `, piece ${x.piece}`} · {["", "slight", "plain", "spoilt"][x.severity]}{x.note && ` · ${x.note}`}</span>
+                <ActButton className="link-act" act={{ intent: "flaw-forget", id: x.id }} label={`Remove ${words(x.flaw)}`}>Remove</ActButton>
+              </li>
+            ))}
+          </ul>
+          <details className="mt-1">
+            <summary className="link-act">Note a flaw</summary>
+            <Form method="post" navigate={false} className="mt-1 flex flex-wrap items-end gap-2">
+              <input type="hidden" name="intent" value="flaw" />
+              <label className="text-muted">Flaw<select name="flaw" className="field-in text-ink">{FLAWS.map((x) => <option key={x} value={x}>{words(x)}</option>)}</select></label>
+              <label className="text-muted">Zone<select name="zone" className="field-in text-ink"><option value="">anywhere</option>{d.zones.map((z) => <option key={z.id} value={z.id}>{z.name}</option>)}</select></label>
+              <label className="text-muted">Piece<input name="piece" className="field-in w-20 text-ink" inputMode="numeric" /></label>
+              <label className="text-muted">How bad<select name="severity" className="field-in text-ink"><option value="1">slight</option><option value="2">plain</option><option value="3">spoilt</option></select></label>
+              <label className="text-muted">Note<input name="note" className="field-in text-ink" /></label>
+              <button className="btn">Keep it</button>
+            </Form>
+          </details>
+        </section>
+        <section aria-labelledby="w4">
+          <h3 id="w4">Photos</h3>
+          <ul className="my-2 flex flex-wrap gap-3">
+            {d.photos.map((p) => (
+              <li key={p.id} className="flex flex-col gap-1"><img src={`data:image/jpeg;base64,${p.data}`} alt={p.caption || "photo of the piece"} className="h-28 rounded border border-line" /><ActButton className="link-act" act={{ intent: "photo-forget", id: p.id }} label={`Remove photo ${p.caption}`}>Remove</ActButton></li>
+            ))}
+          </ul>
+          <label className="text-muted">Add a photo<input type="file" accept="image/*" className="field-in text-ink" onChange={(e) => void photo(e.target.files?.[0])} /></label>
+          <p className="tag">Drawn anew at 1600 px at most, so no place or camera data stays in it.</p>
+          {photoError && <p role="alert" className="text-wrong">{photoError}</p>}
+        </section>
+        <div className="flex flex-wrap gap-3 border-t border-line pt-3">
+          {w.closedAt === null ? <ActButton className="btn btn-main" act={{ intent: "close" }}>Wrap up the job</ActButton> : <><p className="self-center text-ready">Wrapped up {w.closedAt.replace("T", ", ")}.</p><ActButton act={{ intent: "reopen" }}>Open it again</ActButton></>}
+          <button type="button" className="btn" onClick={() => void save()}>Save this job as a file</button>
+          <Link className="btn" to="/bench-log">Bench log</Link>
+        </div>
+      </section>
+    </main>
+  );
+}

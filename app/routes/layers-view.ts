@@ -1,0 +1,166 @@
+/** Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here that the core does not know. */
+import { FIELDS } from "../core/plan/edits";
+import { kindOf, KINDS } from "../core/plan/kinds";
+import { open, preview, type Plan } from "../core/plan/plan";
+import { whereOf } from "../core/plan/facts";
+import { stateWords } from "../core/plan/decides";
+import { waitAfter } from "../core/plan/report";
+import { showWhen } from "../core/time/zoned";
+import { showInterval, showMinutes, showMl, showShare, showSpeed, showUm } from "../core/units/show";
+import { standing } from "../core/bench/next";
+import { GROUND, zoneOf, surfaceUm } from "../core/piece/state";
+import type { World } from "../core/records/world";
+import type { StepRow } from "../ui/step-list/step-list";
+import type { RailBlock } from "../ui/time-rail";
+import type { SnagRow } from "../ui/snags";
+import type { StepCardData } from "../ui/step-card";
+import type { WhyRow } from "../ui/kit/bits";
+
+const num = (n: number | null, digits = 2): string => (n === null ? "" : String(Math.round(n * 10 ** digits) / 10 ** digits));
+
+export function waitText(plan: Plan, i: number): string | null {
+  const w = waitAfter(plan, i);
+  if (!w) return null;
+  if (w.typed) return `set by hand: ${showMinutes(w.min)}`;
+  if (w.min === null) return `${stateWords(w.for)}: never in this climate`;
+  const shuts = w.closes !== null && w.opens !== null ? `, shuts ${showMinutes(w.closes - w.opens)} later` : "";
+  return w.min === 0 ? `${stateWords(w.for)} already${shuts}` : `${stateWords(w.for)}: ${showMinutes(w.min)}${shuts}`;
+}
+
+export function stepRows(plan: Plan, now: number): StepRow[] {
+  const s = standing(plan, now);
+  const here = s.is === "ready" || s.is === "waiting" ? s.step.step.id : null;
+  const begun = plan.bench.actuals.size > 0;
+  const counts = new Map<string, number>();
+  for (const x of open(plan)) if (x.step && x.severity !== "hazard") counts.set(x.step, (counts.get(x.step) ?? 0) + 1);
+  return plan.placed.map((p, i) => {
+    const w = waitAfter(plan, i);
+    return { id: p.step.id, title: p.step.title, minutes: showMinutes(p.minutes), done: p.actual?.end != null, now: begun && p.step.id === here, byHand: p.step.origin === "edit" || p.step.edited.length > 0, wait: waitText(plan, i), waitFor: w?.for ?? null, opens: w?.opens ?? null, closes: w?.closes ?? null, snags: counts.get(p.step.id) ?? 0 };
+  });
+}
+
+export function railBlocks(plan: Plan, now: number): RailBlock[] {
+  const c = plan.context;
+  let lastDay = -1;
+  return plan.placed.map((p, i) => {
+    const next = plan.placed[i + 1];
+    const gap = p.end !== null && next?.start != null ? Math.max(0, next.start - p.end) : 0;
+    const day = p.start === null ? lastDay : c.clock.dayNumber(p.start);
+    const when = p.start === null ? "" : day !== lastDay ? showWhen(c.clock, p.start) : gap > 0 || i === 0 ? "" : "";
+    lastDay = day;
+    const inWork = p.start !== null && p.end !== null && now >= p.start && now < p.end;
+    const inGap = p.end !== null && gap > 0 && now >= p.end && now < p.end + gap;
+    return {
+      id: p.step.id, n: i + 1, title: p.step.title, minutes: p.minutes ?? 10, state: p.actual?.end != null ? "done" : inWork ? "now" : "todo", when, gap,
+      closed: gap > 0 ? c.calendar.closedBetween(p.end as number, (p.end as number) + gap) : 0,
+      gapText: `${waitText(plan, i) ?? "waits"}; ${showMinutes(gap)} in all`, end: p.end,
+      nowIn: inWork ? { part: "work", share: (now - (p.start as number)) / Math.max(1, (p.end as number) - (p.start as number)) } : inGap ? { part: "gap", share: (now - (p.end as number)) / gap } : null,
+    };
+  });
+}
+
+export function snagRows(plan: Plan, world: World, now: number): SnagRow[] {
+  let budget = 14; // previews plan again; the first ones are what is looked at
+  return plan.snags.map((s) => ({
+    rule: s.rule, where: whereOf(s), severity: s.severity, why: s.why, step: s.step, waived: s.waived,
+    place: plan.placed.find((p) => p.step.id === s.step)?.step.title ?? null,
+    numbers: Object.entries(s.numbers).map(([k, v]) => `${k} ${v ?? "unknown"}`).join(", "),
+    fixes: s.fixes.map((f) => {
+      let text: string | null = null;
+      if (s.severity !== "hazard" && s.waived === null && budget-- > 0) {
+        const v = preview(world, plan, f, now);
+        const parts = [];
+        if (v.steps[0] !== v.steps[1]) parts.push(`${v.steps[0]} steps become ${v.steps[1]}`);
+        if (v.ready[0] !== v.ready[1]) parts.push(v.ready[1] === null ? "then no ready time" : v.ready[0] === null ? `ready ${showWhen(plan.context.clock, v.ready[1])}` : `ready ${showMinutes(Math.abs(v.ready[1] - v.ready[0]))} ${v.ready[1] > v.ready[0] ? "later" : "sooner"}`);
+        parts.push(v.gone.length ? `clears ${v.gone.length}` : "clears none");
+        if (v.fresh.length) parts.push(`raises ${v.fresh.length}: ${v.fresh[0].why.split(/[;.:]/)[0]}`);
+        text = parts.join(" · ");
+      }
+      return { id: f.id, label: f.label, preview: text };
+    }),
+  }));
+}
+
+/** Levels over the whole plan, µm: the core sample keeps one scale while it is scrubbed. */
+export function levels(plan: Plan): { top: number; bottom: number } {
+  let [top, low] = [0, 0];
+  for (const p of plan.placed)
+    for (const z of p.after.zones) {
+      top = Math.min(top, surfaceUm(z));
+      low = Math.max(low, z.depthUm + z.charUm);
+    }
+  const span = Math.max(20, low - top);
+  return { top: top - span * 0.06, bottom: low + Math.max(span * 0.3, 30) };
+}
+
+const SHOWN: Record<string, string[]> = {
+  coat: ["dryUm", "minutes", "waitMin", "roomC", "roomRh", "title"],
+  engrave: ["depthMm", "power", "speed", "interval", "passes", "minutes", "waitMin"],
+  reveal: ["power", "speed", "interval", "passes", "minutes", "waitMin"],
+  "sand-back": ["sandUm", "minutes", "waitMin"],
+  "sand-residue": ["sandUm", "minutes", "waitMin"],
+};
+
+export function stepCard(plan: Plan, index: number): StepCardData {
+  const c = plan.context;
+  const p = plan.placed[index];
+  const s = p.step;
+  const kind = kindOf(s.kind);
+  const use = plan.uses[index];
+  const n = c.job.quantity;
+  const w = waitAfter(plan, index);
+  const paint = c.hasPaint(s.productId) ? c.paintOf(s.productId) : null;
+  const raw = (f: string): number | string | null => (f === "title" ? s.title : ["power", "speed", "interval", "passes"].includes(f) ? (s.laser?.[f as "power"] ?? null) : (s[f as "dryUm"] as number | null));
+  const fields = (SHOWN[s.kind] ?? ["minutes", "waitMin", "title"]).filter((f) => !(["power", "speed", "interval", "passes"].includes(f) && !s.laser)).map((name) => {
+    const v = raw(name);
+    const auto = name === "minutes" && v === null ? num(p.minutes, 1) : null;
+    return { name, label: FIELDS[name].label, unit: name === "power" ? "%" : FIELDS[name].unit, value: s.edited.includes(name) || v !== null ? (name === "power" ? num((v as number) * 100, 1) : typeof v === "number" ? num(v) : (v ?? "")) : "", from: s.edited.includes(name) ? "by hand" : auto !== null ? `plan: ${auto}` : v === null ? "plan’s own" : "plan" };
+  });
+  const load = use && paint ? { text: use.ml === null ? "amount unknown" : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`, why: [
+    { name: "Film, dry", value: showUm(s.dryUm), from: s.edited.includes("dryUm") ? "by hand" : paint.coatUm.from },
+    { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
+    { name: "Stays on the pieces", value: showMl(use.laidMl), from: "area × wet film" },
+    { name: "Lost beside them", value: showMl(use.lostMl), from: "spray fan or brush" },
+    { name: "Pieces", value: String(n), from: "brief" },
+  ] } : null;
+  const time: WhyRow[] = s.minutes !== null ? [{ name: "Typed in", value: showMinutes(s.minutes), from: "by hand" }] : [
+    { name: "Setting up", value: showMinutes(p.setupMin), from: kind.laser ? "machine and loads" : "default" },
+    { name: "A piece", value: showMinutes(p.perPieceMin), from: kind.laser ? "area, speed, interval, ramps" : "default" },
+    { name: "Pieces", value: String(n), from: "brief" },
+    ...(c.learned(s.kind) !== 1 ? [{ name: "From your log", value: `× ${num(c.learned(s.kind))}`, from: "measured here" }] : []),
+  ];
+  const thenPaint = w?.film ? plan.placed.find((x) => x.step.id === w.film)?.step.productId : null;
+  const then = w ? { text: w.min === null ? "never dry in this climate" : `${stateWords(w.for)} ${w.opens === null ? "" : showWhen(c.clock, w.opens)}, ${showMinutes(w.min)} after it${w.closes !== null ? `; shuts ${showWhen(c.clock, w.closes)}` : ""}${w.reopens !== null ? `, reopens ${showWhen(c.clock, w.reopens)}` : ""}`, why: [
+    { name: "At 20 °C, 50 % humidity", value: showMinutes(w.refMin), from: w.typed ? "by hand" : thenPaint ? c.paintOf(thenPaint).times[w.for === "laser-safe" ? "laserSafe" : (w.for as "recoat")]?.from : "default" },
+    { name: "In your shop’s air", value: showMinutes(w.min), from: c.world.shop.climate.measured ? "your climate" : "default climate" },
+    ...(thenPaint ? [{ name: "Least temperature", value: c.paintOf(thenPaint).minC.value === null ? "unknown" : `${c.paintOf(thenPaint).minC.value} °C`, from: c.paintOf(thenPaint).minC.from }] : []),
+  ], moves: "Temperature moves it most: ten degrees halve or double it. Film thickness comes next." } : null;
+  const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
+  return {
+    id: s.id, title: s.title, kind: s.kind, index, meta: `step ${index + 1} of ${plan.placed.length}${p.start !== null ? `, ${showWhen(c.clock, p.start)}` : ""}${p.actual ? ", as logged" : ""}`,
+    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${kind.laser ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: time }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
+    laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : s.laser.from } : null,
+    fields,
+    product: s.kind === "coat" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.map((x) => ({ value: x.id, label: x.name }))] } : null,
+    role: s.kind === "coat" ? s.role : null,
+    zones: s.kind === "coat" ? [...c.job.zones.map((z) => ({ id: z.id, name: z.name })), { id: GROUND, name: "rest of the face" }].map((z) => ({ ...z, on: s.zones.includes(z.id) })) : [],
+    canWarmed: paint?.finish.by === "spray" ? s.canWarmed : null,
+    byLoad: s.kind === "engrave" || s.kind === "reveal" ? s.byLoad : null,
+    before: at(index - 1), beforeThat: at(index - 2), next: at(index + 1), kinds: KINDS.filter((k) => k.addable).map((k) => ({ id: k.id, name: k.name })), blocked: p.blocked,
+  };
+}
+
+/** What the newest film of a zone does at a moment, in short lines. */
+export function filmNow(plan: Plan, index: number, zone: string, at: number): string[] {
+  const c = plan.context;
+  const films = zoneOf(plan.placed[index].after, zone).films;
+  const top = films[films.length - 1];
+  if (!top || top.laidAt === null) return [];
+  const p = c.paintOf(top.productId);
+  const out = [`${p.product.name}: laid ${showWhen(c.clock, top.laidAt)}`];
+  const w = waitAfter(plan, index);
+  if (w?.opens != null) out.push(at >= w.opens ? `${stateWords(w.for)} since ${showWhen(c.clock, w.opens)}` : `${stateWords(w.for)} ${showWhen(c.clock, w.opens)}`);
+  if (w?.closes != null) out.push(`window shuts ${showWhen(c.clock, w.closes)}`);
+  return out;
+}
+

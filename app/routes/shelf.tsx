@@ -1,0 +1,214 @@
+import type { Route } from "./+types/shelf";
+import { Form, useSearchParams } from "react-router";
+import { FINISHES, finish } from "../core/catalogue/finishes";
+import { paint, type Figure } from "../core/catalogue/properties";
+import { STARTER, defaultProduct } from "../core/catalogue/starter";
+import { colourFamily } from "../core/film/colour";
+import { onShelf } from "../core/plan/amounts";
+import { attack } from "../core/rules/33-finishes-that-attack";
+import { context } from "../core/plan/context";
+import { Can, type DryTimes, type Product } from "../core/records/product";
+import { showMinutes, showMl, showShare, showUm } from "../core/units/show";
+import { change, commit, Refused } from "../store/acts";
+import { readJobs, readShop } from "../store/queries";
+import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
+import { Empty, Head, Swatch } from "../ui/kit/bits";
+import { answer, formOf, typed } from "./answer";
+import { Job } from "../core/records/job";
+
+export async function clientLoader() {
+  const base = await readShop();
+  if (!base) return { products: [], attacks: [], finishes: FINISHES };
+  const c = context({ ...base, job: { ...new Job(), id: "x", title: "x", start: "2027-01-01T00:00", zones: [] }, log: [] });
+  const film = { step: "", productId: "", role: "colour" as const, coat: 1, dryUm: 10, wetUm: null, left: 1, laidAt: 0, roomC: null, roomRh: null };
+  const one = [...new Map(base.products.map((p) => [p.finish, p])).values()];
+  const attacks = one.flatMap((u) => one.flatMap((l) => {
+    const why = u.id === l.id ? null : attack(paint(u), paint(l), { ...film, productId: l.id }, c, 0);
+    return why ? [{ upper: finish(u.finish).name, lower: finish(l.finish).name, why }] : [];
+  }));
+  return { products: base.products.sort((a, b) => a.name.localeCompare(b.name)), attacks, finishes: FINISHES };
+}
+
+const TIME_WORDS: [keyof DryTimes, string][] = [["flash", "Flashes off"], ["touch", "Touch dry"], ["recoat", "Next coat from"], ["closes", "Window shuts"], ["reopens", "Window reopens"], ["maskable", "Hard enough to mask or paint"], ["sandable", "Sandable"], ["laserSafe", "Laser-safe"], ["cured", "Cured"]];
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const f = await formOf(request);
+  return answer(f.field, async () => {
+    const base = (await readShop())!;
+    const upd = (label: string, more: (p: Product) => Partial<Product>): Promise<void> => change<Product>(label, "products", f.id, (p) => ({ ...p, ...more(p) }));
+    const can = (k: string, more: (c: Can) => Partial<Can>): Promise<void> => upd("can on the Shelf", (p) => ({ cans: p.cans.map((c) => (c.id === k ? { ...c, ...more(c) } : c)) }));
+    const v = f.value ?? "";
+    switch (f.intent) {
+      case "add": {
+        const name = f.name.trim();
+        if (!name) throw new Refused("Give it a name that you find on its can.");
+        const slug = name.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "paint";
+        let id = slug;
+        for (let n = 2; base.products.some((p) => p.id === id); n++) id = `${slug}-${n}`;
+        return commit(`“${name}” on the Shelf`, [{ table: "products", id, next: defaultProduct(id, name, f.finish, f.colour) }]);
+      }
+      case "starter": {
+        const fresh = STARTER.filter((s) => !base.products.some((p) => p.id === s.id));
+        return commit("plain beginnings of a Shelf", fresh.map((s) => ({ table: "products" as const, id: s.id, next: defaultProduct(s.id, s.name, s.finish, s.colour) })));
+      }
+      case "remove": {
+        const used = (await readJobs()).filter((j) => j.wrapUp.closedAt === null && j.zones.some((z) => z.productId === f.id));
+        if (used.length) throw new Refused(`“${used[0].title}” uses it in a zone. Give the zone another finish first.`);
+        return commit("paint taken off the Shelf", [{ table: "products", id: f.id, next: null }]);
+      }
+      case "can-add":
+        return upd("can on the Shelf", (p) => {
+          const ml = p.cans[0]?.fullMl ?? (finish(p.finish).by === "spray" ? 400 : 60);
+          let n = p.cans.length + 1;
+          while (p.cans.some((c) => c.id === `${p.id}.can${n}`)) n++;
+          return { cans: [...p.cans, { ...new Can(), id: `${p.id}.can${n}`, label: `Can ${n}`, fullMl: ml }] };
+        });
+      case "can-remove":
+        return upd("can taken off the Shelf", (p) => ({ cans: p.cans.filter((c) => c.id !== f.can) }));
+      case "can":
+        return can(f.can, () => {
+          switch (f.field) {
+            case "label": return { label: v.trim() || "Can" };
+            case "openedOn": return { openedOn: v || null };
+            case "fullMl": return { fullMl: typed.volume(v) };
+            case "leftMl": return { leftMl: typed.volumeOrNull(v) };
+            case "lot": return { lot: v };
+            default: return { [f.field]: typed.weightOrNull(v) };
+          }
+        });
+      case "time":
+        return upd("drying time", (p) => ({ times: { ...p.times, [f.field]: typed.minutesOrNull(v) } }));
+      case "set":
+        return upd("paint on the Shelf", () => {
+          switch (f.field) {
+            case "name": return { name: v.trim() || "Unnamed" };
+            case "colour": return { colour: v.toLowerCase() };
+            case "finish": return { finish: finish(v).id };
+            case "sheen": return { sheen: (v || null) as Product["sheen"] };
+            case "base": return { base: (v || null) as Product["base"] };
+            case "hideUm": return { hideUm: typed.numberOrNull(v) };
+            case "coatUm": return { coatUm: typed.numberOrNull(v) };
+            case "solids": return { solids: typed.shareOrNull(v) };
+            case "minC": return { minC: typed.temperatureOrNull(v) };
+            case "chlorinated": return { chlorinated: v === "" ? null : v === "true" };
+            case "foodRated": return { foodRated: v === "true" };
+            case "clear": return { clear: v === "true" };
+            case "origin": return { origin: v as Product["origin"] };
+            case "note": return { note: v };
+            default: throw new Refused(`There is nothing called “${f.field}” here.`);
+          }
+        });
+      default:
+        throw new Refused(`There is no act “${f.intent}”.`);
+    }
+  });
+}
+
+const from = (x: Figure, show: (n: number | null) => string): string => (x.from === "default" ? `default${x.value === null ? "" : `: ${show(x.value)}`}` : x.from);
+
+export default function Shelf({ loaderData: d }: Route.ComponentProps) {
+  const [search, setSearch] = useSearchParams();
+  const p = d.products.find((x) => x.id === search.get("product")) ?? null;
+  return (
+    <main id="main" data-view="shelf" className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
+      <title>Shelf · Rich Layer</title>
+      <section aria-labelledby="s1" className="min-w-0">
+        <h1 id="s1" className="mb-3">Shelf</h1>
+        {!d.products.length && (
+          <Empty title="Nothing on the Shelf yet">
+            <p>Paints, sealers and clear coats with how thick they go on, how they hide, how long they dry, and what is left in each can.</p>
+            <ActButton className="btn btn-main" act={{ intent: "starter" }}>Begin with four plain ones, all figures default</ActButton>
+          </Empty>
+        )}
+        {d.products.length > 0 && (
+          <ul className="divide-y divide-line border-y border-line">
+            {d.products.map((x) => {
+              const left = onShelf(x.cans);
+              const full = x.cans.reduce((a, c) => a + c.fullMl, 0);
+              return (
+                <li key={x.id}>
+                  <button type="button" aria-pressed={p?.id === x.id} onClick={() => setSearch({ product: x.id }, { preventScrollReset: true })} className={`flex min-h-[52px] w-full items-center gap-3 px-2 text-left ${p?.id === x.id ? "bg-chosen" : ""}`}>
+                    <Swatch colour={x.colour} />
+                    <span className="min-w-0 flex-1"><strong>{x.name}</strong><span className="block text-[0.93rem] text-muted">{finish(x.finish).name}{x.chlorinated === true ? ", holds chlorine" : ""}</span></span>
+                    <span className="w-44 text-right text-[0.93rem]">
+                      {!x.cans.length ? <span className="text-muted">no can listed</span> : left === null ? "contents unknown" : <>{showMl(left)} left<span className="mt-0.5 block h-2 border border-strong" aria-hidden="true"><span className={`block h-full ${left / full < 0.2 ? "bg-wrong" : "bg-ready"}`} style={{ width: `${Math.min(100, (left / full) * 100)}%` }} /></span></>}
+                    </span>
+                  </button>
+                </li>
+              );
+            })}
+          </ul>
+        )}
+        <details className="mt-4" open={false}>
+          <summary className="link-act">Put a further one on the Shelf</summary>
+          <Form method="post" navigate={false} className="mt-2 flex flex-wrap items-end gap-3">
+            <input type="hidden" name="intent" value="add" />
+            <label className="text-muted">Name<input name="name" required maxLength={80} className="field-in text-ink" autoComplete="off" /></label>
+            <label className="text-muted">Finish<select name="finish" className="field-in text-ink">{d.finishes.map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}</select></label>
+            <label className="text-muted">Colour<input name="colour" type="color" defaultValue="#a8235a" className="field-in w-20" /></label>
+            <button className="btn">Add</button>
+          </Form>
+        </details>
+        {d.products.length > 0 && (
+          <section aria-labelledby="s3" className="mt-6">
+            <h2 id="s3">What attacks what</h2>
+            {!d.attacks.length && <p className="text-muted">Nothing on this Shelf attacks anything else on it.</p>}
+            <ul>{d.attacks.map((a) => <li key={`${a.upper}${a.lower}`} className="border-b border-line py-1.5">{a.upper} over {a.lower.toLowerCase()}: {a.why}.</li>)}</ul>
+            <p className="tag mt-2">Cans spray evenly from 20 to 30 °C; warm them in hand-warm water at most, never on a heater. Try each off the piece before it goes on.</p>
+          </section>
+        )}
+      </section>
+      {p && <Editor key={p.id} p={p} />}
+    </main>
+  );
+}
+
+function Editor({ p }: { p: Product }) {
+  const f = paint(p);
+  const id = { id: p.id };
+  return (
+    <section aria-labelledby="s2" className="flex flex-col gap-4">
+      <Head right={<ActButton className="link-act" act={{ intent: "remove", id: p.id }}>Take it off the Shelf</ActButton>}><span id="s2" className="flex items-center gap-2"><Swatch colour={p.colour} />{p.name}</span></Head>
+      <div className="grid grid-cols-2 gap-3 max-lg:grid-cols-1">
+        <TextField name="name" label="Name" value={p.name} extra={id} />
+        <PickField name="finish" label="Finish" value={p.finish} extra={id} options={FINISHES.map((x) => ({ value: x.id, label: x.name }))} />
+        <TextField name="colour" label="Colour" type="color" value={p.colour} extra={id} hint={`hides like ${colourFamily(p.colour)}`} />
+        <PickField name="sheen" label="Sheen" value={p.sheen ?? ""} extra={id} options={[["", "not known"], ["gloss", "gloss"], ["satin", "satin"], ["flat", "flat"]].map(([value, label]) => ({ value, label }))} />
+        <PickField name="base" label="Thinned with" from={p.base === null ? `default: ${f.base}` : p.origin} value={p.base ?? ""} extra={id} options={[["", "as its finish"], ["solvent", "solvent"], ["water", "water"], ["alcohol", "alcohol"], ["resin", "resin"]].map(([value, label]) => ({ value, label }))} />
+        <PickField name="chlorinated" label="Holds chlorine (vinyl, PVC)?" value={p.chlorinated === null ? "" : String(p.chlorinated)} extra={id} options={[["", "not known: read its sheet"], ["false", "no"], ["true", "yes"]].map(([value, label]) => ({ value, label }))} />
+        <PickField name="origin" label="Figures typed in here come from" value={p.origin} extra={id} options={[["data sheet", "its data sheet"], ["measured here", "measuring here"]].map(([value, label]) => ({ value, label }))} />
+        <TickField name="foodRated" label="Rated for food contact by its maker" value={p.foodRated} extra={id} className="self-end" />
+      </div>
+      <h3>Film</h3>
+      <div className="grid grid-cols-4 gap-3 max-lg:grid-cols-2">
+        <TextField name="coatUm" label="A coat, dry µm" from={from(f.coatUm, showUm)} value={p.coatUm === null ? "" : String(p.coatUm)} extra={id} inputMode="decimal" />
+        <TextField name="hideUm" label="Hides at µm" from={from(f.hideUm, showUm)} value={p.hideUm === null ? "" : String(p.hideUm)} extra={id} inputMode="decimal" />
+        <TextField name="solids" label="Volume solids" from={from(f.solids, showShare)} value={p.solids === null ? "" : `${Math.round(p.solids * 1000) / 10} %`} extra={id} />
+        <TextField name="minC" label="Dries from °C" from={from(f.minC, (n) => `${n}`)} value={p.minC === null ? "" : String(p.minC)} extra={id} />
+      </div>
+      <h3>Drying at 20 °C, 50 % humidity, one coat</h3>
+      <div className="grid grid-cols-3 gap-3 max-lg:grid-cols-2">
+        {TIME_WORDS.map(([k, word]) => <TextField key={k} name={k} label={word} from={from(f.times[k], showMinutes)} value={p.times[k] === null ? "" : showMinutes(p.times[k])} extra={{ ...id, intent: "time" }} />)}
+      </div>
+      <Head right={<ActButton className="link-act" act={{ intent: "can-add", id: p.id }}>Add a can</ActButton>}>Cans</Head>
+      {!p.cans.length && <p className="text-muted">No can is listed, so plans say what to buy and cannot say what is left.</p>}
+      {p.cans.map((c) => {
+        const e = { ...id, intent: "can", can: c.id };
+        return (
+          <fieldset key={c.id} className="grid grid-cols-4 items-start gap-3 border-t border-line pt-2 max-lg:grid-cols-2">
+            <legend className="sr-only">{c.label}</legend>
+            <TextField name="label" label="Mark" value={c.label} extra={e} />
+            <TextField name="fullMl" label="Full" value={showMl(c.fullMl)} extra={e} />
+            <TextField name="leftMl" label="Left" value={c.leftMl === null ? "" : `${Math.round(c.leftMl * 10) / 10} ml`} from={c.leftMl === null ? "unknown" : undefined} extra={e} />
+            <TextField name="openedOn" label="Opened" type="date" value={c.openedOn ?? ""} extra={e} />
+            <TextField name="fullG" label="Weighs full, g" value={c.fullG === null ? "" : String(c.fullG)} extra={e} />
+            <TextField name="nowG" label="Weighs now, g" value={c.nowG === null ? "" : String(c.nowG)} extra={e} />
+            <TextField name="emptyG" label="Weighs empty, g" value={c.emptyG === null ? "" : String(c.emptyG)} extra={e} />
+            <div className="flex items-end gap-2"><TextField name="lot" label="Lot" value={c.lot} extra={e} className="flex-1" /><ActButton className="link-act" act={{ intent: "can-remove", id: p.id, can: c.id }} label={`Remove ${c.label}`}>Remove</ActButton></div>
+          </fieldset>
+        );
+      })}
+      <TextField name="note" label="Notes" value={p.note} extra={id} area />
+    </section>
+  );
+}

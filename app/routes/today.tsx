@@ -1,0 +1,85 @@
+import type { Route } from "./+types/today";
+import { Link } from "react-router";
+import { nowMinutes } from "../clock";
+import { standing } from "../core/bench/next";
+import { makePlan, open } from "../core/plan/plan";
+import { stateWords } from "../core/plan/decides";
+import { showWhen } from "../core/time/zoned";
+import { showMinutes } from "../core/units/show";
+import { readShop, readWorlds } from "../store/queries";
+import { Empty } from "../ui/kit/bits";
+import { DryClock } from "../ui/dry-clock";
+
+export async function clientLoader() {
+  const now = Math.floor(nowMinutes());
+  if (!(await readShop())) return { rows: [], now, shop: null };
+  const worlds = (await readWorlds()).filter((w) => w.job.wrapUp.closedAt === null);
+  const rows = worlds.map((w) => {
+    const plan = makePlan(w, now);
+    const s = standing(plan, now);
+    const due = w.job.due ? plan.context.clock.fromLocal(w.job.due) : null;
+    return {
+      id: w.job.id, title: w.job.title, client: w.job.client, quantity: w.job.quantity,
+      is: s.is,
+      step: s.is === "ready" || s.is === "waiting" ? s.step.step.title : null,
+      minutes: s.is === "ready" ? s.step.minutes : null,
+      begun: plan.bench.actuals.size > 0,
+      wait: s.is === "waiting" ? { state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes } : null,
+      lacks: s.is === "lacking" ? s.say : null,
+      ready: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready),
+      due: due === null ? null : showWhen(plan.context.clock, due),
+      slack: due === null || plan.ready === null ? null : due - plan.ready,
+      snags: open(plan).filter((x) => x.severity !== "hazard").length,
+    };
+  });
+  const order = { ready: 0, waiting: 1, lacking: 2, done: 3, closed: 4 };
+  rows.sort((a, b) => order[a.is] - order[b.is] || (a.wait?.opens ?? Infinity) - (b.wait?.opens ?? Infinity) || (a.slack ?? Infinity) - (b.slack ?? Infinity));
+  return { rows, now, shop: (await readShop())!.shop.zone };
+}
+
+export default function Today({ loaderData: { rows, now } }: Route.ComponentProps) {
+  return (
+    <main id="main" data-view="today" className="mx-auto w-full max-w-6xl px-5 py-5">
+      <title>Today · Rich Layer</title>
+      <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
+        <h1>Today</h1>
+        <Link to="/jobs/new" className={rows.length ? "btn" : "btn btn-main"}>New job</Link>
+      </div>
+      {!rows.length && (
+        <Empty title="Nothing is under way">
+          <p>Here stand the jobs of the day: what to do now, what is drying and when its window opens, what is due.</p>
+          <p>Begin with a job: who it is for, how many, on what. Paints, machine and hours are asked for where they are needed.</p>
+        </Empty>
+      )}
+      <ul className="divide-y divide-line border-y border-line empty:hidden">
+        {rows.map((r) => (
+          <li key={r.id} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)_auto] items-center gap-x-6 gap-y-2 py-4 max-lg:grid-cols-1">
+            <div>
+              <h2><Link to={`/jobs/${r.id}`} className="hover:underline">{r.title}</Link></h2>
+              <p className="text-muted">{r.quantity} {r.quantity === 1 ? "piece" : "pieces"}{r.client ? `, for ${r.client}` : ""}</p>
+              {r.snags > 0 && <p className="text-wrong">{r.snags} {r.snags === 1 ? "snag" : "snags"} open</p>}
+            </div>
+            <div>
+              {r.is === "ready" && <p><strong>{r.begun ? "Now: " : "First: "}{r.step}</strong>{r.minutes !== null && <span className="text-muted">, about {showMinutes(r.minutes)}</span>}</p>}
+              {r.is === "lacking" && <p className="text-waiting">{r.lacks}</p>}
+              {r.is === "done" && <p className="text-ready">All steps done; wrap it up.</p>}
+              {r.wait && (
+                <>
+                  <p>Then: <strong>{r.step}</strong></p>
+                  <DryClock state={r.wait.state} words={r.wait.words} from={r.wait.from} opens={r.wait.opens} closes={r.wait.closes} now={now} />
+                </>
+              )}
+              <p className="text-muted">
+                {r.ready ? `Ready ${r.ready}` : "No ready time yet"}
+                {r.due && <> · due {r.due}{r.slack !== null && <span className={r.slack < 0 ? "text-wrong" : ""}> ({r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`})</span>}</>}
+              </p>
+            </div>
+            <div className="flex gap-2">
+              {r.is === "done" ? <Link to={`/jobs/${r.id}/wrap-up`} className="btn">Wrap up</Link> : r.is === "lacking" ? <Link to={`/jobs/${r.id}`} className="btn">Go on planning</Link> : <Link to={`/jobs/${r.id}/bench`} className="btn">Go to the bench</Link>}
+            </div>
+          </li>
+        ))}
+      </ul>
+    </main>
+  );
+}

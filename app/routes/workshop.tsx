@@ -1,0 +1,325 @@
+import type { Route } from "./+types/workshop";
+import { useRef, useState } from "react";
+import { Form, useFetcher } from "react-router";
+import { nowMinutes } from "../clock";
+import { BEAM_KINDS } from "../core/catalogue/beams";
+import { defaultMachine } from "../core/catalogue/starter";
+import { energy, INTERVAL_LIMIT, ripple } from "../core/laser/energy";
+import { wattsAt } from "../core/laser/runtime";
+import { air, dewPoint } from "../core/drying/climate";
+import { BEAMS, type Beam } from "../core/records/ids";
+import type { Machine } from "../core/records/machine";
+import type { Shop } from "../core/records/shop";
+import { parseInterval, parseNumber, parseSpeed } from "../core/units/parse";
+import { showInterval, showSpeed, showTemp } from "../core/units/show";
+import { WEEKDAYS } from "../core/time/hours";
+import { zonedClock } from "../core/time/zoned";
+import { change, commit, Refused } from "../store/acts";
+import { clashes } from "../store/import";
+import { readAll, readJobs, readShop } from "../store/queries";
+import { readJobFile } from "../io/import/job-file";
+import { sayFaults } from "../core/records/parse";
+import { fileName, shopFile, writeFile } from "../io/export/job-file";
+import { saveText } from "../ui/files";
+import { ActButton, PickField, TextField, TickField, type Outcome } from "../ui/kit/field";
+import { Head } from "../ui/kit/bits";
+import { chooseTheme, readTheme, type Theme } from "../ui/theme";
+import { answer, formOf, typed } from "./answer";
+import { redirect } from "react-router";
+
+export async function clientLoader() {
+  const base = await readShop();
+  if (!base) throw redirect("/");
+  const c = air(base.shop.climate);
+  return { ...base, dew: dewPoint(c.c(720), c.rh(720)), today: zonedClock(base.shop.zone).toLocal(Math.floor(nowMinutes())).slice(0, 10) };
+}
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const f = await formOf(request);
+  const v = f.value ?? "";
+  return answer(f.field, async () => {
+    const base = (await readShop())!;
+    const shop = (label: string, more: (s: Shop) => Partial<Shop>): Promise<void> => change<Shop>(label, "shop", "shop", (s) => ({ ...s, ...more(s) }));
+    switch (f.intent) {
+      case "set":
+        return shop(`${f.field} of the shop`, () => {
+          if (f.field === "zone") {
+            try {
+              zonedClock(v.trim());
+            } catch {
+              throw new Refused(`“${v.trim()}” is not a time zone such as Europe/Lisbon.`);
+            }
+            return { zone: v.trim() };
+          }
+          if (f.field === "tolerance") return { tolerance: typed.number(v) };
+          if (f.field === "daysOff") return { daysOff: v.split(/[\s,;]+/).filter(Boolean) };
+          if (["name", "currency", "units", "language"].includes(f.field)) return { [f.field]: v.trim() } as Partial<Shop>;
+          throw new Refused(`There is nothing called “${f.field}” here.`);
+        });
+      case "hours":
+        return shop("hours", (s) => {
+          const [day, end] = f.field.split(".") as [(typeof WEEKDAYS)[number], "open" | "from" | "to"];
+          const now = s.hours[day];
+          if (end === "open") return { hoursSet: true, hours: { ...s.hours, [day]: v === "true" ? ["09:00", "18:00"] : null } };
+          const next: [string, string] = end === "from" ? [v, now?.[1] ?? "18:00"] : [now?.[0] ?? "09:00", v];
+          if (!(next[0] < next[1])) throw new Refused(`Closing ${next[1]} must come after opening ${next[0]}.`);
+          return { hoursSet: true, hours: { ...s.hours, [day]: next } };
+        });
+      case "climate":
+        return shop("climate", (s) => {
+          const c = { ...s.climate, measured: true };
+          if (f.field === "kind") return { climate: v === "hourly" ? { ...c, kind: "hourly", hourly: c.hourly.length === 24 ? c.hourly : Array.from({ length: 24 }, () => ({ c: c.c, rh: c.rh })) } : { ...c, kind: "constant" } };
+          if (f.field === "c") return { climate: { ...c, c: typed.temperature(v) } };
+          if (f.field === "rh") return { climate: { ...c, rh: typed.share(v) } };
+          if (f.field === "air") return { climate: { ...c, air: v as Shop["climate"]["air"] } };
+          if (f.field === "points") {
+            const lines = v.trim().split(/\n+/);
+            if (lines.length !== 24) throw new Refused(`Give 24 lines, one an hour from 0 to 23; there are ${lines.length}.`);
+            return { climate: { ...c, kind: "hourly", hourly: lines.map((l, i) => {
+              const [t, rh] = l.trim().split(/[\s,;]+/);
+              try {
+                return { c: typed.temperature(t ?? ""), rh: typed.share(rh ?? "") };
+              } catch (e) {
+                throw new Refused(`Line ${i + 1}: ${(e as Error).message}`);
+              }
+            }) } };
+          }
+          throw new Refused(`There is nothing called “${f.field}” here.`);
+        });
+      case "machine-add": {
+        const w = typed.number(f.watts);
+        let m = defaultMachine(f.beam as Beam, w);
+        for (let n = 2; base.machines.some((x) => x.id === m.id); n++) m = { ...m, id: `${f.beam}-${w}-${n}` };
+        m = { ...m, id: m.id.replace(/[^a-z0-9.-]/g, "-") };
+        return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m }]);
+      }
+      case "machine-remove": {
+        const used = (await readJobs()).find((j) => j.machineId === f.id && j.wrapUp.closedAt === null);
+        if (used) throw new Refused(`“${used.title}” is planned on it. Give that job another machine first.`);
+        return commit("machine taken out", [{ table: "machines", id: f.id, next: null }]);
+      }
+      case "machine":
+        return change<Machine>("machine", "machines", f.id, (m) => {
+          const mm = (t: string): number => typed.length(t, base.shop.units);
+          const read: Record<string, () => Partial<Machine>> = {
+            name: () => ({ name: v.trim() || "Laser" }), watts: () => ({ watts: typed.number(v) }), maxSpeed: () => ({ maxSpeed: typed.speedOrNull(v) }), rapid: () => ({ rapid: typed.speedOrNull(v) }), accel: () => ({ accel: typed.number(v) }),
+            bedW: () => ({ bedW: mm(v) }), bedH: () => ({ bedH: mm(v) }), spotMm: () => ({ spotMm: typed.lengthOrNull(v) }), overscanMm: () => ({ overscanMm: typed.lengthOrNull(v) }), depthPerJ: () => ({ depthPerJ: typed.numberOrNull(v) }), jumpMs: () => ({ jumpMs: typed.number(v) }), note: () => ({ note: v }),
+            beam: () => ({ beam: v as Beam }),
+            powerPoints: () => ({ powerPoints: v.trim() === "" ? [] : v.trim().split(/\n+/).map((l, i) => {
+              const [set, watts] = l.trim().split(/[\s,;]+/).map(Number);
+              if (!Number.isFinite(set) || !Number.isFinite(watts)) throw new Refused(`Line ${i + 1}: give what the panel says and the watts measured, such as “50 22”.`);
+              return { set, watts };
+            }) }),
+          };
+          if (["trimsRows", "bothWays", "galvo", "enclosed", "extraction", "airAssist"].includes(f.field)) return { ...m, [f.field]: v === "true" };
+          if (!read[f.field]) throw new Refused(`There is nothing called “${f.field}” here.`);
+          return { ...m, ...read[f.field]() };
+        });
+      default:
+        throw new Refused(`There is no act “${f.intent}”.`);
+    }
+  });
+}
+
+const DAY_WORDS = { mon: "Monday", tue: "Tuesday", wed: "Wednesday", thu: "Thursday", fri: "Friday", sat: "Saturday", sun: "Sunday" };
+
+export default function Workshop({ loaderData: { shop, machines, dew, today } }: Route.ComponentProps) {
+  const cl = { intent: "climate" };
+  return (
+    <main id="main" data-view="workshop" className="mx-auto grid w-full max-w-[1400px] gap-x-12 gap-y-9 px-5 py-5 lg:grid-cols-2">
+      <title>Workshop · Rich Layer</title>
+      <h1 className="lg:col-span-2">Workshop</h1>
+      <section aria-labelledby="o1" className="flex flex-col gap-3">
+        <h2 id="o1">Hours {!shop.hoursSet && <span className="tag">default</span>}</h2>
+        {WEEKDAYS.map((d) => (
+          <div key={d} className="grid grid-cols-[150px_1fr_1fr] items-end gap-3">
+            <TickField name={`${d}.open`} label={DAY_WORDS[d]} value={shop.hours[d] !== null} extra={{ intent: "hours" }} />
+            {shop.hours[d] && <><TextField name={`${d}.from`} label={`${DAY_WORDS[d]} from`} type="time" hideLabel value={shop.hours[d][0]} extra={{ intent: "hours" }} /><TextField name={`${d}.to`} label={`${DAY_WORDS[d]} to`} type="time" hideLabel value={shop.hours[d][1]} extra={{ intent: "hours" }} /></>}
+          </div>
+        ))}
+        <TextField name="daysOff" label="Days off" value={shop.daysOff.join(", ")} hint="dates such as 2027-01-06, 2027-02-15" />
+        <TextField name="zone" label="Time zone" value={shop.zone} />
+        <p className="tag">Waits run through nights and days off; the laser never runs with nobody there.</p>
+      </section>
+      <section aria-labelledby="o2" className="flex flex-col gap-3">
+        <h2 id="o2">Climate {!shop.climate.measured && <span className="tag">default</span>}</h2>
+        <PickField name="kind" label="Over the day" value={shop.climate.kind} extra={cl} options={[{ value: "constant", label: "about the same all day" }, { value: "hourly", label: "24 hourly points" }]} />
+        {shop.climate.kind === "constant" ? (
+          <div className="grid grid-cols-2 gap-3">
+            <TextField name="c" label="Temperature" value={showTemp(shop.climate.c, shop.units)} extra={cl} />
+            <TextField name="rh" label="Humidity" value={`${Math.round(shop.climate.rh * 100)} %`} extra={cl} />
+          </div>
+        ) : (
+          <TextField name="points" label="Each hour from 0 to 23: temperature and humidity" area value={shop.climate.hourly.map((h) => `${Math.round(h.c * 10) / 10} ${Math.round(h.rh * 100)}%`).join("\n")} extra={cl} />
+        )}
+        <PickField name="air" label="Air over drying pieces" value={shop.climate.air} extra={cl} options={[{ value: "still", label: "still" }, { value: "moving", label: "moving gently" }, { value: "extraction", label: "under extraction" }]} />
+        {dew !== null && <p className="tag">Dew point at noon {showTemp(Math.round(dew * 10) / 10, shop.units)}: keep a surface 3 °C above it before paint goes on.</p>}
+        <ClimateCurve shop={shop} />
+      </section>
+      <section aria-labelledby="o3" className="flex flex-col gap-4 lg:col-span-2">
+        <h2 id="o3">Machines</h2>
+        {!machines.length && <p className="text-muted">No machine yet. Depth, settings and laser minutes are unknown until there is one.</p>}
+        {machines.map((m) => <MachineForm key={m.id} m={m} />)}
+        <Form method="post" navigate={false} className="flex flex-wrap items-end gap-3">
+          <input type="hidden" name="intent" value="machine-add" />
+          <label className="text-muted">Beam<select name="beam" className="field-in text-ink">{BEAMS.map((b) => <option key={b} value={b}>{BEAM_KINDS[b].name}</option>)}</select></label>
+          <label className="text-muted">Watts<input name="watts" className="field-in w-24 text-ink" defaultValue="40" /></label>
+          <button className="btn">Add a machine</button>
+        </Form>
+      </section>
+      <EnergyTool machines={machines} />
+      <section aria-labelledby="o5" className="flex flex-col gap-3">
+        <h2 id="o5">The shop and this screen</h2>
+        <TextField name="name" label="Called" value={shop.name} />
+        <div className="grid grid-cols-3 gap-3">
+          <PickField name="units" label="Units" value={shop.units} options={[{ value: "metric", label: "mm, °C" }, { value: "inch", label: "inch, °F" }]} />
+          <TextField name="currency" label="Currency" value={shop.currency} />
+          <TextField name="tolerance" label="Colour tolerance" value={String(shop.tolerance)} hint="2 strict, 4 ordinary" />
+        </div>
+        <ThemePick />
+      </section>
+      <FilesPart today={today} name={shop.name} />
+    </main>
+  );
+}
+
+function ThemePick() {
+  const [theme, set] = useState<Theme>(() => readTheme());
+  return (
+    <label className="flex flex-col gap-0.5 text-muted">Light
+      <select className="field-in text-ink" value={theme} onChange={(e) => (set(e.target.value as Theme), chooseTheme(e.target.value as Theme))}>
+        <option value="auto">as the computer has it</option><option value="day">day</option><option value="night">night</option>
+      </select>
+    </label>
+  );
+}
+
+function ClimateCurve({ shop }: { shop: Shop }) {
+  const a = air(shop.climate);
+  const W = 480;
+  const H = 90;
+  const t = Array.from({ length: 97 }, (_, i) => a.c(Math.min(1439.9, i * 15)));
+  const [lo, hi] = [Math.min(8, ...t) - 1, Math.max(24, ...t) + 1];
+  const y = (c: number): number => H - ((c - lo) / (hi - lo)) * H;
+  return (
+    <svg viewBox={`-34 -6 ${W + 40} ${H + 26}`} role="img" aria-label={`Temperature over the day, ${Math.min(...t).toFixed(1)} to ${Math.max(...t).toFixed(1)} °C; most paints stop drying below 10 °C`} className="w-full max-w-xl">
+      <rect x="0" y={y(10)} width={W} height={Math.max(0, H - y(10))} fill="var(--line)" />
+      <line x1="0" x2={W} y1={y(10)} y2={y(10)} stroke="var(--wrong)" strokeDasharray="4 4" />
+      <path d={t.map((c, i) => `${i ? "L" : "M"}${(i / 96) * W} ${y(c)}`).join("")} fill="none" stroke="var(--act)" strokeWidth="2.5" />
+      {[0, 6, 12, 18, 24].map((h) => <text key={h} x={(h / 24) * W} y={H + 16} fontSize="13" textAnchor="middle" fill="var(--muted)">{h}</text>)}
+      <text x="-6" y={y(10) + 4} fontSize="13" textAnchor="end" fill="var(--muted)">10 °C</text>
+    </svg>
+  );
+}
+
+function MachineForm({ m }: { m: Machine }) {
+  const e = { intent: "machine", id: m.id };
+  const b = BEAM_KINDS[m.beam];
+  return (
+    <details className="border-t border-line pt-2">
+      <summary className="link-act">{m.name} <span className="tag">{b.name}, {m.watts} W, bed {m.bedW} × {m.bedH} mm</span></summary>
+      <div className="mt-2 grid grid-cols-4 items-start gap-3 max-lg:grid-cols-2">
+        <TextField name="name" label="Name" value={m.name} extra={e} />
+        <PickField name="beam" label="Beam" value={m.beam} extra={e} options={BEAMS.map((x) => ({ value: x, label: BEAM_KINDS[x].name }))} />
+        <TextField name="watts" label="Optical watts, rated" value={String(m.watts)} extra={e} />
+        <TextField name="maxSpeed" label="Top speed" from={m.maxSpeed === null ? "unknown" : undefined} value={m.maxSpeed === null ? "" : `${m.maxSpeed} mm/s`} hint={showSpeed(m.maxSpeed)} extra={e} />
+        <TextField name="rapid" label="Travel speed" from={m.rapid === null ? "unknown" : undefined} value={m.rapid === null ? "" : `${m.rapid} mm/s`} extra={e} />
+        <TextField name="accel" label="Acceleration, mm/s²" value={String(m.accel)} extra={e} />
+        <TextField name="bedW" label="Bed wide" value={`${m.bedW} mm`} extra={e} />
+        <TextField name="bedH" label="Bed deep" value={`${m.bedH} mm`} extra={e} />
+        <TextField name="spotMm" label="Spot, mm" from={m.spotMm === null ? `default: ${b.spotMm}` : "measured here"} value={m.spotMm === null ? "" : String(m.spotMm)} extra={e} />
+        <TextField name="overscanMm" label="Overrun at line ends, mm" from={m.overscanMm === null ? "default: as the speed needs" : undefined} value={m.overscanMm === null ? "" : String(m.overscanMm)} extra={e} />
+        <TextField name="depthPerJ" label="Wood, mm per J/mm²" from={m.depthPerJ === null ? (b.depthPerJ === null ? "not a beam for wood" : `default: ${b.depthPerJ}`) : "measured here"} value={m.depthPerJ === null ? "" : String(m.depthPerJ)} extra={e} />
+        <TextField name="jumpMs" label="Jump delay, ms" value={String(m.jumpMs)} extra={e} />
+        <TextField name="powerPoints" label="Panel against watts, a line each" area value={m.powerPoints.map((p) => `${p.set} ${p.watts}`).join("\n")} extra={e} hint={m.powerPoints.length > 1 ? `at 50: ${wattsAt(m.powerPoints, 50)?.toFixed(1) ?? "outside the points"} W` : "percent or mA as shown, then watts measured; below about 12 % percent is not watts"} />
+        <div className="col-span-2 grid grid-cols-2">
+          <TickField name="trimsRows" label="Trims empty row ends" value={m.trimsRows} extra={e} />
+          <TickField name="bothWays" label="Burns both ways" value={m.bothWays} extra={e} />
+          <TickField name="galvo" label="Mirrors, not a gantry" value={m.galvo} extra={e} />
+          <TickField name="enclosed" label="Enclosed, rated window" value={m.enclosed} extra={e} />
+          <TickField name="extraction" label="Extraction fitted" value={m.extraction} extra={e} />
+          <TickField name="airAssist" label="Air assist" value={m.airAssist} extra={e} />
+        </div>
+        <ActButton className="link-act self-end" act={{ intent: "machine-remove", id: m.id }}>Take {m.name} out</ActButton>
+      </div>
+      <p className="tag mt-1">Eyewear {b.eyewear}.</p>
+    </details>
+  );
+}
+
+/** Energy on the surface from watts, speed, interval and passes. */
+function EnergyTool({ machines }: { machines: Machine[] }) {
+  const [text, set] = useState({ power: "50 %", speed: "300 mm/s", interval: "0.08 mm", passes: "1", machine: machines[0]?.id ?? "" });
+  const m = machines.find((x) => x.id === text.machine) ?? machines[0];
+  const p = parseNumber(text.power);
+  const v = parseSpeed(text.speed, m?.maxSpeed ?? null);
+  const d = parseInterval(text.interval);
+  const n = parseNumber(text.passes);
+  const bad = [p, v, d, n].find((x) => !x.ok);
+  const spot = m ? (m.spotMm ?? BEAM_KINDS[m.beam].spotMm) : null;
+  const field = (k: keyof typeof text, label: string) => <label className="text-muted">{label}<input className="field-in text-ink" value={text[k]} onChange={(e) => set({ ...text, [k]: e.target.value })} /></label>;
+  return (
+    <section aria-labelledby="o4" className="flex flex-col gap-3">
+      <h2 id="o4">Energy on the surface</h2>
+      {!m ? <p className="text-muted">Add a machine first.</p> : (
+        <>
+          <div className="grid grid-cols-2 gap-3">
+            <label className="text-muted">Machine<select className="field-in text-ink" value={m.id} onChange={(e) => set({ ...text, machine: e.target.value })}>{machines.map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}</select></label>
+            {field("power", "Power")}{field("speed", "Speed")}{field("interval", "Line interval")}{field("passes", "Passes")}
+          </div>
+          {bad && !bad.ok ? <p role="alert" className="text-wrong">{bad.error}</p> : p.ok && v.ok && d.ok && n.ok && v.value > 0 && d.value > 0 ? (
+            <p><strong>{energy(m.watts, p.value > 1 ? p.value / 100 : p.value, v.value, d.value, n.value).toFixed(2)} J/mm²</strong> on the surface. {showSpeed(v.value)}. {showInterval(d.value)}.{spot !== null && d.value > INTERVAL_LIMIT * spot ? ` Lines further apart than ${(INTERVAL_LIMIT * spot).toFixed(3)} mm leave ridges: ${Math.round(ripple(spot, d.value) * 100)} % ripple.` : ""}</p>
+          ) : <p role="alert" className="text-wrong">Speed and interval must be above 0.</p>}
+        </>
+      )}
+    </section>
+  );
+}
+
+function FilesPart({ today, name }: { today: string; name: string }) {
+  const input = useRef<HTMLInputElement>(null);
+  const fetcher = useFetcher<Outcome>();
+  const [pending, setPending] = useState<{ name: string; text: string; kind: "job" | "shop"; jobs: number; clash: string[] } | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const save = async (): Promise<void> => {
+    const all = await readAll();
+    if (all) saveText(fileName(name, today, "shop"), writeFile(shopFile(all)), "application/json");
+  };
+  const look = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    const text = await file.text();
+    const read = readJobFile(text);
+    setError(null);
+    setPending(null);
+    if (!read.ok) return setError(`“${file.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
+    setPending({ name: file.name, text, kind: read.file.kind, jobs: read.file.jobs.length, clash: await clashes(read.file) });
+  };
+  const take = (mode: "merge" | "replace"): void => {
+    if (pending) void fetcher.submit({ intent: "import", text: pending.text, name: pending.name, mode }, { method: "post", action: "/do" });
+    setPending(null);
+  };
+  return (
+    <section aria-labelledby="o6" className="flex flex-col gap-3">
+      <Head><span id="o6">Files</span></Head>
+      <p className="text-muted">Everything is kept in this browser. A whole-shop file is your spare copy.</p>
+      <div className="flex flex-wrap gap-3">
+        <button type="button" className="btn" onClick={() => void save()}>Save the whole shop as a file</button>
+        <button type="button" className="btn" onClick={() => input.current?.click()}>Take a file in…</button>
+        <input ref={input} type="file" accept=".json,application/json" className="sr-only" tabIndex={-1} aria-label="Rich Layer file" onChange={(e) => (void look(e.target.files?.[0]), (e.target.value = ""))} />
+      </div>
+      {pending && (
+        <div role="status" className="border-t border-line pt-2">
+          <p>“{pending.name}” holds {pending.kind === "job" ? "one job" : `a shop with ${pending.jobs} ${pending.jobs === 1 ? "job" : "jobs"}`}.{pending.clash.length > 0 && ` Already here, and replaced by the file’s: ${pending.clash.join(", ")}.`}</p>
+          <div className="mt-2 flex flex-wrap gap-3">
+            <button type="button" className="btn btn-main" onClick={() => take("merge")}>Merge it in</button>
+            {pending.kind === "shop" && <button type="button" className="btn" onClick={() => take("replace")}>Put it in place of everything</button>}
+            <button type="button" className="btn btn-quiet" onClick={() => setPending(null)}>Leave it</button>
+          </div>
+          <p className="tag mt-1">Either can be undone.</p>
+        </div>
+      )}
+      {(error ?? fetcher.data?.error) && <p role="alert" className="text-wrong">{error ?? fetcher.data?.error}</p>}
+      {fetcher.data?.done && <p role="status" className="text-ready">{fetcher.data.done}.</p>}
+    </section>
+  );
+}

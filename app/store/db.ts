@@ -1,0 +1,59 @@
+/**
+ * The database: the only folder that knows Dexie. Version numbers of the database follow the record version; an older database
+ * is brought up by the same migrations that older files go through. A new one is made at the newest shape.
+ */
+import Dexie, { type EntityTable, type Table } from "dexie";
+import { jobV1, shopV1 } from "../core/records/migrations/v1";
+import { ran } from "../core/records/migrations";
+import type { Job } from "../core/records/job";
+import type { LogEntry, Photo } from "../core/records/log";
+import type { Machine } from "../core/records/machine";
+import type { Product } from "../core/records/product";
+import type { Shop } from "../core/records/shop";
+import type { Change } from "./diff";
+
+/** One entry of the undo history: everything that one act changed. */
+export interface Act {
+  seq: number;
+  label: string;
+  /** minutes since 1970 */
+  at: number;
+  changes: Change[];
+  undone: 0 | 1;
+}
+
+export class RichLayerDb extends Dexie {
+  shop!: EntityTable<Shop, "id">;
+  machines!: EntityTable<Machine, "id">;
+  products!: EntityTable<Product, "id">;
+  jobs!: EntityTable<Job, "id">;
+  log!: Table<LogEntry, string>;
+  photos!: Table<Photo, string>;
+  history!: EntityTable<Act, "seq">;
+
+  constructor(name = "rich-layer") {
+    super(name, { chromeTransactionDurability: "strict" });
+    // Record version 0, kept so that a database of that day can be opened.
+    this.version(1).stores({ shop: "id", machines: "id", products: "id", jobs: "id", log: "id, jobId", photos: "id, jobId" });
+    this.version(2)
+      .stores({ history: "++seq, undone" })
+      .upgrade(async (tx) => {
+        ran.set(1, (ran.get(1) ?? 0) + 1);
+        const every = async (table: string, to: (r: Record<string, unknown>) => Record<string, unknown>): Promise<void> => {
+          const all = (await tx.table(table).toArray()) as Record<string, unknown>[];
+          await tx.table(table).bulkPut(all.map(to));
+        };
+        await every("shop", shopV1);
+        await every("jobs", jobV1);
+      });
+  }
+}
+
+export const TABLES = ["shop", "machines", "products", "jobs", "log", "photos"] as const;
+export type TableName = (typeof TABLES)[number];
+
+let open: RichLayerDb | null = null;
+/** The app's database, opened on first use. */
+export const db = (): RichLayerDb => (open ??= new RichLayerDb());
+/** Tests bring their own. */
+export const useDb = (other: RichLayerDb): void => void (open = other);

@@ -1,0 +1,30 @@
+/** Files laid into the store as one act that can be undone: merged record by record, or in place of everything. */
+import type { RichLayerFile } from "../core/records/file";
+import { commit, Refused, type Put } from "./acts";
+import { db, TABLES } from "./db";
+
+export type ImportMode = "merge" | "replace";
+
+/** Ids of jobs in a file that are already here. */
+export async function clashes(f: RichLayerFile): Promise<string[]> {
+  const have = new Set(await db().jobs.toCollection().primaryKeys());
+  return f.jobs.filter((j) => have.has(j.id)).map((j) => j.title);
+}
+
+export async function importFile(f: RichLayerFile, mode: ImportMode): Promise<void> {
+  const puts: Put[] = [];
+  const fresh = { shop: [f.shop], machines: f.machines, products: f.products, jobs: f.jobs, log: f.log, photos: f.photos };
+  if (mode === "replace" && f.kind === "job") throw new Refused("A file of one job cannot take the place of the whole shop; choose merge.");
+  if (mode === "replace") for (const t of TABLES) for (const id of (await db().table(t).toCollection().primaryKeys()) as string[]) if (!fresh[t].some((r) => r.id === id)) puts.push({ table: t, id, next: null });
+  const hasShop = (await db().shop.count()) > 0;
+  for (const t of TABLES) for (const r of fresh[t]) if (!(t === "shop" && mode === "merge" && hasShop)) puts.push({ table: t, id: r.id, next: r });
+  await commit(mode === "replace" ? "restore of a whole shop" : `import of ${f.kind === "job" ? `“${f.jobs[0].title}”` : "a shop"}`, puts);
+}
+
+/** Delete a job with its log and photos. */
+export async function deleteJob(id: string): Promise<void> {
+  const job = await db().jobs.get(id);
+  if (!job) return;
+  const [log, photos] = await Promise.all([db().log.where("jobId").equals(id).primaryKeys(), db().photos.where("jobId").equals(id).primaryKeys()]);
+  await commit(`deletion of “${job.title}”`, [{ table: "jobs", id, next: null }, ...log.map((k): Put => ({ table: "log", id: k, next: null })), ...photos.map((k): Put => ({ table: "photos", id: k, next: null }))]);
+}

@@ -1,0 +1,59 @@
+/** Reads, as loaders want them. */
+import type { World } from "../core/records/world";
+import type { Job } from "../core/records/job";
+import type { LogEntry, Photo } from "../core/records/log";
+import type { Machine } from "../core/records/machine";
+import type { Product } from "../core/records/product";
+import type { Shop } from "../core/records/shop";
+import { liveQuery } from "dexie";
+import { db } from "./db";
+
+export interface ShopData {
+  shop: Shop;
+  machines: Machine[];
+  products: Product[];
+}
+
+/** Null until a shop has been opened or begun. */
+export async function readShop(): Promise<ShopData | null> {
+  const [shop, machines, products] = await Promise.all([db().shop.get("shop"), db().machines.toArray(), db().products.toArray()]);
+  return shop ? { shop, machines, products } : null;
+}
+
+export const sortLog = (log: LogEntry[]): LogEntry[] => log.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+
+export async function readWorld(jobId: string): Promise<World | null> {
+  const [base, job, log] = await Promise.all([readShop(), db().jobs.get(jobId), db().log.where("jobId").equals(jobId).toArray()]);
+  return base && job ? { ...base, job, log: sortLog(log) } : null;
+}
+
+export async function readWorlds(): Promise<World[]> {
+  const [base, jobs, log] = await Promise.all([readShop(), db().jobs.toArray(), db().log.toArray()]);
+  if (!base) return [];
+  const byJob = new Map<string, LogEntry[]>();
+  for (const e of sortLog(log)) (byJob.get(e.jobId) ?? byJob.set(e.jobId, []).get(e.jobId)!).push(e);
+  return jobs.map((job) => ({ ...base, job, log: byJob.get(job.id) ?? [] }));
+}
+
+export const readJobs = (): Promise<Job[]> => db().jobs.toArray();
+export const readLog = async (): Promise<LogEntry[]> => sortLog(await db().log.toArray());
+export const readPhotos = (jobId: string): Promise<Photo[]> => db().photos.where("jobId").equals(jobId).toArray();
+
+export async function readAll(): Promise<{ shop: Shop; machines: Machine[]; products: Product[]; jobs: Job[]; log: LogEntry[]; photos: Photo[] } | null> {
+  const base = await readShop();
+  if (!base) return null;
+  return { ...base, jobs: await db().jobs.toArray(), log: await db().log.toArray(), photos: await db().photos.toArray() };
+}
+
+/** Calls back when any tab has stored something; used only to run loaders again. */
+export function watch(changed: () => void): () => void {
+  let first = true;
+  const sub = liveQuery(async () => [await db().history.orderBy("seq").lastKey(), await db().history.where("undone").equals(1).count(), await db().log.count()]).subscribe({
+    next: () => {
+      if (!first) changed();
+      first = false;
+    },
+    error: () => {},
+  });
+  return () => sub.unsubscribe();
+}

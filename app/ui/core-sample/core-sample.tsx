@@ -1,0 +1,201 @@
+/**
+ * The core sample: every zone's cross-section as of a moment, drawn only from the simulated state. Heights are to scale (a
+ * bar is printed); widths have a scale of their own. The lens magnifies the films of one zone.
+ */
+import { useId, useRef } from "react";
+import type { ZoneLayers } from "../../core/plan/report";
+import { useSize } from "../use-size";
+import { barText, columns, niceBar } from "./scale";
+
+export interface PaintLook {
+  name: string;
+  colour: string;
+  clear: boolean;
+}
+export interface CoreSampleProps {
+  zones: ZoneLayers[];
+  names: Record<string, { name: string; areaMm2: number }>;
+  paints: Record<string, PaintLook>;
+  ground: { colour: string; name: string; wood: boolean };
+  /** highest and lowest level over the whole plan, µm, so that the scale stays while scrubbing */
+  range: { top: number; bottom: number };
+  sandedUm: number;
+  sandTo: number | null;
+  chosen: string;
+  lit: string | null;
+  onZone(id: string): void;
+  onLight(step: string | null): void;
+}
+
+export const CHAR_COLOUR = "#2b1d14";
+type Layer = ZoneLayers["layers"][number];
+
+/** What a layer looks like in a section. */
+export function lookOf(l: Layer, paints: Record<string, PaintLook>): { fill: string; name: string; ink: string } {
+  if (l.kind === "char") return { fill: CHAR_COLOUR, name: "Char", ink: "#fff" };
+  const p = l.product ? paints[l.product] : undefined;
+  const fill = p ? (p.clear ? tint(p.colour) : p.colour) : "#999999";
+  return { fill, name: `${p?.name ?? "Film"}${l.coat ? ` ${l.coat}` : ""}`, ink: dark(fill) ? "#ffffff" : "#1b161e" };
+}
+/** Clear films are shown as a warm or cool wash, so that they can be told apart from the ground. */
+const tint = (hex: string): string => (hex === "#f5f5f5" ? "#d9e4ea" : hex);
+function dark(hex: string): boolean {
+  const [r, g, b] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16));
+  return 0.299 * r + 0.587 * g + 0.114 * b < 140;
+}
+
+export function CoreSample(p: CoreSampleProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const { w, h } = useSize(box);
+  const id = useId();
+  const LEFT = 52;
+  const TOP = 40;
+  const umPerPx = Math.max(0.02, (p.range.bottom - p.range.top) / Math.max(60, h - TOP - 14));
+  const y = (um: number): number => TOP + (um - p.range.top) / umPerPx;
+  const shown = p.zones.filter((z) => z.zone !== "ground").slice(0, 9);
+  const groundZone = p.zones.find((z) => z.zone === "ground");
+  const cols = columns(shown.map((z) => ({ zone: z.zone, areaMm2: p.names[z.zone]?.areaMm2 ?? 1 })), LEFT, Math.max(100, w - LEFT - 8));
+  const bar = niceBar(umPerPx, 70);
+  const ticks: number[] = [];
+  const step = niceBar(umPerPx, 46);
+  for (let t = Math.ceil(p.range.top / step) * step; t <= p.range.bottom; t += step) ticks.push(t);
+  const bottom = y(p.range.bottom);
+  const face = p.sandedUm;
+  const layerProps = (l: Layer, zone: string) => ({
+    "data-layer": l.step ?? l.kind,
+    "data-zone": zone,
+    "data-top-um": l.topUm,
+    "data-bottom-um": l.bottomUm,
+    onMouseEnter: () => p.onLight(l.step),
+    onMouseLeave: () => p.onLight(null),
+  });
+  return (
+    <div ref={box} className="h-full min-h-[220px] w-full">
+      {w > 0 && h > 0 && (
+        <svg width={w} height={h} data-um-per-px={umPerPx} role="group" aria-label={`Core sample, ${shown.length} zones`}>
+          <defs>
+            <pattern id={`${id}g`} width="90" height="22" patternUnits="userSpaceOnUse"><path d="M0 6q22-5 45 0t45 0M0 16q30 4 50 0t40 0" fill="none" stroke="#000" strokeOpacity="0.1" /></pattern>
+          </defs>
+          {ticks.map((t) => (
+            <g key={t}>
+              <line x1={LEFT - 6} x2={LEFT - 1} y1={y(t)} y2={y(t)} stroke="var(--muted)" />
+              <text x={LEFT - 9} y={y(t) + 4} textAnchor="end" fontSize="12.5" fill="var(--muted)" fontFamily="var(--font-mono)">{Math.abs(p.range.bottom) >= 600 ? (t / 1000).toFixed(step < 100 ? 2 : 1).replace(/^-0(\.0)?$/, "0") : t}</text>
+            </g>
+          ))}
+          <text x={4} y={TOP - 20} fontSize="12.5" fill="var(--muted)">{Math.abs(p.range.bottom) >= 600 ? "mm" : "µm"}</text>
+          <rect x={LEFT} y={y(face)} width={w - LEFT - 4} height={Math.max(0, bottom - y(face))} fill={p.ground.colour} />
+          {p.ground.wood && <rect x={LEFT} y={y(face)} width={w - LEFT - 4} height={Math.max(0, bottom - y(face))} fill={`url(#${id}g)`} />}
+          {/* films on the ground between the zones */}
+          {groundZone?.layers.map((l, i) => (
+            <rect key={i} {...layerProps(l, "ground")} x={LEFT} y={y(l.topUm)} width={w - LEFT - 4} height={(l.bottomUm - l.topUm) / umPerPx} fill={lookOf(l, p.paints).fill} opacity={l.left < 1 ? 0.6 : 1}>
+              <title>{`${lookOf(l, p.paints).name}, ${round(l.bottomUm - l.topUm)} µm`}</title>
+            </rect>
+          ))}
+          {shown.map((z, i) => {
+            const c = cols[i];
+            const name = p.names[z.zone]?.name ?? z.zone;
+            const open = z.depthUm > face + 1;
+            const ceiling = Math.min(y(face), y(groundZone?.surfaceUm ?? 0));
+            return (
+              <g key={z.zone} data-zone={z.zone}>
+                {/* the column is cleared, then filled from its own layers */}
+                <rect x={c.x} y={ceiling - 1} width={c.w} height={Math.max(0, y(z.depthUm) - ceiling + 1)} fill="var(--paper)" />
+                {open && <Walls zone={z} x={c.x} w={c.w} top={y(face)} floor={y(z.depthUm)} umPerPx={umPerPx} paints={p.paints} />}
+                {z.layers.map((l, k) => {
+                  const look = lookOf(l, p.paints);
+                  return (
+                    <g key={k}>
+                      <rect {...layerProps(l, z.zone)} x={c.x} y={y(l.topUm)} width={c.w} height={(l.bottomUm - l.topUm) / umPerPx} fill={look.fill} stroke={p.lit && p.lit === l.step ? "var(--act)" : "none"} strokeWidth={2}>
+                        <title>{`${look.name}, ${round(l.bottomUm - l.topUm)} µm, ${l.state}`}</title>
+                      </rect>
+                      {k === z.layers.length - 1 && l.wetShare > 0.02 && l.wetUm !== null && (
+                        <rect className="wet" x={c.x} y={y(l.topUm - (l.wetUm - (l.bottomUm - l.topUm)) * l.wetShare)} width={c.w} height={((l.wetUm - (l.bottomUm - l.topUm)) * l.wetShare) / umPerPx} fill={look.fill} fillOpacity="0.55" />
+                      )}
+                    </g>
+                  );
+                })}
+                <rect x={c.x} y={ceiling - 2} width={c.w} height={bottom - ceiling + 2} fill="transparent" stroke={p.chosen === z.zone ? "var(--act)" : "none"} strokeDasharray="5 4" strokeWidth="1.5" onClick={() => p.onZone(z.zone)} style={{ cursor: "pointer" }} pointerEvents="stroke" />
+                <foreignObject x={c.x - 22} y={4} width={c.w + 44} height={28}>
+                  <button type="button" aria-pressed={p.chosen === z.zone} onClick={() => p.onZone(z.zone)} className={`mx-auto block h-7 max-w-full truncate rounded px-1.5 text-[13px] ${p.chosen === z.zone ? "font-bold underline decoration-2 underline-offset-4" : ""}`}>{name}</button>
+                </foreignObject>
+              </g>
+            );
+          })}
+          {p.sandTo !== null && face < p.sandTo && (
+            <g>
+              <line x1={LEFT} x2={w - 4} y1={y(p.sandTo)} y2={y(p.sandTo)} stroke="#b5331f" strokeDasharray="5 4" />
+              <text x={w - 8} y={y(p.sandTo) + 15} textAnchor="end" fontSize="12.5" fill="#7a1d0c" stroke="#fff" strokeWidth="3" paintOrder="stroke">sanding stops at {round(p.sandTo)} µm</text>
+            </g>
+          )}
+          <g transform={`translate(${LEFT + 8} ${bottom - 8})`}>
+            <rect x="-5" y="-22" width={bar / umPerPx + 70} height="28" fill="var(--paper)" fillOpacity="0.9" rx="3" />
+            <path d={`M0 -6V0H${bar / umPerPx}V-6`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+            <text x={bar / umPerPx + 6} y="1" fontSize="12.5" fill="var(--ink)">{barText(bar)}</text>
+          </g>
+        </svg>
+      )}
+    </div>
+  );
+}
+
+const round = (n: number): number => Math.round(n * 10) / 10;
+
+/** Films run up the walls of a cut; their width there is drawn at the scale of the heights. */
+function Walls({ zone, x, w, top, floor, umPerPx, paints }: { zone: ZoneLayers; x: number; w: number; top: number; floor: number; umPerPx: number; paints: Record<string, PaintLook> }) {
+  const out: React.ReactNode[] = [];
+  let inset = 0;
+  zone.layers.forEach((l, i) => {
+    const t = l.kind === "char" ? 2 : Math.max(1, ((l.bottomUm - l.topUm) * 0.6) / umPerPx);
+    const fill = lookOf(l, paints).fill;
+    if (inset + t < w / 3) {
+      out.push(<rect key={`${i}l`} x={x + inset} y={top} width={t} height={Math.max(0, floor - top)} fill={fill} />, <rect key={`${i}r`} x={x + w - inset - t} y={top} width={t} height={Math.max(0, floor - top)} fill={fill} />);
+      inset += t;
+    }
+  });
+  return <g aria-hidden="true">{out}</g>;
+}
+
+/** The lens on one zone: its films at a scale of their own. */
+export function Lens({ zone, paints, ground, name, size, lit, onLight }: { zone: ZoneLayers; paints: Record<string, PaintLook>; ground: CoreSampleProps["ground"]; name: string; size: number; lit: string | null; onLight(step: string | null): void }) {
+  const id = useId();
+  const top = zone.layers[zone.layers.length - 1];
+  const wet = top && top.wetUm !== null ? Math.max(0, (top.wetUm - (top.bottomUm - top.topUm)) * top.wetShare) : 0;
+  const stack = zone.layers.reduce((a, l) => a + (l.bottomUm - l.topUm), 0) + wet;
+  const umPerPx = Math.max(0.05, stack / (size * 0.66));
+  const lowest = zone.layers[0]?.bottomUm ?? zone.depthUm;
+  const y = (um: number): number => size * 0.84 - (lowest - um) / umPerPx;
+  const bar = niceBar(umPerPx, 60);
+  return (
+    <svg width={size} height={size} data-um-per-px={umPerPx} role="group" aria-label={`Lens on ${name}`} className="shrink-0">
+      <defs>
+        <clipPath id={id}><circle cx={size / 2} cy={size / 2} r={size / 2 - 2} /></clipPath>
+      </defs>
+      <g clipPath={`url(#${id})`}>
+        <rect width={size} height={size} fill="var(--lifted)" />
+        <rect x="0" y={y(lowest)} width={size} height={size} fill={ground.colour} />
+        {zone.layers.map((l, i) => {
+          const look = lookOf(l, paints);
+          const h = (l.bottomUm - l.topUm) / umPerPx;
+          return (
+            <g key={i}>
+              <rect data-layer={l.step ?? l.kind} data-zone={zone.zone} data-top-um={l.topUm} data-bottom-um={l.bottomUm} x="0" y={y(l.topUm)} width={size} height={h} fill={look.fill} stroke={lit && lit === l.step ? "var(--act)" : "none"} strokeWidth="3" onMouseEnter={() => onLight(l.step)} onMouseLeave={() => onLight(null)} />
+              {h >= 13 && <text x={size / 2} y={y(l.topUm) + h / 2 + 4.5} textAnchor="middle" fontSize="12.5" fill={look.ink} pointerEvents="none">{look.name}, {round(l.bottomUm - l.topUm)} µm</text>}
+            </g>
+          );
+        })}
+        {top && wet > 0.5 && (
+          <g>
+            <rect className="wet" x="0" y={y(top.topUm) - wet / umPerPx} width={size} height={wet / umPerPx} fill={lookOf(top, paints).fill} fillOpacity="0.6" />
+            {wet / umPerPx > 14 && <text x={size / 2} y={y(top.topUm) - wet / umPerPx / 2 + 4} textAnchor="middle" fontSize="12.5" fill="var(--ink)">wet, {round(wet)} µm to lose</text>}
+          </g>
+        )}
+        <text x={size / 2} y={y(lowest) + 18} textAnchor="middle" fontSize="12.5" fill={dark(ground.colour) ? "#fff" : "#1b161e"}>{ground.name}</text>
+        <g transform={`translate(${size / 2 - bar / umPerPx / 2 - 18} ${size * 0.1})`}>
+          <path d={`M0 -4V3H${bar / umPerPx}V-4`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+          <text x={bar / umPerPx + 6} y="4" fontSize="12.5" fill="var(--ink)">{barText(bar)}</text>
+        </g>
+      </g>
+      <circle cx={size / 2} cy={size / 2} r={size / 2 - 2} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+    </svg>
+  );
+}

@@ -1,0 +1,122 @@
+/**
+ * Fields that store themselves: what was typed goes to the page's action when the field is left or Enter is pressed, and
+ * stays on screen with a sentence when it could not be stored.
+ */
+import { useId, useRef } from "react";
+import { useFetcher } from "react-router";
+
+export interface Outcome {
+  error?: string;
+  field?: string;
+  done?: string;
+}
+
+interface Common {
+  name: string;
+  label: string;
+  /** shown beside the label: “default”, “data sheet” … */
+  from?: string;
+  hint?: string;
+  /** further form values sent along */
+  extra?: Record<string, string>;
+  action?: string;
+  hideLabel?: boolean;
+  className?: string;
+}
+
+function useSave(p: Common): { save: (value: string) => void; error: string | null; busy: boolean } {
+  const fetcher = useFetcher<Outcome>();
+  const error = fetcher.state === "idle" && fetcher.data?.error ? fetcher.data.error : null;
+  return {
+    save: (value) => void fetcher.submit({ intent: "set", field: p.name, value, ...p.extra }, { method: "post", action: p.action }),
+    error,
+    busy: fetcher.state !== "idle",
+  };
+}
+
+function Label({ id, p, error }: { id: string; p: Common; error: string | null }) {
+  return (
+    <>
+      <label htmlFor={id} className={p.hideLabel ? "sr-only" : "flex flex-wrap items-baseline gap-x-2 text-[0.93rem] text-muted"}>
+        {p.label}
+        {p.from && <span className="tag">{p.from}</span>}
+      </label>
+      {error && <p id={`${id}-e`} role="alert" className="order-last text-[0.93rem] text-wrong">{error}</p>}
+      {p.hint && <p id={`${id}-h`} className="order-last tag">{p.hint}</p>}
+    </>
+  );
+}
+
+const described = (id: string, p: Common, error: string | null): string | undefined => [error ? `${id}-e` : "", p.hint ? `${id}-h` : ""].filter(Boolean).join(" ") || undefined;
+
+export function TextField(p: Common & { value: string; type?: string; placeholder?: string; area?: boolean; inputMode?: "decimal" | "numeric" | "text" }) {
+  const id = useId();
+  const { save, error } = useSave(p);
+  const last = useRef(p.value);
+  const put = (v: string): void => {
+    if (v === last.current) return;
+    last.current = v;
+    save(v);
+  };
+  const common = {
+    id,
+    defaultValue: p.value,
+    placeholder: p.placeholder,
+    className: "field-in",
+    "aria-invalid": error ? true : undefined,
+    "aria-describedby": described(id, p, error),
+    onBlur: (e: React.FocusEvent<HTMLInputElement | HTMLTextAreaElement>) => put(e.target.value),
+  };
+  return (
+    <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
+      <Label id={id} p={p} error={error} />
+      {p.area ? (
+        <textarea key={p.value} rows={3} {...common} />
+      ) : (
+        <input key={p.value} type={p.type ?? "text"} inputMode={p.inputMode} autoComplete="off" {...common} onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)} />
+      )}
+    </div>
+  );
+}
+
+export function PickField(p: Common & { value: string; options: { value: string; label: string }[] }) {
+  const id = useId();
+  const { save, error } = useSave(p);
+  return (
+    <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
+      <Label id={id} p={p} error={error} />
+      <select key={p.value} id={id} defaultValue={p.value} className="field-in" aria-invalid={error ? true : undefined} aria-describedby={described(id, p, error)} onChange={(e) => save(e.target.value)}>
+        {p.options.map((o) => (
+          <option key={o.value} value={o.value}>{o.label}</option>
+        ))}
+      </select>
+    </div>
+  );
+}
+
+export function TickField(p: Common & { value: boolean }) {
+  const id = useId();
+  const { save, error } = useSave(p);
+  return (
+    <div className={`flex min-h-[34px] flex-wrap items-center gap-x-2 ${p.className ?? ""}`}>
+      <input key={String(p.value)} id={id} type="checkbox" defaultChecked={p.value} className="size-6 accent-act" aria-describedby={described(id, p, error)} onChange={(e) => save(String(e.target.checked))} />
+      <label htmlFor={id} className={p.hideLabel ? "sr-only" : ""}>{p.label}</label>
+      {p.from && <span className="tag">{p.from}</span>}
+      {p.hint && <span id={`${id}-h`} className="tag">{p.hint}</span>}
+      {error && <span id={`${id}-e`} role="alert" className="text-wrong">{error}</span>}
+    </div>
+  );
+}
+
+/** A button that sends one act to the page's action. */
+export function ActButton({ act, children, className = "btn", action, label, disabled, pressed }: { act: Record<string, string>; children: React.ReactNode; className?: string; action?: string; label?: string; disabled?: boolean; pressed?: boolean }) {
+  const fetcher = useFetcher<Outcome>();
+  return (
+    <>
+      <button type="button" className={className} aria-label={label} aria-pressed={pressed} disabled={disabled} aria-busy={fetcher.state !== "idle" || undefined} onClick={() => void fetcher.submit(act, { method: "post", action })}>
+        {children}
+      </button>
+      {fetcher.state === "idle" && fetcher.data?.error && <span role="alert" className="text-wrong">{fetcher.data.error}</span>}
+    </>
+  );
+}

@@ -1,0 +1,151 @@
+/** The places strip, undo, palette and keys: what stands round every page but the bench. */
+import { useEffect, useState } from "react";
+import { Form, NavLink, useFetcher, useNavigate } from "react-router";
+import { Command } from "cmdk";
+import { Dialog } from "radix-ui";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Toaster, toast } from "sonner";
+import { Keyboard, Redo2, Search, Undo2 } from "lucide-react";
+import type { Outcome } from "./kit/field";
+
+const PLACES: { to: string; name: string }[] = [
+  { to: "/", name: "Today" },
+  { to: "/jobs", name: "Jobs" },
+  { to: "/shelf", name: "Shelf" },
+  { to: "/workshop", name: "Workshop" },
+  { to: "/bench-log", name: "Bench log" },
+];
+
+const KEYS: [string, string][] = [
+  ["Ctrl or ⌘ K", "Go to a place, a job or an act"],
+  ["Ctrl or ⌘ Z", "Undo"],
+  ["Ctrl or ⌘ Shift Z", "Do again"],
+  ["[  and  ]", "Layers: the step before, the step after"],
+  ["Space", "Bench: piece done"],
+  ["Z", "Bench: take back the last tap"],
+  ["N", "Bench: write a note"],
+  ["?", "This list"],
+];
+
+export function Brand() {
+  return (
+    <NavLink to="/" className="flex items-center gap-2 font-head text-[1.08rem] font-bold">
+      <svg width="21" height="20" viewBox="0 0 22 20" aria-hidden="true"><path fill="#e0a23a" d="M0 0h22v5H0z" /><path fill="#d0608d" d="M0 7h14v5H0z" /><path fill="#3fb3a1" d="M0 14h8v5H0z" /></svg>
+      Rich Layer
+    </NavLink>
+  );
+}
+
+export interface ShellProps {
+  jobs: { id: string; title: string }[];
+  undo: string | null;
+  redo: string | null;
+  air: string;
+  children: React.ReactNode;
+}
+
+export function Shell({ jobs, undo, redo, air, children }: ShellProps) {
+  const fetcher = useFetcher<Outcome>();
+  const navigate = useNavigate();
+  const [palette, setPalette] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const act = (intent: string): void => void fetcher.submit({ intent }, { method: "post", action: "/do" });
+  useEffect(() => {
+    if (fetcher.state === "idle" && fetcher.data?.done) toast(fetcher.data.done);
+  }, [fetcher.state, fetcher.data]);
+  useHotkeys("mod+k", () => setPalette(true), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys("mod+z", () => act("undo"), { preventDefault: true });
+  useHotkeys("mod+shift+z, mod+y", () => act("redo"), { preventDefault: true });
+  useHotkeys("shift+slash", () => setKeys(true), { useKey: false });
+  useHotkeys("?", () => setKeys(true), { useKey: true });
+  const go = (to: string): void => {
+    setPalette(false);
+    void navigate(to);
+  };
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-lifted focus:p-3">Skip to the page</a>
+      <header className="flex h-12 shrink-0 items-center gap-6 bg-strip px-5 text-on-strip max-lg:gap-3 max-lg:px-3 lg:h-11">
+        <Brand />
+        <nav aria-label="Places" className="flex h-full gap-6 max-lg:hidden">
+          {PLACES.map((p) => (
+            <NavLink key={p.to} to={p.to} end={p.to === "/"} className={({ isActive }) => `grid h-full items-center border-b-[3px] px-0.5 ${isActive ? "border-[#e0a23a] font-semibold" : "border-transparent"}`}>
+              {p.name}
+            </NavLink>
+          ))}
+        </nav>
+        <p className="ml-auto text-[0.93rem] text-[#f3e2bd] max-lg:hidden">{air}</p>
+        <div className="flex items-center gap-1 max-lg:ml-auto">
+          <StripButton label={undo ? `Undo: ${undo}` : "Nothing to undo"} disabled={!undo} onClick={() => act("undo")}><Undo2 size={18} aria-hidden="true" /></StripButton>
+          <StripButton label={redo ? `Do again: ${redo}` : "Nothing to do again"} disabled={!redo} onClick={() => act("redo")}><Redo2 size={18} aria-hidden="true" /></StripButton>
+          <StripButton label="Go to…" onClick={() => setPalette(true)}><Search size={18} aria-hidden="true" /></StripButton>
+          <span className="max-lg:hidden"><StripButton label="Keys" onClick={() => setKeys(true)}><Keyboard size={18} aria-hidden="true" /></StripButton></span>
+        </div>
+      </header>
+      <div className="flex min-h-0 flex-1 flex-col max-lg:pb-16">{children}</div>
+      <nav aria-label="Places" className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-4 bg-strip text-on-strip lg:hidden">
+        {PLACES.slice(0, 4).map((p) => (
+          <NavLink key={p.to} to={p.to} end={p.to === "/"} className={({ isActive }) => `grid place-items-center border-t-[3px] ${isActive ? "border-[#e0a23a] font-semibold" : "border-transparent"}`}>{p.name}</NavLink>
+        ))}
+      </nav>
+      <Dialog.Root open={palette} onOpenChange={setPalette}>
+        <Dialog.Portal>
+          <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+          <Dialog.Content aria-describedby={undefined} className="fixed left-1/2 top-[12dvh] z-50 w-[560px] max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong bg-lifted p-3 shadow-2xl">
+            <Dialog.Title className="sr-only">Go to a place, a job or an act</Dialog.Title>
+            <Command label="Go to">
+              <Command.Input aria-label="Go to" placeholder="Place, job or act" className="field-in" />
+              <Command.List className="mt-2 max-h-[50dvh] overflow-auto">
+                <Command.Empty className="p-3 text-muted">Nothing of that name.</Command.Empty>
+                {[...PLACES.map((p) => ({ key: p.to, name: p.name, run: () => go(p.to) })), { key: "new", name: "New job", run: () => go("/jobs/new") }, ...jobs.map((j) => ({ key: j.id, name: `Job: ${j.title}`, run: () => go(`/jobs/${j.id}`) })), ...jobs.map((j) => ({ key: `${j.id}-b`, name: `Bench: ${j.title}`, run: () => go(`/jobs/${j.id}/bench`) }))].map((x) => (
+                  <Command.Item key={x.key} value={`${x.name} ${x.key}`} onSelect={x.run} className="min-h-[40px] cursor-pointer rounded px-3 py-2 data-[selected=true]:bg-act data-[selected=true]:text-on-act">{x.name}</Command.Item>
+                ))}
+              </Command.List>
+            </Command>
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+      <Dialog.Root open={keys} onOpenChange={setKeys}>
+        <Dialog.Portal>
+          <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+          <Dialog.Content aria-describedby={undefined} className="fixed left-1/2 top-[12dvh] z-50 w-[460px] max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong bg-lifted p-5 shadow-2xl">
+            <Dialog.Title>Keys</Dialog.Title>
+            <dl className="mt-3">
+              {KEYS.map(([k, what]) => (
+                <div key={k} className="flex justify-between gap-4 border-b border-line py-1.5"><dt className="num">{k}</dt><dd className="text-right">{what}</dd></div>
+              ))}
+            </dl>
+            <Dialog.Close className="btn mt-4">Close</Dialog.Close>
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+      <Toaster position="bottom-right" toastOptions={{ className: "!bg-lifted !text-ink !border-strong", duration: 3500 }} offset={{ bottom: 70 }} mobileOffset={{ bottom: 70 }} />
+    </div>
+  );
+}
+
+function StripButton({ label, children, ...p }: { label: string; children: React.ReactNode; disabled?: boolean; onClick: () => void }) {
+  return (
+    <button type="button" aria-label={label} title={label} className="grid size-11 place-items-center rounded hover:bg-white/15 disabled:opacity-45 lg:size-8" {...p}>{children}</button>
+  );
+}
+
+/** The first screen of all. */
+export function FirstScreen() {
+  return (
+    <main id="main" data-view="first" className="mx-auto flex max-w-3xl flex-col gap-6 px-5 py-14">
+      <title>Rich Layer</title>
+      <p className="flex items-center gap-3 font-head text-3xl font-bold">
+        <svg width="42" height="40" viewBox="0 0 22 20" aria-hidden="true"><path fill="#d99a2b" d="M0 0h22v5H0z" /><path fill="#c2507e" d="M0 7h14v5H0z" /><path fill="#2f9e8f" d="M0 14h8v5H0z" /></svg>
+        Rich Layer
+      </p>
+      <h1 className="max-w-xl text-2xl">Colour and laser, in the right order, at the right time, thick enough.</h1>
+      <p className="max-w-xl text-muted">It measures your artwork, works out coats, amounts and waits in your shop’s own climate, shows the piece layer by layer, warns before a piece is lost, and stands beside you at the bench. Everything stays in this browser and in the files you export.</p>
+      <div className="flex flex-wrap gap-3">
+        <Form method="post" action="/do"><button className="btn btn-main" name="intent" value="open-sample">Open the sample shop</button></Form>
+        <Form method="post" action="/do"><button className="btn" name="intent" value="start-empty">Start an empty shop</button></Form>
+      </div>
+      <p className="max-w-xl text-muted">The sample is the made-up Quillmoor Seed Library: bed markers in maple, splash tiles, some under way, some finished. It can be cleared at any time.</p>
+    </main>
+  );
+}

@@ -1,0 +1,96 @@
+/** What a step is for, what goes on, what to look for, and its figures, editable in place. */
+import { DropdownMenu } from "radix-ui";
+import { Ellipsis } from "lucide-react";
+import { useFetcher } from "react-router";
+import { ActButton, PickField, TextField, TickField, type Outcome } from "./kit/field";
+import { Why, type WhyRow } from "./kit/bits";
+
+export interface StepCardData {
+  id: string;
+  title: string;
+  kind: string;
+  index: number;
+  meta: string;
+  purpose: string;
+  tool: string;
+  load: { text: string; why: WhyRow[] } | null;
+  time: { text: string; why: WhyRow[] };
+  cues: string[];
+  lookFor: { look: string; how: string; against: string };
+  then: { text: string; why: WhyRow[]; moves: string } | null;
+  laser: { text: string; from: string } | null;
+  fields: { name: string; label: string; value: string; from: string; unit: string }[];
+  product: { value: string; options: { value: string; label: string }[] } | null;
+  role: string | null;
+  zones: { id: string; name: string; on: boolean }[];
+  canWarmed: boolean | null;
+  byLoad: boolean | null;
+  before: string | null;
+  beforeThat: string | null;
+  next: string | null;
+  kinds: { id: string; name: string }[];
+  blocked: string | null;
+}
+
+export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode }) {
+  const fetcher = useFetcher<Outcome>();
+  const act = (more: Record<string, string>): void => void fetcher.submit({ step: s.id, ...more }, { method: "post" });
+  const set = { intent: "step-set", step: s.id };
+  return (
+    <section aria-labelledby="step-title" className="pb-4">
+      <div className="flex items-start justify-between gap-2">
+        <h2 id="step-title">{s.title}</h2>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="btn btn-quiet !min-h-[32px]" aria-label={`Acts on ${s.title}`}><Ellipsis size={18} aria-hidden="true" /></DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" sideOffset={4} className="z-50 max-h-[60dvh] min-w-[220px] overflow-auto rounded-lg border border-strong bg-lifted p-1 shadow-xl">
+              {s.before && <Item onSelect={() => act({ intent: "step-move", after: s.beforeThat ?? "" })}>Move one earlier</Item>}
+              {s.next && <Item onSelect={() => act({ intent: "step-move", after: s.next! })}>Move one later</Item>}
+              <Item onSelect={() => act({ intent: "step-duplicate" })}>Duplicate</Item>
+              <Item onSelect={() => act({ intent: "step-remove" })}>Remove</Item>
+              <DropdownMenu.Separator className="my-1 h-px bg-line" />
+              <DropdownMenu.Label className="px-3 py-1 text-[0.9rem] text-muted">Add behind it</DropdownMenu.Label>
+              {s.kinds.map((k) => <Item key={k.id} onSelect={() => act({ intent: "step-add", kind: k.id, after: s.id })}>{k.name}</Item>)}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </div>
+      <p className="text-muted"><Why title={`Minutes of “${s.title}”`} rows={s.time.why}>{s.time.text}</Why> · {s.meta}</p>
+      {s.blocked && <p className="text-wrong">No time for it yet: {s.blocked}.</p>}
+      {fetcher.data?.error && <p role="alert" className="text-wrong">{fetcher.data.error}</p>}
+      <dl className="mt-2 grid grid-cols-[74px_1fr] gap-x-2 gap-y-1.5">
+        <dt className="text-muted">For</dt><dd>{s.purpose}</dd>
+        {s.load && <><dt className="text-muted">Load</dt><dd><Why title="Paint for this coat" rows={s.load.why}>{s.load.text}</Why></dd></>}
+        {s.laser && <><dt className="text-muted">Setting</dt><dd>{s.laser.text} <span className="tag">{s.laser.from}</span></dd></>}
+        <dt className="text-muted">With</dt><dd>{s.tool}</dd>
+        <dt className="text-muted">Work</dt><dd>{s.cues.join(". ")}.</dd>
+        <dt className="text-muted">Look for</dt><dd>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookFor.against}.</span></dd>
+        {s.then && <><dt className="text-muted">Then</dt><dd><Why title="The wait behind it" rows={s.then.why} moves={s.then.moves}>{s.then.text}</Why></dd></>}
+      </dl>
+      {plate}
+      <details className="mt-3">
+        <summary className="link-act">Change this step</summary>
+        <div className="mt-2 flex flex-col gap-2.5">
+          {s.product && <PickField name="productId" label="Product" value={s.product.value} options={s.product.options} extra={set} />}
+          {s.role !== null && <PickField name="role" label="Purpose" value={s.role} extra={set} options={[["seal", "sealer"], ["white", "white"], ["colour", "colour"], ["top", "dark top"], ["clear", "clear coat"], ["barrier", "barrier"], ["touch-up", "touch-up"]].map(([value, label]) => ({ value, label }))} />}
+          <div className="grid grid-cols-2 gap-2.5">
+            {s.fields.map((f) => <TextField key={f.name} name={f.name} label={f.unit ? `${f.label}, ${f.unit}` : f.label} value={f.value} from={f.from} extra={set} />)}
+          </div>
+          {s.zones.length > 0 && (
+            <fieldset>
+              <legend className="text-[0.93rem] text-muted">Where</legend>
+              {s.zones.map((z) => (
+                <ActButton key={z.id} pressed={z.on} className={`btn mr-1.5 mt-1 ${z.on ? "!border-act underline decoration-2 underline-offset-4" : "!text-muted"}`} act={{ ...set, field: "zones", value: s.zones.filter((x) => (x.id === z.id ? !z.on : x.on)).map((x) => x.id).join(",") }}>{z.name}</ActButton>
+              ))}
+            </fieldset>
+          )}
+          {s.canWarmed !== null && <TickField name="canWarmed" label="Can warmed in hand-warm water" value={s.canWarmed} extra={set} />}
+          {s.byLoad !== null && <TickField name="byLoad" label="Load by load, over several days" value={s.byLoad} extra={set} />}
+          <p className="tag">Empty a field to go back to the plan’s own figure.</p>
+        </div>
+      </details>
+    </section>
+  );
+}
+
+const Item = ({ onSelect, children }: { onSelect(): void; children: React.ReactNode }) => <DropdownMenu.Item onSelect={onSelect} className="min-h-[34px] cursor-pointer rounded px-3 py-1.5 outline-none data-[highlighted]:bg-act data-[highlighted]:text-on-act max-lg:min-h-[44px]">{children}</DropdownMenu.Item>;

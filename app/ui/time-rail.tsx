@@ -1,0 +1,62 @@
+/** One strip: time along its upper edge, steps along its lower; waits hatched and compressed, nights marked, now marked. */
+import { useEffect, useRef } from "react";
+
+export interface RailBlock {
+  id: string;
+  n: number;
+  title: string;
+  minutes: number;
+  state: "done" | "now" | "todo";
+  /** shown over it when the day or the hour is worth saying */
+  when: string;
+  /** minutes between its end and the next step, and how many of them are closed hours */
+  gap: number;
+  closed: number;
+  gapText: string;
+  end: number | null;
+  /** share of this gap or block that is past, when now lies in it */
+  nowIn: { part: "work" | "gap"; share: number } | null;
+}
+
+const workWidth = (min: number): number => Math.round(34 + Math.min(110, Math.sqrt(min) * 5));
+const gapWidth = (min: number): number => (min <= 0 ? 0 : Math.round(12 + Math.log2(1 + min) * 6));
+
+export function TimeRail({ blocks, chosen, at, onChoose }: { blocks: RailBlock[]; chosen: string | null; at: number | null; onChoose(id: string, at: number | null): void }) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const el = box.current?.querySelector<HTMLElement>("[aria-current='step']");
+    if (el && box.current) box.current.scrollTo({ left: el.offsetLeft - box.current.clientWidth / 2 });
+  }, [chosen]);
+  return (
+    <div ref={box} className="relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:px-3" role="group" aria-label="Time rail; waits are compressed">
+      <ol className="flex w-max items-end pb-1">
+        {blocks.map((b) => (
+          <li key={b.id} className="flex flex-col">
+            <span className="h-5 whitespace-nowrap text-[12.5px] text-muted">{b.when}</span>
+            <span className="flex">
+              <button type="button" data-step={b.id} aria-current={chosen === b.id ? "step" : undefined} aria-label={`Step ${b.n}, ${b.title}`} title={b.title} onClick={() => onChoose(b.id, null)} style={{ width: workWidth(b.minutes) }} className={`relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11 ${chosen === b.id ? "border-act bg-act font-semibold text-on-act" : b.state === "done" ? "border-line bg-line text-ink" : "border-strong bg-lifted"}`}>
+                {b.title.split(/[, ]/)[0]}
+                {b.nowIn?.part === "work" && <Now share={b.nowIn.share} />}
+              </button>
+              {b.gap > 0 && (
+                <button type="button" aria-label={`Wait after step ${b.n}: ${b.gapText}`} title={b.gapText} onClick={(e) => {
+                  const r = e.currentTarget.getBoundingClientRect();
+                  const share = e.clientX > 0 ? Math.min(1, Math.max(0, (e.clientX - r.left) / r.width)) : 0.5;
+                  onChoose(b.id, b.end === null ? null : Math.round(b.end + b.gap * share));
+                }} style={{ width: gapWidth(b.gap) }} className="hatch relative h-8 border-y border-line max-lg:h-11">
+                  {b.closed > 0 && <span className="absolute bottom-0 left-0 h-1.5 bg-muted" style={{ width: `${(b.closed / b.gap) * 100}%` }} />}
+                  {b.nowIn?.part === "gap" && <Now share={b.nowIn.share} />}
+                  {chosen === b.id && at !== null && b.end !== null && <span className="absolute inset-y-0 w-[3px] bg-act" style={{ left: `${Math.min(98, ((at - b.end) / b.gap) * 100)}%` }} />}
+                </button>
+              )}
+            </span>
+            <span className="h-4 text-[12.5px] text-muted" aria-hidden="true">{b.n}</span>
+          </li>
+        ))}
+      </ol>
+      <p className="sticky left-0 text-[12.5px] text-muted max-lg:hidden">Hatched: waits, drawn shorter than they are; grey foot: the shop is shut; red: now.</p>
+    </div>
+  );
+}
+
+const Now = ({ share }: { share: number }) => <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${share * 100}%` }} aria-hidden="true" />;

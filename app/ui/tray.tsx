@@ -1,0 +1,37 @@
+/** The tray of pieces at the bench: tap one to mark it done; put one aside by its own small control. */
+import { useState } from "react";
+import type { Answer } from "../core/records/ids";
+
+export const answerWord = (a: Answer): string => ({ good: "Good", mend: "Mend", stop: "Stop" })[a];
+
+export function Tray({ quantity, done, aside, onPiece, onAside, enabled }: { quantity: number; done: number[]; aside: number[]; onPiece(n: number): void; onAside(n: number): void; enabled: boolean }) {
+  const [setAside, setMode] = useState(false);
+  const MOST = 60;
+  const from = quantity > MOST ? Math.max(1, Math.min(quantity - MOST + 1, done.length - 10)) : 1;
+  const ids = Array.from({ length: Math.min(quantity, MOST) }, (_, i) => from + i);
+  return (
+    <div>
+      <div className="grid grid-cols-6 gap-1.5" role="group" aria-label={`Tray of ${quantity} pieces`}>
+        {ids.map((n) => {
+          const is = aside.includes(n) ? "aside" : done.includes(n) ? "done" : "open";
+          return (
+            <button
+              key={n}
+              type="button"
+              aria-label={`Piece ${n}, ${is === "aside" ? "put aside" : is === "done" ? "done" : "to do"}`}
+              disabled={!enabled || is !== "open"}
+              onClick={() => (setAside ? onAside(n) : onPiece(n))}
+              className={`mono relative grid min-h-[44px] place-items-center rounded border text-[16px] ${is === "done" ? "border-[#66cdb8] bg-[#66cdb8] text-[#0d231f]" : is === "aside" ? "border-dashed border-[#ff9d88] text-[#ffc4b6] line-through" : "border-[#a79bb0] bg-[#3a3140] text-[#f8f4f9]"}`}
+            >
+              {n}
+            </button>
+          );
+        })}
+      </div>
+      <p className="mt-2 flex flex-wrap items-center justify-between gap-2 text-[16px] text-[#d9d0de]">
+        <span>{done.length} done{aside.length > 0 && `, ${aside.length} put aside`}{from > 1 && `; from piece ${from}`}</span>
+        {enabled && <button type="button" aria-pressed={setAside} className={`btn !min-h-[44px] !border-[#a79bb0] ${setAside ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`} onClick={() => setMode(!setAside)}>{setAside ? "Tap the piece to put aside" : "Put a piece aside"}</button>}
+      </p>
+    </div>
+  );
+}
