@@ -96,7 +96,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
   };
   const beet = { "#a8235a": "beet", "#5d9a3c": "leaf-green" };
   // Under way: a day and a half in, in the middle of a coat.
-  add(await draw(job("bed-markers", "Bed markers", { quantity: 24, substrate: maple, use: ["handled", "outdoors"], route: "E1", start: at(-2, "09:00"), due: at(12, "16:00"), order: { ...new Order(), text: "24 markers for the root beds, “Beet”, leaf in green", proofSent: at(-2, "12:30"), proofAccepted: at(-2, "13:10") } }), "bed-marker-beet.svg", bedMarker("BEET", "#a8235a", "#5d9a3c"), beet), { before: now });
+  add(await draw(job("bed-markers", "Bed markers", { quantity: 24, substrate: maple, use: ["handled", "outdoors"], route: "E1", start: at(-1, "13:30"), due: at(12, "16:00"), order: { ...new Order(), text: "24 markers for the root beds, “Beet”, leaf in green", proofSent: at(-1, "14:10"), proofAccepted: at(-1, "14:40") } }), "bed-marker-beet.svg", bedMarker("BEET", "#a8235a", "#5d9a3c"), beet), { before: now });
   // Painted, drying towards laser-safe.
   add(await draw(job("splash-tiles", "Splash tiles", { quantity: 6, substrate: tile, use: ["wet"], route: "A1", start: at(-1, "10:00"), due: at(9, "12:00"), order: { ...new Order(), text: "Six tiles behind the seed sink, poppies" } }), "poppies.svg", poppies("#d8432f"), { "#d8432f": "poppy" }), { before: now });
   // Planned, not begun, with a can that is too empty.

@@ -42,7 +42,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
   const choice = { intent: "choice" };
   const of = (role: "sealer" | "clear" | "colour", own: string) => [{ value: "", label: own }, ...products.filter((p) => finish(p.finish).role === role).map((p) => ({ value: p.id, label: p.name }))];
   return (
-    <main id="main" data-view="route" className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+    <main id="main" data-view="route" className={`mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 ${job.route ? "lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]" : ""}`}>
       <title>{`${job.title}: route · Rich Layer`}</title>
       <section aria-labelledby="r1">
         <h2 id="r1" className="mb-2">Two ways to the colour</h2>
@@ -60,11 +60,11 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
             </li>
           ))}
         </ul>
-        {d.missing.length > 0 && (
+        {d.missing.some((m) => m.what !== "route") && (
           <div className="mt-5">
             <h2 className="mb-1">Still lacking</h2>
             <ul className="flex flex-col gap-2">
-              {d.missing.map((m) => {
+              {d.missing.filter((m) => m.what !== "route").map((m) => {
                 const s = STARTER.find((x) => x.id === LACK_STARTER[m.what]);
                 return (
                   <li key={m.what} className="flex flex-wrap items-center gap-3">

@@ -33,7 +33,7 @@ export async function clientLoader() {
     };
   });
   const order = { ready: 0, waiting: 1, lacking: 2, done: 3, closed: 4 };
-  rows.sort((a, b) => order[a.is] - order[b.is] || (a.wait?.opens ?? Infinity) - (b.wait?.opens ?? Infinity) || (a.slack ?? Infinity) - (b.slack ?? Infinity));
+  rows.sort((a, b) => Number(b.begun) - Number(a.begun) || order[a.is] - order[b.is] || (a.wait?.opens ?? Infinity) - (b.wait?.opens ?? Infinity) || (a.slack ?? Infinity) - (b.slack ?? Infinity));
   return { rows, now, shop: (await readShop())!.shop.zone };
 }
 

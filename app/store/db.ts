@@ -12,6 +12,8 @@ import type { Product } from "../core/records/product";
 import type { Shop } from "../core/records/shop";
 import type { Change } from "./diff";
 
+export { TABLES, type TableName } from "./diff";
+
 /** One entry of the undo history: everything that one act changed. */
 export interface Act {
   seq: number;
@@ -48,9 +50,6 @@ export class RichLayerDb extends Dexie {
       });
   }
 }
-
-export const TABLES = ["shop", "machines", "products", "jobs", "log", "photos"] as const;
-export type TableName = (typeof TABLES)[number];
 
 let open: RichLayerDb | null = null;
 /** The app's database, opened on first use. */

@@ -1,5 +1,7 @@
 /** What an act changed, as small patches that go both ways. */
-import type { TableName } from "./db";
+
+export const TABLES = ["shop", "machines", "products", "jobs", "log", "photos"] as const;
+export type TableName = (typeof TABLES)[number];
 
 type Json = unknown;
 export interface Patch {

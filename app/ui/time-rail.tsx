@@ -31,8 +31,8 @@ export function TimeRail({ blocks, chosen, at, onChoose }: { blocks: RailBlock[]
     <div ref={box} className="relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:px-3" role="group" aria-label="Time rail; waits are compressed">
       <ol className="flex w-max items-end pb-1">
         {blocks.map((b) => (
-          <li key={b.id} className="flex flex-col">
-            <span className="h-5 whitespace-nowrap text-[12.5px] text-muted">{b.when}</span>
+          <li key={b.id} className="relative flex flex-col pt-5">
+            <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-[12.5px] text-muted">{b.when}</span>
             <span className="flex">
               <button type="button" data-step={b.id} aria-current={chosen === b.id ? "step" : undefined} aria-label={`Step ${b.n}, ${b.title}`} title={b.title} onClick={() => onChoose(b.id, null)} style={{ width: workWidth(b.minutes) }} className={`relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11 ${chosen === b.id ? "border-act bg-act font-semibold text-on-act" : b.state === "done" ? "border-line bg-line text-ink" : "border-strong bg-lifted"}`}>
                 {b.title.split(/[, ]/)[0]}

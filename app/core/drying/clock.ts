@@ -140,14 +140,20 @@ export function dryAt(clock: ZonedClock, air: Air, of: DryingOf, from: number, r
     const step = 60 - (m % 60);
     const got = integral(m, m + step);
     if (got >= left - 1e-9) {
+      // Newton on the integral, its slope being the rate, kept inside a bracket for the places where the rate jumps.
       let lo = 0;
       let hi = step;
-      for (let i = 0; i < 40; i++) {
-        const mid = (lo + hi) / 2;
-        if (integral(m, m + mid) < left) lo = mid;
-        else hi = mid;
+      let x = Math.min(step, (left / got) * step);
+      for (let i = 0; i < 60 && hi - lo > 1e-10; i++) {
+        const off = integral(m, m + x) - left;
+        if (Math.abs(off) < 1e-9) break;
+        if (off < 0) lo = x;
+        else hi = x;
+        const slope = rateAt(air, of, m + x);
+        const next = slope > 1e-6 ? x - off / slope : Number.NaN;
+        x = next > lo && next < hi ? next : (lo + hi) / 2;
       }
-      return at + hi;
+      return at + x;
     }
     left -= got;
     at += step;
@@ -157,6 +163,8 @@ export function dryAt(clock: ZonedClock, air: Air, of: DryingOf, from: number, r
 
 /** Minutes between two moments during which the air is below `minC` (rule 22 and spoiled water-borne films). */
 export function minutesBelow(clock: ZonedClock, air: Air, minC: number, from: number, to: number): number {
+  // Between knots the curve is straight, so its coldest minute is a knot.
+  if (air.knots.every((k) => air.c(k) >= minC)) return 0;
   let cold = 0;
   const STEP = 5;
   for (let at = from; at < to; at += STEP) if (air.c(clock.minuteOfDay(at)) < minC) cold += Math.min(STEP, to - at);

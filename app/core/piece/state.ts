@@ -97,6 +97,7 @@ export function layersOf(z: ZoneState, paintOf: (id: string) => Paint): LayerVie
   let level = z.depthUm;
   for (const f of z.films) {
     const um = f.dryUm * f.left;
+    if (um <= 0) continue;
     out.push({ kind: "film", finish: paintOf(f.productId).finish.id, productId: f.productId, step: f.step, role: f.role, coat: f.coat, topUm: level - um, bottomUm: level, film: f });
     level -= um;
   }

@@ -99,14 +99,22 @@ export interface PlaceResult {
   stuck: { index: number; why: string } | null;
 }
 
+interface Chain {
+  run: Placed[];
+  ok: boolean;
+  /** the step behind the run, if it was looked at */
+  ahead: Placed | null;
+}
+
 /** How far ahead a windowed run of steps is moved to find an opening it fits, in openings of the shop. */
 const TRIES = 12;
 
 /**
  * @param actuals logged times by step id
  * @param relax index of a step whose wait is left out, to learn what it costs
+ * @param skip steps before this one are placed already; `start` and `first` speak of what follows
  */
-export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, relax: number | null = null): PlaceResult {
+export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, relax: number | null = null, skip = 0): PlaceResult {
   const placed: Placed[] = [];
   let stuck: PlaceResult["stuck"] = null;
 
@@ -126,7 +134,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     const block = (why: string): { p: Placed; early: null } => ({ p: { ...base, start: null, end: null, pauses: [], waited: binding, after: kind.apply(s, before, c, null), blocked: why }, early: null });
     if (prevEnd === null) return block("the step before it has no time yet");
     if (w.total === null) return block(s.kind === "coat" ? "no product is chosen for it" : "no machine is chosen, so its minutes are unknown");
-    let earliest = Math.max(prevEnd, from);
+    let earliest = Math.max(prevEnd, from, now ?? -Infinity);
     if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
     else if (relax !== i) {
       for (const r of needs) {
@@ -142,28 +150,30 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
   const windowed = (p: Placed): Readiness | null => p.needs.find((r) => r.closes !== null) ?? null;
 
   /** Places step i from `from` on, and looks ahead as long as windows tie the following steps to it. */
-  const chain = (i: number, before: Piece, prevEnd: number | null, from: number): { run: Placed[]; ok: boolean } => {
+  const chain = (i: number, before: Piece, prevEnd: number | null, from: number, first: Placed | null = null): Chain => {
     const run: Placed[] = [];
     let piece = before;
     let end = prevEnd;
     for (let k = i; k < steps.length; k++) {
-      const { p } = one(k, piece, end, k === i ? from : -Infinity);
+      const p = k === i && first ? first : one(k, piece, end, k === i ? from : -Infinity).p;
       const win = windowed(p);
-      if (k > i && !win) break;
-      if (k > i && win && p.start !== null && !p.actual && (k === 0 || steps[k - 1].waitMin === null) && !inWindow(win, p.start, p.minutes ?? 0, p.setupMin ?? 0)) return { run, ok: false };
+      // What was looked at ahead is handed on, so that no step is worked out twice.
+      if (k > i && !win) return { run, ok: true, ahead: p };
+      if (k > i && win && p.start !== null && !p.actual && (k === 0 || steps[k - 1].waitMin === null) && !inWindow(win, p.start, p.minutes ?? 0, p.setupMin ?? 0)) return { run, ok: false, ahead: null };
       run.push(p);
       if (p.start === null) break;
       piece = p.after;
       end = p.end;
     }
-    return { run, ok: true };
+    return { run, ok: true, ahead: null };
   };
 
   let piece = first;
   let end: number | null = start;
-  for (let i = 0; i < steps.length; ) {
+  let ahead: Placed | null = null;
+  for (let i = skip; i < steps.length; ) {
     let from = -Infinity;
-    let best = chain(i, piece, end, from);
+    let best: Chain = chain(i, piece, end, from, ahead);
     if (!best.ok && !actuals.has(steps[i].id)) {
       // Delay the beginning of the windowed run to later openings until all of it fits.
       for (let t = 0; t < TRIES && !best.ok; t++) {
@@ -177,7 +187,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
       if (!best.ok) {
         // No opening holds the run: lay this step as early as it goes and wait for the next window to reopen.
         const { p } = one(i, piece, end, -Infinity);
-        best = { run: [p], ok: true };
+        best = { run: [p], ok: true, ahead: null };
       }
     }
     // A step whose own window was missed waits for the reopening, where there is one.
@@ -185,7 +195,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     const win = windowed(head);
     if (head.start !== null && win && !head.actual && (i === 0 || steps[i - 1].waitMin === null) && !inWindow(win, head.start, head.minutes ?? 0, head.setupMin ?? 0) && win.reopens !== null) {
       const again = chain(i, piece, end, win.reopens);
-      best = again.ok ? again : { run: [one(i, piece, end, win.reopens).p], ok: true };
+      best = again.ok ? again : { run: [one(i, piece, end, win.reopens).p], ok: true, ahead: null };
     }
     for (const p of best.run) {
       placed.push(p);
@@ -194,6 +204,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
       end = p.end;
     }
     i += best.run.length;
+    ahead = best.ahead;
   }
   return { placed, stuck };
 }

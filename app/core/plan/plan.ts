@@ -35,8 +35,9 @@ export function makePlan(world: World, now: number | null = null): Plan {
   const { steps, unfit } = applyEdits(made.steps, world.job.edits, c);
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
   const first = blank(world.job.zones.map((z) => z.id));
-  const run = (relax: number | null) => place(steps, begin, first, c, bench.actuals, now, relax);
-  const { placed, stuck } = run(null);
+  const { placed, stuck } = place(steps, begin, first, c, bench.actuals, now);
+  // Leaving a wait out changes nothing before it.
+  const without = (i: number) => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, i, i);
   const uses = placed.map((p) => stepUse(p, c));
   const last = placed[placed.length - 1];
   const ready = stuck ? null : (last?.end ?? null);
@@ -49,7 +50,7 @@ export function makePlan(world: World, now: number | null = null): Plan {
     ready,
     stuck: stuck ? `“${steps[stuck.index].title}” has no time: ${stuck.why}.` : null,
     decides: decides(placed, ready, (i) => {
-      const r = run(i);
+      const r = without(i);
       return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
     }),
     snags: judge(facts),

@@ -1,5 +1,5 @@
 /** When a need is met: the drying clock asked for films in their stacks. */
-import { dried, dryAt } from "../drying/clock";
+import { dried, dryAt, type DryingOf } from "../drying/clock";
 import { closingMinutes, dryingOf, isThrough, referenceMinutes } from "../drying/states";
 import type { Film } from "../piece/state";
 import type { WaitState } from "../records/ids";
@@ -26,6 +26,18 @@ export interface Readiness {
 }
 
 const airOf = (c: Context, f: Film) => c.room(f.roomC, f.roomRh);
+
+const kept = new WeakMap<Context, Map<string, number | null>>();
+/** The drying clock for a film, remembered for the life of a plan: looking ahead and judging ask the same again and again. */
+function filmDryAt(c: Context, f: Film, of: DryingOf, ref: number): number | null {
+  const mine = kept.get(c) ?? kept.set(c, new Map()).get(c)!;
+  const key = `${f.laidAt}|${ref}|${of.waterBorne}|${of.minC}|${of.fan}|${of.limit}|${f.roomC}|${f.roomRh}`;
+  const found = mine.get(key);
+  if (found !== undefined) return found;
+  const at = dryAt(c.clock, airOf(c, f), of, f.laidAt as number, ref);
+  mine.set(key, at);
+  return at;
+}
 /** a hair, so that a wait of exactly 20 minutes is not rounded to 21 */
 const EPS = 1e-6;
 export const up = (m: number | null): number | null => (m === null ? null : Math.ceil(m - EPS));
@@ -50,7 +62,7 @@ function through(films: Film[], state: WaitState, c: Context): Reached[] {
     wet = wet.map((w) => {
       const p = c.paintOf(w.film.productId);
       const ref = referenceMinutes(p, state, w.film.dryUm, build, c.substrate);
-      return { film: w.film, ref, at: ref === null ? (w.film.laidAt as number) : dryAt(c.clock, airOf(c, w.film), dryingOf(p, state), w.film.laidAt as number, ref) };
+      return { film: w.film, ref, at: ref === null ? (w.film.laidAt as number) : filmDryAt(c, w.film, dryingOf(p, state), ref) };
     });
   }
   return [...done, ...wet];
@@ -63,7 +75,7 @@ function reached(films: Film[], state: WaitState, c: Context): Reached[] {
     .map((film) => {
       const p = c.paintOf(film.productId);
       const ref = referenceMinutes(p, state, film.dryUm, film.dryUm, c.substrate);
-      return { film, ref, at: ref === null ? (film.laidAt as number) : dryAt(c.clock, airOf(c, film), dryingOf(p, state, state === "recoat" ? "opens" : "plain"), film.laidAt as number, ref) };
+      return { film, ref, at: ref === null ? (film.laidAt as number) : filmDryAt(c, film, dryingOf(p, state, state === "recoat" ? "opens" : "plain"), ref) };
     });
 }
 
@@ -90,10 +102,10 @@ export function readiness(need: Need, c: Context): Readiness {
         const p = c.paintOf(r.film.productId);
         const shut = closingMinutes(p, r.film.dryUm);
         if (shut.closes !== null) {
-          const at = down(dryAt(c.clock, airOf(c, r.film), dryingOf(p, "recoat", "closes"), r.film.laidAt, shut.closes));
+          const at = down(filmDryAt(c, r.film, dryingOf(p, "recoat", "closes"), shut.closes));
           if (at !== null && (closes === null || at < closes)) closes = at;
           if (shut.reopens !== null) {
-            const again = up(dryAt(c.clock, airOf(c, r.film), dryingOf(p, "recoat", "opens"), r.film.laidAt, shut.reopens));
+            const again = up(filmDryAt(c, r.film, dryingOf(p, "recoat", "opens"), shut.reopens));
             if (again !== null && (reopens === null || again > reopens)) reopens = again;
           }
         }

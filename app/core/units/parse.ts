@@ -65,7 +65,7 @@ export function parseMinutes(text: string): Parsed {
   const clock = /^(\d+):([0-5]\d)$/.exec(s);
   if (clock) return good(Number(clock[1]) * 60 + Number(clock[2]));
   if (amount(s) !== null) return good(amount(s) as number);
-  const m = /^(?:(\d+(?:\.\d+)?)\s*(?:d|days?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:h|hours?|hrs?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:m|min|mins|minutes)?)?\s*(?:(\d+(?:\.\d+)?)\s*s(?:ec)?)?$/.exec(s);
+  const m = /^(?:(\d+(?:\.\d+)?)\s*(?:d|days?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:h|hours?|hrs?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:m|mins?|minutes|$))?\s*(?:(\d+(?:\.\d+)?)\s*s(?:ec)?)?$/.exec(s);
   if (!m || !m.slice(1).some(Boolean)) return bad(text, "a time such as 40 min or 1h20");
   return good(Number(m[1] ?? 0) * 1440 + Number(m[2] ?? 0) * 60 + Number(m[3] ?? 0) + Number(m[4] ?? 0) / 60);
 }
