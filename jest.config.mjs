@@ -1,6 +1,7 @@
 /** Unit tests: the pure core, the store on a fake IndexedDB, the readers and writers. */
 export default {
   testEnvironment: "node",
+  setupFiles: ["fake-indexeddb/auto"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   testMatch: ["<rootDir>/app/**/*.test.ts?(x)", "<rootDir>/scripts/**/*.test.ts"],
   moduleNameMapper: { "^~/(.*)$": "<rootDir>/app/$1" },

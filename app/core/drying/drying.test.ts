@@ -65,9 +65,9 @@ describe("M8 the drying clock", () => {
   });
   test("additive over any split, with floor, damp and fan", () => {
     const a = air({ ...swing(6, 19, 0.66), air: "moving" });
-    for (const of of [plain, water, { ...water, fan: true }, { ...plain, limit: "opens" as const }, { ...plain, limit: "closes" as const }]) {
+    for (const kind of [plain, water, { ...water, fan: true }, { ...plain, limit: "opens" as const }, { ...plain, limit: "closes" as const }]) {
       const [x, y, z] = [at("2027-01-11T15:13"), at("2027-01-12T02:41"), at("2027-01-13T10:07")];
-      expect(dried(utc, a, of, x, y) + dried(utc, a, of, y, z)).toBeCloseTo(dried(utc, a, of, x, z), 6);
+      expect(dried(utc, a, kind, x, y) + dried(utc, a, kind, y, z)).toBeCloseTo(dried(utc, a, kind, x, z), 6);
     }
   });
   test("equals a second, slow integral on twenty climates", () => {

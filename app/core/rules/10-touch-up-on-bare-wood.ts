@@ -6,7 +6,7 @@ import { editFix } from "./fixes";
 
 export const rule10: Rule = {
   id: 10,
-  severity: "advice",
+  severity: "stop",
   title: "Barrier before a touch-up",
   find: (f) => {
     const sand = kindIndex(f, "sand-back");

@@ -6,7 +6,7 @@ import { zoneOf } from "../piece/state";
 
 export const rule37: Rule = {
   id: 37,
-  severity: "advice",
+  severity: "risk",
   title: "White under bright colours",
   find: (f) => {
     const c = f.context;

@@ -23,7 +23,7 @@ export const rule40: Rule = {
     if (works(c.machine)) return [];
     const takes = top ? absorption(c.machine.beam, c.paintOf(top.productId).product.colour, c.paintOf(top.productId).clear) : null;
     const other = c.world.machines.find(works);
-    const plain: Machine = { ...new Machine(), id: "co2-40", name: "CO2 laser, 40 W", beam: "co2", watts: 40, maxSpeed: 500, rapid: 500, bedW: 600, bedH: 400, extraction: true, enclosed: true };
+    const plain: Machine = { ...new Machine(), id: c.world.machines.some((m) => m.id === "co2-40") ? "co2-40-more" : "co2-40", name: "CO2 laser, 40 W", beam: "co2", watts: 40, maxSpeed: 500, rapid: 500, bedW: 600, bedH: 400, extraction: true, enclosed: true };
     const says = { marks: "marks", passes: "passes through", refuses: "does not mark", poor: "marks poorly", unknown: "is not known to mark" }[beamOn(c.machine.beam, c.substrate)];
     return [{
       step: p.step.id,

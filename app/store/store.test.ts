@@ -1,0 +1,192 @@
+import Dexie from "dexie";
+import { a1, e1, seeded, SHELF, shop } from "../../e2e/support/worlds";
+import { makePlan } from "../core/plan/plan";
+import { MIGRATIONS, ran } from "../core/records/migrations";
+import { LogEntry } from "../core/records/log";
+import type { Job } from "../core/records/job";
+import { readJobFile, worldOf } from "../io/import/job-file";
+import { shopFile, writeFile } from "../io/export/job-file";
+import { change, commit, historyEnds, logTap, redo, Refused, undo } from "./acts";
+import { db, RichLayerDb, TABLES, useDb } from "./db";
+import { diff, patched } from "./diff";
+import { deleteJob, importFile } from "./import";
+import { readAll, readWorld, readWorlds } from "./queries";
+
+let n = 0;
+let name = "";
+beforeEach(async () => {
+  name = `test-${n++}`;
+  useDb(new RichLayerDb(name));
+  const w = e1();
+  await commit("beginning", [{ table: "shop", id: "shop", next: shop() }, { table: "machines", id: w.machines[0].id, next: w.machines[0] }, ...SHELF().map((p) => ({ table: "products" as const, id: p.id, next: p })), { table: "jobs", id: "job", next: w.job }]);
+});
+afterEach(() => db().close());
+
+/** Everything but the history, as plain data in a fixed order. */
+async function contents(): Promise<string> {
+  const out: Record<string, unknown> = {};
+  for (const t of TABLES) out[t] = await db().table(t).orderBy("id").toArray();
+  return JSON.stringify(out);
+}
+/** As a reload of the page would: the database is closed and opened anew. */
+function reload(): void {
+  db().close();
+  useDb(new RichLayerDb(name));
+}
+
+describe("acts and their undoing", () => {
+  test("a hundred random edits, a reload in the middle, undo all, redo all: equal to the last byte", async () => {
+    const rnd = seeded(20270111);
+    const pick = <T>(list: T[]): T => list[Math.floor(rnd() * list.length)];
+    const states = [await contents()];
+    const ways: ((k: number) => Promise<void>)[] = [
+      (k) => change<Job>(`title ${k}`, "jobs", "job", (j) => ({ ...j, title: `Markers ${k}` })),
+      (k) => change<Job>(`quantity ${k}`, "jobs", "job", (j) => ({ ...j, quantity: 1 + Math.floor(rnd() * 60) + k })),
+      (k) => change<Job>(`edit ${k}`, "jobs", "job", (j) => ({ ...j, edits: [...j.edits, { id: `e${k}`, op: "set", step: "engrave", after: null, field: "depthMm", value: rnd() * 3 }] })),
+      (k) => change<Job>(`zone ${k}`, "jobs", "job", (j) => ({ ...j, zones: j.zones.map((z, i) => (i === k % 2 ? { ...z, productId: pick(["beet", "marigold", "white"]), name: `z${k}` } : z)) })),
+      (k) => change<Job>(`choice ${k}`, "jobs", "job", (j) => ({ ...j, choices: { ...j.choices, depthMm: 1 + k / 100, undercoat: pick([true, false, null]) } })),
+      (k) => commit(`paint ${k}`, [{ table: "products", id: `p${k}`, next: { ...SHELF()[0], id: `p${k}`, name: `Paint ${k}` } }]),
+      (k) => commit(`two at once ${k}`, [{ table: "products", id: "beet", next: { ...SHELF()[2], coatUm: 10 + k } }, { table: "shop", id: "shop", next: shop({ name: `Shop ${k}` }) }]),
+      (k) => commit(`job ${k}`, [{ table: "jobs", id: `j${k}`, next: { ...a1().job, id: `j${k}`, title: `Tile ${k}` } }]),
+    ];
+    for (let k = 0; k < 100; k++) {
+      await pick(ways)(k);
+      const now = await contents();
+      if (now !== states[states.length - 1]) states.push(now);
+      if (k === 50) reload();
+    }
+    expect(states.length).toBeGreaterThan(90);
+    for (let i = states.length - 2; i >= 0; i--) {
+      expect(await undo()).not.toBeNull();
+      expect(await contents()).toBe(states[i]);
+      if (i === 40) reload();
+    }
+    for (let i = 1; i < states.length; i++) {
+      expect(await redo()).not.toBeNull();
+      expect(await contents()).toBe(states[i]);
+    }
+    expect(await redo()).toBeNull();
+  });
+  test("undo reaches the beginning and stops there", async () => {
+    await change<Job>("x", "jobs", "job", (j) => ({ ...j, title: "x" }));
+    expect(await undo()).toBe("x");
+    expect(await undo()).toBe("beginning");
+    expect(await undo()).toBeNull();
+    expect((await db().jobs.toArray()).length).toBe(0);
+  });
+  test("a fresh act drops what could have been done again", async () => {
+    await change<Job>("a", "jobs", "job", (j) => ({ ...j, title: "a" }));
+    await undo();
+    expect((await historyEnds()).redo).toBe("a");
+    await change<Job>("b", "jobs", "job", (j) => ({ ...j, title: "b" }));
+    expect(await historyEnds()).toEqual({ undo: "b", redo: null });
+  });
+  test("an unsound record is refused in words, and nothing of the act is stored", async () => {
+    const before = await contents();
+    await expect(commit("bad", [{ table: "shop", id: "shop", next: shop({ name: "other" }) }, { table: "jobs", id: "job", next: { ...e1().job, quantity: -2 } }])).rejects.toThrow(/quantity must be at least 1/);
+    expect(await contents()).toBe(before);
+    await expect(change<Job>("gone", "jobs", "nowhere", (j) => j)).rejects.toBeInstanceOf(Refused);
+  });
+  test("an act that changes nothing leaves no trace in the history", async () => {
+    await change<Job>("same", "jobs", "job", (j) => ({ ...j }));
+    expect((await historyEnds()).undo).toBe("beginning");
+  });
+  test("deleting a job takes its log along, and undo brings both back", async () => {
+    await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 });
+    const before = await contents();
+    await deleteJob("job");
+    expect(await readWorld("job")).toBeNull();
+    expect(await db().log.count()).toBe(0);
+    await undo();
+    expect(await contents()).toBe(before);
+  });
+  test("taps are stored one by one and are not part of undo", async () => {
+    await logTap({ ...new LogEntry(), id: "l2", jobId: "job", kind: "piece", step: "label", at: 2, piece: 1 });
+    await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 });
+    expect((await readWorld("job"))!.log.map((e) => e.id)).toEqual(["l1", "l2"]);
+    expect((await historyEnds()).undo).toBe("beginning");
+    await expect(logTap({ ...new LogEntry(), id: "l3", jobId: "job", kind: "piece", step: "label", at: -1 })).rejects.toThrow(/at must be/);
+  });
+});
+
+describe("patches", () => {
+  test("forth and back over every kind of change", () => {
+    const a = { n: 1, list: [1, 2, 3], o: { x: null, y: [{ z: 1 }] }, s: "a" };
+    const b = { n: 2, list: [1, 2], o: { x: 0, y: [{ z: 5 }] }, s: "a" };
+    const p = diff(a, b);
+    expect(patched(a, p, "after")).toEqual(b);
+    expect(patched(b, p, "before")).toEqual(a);
+    expect(p.map((x) => x.path.join("."))).toEqual(["n", "list", "o.x", "o.y.0.z"]);
+    expect(diff(a, structuredClone(a))).toEqual([]);
+  });
+  test("five hundred random pairs", () => {
+    const rnd = seeded(3);
+    const value = (d: number): unknown => (rnd() < 0.3 || d > 3 ? [null, true, "x", rnd(), Math.floor(rnd() * 4)][Math.floor(rnd() * 5)] : rnd() < 0.5 ? Array.from({ length: Math.floor(rnd() * 4) }, () => value(d + 1)) : Object.fromEntries(["a", "b", "c"].filter(() => rnd() < 0.7).map((k) => [k, value(d + 1)])));
+    for (let k = 0; k < 500; k++) {
+      const [a, b] = [{ v: value(0) }, { v: value(0) }];
+      const p = diff(a, b);
+      expect(patched(a, p, "after")).toEqual(b);
+      expect(patched(b, p, "before")).toEqual(a);
+    }
+  });
+});
+
+describe("files and the store", () => {
+  test("whole shop out, into an empty one, out again: the same bytes; a job planned alike", async () => {
+    const text = writeFile(shopFile((await readAll())!));
+    const plan = makePlan((await readWorld("job"))!);
+    db().close();
+    useDb(new RichLayerDb(`other-${n++}`));
+    const read = readJobFile(text);
+    if (!read.ok) throw new Error(JSON.stringify(read.faults));
+    await importFile(read.file, "replace");
+    expect(writeFile(shopFile((await readAll())!))).toBe(text);
+    expect(makePlan((await readWorld("job"))!).ready).toBe(plan.ready);
+  });
+  test("merge keeps the own shop and adds; replace takes the place of all; both can be undone", async () => {
+    const other = shopFile({ shop: shop({ name: "Other" }), machines: [], products: SHELF().slice(0, 1), jobs: [{ ...a1().job, id: "tile" }], log: [], photos: [] });
+    const before = await contents();
+    await importFile(other, "merge");
+    expect((await readWorlds()).map((w) => w.job.id).sort()).toEqual(["job", "tile"]);
+    expect((await db().shop.get("shop"))!.name).toBe("My shop");
+    await undo();
+    expect(await contents()).toBe(before);
+    await importFile(other, "replace");
+    expect((await readWorlds()).map((w) => w.job.id)).toEqual(["tile"]);
+    expect((await db().shop.get("shop"))!.name).toBe("Other");
+    await undo();
+    expect(await contents()).toBe(before);
+  });
+  test("one job cannot take the place of a whole shop", async () => {
+    const one = { ...shopFile((await readAll())!), kind: "job" as const };
+    await expect(importFile(one, "replace")).rejects.toThrow(/whole shop/);
+  });
+});
+
+describe("older databases", () => {
+  test("a frozen database of version 0 is brought up by the same migrations as files, and nothing is lost", async () => {
+    const { readFileSync } = await import("node:fs");
+    const old = JSON.parse(readFileSync(new URL("../../fixtures/v0/shop.richlayer.json", import.meta.url), "utf8"));
+    const v0name = `v0-${n++}`;
+    const v0 = new Dexie(v0name);
+    v0.version(1).stores({ shop: "id", machines: "id", products: "id", jobs: "id", log: "id, jobId", photos: "id, jobId" });
+    await v0.open();
+    await v0.table("shop").put({ ...old.shop, id: "shop" });
+    for (const t of ["machines", "products", "jobs", "log"] as const) await v0.table(t).bulkPut(old[t]);
+    v0.close();
+    db().close();
+    useDb(new RichLayerDb(v0name));
+    const all = (await readAll())!;
+    const fromFile = readJobFile(JSON.stringify(old));
+    if (!fromFile.ok) throw new Error(JSON.stringify(fromFile.faults));
+    expect(readJobFile(writeFile(shopFile(all))).ok).toBe(true);
+    expect(writeFile(shopFile(all))).toBe(writeFile(fromFile.file));
+    expect(all.jobs[0].title).toBe(old.jobs[0].name);
+    expect(all.shop.hours.mon).toEqual([old.shop.open, old.shop.close]);
+    expect(worldOf(fromFile.file)).not.toBeNull();
+    expect(makePlan(worldOf(fromFile.file)!).ready).not.toBeNull();
+  });
+  test("every registered migration ran in this suite", () => {
+    for (const m of MIGRATIONS) expect([m.name, (ran.get(m.to) ?? 0) > 0]).toEqual([m.name, true]);
+  });
+});
