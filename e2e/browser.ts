@@ -37,7 +37,7 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
     timezoneId: "UTC",
     locale: "en-GB",
     reducedMotion: "reduce",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1"],
+    args: ["--lang=en-US", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1"],
   });
   const strays: string[] = [];
   const here = new URL(url).host;
@@ -53,6 +53,7 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
     if (${JSON.stringify(look.theme ?? "")}) localStorage.setItem("richlayer.theme", ${JSON.stringify(look.theme ?? "")});
   }`);
   const page = context.pages()[0] ?? (await context.newPage());
+  last = page;
   page.setDefaultTimeout(10000);
   const errors: string[] = [];
   page.on("pageerror", (e) => errors.push(e.message));
@@ -75,6 +76,15 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
     },
   };
 }
+
+let last: Page | null = null;
+/** A picture of where the newest page stands, for a journey that failed. */
+export const snapshot = async (): Promise<string> => {
+  const path = join(tmpdir(), "richlayer-failed.png");
+  await last?.screenshot({ path, fullPage: true }).catch(() => {});
+  await last?.context().close().catch(() => {});
+  return path;
+};
 
 export const faults = (p: Page): string[] => (p as unknown as { faults: string[] }).faults;
 

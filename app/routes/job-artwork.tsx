@@ -1,13 +1,13 @@
 import type { Route } from "./+types/job-artwork";
 import { useRef, useState } from "react";
-import { Form, Link, useSubmit } from "react-router";
+import { Link, useSubmit } from "react-router";
 import { FINISHES } from "../core/catalogue/finishes";
 import { nearest } from "../core/plan/pick";
 import { substrate } from "../core/catalogue/substrates";
 import { showLength, UNKNOWN } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
 import { Cancelled, measureSvg } from "../workers/zones";
-import { PickField, TextField } from "../ui/kit/field";
+import { PickField, PostForm, TextField } from "../ui/kit/field";
 import { Empty, Swatch } from "../ui/kit/bits";
 import { Face } from "../ui/face";
 import { formOf } from "./answer";
@@ -52,6 +52,7 @@ export default function Artwork({ loaderData: { job, units, products, near } }: 
   };
   const ground = substrate(job.substrate.id);
   const colours = Object.fromEntries([["ground", ground.colour], ...job.zones.map((z) => [z.id, z.bare ? ground.colour : z.productId ? (products.find((p) => p.id === z.productId)?.colour ?? z.colour) : z.colour])]);
+  const next = job.zones.find((z) => !z.productId && !z.bare);
   const open = job.zones.filter((z) => !z.bare && !z.productId).length;
   return (
     <main id="main" data-view="artwork" className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[340px_minmax(0,1fr)]">
@@ -118,17 +119,16 @@ export default function Artwork({ loaderData: { job, units, products, near } }: 
             <p className="my-3 text-muted">{open ? `${open} ${open === 1 ? "zone has" : "zones have"} no finish yet. “Away” is how far the paint is from the drawing (CIEDE2000; below 4 few would notice).` : "Every zone has a finish or is left as it is."}</p>
           </>
         )}
-        <details open={!products.length && job.zones.length > 0} className="my-3 border-t border-line pt-3">
+        <details open={open > 0 && products.length < job.zones.length} className="my-3 border-t border-line pt-3">
           <summary className="link-act">Put a further paint on the Shelf</summary>
-          <Form method="post" className="mt-2 flex flex-wrap items-end gap-3">
-            <input type="hidden" name="intent" value="add-product" />
+          <PostForm key={next?.id ?? "none"} intent="add-product" className="mt-2 flex flex-wrap items-end gap-3">
             <label className="flex flex-col text-muted">Name<input name="name" className="field-in text-ink" required maxLength={80} autoComplete="off" /></label>
             <label className="flex flex-col text-muted">Finish<select name="finish" className="field-in text-ink" defaultValue={ground.family === "wood" ? "craft-acrylic" : "spray-enamel"}>{FINISHES.filter((x) => x.role === "colour").map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}</select></label>
-            <label className="flex flex-col text-muted">Colour<input name="colour" type="color" className="field-in w-20" defaultValue={job.zones.find((z) => !z.productId && !z.bare)?.colour ?? "#a8235a"} /></label>
-            <label className="flex flex-col text-muted">For the zone<select name="zone" className="field-in text-ink" defaultValue={job.zones.find((z) => !z.productId && !z.bare)?.id ?? ""}><option value="">none</option>{job.zones.map((z) => <option key={z.id} value={z.id}>{z.name}</option>)}</select></label>
+            <label className="flex flex-col text-muted">Colour<input name="colour" type="color" className="field-in w-20" defaultValue={next?.colour ?? "#a8235a"} /></label>
+            <label className="flex flex-col text-muted">For the zone<select name="zone" className="field-in text-ink" defaultValue={next?.id ?? ""}><option value="">none</option>{job.zones.map((z) => <option key={z.id} value={z.id}>{z.name}</option>)}</select></label>
             <button className="btn">Add paint</button>
             <p className="tag basis-full">Its film, hiding and drying start as the finish’s defaults and say so; type your data sheet’s in on the Shelf.</p>
-          </Form>
+          </PostForm>
         </details>
         {job.zones.length > 0 && <Link to="../route" relative="path" className={open ? "btn" : "btn btn-main"}>Next: route</Link>}
       </section>

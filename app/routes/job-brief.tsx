@@ -1,10 +1,10 @@
 import type { Route } from "./+types/job-brief";
-import { Form, Link } from "react-router";
+import { Link } from "react-router";
 import { BEAMS, USES } from "../core/records/ids";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { showLength } from "../core/units/show";
-import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
+import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { Head } from "../ui/kit/bits";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
@@ -89,8 +89,7 @@ export default function Brief({ loaderData: { job, shop, machines } }: Route.Com
 
 function AddMachine() {
   return (
-    <Form method="post" className="mt-2 flex flex-wrap items-end gap-3">
-      <input type="hidden" name="intent" value="add-machine" />
+    <PostForm intent="add-machine" className="mt-2 flex flex-wrap items-end gap-3">
       <label className="flex flex-col text-muted">Beam
         <select name="beam" className="field-in text-ink">{BEAMS.map((b) => <option key={b} value={b}>{BEAM_KINDS[b].name}</option>)}</select>
       </label>
@@ -98,6 +97,6 @@ function AddMachine() {
       <label className="flex flex-col text-muted">Name<input name="name" className="field-in text-ink" placeholder="as you call it" /></label>
       <button className="btn">Add machine</button>
       <p className="tag basis-full">Speeds, bed and spot start as defaults; set your own in the Workshop.</p>
-    </Form>
+    </PostForm>
   );
 }

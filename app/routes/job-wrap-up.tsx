@@ -1,6 +1,6 @@
 import type { Route } from "./+types/job-wrap-up";
 import { useState } from "react";
-import { Form, Link, useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { nowMinutes } from "../clock";
 import { FLAWS } from "../core/records/ids";
 import type { Photo } from "../core/records/log";
@@ -9,7 +9,7 @@ import { commit, Refused } from "../store/acts";
 import { readAll, readPhotos } from "../store/queries";
 import { fileName, jobFile, writeFile } from "../io/export/job-file";
 import { saveText, shrinkPhoto } from "../ui/files";
-import { ActButton, PickField, TextField, type Outcome } from "../ui/kit/field";
+import { ActButton, PickField, PostForm, TextField, type Outcome } from "../ui/kit/field";
 import { answer, formOf, typed } from "./answer";
 import { changeJob, readJob } from "./job-data";
 
@@ -127,15 +127,14 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
           </ul>
           <details className="mt-1">
             <summary className="link-act">Note a flaw</summary>
-            <Form method="post" navigate={false} className="mt-1 flex flex-wrap items-end gap-2">
-              <input type="hidden" name="intent" value="flaw" />
+            <PostForm intent="flaw" className="mt-1 flex flex-wrap items-end gap-2">
               <label className="text-muted">Flaw<select name="flaw" className="field-in text-ink">{FLAWS.map((x) => <option key={x} value={x}>{words(x)}</option>)}</select></label>
               <label className="text-muted">Zone<select name="zone" className="field-in text-ink"><option value="">anywhere</option>{d.zones.map((z) => <option key={z.id} value={z.id}>{z.name}</option>)}</select></label>
               <label className="text-muted">Piece<input name="piece" className="field-in w-20 text-ink" inputMode="numeric" /></label>
               <label className="text-muted">How bad<select name="severity" className="field-in text-ink"><option value="1">slight</option><option value="2">plain</option><option value="3">spoilt</option></select></label>
               <label className="text-muted">Note<input name="note" className="field-in text-ink" /></label>
               <button className="btn">Keep it</button>
-            </Form>
+            </PostForm>
           </details>
         </section>
         <section aria-labelledby="w4">

@@ -1,5 +1,5 @@
 import type { Route } from "./+types/shelf";
-import { Form, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import { FINISHES, finish } from "../core/catalogue/finishes";
 import { paint, type Figure } from "../core/catalogue/properties";
 import { STARTER, defaultProduct } from "../core/catalogue/starter";
@@ -11,7 +11,7 @@ import { Can, type DryTimes, type Product } from "../core/records/product";
 import { showMinutes, showMl, showShare, showUm } from "../core/units/show";
 import { change, commit, Refused } from "../store/acts";
 import { readJobs, readShop } from "../store/queries";
-import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
+import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
 import { answer, formOf, typed } from "./answer";
 import { Job } from "../core/records/job";
@@ -141,13 +141,12 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
         )}
         <details className="mt-4" open={false}>
           <summary className="link-act">Put a further one on the Shelf</summary>
-          <Form method="post" navigate={false} className="mt-2 flex flex-wrap items-end gap-3">
-            <input type="hidden" name="intent" value="add" />
+          <PostForm intent="add" className="mt-2 flex flex-wrap items-end gap-3">
             <label className="text-muted">Name<input name="name" required maxLength={80} className="field-in text-ink" autoComplete="off" /></label>
             <label className="text-muted">Finish<select name="finish" className="field-in text-ink">{d.finishes.map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}</select></label>
             <label className="text-muted">Colour<input name="colour" type="color" defaultValue="#a8235a" className="field-in w-20" /></label>
             <button className="btn">Add</button>
-          </Form>
+          </PostForm>
         </details>
         {d.products.length > 0 && (
           <section aria-labelledby="s3" className="mt-6">

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/workshop";
 import { useRef, useState } from "react";
-import { Form, useFetcher } from "react-router";
+import { useFetcher } from "react-router";
 import { nowMinutes } from "../clock";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { defaultMachine } from "../core/catalogue/starter";
@@ -21,7 +21,7 @@ import { readJobFile } from "../io/import/job-file";
 import { sayFaults } from "../core/records/parse";
 import { fileName, shopFile, writeFile } from "../io/export/job-file";
 import { saveText } from "../ui/files";
-import { ActButton, PickField, TextField, TickField, type Outcome } from "../ui/kit/field";
+import { ActButton, PickField, PostForm, TextField, TickField, type Outcome } from "../ui/kit/field";
 import { Head } from "../ui/kit/bits";
 import { chooseTheme, readTheme, type Theme } from "../ui/theme";
 import { answer, formOf, typed } from "./answer";
@@ -160,12 +160,11 @@ export default function Workshop({ loaderData: { shop, machines, dew, today } }:
         <h2 id="o3">Machines</h2>
         {!machines.length && <p className="text-muted">No machine yet. Depth, settings and laser minutes are unknown until there is one.</p>}
         {machines.map((m) => <MachineForm key={m.id} m={m} />)}
-        <Form method="post" navigate={false} className="flex flex-wrap items-end gap-3">
-          <input type="hidden" name="intent" value="machine-add" />
+        <PostForm intent="machine-add" className="flex flex-wrap items-end gap-3">
           <label className="text-muted">Beam<select name="beam" className="field-in text-ink">{BEAMS.map((b) => <option key={b} value={b}>{BEAM_KINDS[b].name}</option>)}</select></label>
           <label className="text-muted">Watts<input name="watts" className="field-in w-24 text-ink" defaultValue="40" /></label>
           <button className="btn">Add a machine</button>
-        </Form>
+        </PostForm>
       </section>
       <EnergyTool machines={machines} />
       <section aria-labelledby="o5" className="flex flex-col gap-3">

@@ -2,7 +2,7 @@
  * Fields that store themselves: what was typed goes to the page's action when the field is left or Enter is pressed, and
  * stays on screen with a sentence when it could not be stored.
  */
-import { useId, useRef } from "react";
+import { useEffect, useId, useRef } from "react";
 import { useFetcher } from "react-router";
 
 export interface Outcome {
@@ -118,5 +118,23 @@ export function ActButton({ act, children, className = "btn", action, label, dis
       </button>
       {fetcher.state === "idle" && fetcher.data?.error && <span role="alert" className="text-wrong">{fetcher.data.error}</span>}
     </>
+  );
+}
+
+/** A form that stays where it is: sent to the page's action, cleared when stored, with the refusal beneath when not. */
+export function PostForm({ intent, extra, className, children }: { intent: string; extra?: Record<string, string>; className?: string; children: React.ReactNode }) {
+  const fetcher = useFetcher<Outcome>();
+  const form = useRef<HTMLFormElement>(null);
+  const stored = fetcher.state === "idle" && fetcher.data?.done;
+  useEffect(() => {
+    if (stored) form.current?.reset();
+  }, [stored]);
+  return (
+    <fetcher.Form ref={form} method="post" className={className} aria-busy={fetcher.state !== "idle" || undefined}>
+      <input type="hidden" name="intent" value={intent} />
+      {Object.entries(extra ?? {}).map(([k, v]) => <input key={k} type="hidden" name={k} value={v} />)}
+      {children}
+      {fetcher.state === "idle" && fetcher.data?.error && <p role="alert" className="basis-full text-wrong">{fetcher.data.error}</p>}
+    </fetcher.Form>
   );
 }

@@ -1,0 +1,92 @@
+/** axe on every path and state, both themes, 1280 and 390 wide; no rule is switched off. */
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import type { Page } from "playwright-core";
+import { open, openSample } from "./browser";
+import { assert, journey } from "./support/suite";
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
+const WEDNESDAY = "2027-01-13T11:20:00Z";
+
+interface Finding {
+  id: string;
+  impact: string;
+  nodes: { html: string; failureSummary: string }[];
+}
+
+async function clean(p: Page, where: string): Promise<string[]> {
+  if (!(await p.evaluate(() => "axe" in window))) await p.evaluate(AXE);
+  const found = (await p.evaluate(async () => (await (window as unknown as { axe: { run(): Promise<{ violations: unknown[] }> } }).axe.run()).violations)) as Finding[];
+  return found.map((v) => `${where}: ${v.id} (${v.impact}) ${v.nodes.slice(0, 2).map((n) => `${n.html.slice(0, 140)} — ${n.failureSummary.split("\n").slice(1, 2).join(" ").trim()}`).join(" | ")}`);
+}
+
+const PATHS = ["", "jobs", "jobs/new", "jobs/bed-markers/brief", "jobs/bed-markers/artwork", "jobs/bed-markers/route", "jobs/bed-markers/layers", "jobs/splash-tiles/layers?step=reveal", "jobs/blue-tiles/layers", "jobs/kale-markers/layers", "jobs/kale-markers/route", "jobs/bed-markers/calendar", "jobs/kale-markers/calendar", "jobs/bed-markers/bench", "jobs/splash-tiles/bench", "jobs/kale-markers/bench", "jobs/first-markers/wrap-up", "jobs/bed-markers/wrap-up", "shelf", "shelf?product=poppy", "workshop", "bench-log", "nowhere", "jobs/ghost/layers"];
+
+for (const theme of ["day", "night"] as const) {
+  for (const width of [1280, 390]) {
+    journey(`axe: ${theme}, ${width} wide`, async (url) => {
+      const o = await open(url, { at: WEDNESDAY, theme, width, height: width === 390 ? 844 : 800, touch: width === 390 });
+      const p = o.page;
+      const faults: string[] = [];
+      const look = async (where: string): Promise<void> => void faults.push(...(await clean(p, where)));
+      await p.getByRole("button", { name: "Open the sample shop" }).waitFor();
+      await look("first screen");
+      await openSample(p);
+      for (const path of PATHS) {
+        await p.goto(new URL(path, url).href);
+        await p.locator("main[data-view]:not([data-view='loading'])").waitFor();
+        await p.waitForTimeout(120);
+        await look(path || "today");
+        const wide = await p.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+        if (wide > 1) faults.push(`${path}: ${wide} px wider than the screen`);
+      }
+      // states: palette, keys, menu, why, errors, note, early start
+      await p.goto(new URL("jobs/blue-tiles/layers?step=coat.top.1", url).href);
+      await p.getByRole("button", { name: "Go to…" }).click();
+      await look("palette");
+      await p.keyboard.press("Escape");
+      if (width === 1280) {
+        await p.getByRole("button", { name: "Keys" }).click();
+        await look("keys");
+        await p.keyboard.press("Escape");
+      }
+      await p.getByRole("button", { name: /^Acts on/ }).click();
+      await look("menu");
+      await p.keyboard.press("Escape");
+      await p.getByRole("button", { name: /^Why this number: Paint/ }).click();
+      await look("why");
+      await p.keyboard.press("Escape");
+      await p.getByText("Change this step").click();
+      await p.getByLabel(/^Film, dry/).fill("thick");
+      await p.getByLabel(/^Film, dry/).press("Enter");
+      await p.getByRole("alert").first().waitFor();
+      await look("error in a field");
+      await p.goto(new URL("workshop", url).href);
+      await p.locator("summary").first().click();
+      await p.getByLabel("Rich Layer file").setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
+      await p.getByRole("alert").first().waitFor();
+      await look("refused file");
+      await p.goto(new URL("jobs/splash-tiles/bench", url).href);
+      await p.getByRole("button", { name: "Begin early…" }).click();
+      await look("bench, early start");
+      await p.goto(new URL("jobs/blue-tiles/bench", url).href);
+      await p.getByRole("button", { name: "Read and accepted" }).first().waitFor();
+      await look("bench, hazards");
+      assert.deepEqual([...new Set(faults)], []);
+      await o.close();
+      // an empty shop
+      const e = await open(url, { at: WEDNESDAY, theme, width, touch: width === 390 });
+      await e.page.getByRole("button", { name: "Start an empty shop" }).click();
+      await e.page.getByText("Nothing is under way").waitFor();
+      const empty: string[] = await clean(e.page, "empty today");
+      for (const path of ["jobs", "shelf", "workshop", "bench-log"]) {
+        await e.page.goto(new URL(path, url).href);
+        await e.page.locator("main[data-view]:not([data-view='loading'])").waitFor();
+        await e.page.waitForTimeout(120);
+        empty.push(...(await clean(e.page, `empty ${path}`)));
+      }
+      assert.deepEqual(empty, []);
+      await e.close();
+    });
+  }
+}

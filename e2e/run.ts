@@ -1,0 +1,16 @@
+/** Serves the build and walks the real interface in headless Chromium. `npm run e2e -- text` runs the journeys whose name holds it. */
+import { build } from "../scripts/setup.mjs";
+import { serve } from "../scripts/serve.mjs";
+import { runAll } from "./support/suite";
+import "./whole-job";
+import "./layers";
+import "./records";
+import "./access";
+
+build();
+const { server, url } = await serve(0);
+const begun = Date.now();
+const { passed, failed } = await runAll(url, process.argv[2] ?? null);
+server.close();
+console.log(`${passed} passed, ${failed} failed (${((Date.now() - begun) / 1000).toFixed(0)} s)`);
+process.exit(failed ? 1 : 0);

@@ -1,0 +1,127 @@
+/** Two ways of working the app: by keyboard alone and by touch alone. A journey is written once and run with each. */
+import type { Locator, Page } from "playwright-core";
+
+export interface Hands {
+  readonly how: "keyboard" | "touch";
+  press(role: "button" | "link" | "checkbox", name: string | RegExp): Promise<void>;
+  /** a details summary */
+  open(text: string): Promise<void>;
+  fill(label: string | RegExp, value: string): Promise<void>;
+  pick(label: string | RegExp, option: string | RegExp): Promise<void>;
+  file(button: string, file: { name: string; mimeType: string; buffer: Buffer }): Promise<void>;
+}
+
+const settle = async (page: Page): Promise<void> => {
+  await page.waitForTimeout(60);
+  await page.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
+};
+
+/** Tab until an element has the focus; fails when it can't be reached by keyboard. */
+export async function tabTo(page: Page, target: Locator): Promise<void> {
+  await target.first().waitFor();
+  const at = (): Promise<boolean> => target.first().evaluate((el) => el === document.activeElement);
+  if (await at()) return;
+  for (let i = 0; i < 260; i++) {
+    await page.keyboard.press("Tab");
+    if (await at()) return;
+  }
+  throw new Error(`not reachable by keyboard: ${await target.first().evaluate((e) => e.outerHTML.slice(0, 200))}`);
+}
+
+export function keyboard(page: Page): Hands {
+  return {
+    how: "keyboard",
+    press: async (role, name) => {
+      const t = page.getByRole(role, { name, exact: typeof name === "string" });
+      await tabTo(page, t);
+      await page.keyboard.press(role === "checkbox" ? "Space" : "Enter");
+      await settle(page);
+    },
+    open: async (text) => {
+      await tabTo(page, page.locator("summary", { hasText: text }));
+      await page.keyboard.press("Enter");
+    },
+    fill: async (label, value) => {
+      const t = page.getByLabel(label);
+      await tabTo(page, t);
+      const type = await t.first().getAttribute("type");
+      if (type === "datetime-local") {
+        // month, day, year, hour, minute: the order of the field's parts under --lang=en-US
+        const m = /^(\d+)-(\d+)-(\d+)T(\d+):(\d+)$/.exec(value)!;
+        await page.keyboard.type(m[2] + m[3] + m[1]);
+        await page.keyboard.press("ArrowRight");
+        await page.keyboard.type(m[4] + m[5]);
+      } else {
+        await page.keyboard.press("Control+A");
+        await page.keyboard.type(value);
+      }
+      await page.keyboard.press("Tab");
+      await settle(page);
+    },
+    pick: async (label, option) => {
+      const t = page.getByLabel(label);
+      await tabTo(page, t);
+      const labels = await t.first().evaluate((s: HTMLSelectElement) => [...s.options].map((o) => o.label));
+      const want = labels.findIndex((l) => (typeof option === "string" ? l === option : option.test(l)));
+      if (want < 0) throw new Error(`no option ${option} among ${labels.join(", ")}`);
+      const now = await t.first().evaluate((s: HTMLSelectElement) => s.selectedIndex);
+      for (let i = now; i !== want; i += Math.sign(want - now)) {
+        await page.keyboard.press(want > now ? "ArrowDown" : "ArrowUp");
+        await settle(page);
+        await tabTo(page, page.getByLabel(label));
+      }
+      await settle(page);
+    },
+    file: async (button, file) => {
+      await tabTo(page, page.getByRole("button", { name: button }));
+      const chooser = page.waitForEvent("filechooser");
+      await page.keyboard.press("Enter");
+      await (await chooser).setFiles(file);
+      await settle(page);
+    },
+  };
+}
+
+export function fingers(page: Page): Hands {
+  const tap = async (t: Locator): Promise<void> => {
+    await t.first().scrollIntoViewIfNeeded();
+    const box = await t.first().boundingBox();
+    if (!box || box.height < 40) throw new Error(`target too small for a finger: ${box?.height ?? 0} px, ${await t.first().evaluate((e) => e.outerHTML.slice(0, 160))}`);
+    await t.first().tap();
+  };
+  return {
+    how: "touch",
+    press: async (role, name) => {
+      const t = page.getByRole(role, { name, exact: typeof name === "string" });
+      if (role === "checkbox") await t.first().tap();
+      else await tap(t);
+      await settle(page);
+    },
+    open: async (text) => {
+      await page.locator("summary", { hasText: text }).first().tap();
+    },
+    fill: async (label, value) => {
+      const t = page.getByLabel(label).first();
+      await t.scrollIntoViewIfNeeded();
+      await t.tap();
+      await t.fill(value); // what the on-screen keyboard would put in
+      await t.blur();
+      await settle(page);
+    },
+    pick: async (label, option) => {
+      const t = page.getByLabel(label).first();
+      const labels = await t.evaluate((s: HTMLSelectElement) => [...s.options].map((o) => o.label));
+      const want = labels.find((l) => (typeof option === "string" ? l === option : option.test(l)));
+      if (want === undefined) throw new Error(`no option ${option} among ${labels.join(", ")}`);
+      await t.tap();
+      await t.selectOption({ label: want });
+      await settle(page);
+    },
+    file: async (button, file) => {
+      const chooser = page.waitForEvent("filechooser");
+      await tap(page.getByRole("button", { name: button }));
+      await (await chooser).setFiles(file);
+      await settle(page);
+    },
+  };
+}

@@ -1,0 +1,29 @@
+/** A small runner: journeys in order, each with a name; what fails is told with its reason, and the rest still runs. */
+import assert from "node:assert/strict";
+import { snapshot } from "../browser";
+
+type Body = (url: string) => Promise<void>;
+const journeys: { name: string; body: Body }[] = [];
+
+export const journey = (name: string, body: Body): void => void journeys.push({ name, body });
+export { assert };
+
+/** @param only run journeys whose name holds this text */
+export async function runAll(url: string, only: string | null): Promise<{ passed: number; failed: number }> {
+  let passed = 0;
+  let failed = 0;
+  for (const j of journeys) {
+    if (only && !j.name.includes(only)) continue;
+    const begun = Date.now();
+    try {
+      await j.body(url);
+      passed++;
+      console.log(`  ok   ${j.name} (${((Date.now() - begun) / 1000).toFixed(1)} s)`);
+    } catch (e) {
+      failed++;
+      console.log(`       as it stood: ${await snapshot()}`);
+      console.log(`  FAIL ${j.name}\n${String((e as Error).stack ?? e).split("\n").slice(0, 12).join("\n")}`);
+    }
+  }
+  return { passed, failed };
+}

@@ -1,0 +1,147 @@
+/** Empty shop, a job of one's own, bench, wrap-up: by keyboard alone at 1280, by touch alone at 390. */
+import type { Page } from "playwright-core";
+import { faults, MONDAY, open, type Opened } from "./browser";
+import { fingers, keyboard, tabTo, type Hands } from "./support/hands";
+import { RADISH, svgFile } from "./support/drawing";
+import { assert, journey } from "./support/suite";
+
+async function brief(page: Page, h: Hands): Promise<void> {
+  await h.press("button", "Start an empty shop");
+  await page.getByText("Nothing is under way").waitFor();
+  await h.press("link", "New job");
+  await h.fill("What is it called?", "Radish markers");
+  await h.fill("Who is it for?", "A neighbour");
+  await h.press("button", "Begin the job");
+  await page.getByRole("heading", { name: "The piece" }).waitFor();
+  await h.fill("How many", "2");
+  await h.fill("Due", "2027-02-20T16:00");
+  await h.fill("Wide", "80 mm");
+  await h.fill("High", "4 cm");
+  await h.fill("Thick", "5/16 in");
+  await h.press("checkbox", "only looked at");
+  assert.equal(await page.getByLabel("Wide").inputValue(), "80 mm");
+  assert.equal(await page.getByLabel("High").inputValue(), "40 mm");
+  assert.equal(await page.getByLabel("Thick").inputValue(), "7.94 mm");
+  assert.equal(await page.getByLabel("Due").inputValue(), "2027-02-20T16:00");
+  assert.ok(await page.getByText("Monday to Friday 09:00 to 18:00").isVisible());
+  await h.fill("Watts", "40");
+  await h.press("button", "Add machine");
+  await page.getByLabel("Machine").first().waitFor();
+}
+
+async function artworkAndRoute(page: Page, h: Hands): Promise<void> {
+  await h.press("link", "Next: artwork");
+  await page.getByText("Drop an SVG file here").waitFor();
+  await h.file("Choose an SVG file", svgFile("radish.svg", RADISH));
+  await page.locator("li[data-zone='z-a8235a']").waitFor();
+  assert.match((await page.locator("li[data-zone='z-a8235a']").textContent()) ?? "", /2\.54 cm², edge 57 mm/);
+  for (const name of ["Beet", "Kale"]) {
+    if (!(await page.getByRole("button", { name: "Add paint" }).isVisible())) await h.open("Put a further paint on the Shelf");
+    await h.fill("Name", name);
+    await h.press("button", "Add paint");
+    await page.waitForFunction((n) => [...document.querySelectorAll("main select option:checked")].some((o) => o.textContent?.startsWith(n)), name);
+  }
+  await h.press("link", "Next: route");
+  await page.getByRole("heading", { name: "Two ways to the colour" }).waitFor();
+  assert.ok(await page.getByRole("button", { name: "Go by A1" }).isDisabled());
+  await h.press("button", "Go by E1");
+  await page.getByRole("heading", { name: "Still lacking" }).waitFor();
+  for (const add of ["Add shellac (default figures)", "Add clear acrylic (default figures)"]) await h.press("button", add);
+  await page.getByRole("heading", { name: "Still lacking" }).waitFor({ state: "hidden" });
+  await h.press("button", "Next: layers");
+  await page.locator("main[data-view='layers']").waitFor();
+}
+
+/** Every step at the bench; waits end by touch check and by time in turn. */
+async function bench(o: Opened, h: Hands): Promise<void> {
+  const { page } = o;
+  await h.press("link", "Go to the bench");
+  await page.locator("main[data-view='bench']").waitFor();
+  const hazards = page.getByRole("button", { name: "Read and accepted" });
+  for (let n = await hazards.count(); n > 0; n--) {
+    await h.press("button", "Read and accepted");
+    await page.waitForFunction((left) => document.querySelectorAll("[data-fix='accept']").length === left, n - 1);
+  }
+  let byTime = false;
+  let taps = 0;
+  for (let guard = 0; guard < 200; guard++) {
+    const title = await page.locator("#bench-step").textContent();
+    if (title === "All steps are done") return;
+    const main = page.locator("footer button").first();
+    const word = (await main.textContent())?.replace("space", "").trim() ?? "";
+    if (word === "It passes by touch") {
+      if (byTime) {
+        const opens = Number(await page.locator("main [data-opens]").first().getAttribute("data-opens"));
+        assert.ok(opens > 0, "a wait has its opening");
+        await o.setTime((opens + 1) * 60000);
+        await page.locator("#bench-step").waitFor();
+      } else await h.press("button", "It passes by touch");
+      byTime = !byTime;
+      await page.waitForFunction(() => !document.querySelector("footer button")?.textContent?.includes("touch"));
+      continue;
+    }
+    const count = await page.locator("[data-bench-count]").count() ? await page.locator("[data-bench-count]").textContent() : "";
+    if (h.how === "keyboard") await page.keyboard.press("Space");
+    else await h.press("button", new RegExp(`^${word}`));
+    taps++;
+    await page.waitForFunction(([t, w, c]) => document.querySelector("#bench-step")?.textContent !== t || document.querySelector("footer button")?.textContent?.replace("space", "").trim() !== w || document.querySelector("[data-bench-count]")?.textContent !== c, [title, word, count] as const);
+  }
+  throw new Error(`the bench never came to an end after ${taps} taps`);
+}
+
+async function wrapUp(page: Page, h: Hands): Promise<void> {
+  await h.press("link", "Wrap it up");
+  await page.getByRole("heading", { name: "What came of it" }).waitFor();
+  await h.fill("Good, of 2", "2");
+  await h.pick("How it looks", "4 of 5");
+  await h.fill("What to do otherwise next time", "A finer brush for the leaf.");
+  await h.press("button", "Wrap up the job");
+  await page.getByText(/^Wrapped up 2027/).waitFor();
+  await page.goto(new URL("/jobs", page.url()).href);
+  assert.match((await page.locator("table").textContent()) ?? "", /Radish markers.*Wrapped up, 2 good/);
+  await page.goto(new URL("/bench-log", page.url()).href);
+  await page.getByText("How long things take here").waitFor();
+  assert.match((await page.locator("table").textContent()) ?? "", /piece done 2/);
+}
+
+journey("a whole job by keyboard alone", async (url) => {
+  const o = await open(url, { at: MONDAY });
+  const h = keyboard(o.page);
+  await brief(o.page, h);
+  await artworkAndRoute(o.page, h);
+  // [ and ] walk the steps; the list, the card and the sample move together
+  const before = await o.page.locator("#step-title").textContent();
+  await o.page.keyboard.press("[");
+  await o.page.waitForFunction((t) => document.querySelector("#step-title")?.textContent !== t, before);
+  await o.page.keyboard.press("]");
+  // a step is lifted and moved with the keyboard
+  await tabTo(o.page, o.page.getByRole("button", { name: "Move Label the backs" }));
+  const order = (): Promise<(string | null)[]> => o.page.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")));
+  const was = await order();
+  await o.page.keyboard.press("Space");
+  await o.page.waitForTimeout(150);
+  await o.page.keyboard.press("ArrowDown");
+  await o.page.waitForTimeout(150);
+  await o.page.keyboard.press("Space");
+  await o.page.waitForFunction((a) => [...document.querySelectorAll("ol[aria-label='Steps'] > li")].map((x) => x.getAttribute("data-step")).join() !== a, was.join());
+  assert.equal((await order()).indexOf("label"), was.indexOf("label") + 1);
+  await o.page.keyboard.press("Control+Z");
+  await o.page.waitForFunction((a) => [...document.querySelectorAll("ol[aria-label='Steps'] > li")].map((x) => x.getAttribute("data-step")).join() === a, was.join());
+  await bench(o, h);
+  await wrapUp(o.page, h);
+  assert.deepEqual(faults(o.page), []);
+  assert.deepEqual(o.strays, []);
+  await o.close();
+});
+
+journey("a whole job by touch alone, 390 wide", async (url) => {
+  const o = await open(url, { at: MONDAY, width: 390, height: 844, touch: true });
+  const h = fingers(o.page);
+  await brief(o.page, h);
+  await artworkAndRoute(o.page, h);
+  await bench(o, h);
+  await wrapUp(o.page, h);
+  assert.deepEqual(faults(o.page), []);
+  assert.deepEqual(o.strays, []);
+  await o.close();
+});

@@ -1,0 +1,9 @@
+declare module "*/setup.mjs" {
+  export const root: string;
+  export function build(): void;
+  export function install(): void;
+}
+declare module "*/serve.mjs" {
+  import type { Server } from "node:http";
+  export function serve(port?: number): Promise<{ server: Server; url: string }>;
+}
