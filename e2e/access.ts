@@ -53,7 +53,7 @@ for (const theme of ["day", "night"] as const) {
       await p.getByRole("button", { name: /^Acts on/ }).click();
       await look("menu");
       await p.keyboard.press("Escape");
-      await p.getByRole("button", { name: /^Why this number: Paint/ }).click();
+      await p.getByRole("button", { name: /why this number: Paint/ }).click();
       await look("why");
       await p.keyboard.press("Escape");
       await p.getByText("Change this step").click();

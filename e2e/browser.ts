@@ -54,6 +54,7 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
   }`);
   const page = context.pages()[0] ?? (await context.newPage());
   last = page;
+  page.on("filechooser", () => {}); // from now on choosers are caught, so that none opens before a journey listens
   page.setDefaultTimeout(10000);
   const errors: string[] = [];
   page.on("pageerror", (e) => errors.push(e.message));

@@ -112,6 +112,7 @@ journey("snags: fix in one press with its preview, waive with a reason, never fo
   // a cause that is never waived
   await p.goto(new URL("jobs/blue-tiles/route", url).href);
   await p.getByLabel("Somebody stays with the laser, all through").uncheck();
+  await p.getByRole("button", { name: /^Undo: choice/ }).waitFor();
   await at(o, url, "jobs/blue-tiles/layers");
   const never = p.locator("[data-snag='73']");
   await never.waitFor();
@@ -147,6 +148,7 @@ journey("steps are added, copied, removed, moved by menu; what no longer fits is
   // the brief changes: no clear coat, so the edit of its wait fits no more and is listed
   await p.goto(new URL("jobs/blue-tiles/route", url).href);
   await p.getByLabel("No clear coat").check();
+  await p.getByRole("button", { name: /^Undo: choice/ }).waitFor();
   await at(o, url, "jobs/blue-tiles/layers");
   await p.getByRole("heading", { name: "1 change no longer fits" }).waitFor();
   for (let i = 0; i < 6; i++) {

@@ -62,7 +62,7 @@ journey("a whole shop out and in again; damaged files change nothing", async (ur
   await p.locator("main[data-view='jobs']").waitFor();
   assert.equal(await p.getByText("Splash tiles").count(), 0);
   await p.getByRole("button", { name: /^Undo: deletion/ }).click();
-  await p.getByText("Splash tiles").waitFor();
+  await p.getByRole("link", { name: "Splash tiles" }).waitFor();
   await p.goto(new URL("workshop", url).href);
   assert.equal(await save(), first);
   await o.close();
@@ -98,6 +98,7 @@ journey("the bench: taps stand after a reload, take-back takes back, early only 
   await p.getByLabel(/Why is it begun/).fill("van leaves at noon");
   await p.getByRole("button", { name: "Begin early, as a risk" }).click();
   await p.getByRole("button", { name: /Start this step/ }).click();
+  await p.getByText("since it began").waitFor();
   await p.goto(new URL("jobs/splash-tiles/layers", url).href);
   await p.locator("[data-snag='20']").first().waitFor();
   await p.goto(new URL("jobs/splash-tiles/wrap-up", url).href);

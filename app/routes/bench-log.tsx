@@ -86,7 +86,7 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
             <li key={k.kind} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-2">
               <span><strong>{k.name}</strong><span className="block text-muted">× {k.factor.toFixed(2)} from {k.n} {k.n === 1 ? "run" : "runs"}{k.kept && `; kept: × ${k.kept.factor.toFixed(2)}`}</span></span>
               <span className="flex gap-3">
-                {(!k.kept || Math.abs(k.kept.factor - k.factor) > 0.005) && <ActButton act={{ intent: "keep", kind: k.kind, factor: k.factor.toFixed(3), n: String(k.n) }} label={`Keep for ${k.name}`}>Keep it</ActButton>}
+                {(!k.kept || Math.abs(k.kept.factor - k.factor) > 0.005) && <ActButton act={{ intent: "keep", kind: k.kind, factor: k.factor.toFixed(3), n: String(k.n) }} label={`Keep it for ${k.name}`}>Keep it</ActButton>}
                 {k.kept && <ActButton act={{ intent: "reset", kind: k.kind }} label={`Reset ${k.name}`}>Reset</ActButton>}
               </span>
             </li>

@@ -22,9 +22,3 @@ export async function readJob(id: string): Promise<JobData> {
 }
 
 export const changeJob = (id: string, label: string, recipe: (j: Job) => Job): Promise<void> => change<Job>(label, "jobs", id, recipe);
-
-/** Choosing a step or zone changes only the address; nothing needs to be read again. */
-export function onlySearch({ currentUrl, nextUrl, formMethod, defaultShouldRevalidate }: { currentUrl: URL; nextUrl: URL; formMethod?: string; defaultShouldRevalidate: boolean }): boolean {
-  if (!formMethod && currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search) return false;
-  return defaultShouldRevalidate;
-}

@@ -15,7 +15,8 @@ import { StepList } from "../ui/step-list/step-list";
 import { TimeRail } from "../ui/time-rail";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
-import { onlySearch, readJob } from "./job-data";
+import { readJob } from "./job-data";
+import { onlySearch } from "./only-search";
 import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "./layers-view";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {

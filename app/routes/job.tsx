@@ -3,7 +3,8 @@ import { Link, NavLink, Outlet } from "react-router";
 import { standing } from "../core/bench/next";
 import { showWhen } from "../core/time/zoned";
 import { showLength, showMinutes } from "../core/units/show";
-import { onlySearch, readJob } from "./job-data";
+import { readJob } from "./job-data";
+import { onlySearch } from "./only-search";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
@@ -23,7 +24,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
   const { job } = d;
   return (
     <>
-      <div className="flex shrink-0 items-start justify-between gap-4 border-b border-line px-5 pt-2 max-lg:flex-col max-lg:gap-1 max-lg:px-3 lg:h-[84px]">
+      <div role="region" aria-label="Job head" className="flex shrink-0 items-start justify-between gap-4 border-b border-line px-5 pt-2 max-lg:flex-col max-lg:gap-1 max-lg:px-3 lg:h-[84px]">
         <div className="min-w-0 max-w-full">
           <h1 className="flex flex-wrap items-baseline gap-x-2 text-[1.4rem]">
             {job.title}

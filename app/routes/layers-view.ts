@@ -14,7 +14,7 @@ import type { StepRow } from "../ui/step-list/step-list";
 import type { RailBlock } from "../ui/time-rail";
 import type { SnagRow } from "../ui/snags";
 import type { StepCardData } from "../ui/step-card";
-import type { WhyRow } from "../ui/kit/bits";
+import type { WhyRow } from "../ui/kit/why";
 
 const num = (n: number | null, digits = 2): string => (n === null ? "" : String(Math.round(n * 10 ** digits) / 10 ** digits));
 

@@ -1,40 +1,16 @@
 import type { Route } from "./+types/today";
 import { Link } from "react-router";
 import { nowMinutes } from "../clock";
-import { standing } from "../core/bench/next";
-import { makePlan, open } from "../core/plan/plan";
-import { stateWords } from "../core/plan/decides";
-import { showWhen } from "../core/time/zoned";
 import { showMinutes } from "../core/units/show";
 import { readShop, readWorlds } from "../store/queries";
+import type { TodayRow } from "./today-rows";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
 
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
-  if (!(await readShop())) return { rows: [], now, shop: null };
-  const worlds = (await readWorlds()).filter((w) => w.job.wrapUp.closedAt === null);
-  const rows = worlds.map((w) => {
-    const plan = makePlan(w, now);
-    const s = standing(plan, now);
-    const due = w.job.due ? plan.context.clock.fromLocal(w.job.due) : null;
-    return {
-      id: w.job.id, title: w.job.title, client: w.job.client, quantity: w.job.quantity,
-      is: s.is,
-      step: s.is === "ready" || s.is === "waiting" ? s.step.step.title : null,
-      minutes: s.is === "ready" ? s.step.minutes : null,
-      begun: plan.bench.actuals.size > 0,
-      wait: s.is === "waiting" ? { state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes } : null,
-      lacks: s.is === "lacking" ? s.say : null,
-      ready: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready),
-      due: due === null ? null : showWhen(plan.context.clock, due),
-      slack: due === null || plan.ready === null ? null : due - plan.ready,
-      snags: open(plan).filter((x) => x.severity !== "hazard").length,
-    };
-  });
-  const order = { ready: 0, waiting: 1, lacking: 2, done: 3, closed: 4 };
-  rows.sort((a, b) => Number(b.begun) - Number(a.begun) || order[a.is] - order[b.is] || (a.wait?.opens ?? Infinity) - (b.wait?.opens ?? Infinity) || (a.slack ?? Infinity) - (b.slack ?? Infinity));
-  return { rows, now, shop: (await readShop())!.shop.zone };
+  const rows: TodayRow[] = (await readShop()) ? (await import("./today-rows")).todayRows(await readWorlds(), now) : [];
+  return { rows, now };
 }
 
 export default function Today({ loaderData: { rows, now } }: Route.ComponentProps) {

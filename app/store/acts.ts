@@ -97,13 +97,6 @@ export async function redo(): Promise<string | null> {
   });
 }
 
-/** What undo and redo would do, for their buttons. */
-export async function historyEnds(): Promise<{ undo: string | null; redo: string | null }> {
-  const d = db();
-  const [u, r] = await Promise.all([d.history.where("undone").equals(0).last(), d.history.where("undone").equals(1).first()]);
-  return { undo: u?.label ?? null, redo: r?.label ?? null };
-}
-
 /** A tap at the bench: stored at once and for good; it is taken back by a further entry, not by undo. */
 export async function logTap(entry: LogEntry): Promise<void> {
   const sound = must(LogEntry, entry);

@@ -6,11 +6,11 @@ import { LogEntry } from "../core/records/log";
 import type { Job } from "../core/records/job";
 import { readJobFile, worldOf } from "../io/import/job-file";
 import { shopFile, writeFile } from "../io/export/job-file";
-import { change, commit, historyEnds, logTap, redo, Refused, undo } from "./acts";
+import { change, commit, logTap, redo, Refused, undo } from "./acts";
 import { db, RichLayerDb, TABLES, useDb } from "./db";
 import { diff, patched } from "./diff";
 import { deleteJob, importFile } from "./import";
-import { readAll, readWorld, readWorlds } from "./queries";
+import { historyEnds, readAll, readWorld, readWorlds } from "./queries";
 
 let n = 0;
 let name = "";

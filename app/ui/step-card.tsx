@@ -3,7 +3,7 @@ import { DropdownMenu } from "radix-ui";
 import { Ellipsis } from "lucide-react";
 import { useFetcher } from "react-router";
 import { ActButton, PickField, TextField, TickField, type Outcome } from "./kit/field";
-import { Why, type WhyRow } from "./kit/bits";
+import { Why, type WhyRow } from "./kit/why";
 
 export interface StepCardData {
   id: string;
@@ -40,9 +40,8 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
     <section aria-labelledby="step-title" className="pb-4">
       <div className="flex items-start justify-between gap-2">
         <h2 id="step-title">{s.title}</h2>
-        <DropdownMenu.Root>
+        <DropdownMenu.Root modal={false}>
           <DropdownMenu.Trigger className="btn btn-quiet !min-h-[32px]" aria-label={`Acts on ${s.title}`}><Ellipsis size={18} aria-hidden="true" /></DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" sideOffset={4} className="z-50 max-h-[60dvh] min-w-[220px] overflow-auto rounded-lg border border-strong bg-lifted p-1 shadow-xl">
               {s.before && <Item onSelect={() => act({ intent: "step-move", after: s.beforeThat ?? "" })}>Move one earlier</Item>}
               {s.next && <Item onSelect={() => act({ intent: "step-move", after: s.next! })}>Move one later</Item>}
@@ -52,7 +51,6 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
               <DropdownMenu.Label className="px-3 py-1 text-[0.9rem] text-muted">Add behind it</DropdownMenu.Label>
               {s.kinds.map((k) => <Item key={k.id} onSelect={() => act({ intent: "step-add", kind: k.id, after: s.id })}>{k.name}</Item>)}
             </DropdownMenu.Content>
-          </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
       <p className="text-muted"><Why title={`Minutes of “${s.title}”`} rows={s.time.why}>{s.time.text}</Why> · {s.meta}</p>

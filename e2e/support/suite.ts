@@ -9,21 +9,24 @@ export const journey = (name: string, body: Body): void => void journeys.push({ 
 export { assert };
 
 /** @param only run journeys whose name holds this text */
-export async function runAll(url: string, only: string | null): Promise<{ passed: number; failed: number }> {
+export async function runAll(url: string, only: string | null, lanes = 2): Promise<{ passed: number; failed: number }> {
   let passed = 0;
   let failed = 0;
-  for (const j of journeys) {
-    if (only && !j.name.includes(only)) continue;
-    const begun = Date.now();
-    try {
-      await j.body(url);
-      passed++;
-      console.log(`  ok   ${j.name} (${((Date.now() - begun) / 1000).toFixed(1)} s)`);
-    } catch (e) {
-      failed++;
-      console.log(`       as it stood: ${await snapshot()}`);
-      console.log(`  FAIL ${j.name}\n${String((e as Error).stack ?? e).split("\n").slice(0, 12).join("\n")}`);
+  const queue = journeys.filter((j) => !only || j.name.includes(only));
+  const lane = async (): Promise<void> => {
+    for (let j = queue.shift(); j; j = queue.shift()) {
+      const begun = Date.now();
+      try {
+        await j.body(url);
+        passed++;
+        console.log(`  ok   ${j.name} (${((Date.now() - begun) / 1000).toFixed(1)} s)`);
+      } catch (e) {
+        failed++;
+        console.log(`  FAIL ${j.name}\n${String((e as Error).stack ?? e).split("\n").slice(0, 12).join("\n")}`);
+        if (only) console.log(`       as it stood: ${await snapshot()}`);
+      }
     }
-  }
+  };
+  await Promise.all(Array.from({ length: lanes }, lane));
   return { passed, failed };
 }

@@ -1,0 +1,39 @@
+/** The panel that says why a number is what it is. */
+import { Popover } from "radix-ui";
+import { CircleHelp } from "lucide-react";
+
+export interface WhyRow {
+  name: string;
+  value: string;
+  from?: string;
+}
+
+/** A figure that opens to its inputs and where each came from. */
+export function Why({ title, rows, moves, children }: { title: string; rows: WhyRow[]; moves?: string; children: React.ReactNode }) {
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="inline-flex min-h-[28px] items-center gap-1 text-left underline decoration-dotted underline-offset-4">
+        {children}
+        <span className="sr-only">, why this number: {title}</span>
+        <CircleHelp size={15} aria-hidden="true" className="text-muted" />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content sideOffset={6} collisionPadding={8} aria-label={title} className="z-50 max-h-[70dvh] w-[340px] max-w-[92vw] overflow-auto rounded-lg border border-strong bg-lifted p-4 shadow-xl">
+          <h3>{title}</h3>
+          <dl className="mt-2">
+            {rows.map((r) => (
+              <div key={r.name} className="flex justify-between gap-3 border-b border-line py-1">
+                <dt className="text-muted">{r.name}</dt>
+                <dd className="text-right">
+                  {r.value} {r.from && <span className="tag block">{r.from}</span>}
+                </dd>
+              </div>
+            ))}
+          </dl>
+          {moves && <p className="mt-2 text-[0.93rem]">{moves}</p>}
+          <Popover.Close className="btn mt-3">Close</Popover.Close>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
