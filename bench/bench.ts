@@ -40,7 +40,10 @@ function world(zones: number, steps: number): World {
 for (const [zones, steps] of [[1, 20], [2, 20], [6, 40], [6, 80], [6, 160]] as const) {
   const w = world(zones, steps);
   const n = makePlan(w).placed.length;
-  rows.push({ name: `plan + simulate + quantities + drying + rules, ${zones} zones`, n, value: time(() => makePlan(w).placed.map((p, i, all) => (i === all.length - 1 ? simulate(makePlan(w), p) : null)).length) / 2, unit: "ms" });
+  rows.push({ name: `plan + simulate + quantities + drying + rules, ${zones} zones`, n, value: time(() => {
+    const p = makePlan(w);
+    simulate(p, p.placed[p.placed.length - 1]);
+  }), unit: "ms" });
 }
 const clip = await loadClip();
 for (const n of [10, 100, 400]) {

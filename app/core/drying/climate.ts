@@ -14,8 +14,18 @@ export interface Air {
 
 const AIR_FACTOR = { still: 1, moving: 0.7, extraction: 0.6 };
 
-/** A shop's climate as curves: a constant is flat, 24 hourly points are joined by straight lines through midnight. */
+const kept = new WeakMap<Climate, Air>();
+/** A shop's climate as curves, made once a record, so that what was integrated over it is kept from plan to plan. */
 export function air(climate: Climate): Air {
+  const found = kept.get(climate);
+  if (found) return found;
+  const made = curves(climate);
+  kept.set(climate, made);
+  return made;
+}
+
+/** A constant is flat, 24 hourly points are joined by straight lines through midnight. */
+function curves(climate: Climate): Air {
   const airFactor = AIR_FACTOR[climate.air];
   if (climate.kind === "constant" || climate.hourly.length !== 24) return { c: () => climate.c, rh: () => climate.rh, knots: [0], airFactor };
   const between = (key: "c" | "rh") => (m: number): number => {

@@ -94,7 +94,8 @@ function dayIntegral(air: Air, of: DryingOf): (from: number, to: number) => numb
       if (cuts[mid] <= m) lo = mid;
       else hi = mid;
     }
-    return m >= 1440 ? upTo[cuts.length - 1] : upTo[lo] + gauss(cuts[lo], m);
+    if (m >= 1440) return upTo[cuts.length - 1];
+    return m === cuts[lo] ? upTo[lo] : upTo[lo] + gauss(cuts[lo], m);
   };
   const integral = (from: number, to: number): number => cumulative(to) - cumulative(from);
   mine.set(key, integral);

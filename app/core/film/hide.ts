@@ -81,6 +81,17 @@ export type Coats = { coats: number; hides: true } | { coats: number; hides: fal
  * @returns `hides: false` with the cap of 20 when it will not hide; nulls when the product's data are unknown
  */
 export function coatsToHide(paint: Rgb, ground: Rgb, hideUm: number | null, coatUm: number | null, tolerance: number): Coats {
+  const key = `${paint.join()}|${ground.join()}|${hideUm}|${coatUm}|${tolerance}`;
+  const found = counted.get(key);
+  if (found) return found;
+  if (counted.size > 5000) counted.clear();
+  const made = count(paint, ground, hideUm, coatUm, tolerance);
+  counted.set(key, made);
+  return made;
+}
+const counted = new Map<string, Coats>();
+
+function count(paint: Rgb, ground: Rgb, hideUm: number | null, coatUm: number | null, tolerance: number): Coats {
   const s = scatter(paint, hideUm);
   if (s === null || coatUm === null || !(coatUm > 0)) return { coats: null, hides: null };
   let n = CAP_COATS;

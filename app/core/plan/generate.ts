@@ -219,6 +219,7 @@ class Builder {
 
   /** M10 before anything is cut: what the cut must hold, taken from the products' own coats. */
   private plannedDepth(): NonNullable<Generated["depth"]> {
+    if (this.depth) return this.depth;
     const { c } = this;
     const sealer = productFor("seal", c);
     const white = productFor("white", c);

@@ -125,15 +125,11 @@ export function wetShare(f: Film, c: Context, at: number): number {
   return Math.max(0, 1 - dried(c.clock, airOf(c, f), dryingOf(p, "touch"), f.laidAt, at) / ref);
 }
 
-/** What a film has reached by a moment: the furthest state, for pictures and the door. */
-export function filmState(f: Film, stack: Film[], c: Context, at: number): WaitState | "wet" {
-  if (f.laidAt === null || f.laidAt > at) return "wet";
-  let state: WaitState | "wet" = "wet";
-  const order: WaitState[] = ["touch", "recoat", "maskable", "sandable", "laser-safe", "cured"];
-  for (const s of order) {
-    const upTo = stack.filter((x) => x.laidAt !== null && x.laidAt <= at);
-    const r = reached(isThrough(s) ? upTo : [f], s, c).find((x) => x.film === f);
-    if (r && r.ref !== null && r.at !== null && r.at <= at) state = s;
-  }
-  return state;
+const STATES: WaitState[] = ["touch", "recoat", "maskable", "sandable", "laser-safe", "cured"];
+/** What each film of a stack has reached by a moment: its furthest state, for pictures and the door. */
+export function filmStates(stack: Film[], c: Context, at: number): Map<Film, WaitState | "wet"> {
+  const laid = stack.filter((f) => f.laidAt !== null && f.laidAt <= at);
+  const out = new Map<Film, WaitState | "wet">(stack.map((f) => [f, "wet"]));
+  for (const s of STATES) for (const r of reached(laid, s, c)) if (r.ref !== null && r.at !== null && r.at <= at) out.set(r.film, s);
+  return out;
 }

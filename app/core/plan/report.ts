@@ -1,5 +1,5 @@
 /** A plan as plain data: what the door prints, and what any screen could be checked against. Absent things are null, never 0. */
-import { filmState, wetShare } from "./ready";
+import { filmStates, wetShare } from "./ready";
 import { layersOf, seen, surfaceUm, zoneOf } from "../piece/state";
 import { hex } from "../film/colour";
 import { stateWords } from "./decides";
@@ -67,6 +67,7 @@ export function simulate(plan: Plan, p: Placed, moment: number | null = null): Z
   const at = moment ?? p.end;
   return p.after.zones.map((z) => {
     const own = zoneOf(p.after, z.zone);
+    const states = at === null ? null : filmStates(own.films, c, at);
     return {
       zone: z.zone,
       depthUm: Math.round(own.depthUm * 1000) / 1000,
@@ -74,7 +75,7 @@ export function simulate(plan: Plan, p: Placed, moment: number | null = null): Z
       layers: layersOf(own, c.paintOf).map((l) => ({
         kind: l.kind, finish: l.finish, product: l.productId, role: l.role, step: l.step, coat: l.coat,
         topUm: Math.round(l.topUm * 1e6) / 1e6, bottomUm: Math.round(l.bottomUm * 1e6) / 1e6,
-        state: l.film ? (at === null ? "wet" : filmState(l.film, own.films, c, at)) : "solid",
+        state: l.film ? (states?.get(l.film) ?? "wet") : "solid",
         left: l.film?.left ?? 1, wetUm: l.film?.wetUm ?? null, wetShare: l.film && at !== null ? wetShare(l.film, c, at) : 0,
       })),
       front: hex(seen(own, c.substrate.colour, c.paintOf)),
