@@ -1,6 +1,6 @@
 /** The places strip, undo, palette and keys: what stands round every page but the bench. */
 import { lazy, Suspense, useEffect, useState } from "react";
-import { Form, NavLink, useFetcher, useNavigate } from "react-router";
+import { Form, NavLink, useFetcher, useNavigate, useNavigation } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Toaster, toast } from "sonner";
 import { Keyboard, Redo2, Search, Undo2 } from "lucide-react";
@@ -95,6 +95,7 @@ function StripButton({ label, children, ...p }: { label: string; children: React
 
 /** The first screen of all. */
 export function FirstScreen() {
+  const busy = useNavigation().state !== "idle";
   return (
     <main id="main" data-view="first" className="mx-auto flex max-w-3xl flex-col gap-6 px-5 py-14">
       <title>Rich Layer</title>
@@ -105,9 +106,10 @@ export function FirstScreen() {
       <h1 className="max-w-xl text-2xl">Colour and laser, in the right order, at the right time, thick enough.</h1>
       <p className="max-w-xl text-muted">It measures your artwork, works out coats, amounts and waits in your shop’s own climate, shows the piece layer by layer, warns before a piece is lost, and stands beside you at the bench. Everything stays in this browser and in the files you export.</p>
       <div className="flex flex-wrap gap-3">
-        <Form method="post" action="/do"><button className="btn btn-main" name="intent" value="open-sample">Open the sample shop</button></Form>
+        <Form method="post" action="/do"><button className="btn btn-main" name="intent" value="open-sample" aria-disabled={busy || undefined}>Open the sample shop</button></Form>
         <Form method="post" action="/do"><button className="btn" name="intent" value="start-empty">Start an empty shop</button></Form>
       </div>
+      {busy && <p role="status" className="text-waiting">Measuring the sample’s drawings and setting up the shop…</p>}
       <p className="max-w-xl text-muted">The sample is the made-up Quillmoor Seed Library: bed markers in maple, splash tiles, some under way, some finished. It can be cleared at any time.</p>
     </main>
   );
