@@ -16,16 +16,57 @@ interface Finding {
 
 async function clean(p: Page, where: string): Promise<string[]> {
   if (!(await p.evaluate(() => "axe" in window))) await p.evaluate(AXE);
-  const found = (await p.evaluate(async () => (await (window as unknown as { axe: { run(): Promise<{ violations: unknown[] }> } }).axe.run()).violations)) as Finding[];
-  return found.map((v) => `${where}: ${v.id} (${v.impact}) ${v.nodes.slice(0, 2).map((n) => `${n.html.slice(0, 140)} — ${n.failureSummary.split("\n").slice(1, 2).join(" ").trim()}`).join(" | ")}`);
+  const found = (await p.evaluate(
+    async () =>
+      (await (window as unknown as { axe: { run(): Promise<{ violations: unknown[] }> } }).axe.run())
+        .violations,
+  )) as Finding[];
+  return found.map(
+    (v) =>
+      `${where}: ${v.id} (${v.impact}) ${v.nodes
+        .slice(0, 2)
+        .map((n) => `${n.html.slice(0, 140)} — ${n.failureSummary.split("\n").slice(1, 2).join(" ").trim()}`)
+        .join(" | ")}`,
+  );
 }
 
-const PATHS = ["", "jobs", "jobs/new", "jobs/bed-markers/brief", "jobs/bed-markers/artwork", "jobs/bed-markers/route", "jobs/bed-markers/layers", "jobs/splash-tiles/layers?step=reveal", "jobs/blue-tiles/layers", "jobs/kale-markers/layers", "jobs/kale-markers/route", "jobs/bed-markers/calendar", "jobs/kale-markers/calendar", "jobs/bed-markers/bench", "jobs/splash-tiles/bench", "jobs/kale-markers/bench", "jobs/first-markers/wrap-up", "jobs/bed-markers/wrap-up", "shelf", "shelf?product=poppy", "workshop", "bench-log", "nowhere", "jobs/ghost/layers"];
+const PATHS = [
+  "",
+  "jobs",
+  "jobs/new",
+  "jobs/bed-markers/brief",
+  "jobs/bed-markers/artwork",
+  "jobs/bed-markers/route",
+  "jobs/bed-markers/layers",
+  "jobs/splash-tiles/layers?step=reveal",
+  "jobs/blue-tiles/layers",
+  "jobs/kale-markers/layers",
+  "jobs/kale-markers/route",
+  "jobs/bed-markers/calendar",
+  "jobs/kale-markers/calendar",
+  "jobs/bed-markers/bench",
+  "jobs/splash-tiles/bench",
+  "jobs/kale-markers/bench",
+  "jobs/first-markers/wrap-up",
+  "jobs/bed-markers/wrap-up",
+  "shelf",
+  "shelf?product=poppy",
+  "workshop",
+  "bench-log",
+  "nowhere",
+  "jobs/ghost/layers",
+];
 
 for (const theme of ["day", "night"] as const) {
   for (const width of [1280, 390]) {
     journey(`axe: ${theme}, ${width} wide`, async (url) => {
-      const o = await open(url, { at: WEDNESDAY, theme, width, height: width === 390 ? 844 : 800, touch: width === 390 });
+      const o = await open(url, {
+        at: WEDNESDAY,
+        theme,
+        width,
+        height: width === 390 ? 844 : 800,
+        touch: width === 390,
+      });
       const p = o.page;
       const faults: string[] = [];
       const look = async (where: string): Promise<void> => void faults.push(...(await clean(p, where)));
@@ -63,7 +104,9 @@ for (const theme of ["day", "night"] as const) {
       await look("error in a field");
       await p.goto(new URL("workshop", url).href);
       await p.locator("summary").first().click();
-      await p.getByLabel("Rich Layer file").setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
+      await p
+        .getByLabel("Rich Layer file")
+        .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
       await p.getByRole("alert").first().waitFor();
       await look("refused file");
       await p.goto(new URL("jobs/splash-tiles/bench", url).href);

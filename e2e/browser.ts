@@ -37,7 +37,17 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
     timezoneId: "UTC",
     locale: "en-GB",
     reducedMotion: "reduce",
-    args: ["--lang=en-US", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1"],
+    args: [
+      "--lang=en-US",
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+      "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
+    ],
   });
   const strays: string[] = [];
   const here = new URL(url).host;
@@ -83,7 +93,10 @@ let last: Page | null = null;
 export const snapshot = async (): Promise<string> => {
   const path = join(tmpdir(), "richlayer-failed.png");
   await last?.screenshot({ path, fullPage: true }).catch(() => {});
-  await last?.context().close().catch(() => {});
+  await last
+    ?.context()
+    .close()
+    .catch(() => {});
   return path;
 };
 

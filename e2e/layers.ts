@@ -19,14 +19,23 @@ const drawn = (p: Page): Promise<Drawn[]> =>
   p.evaluate(() =>
     [...document.querySelectorAll<SVGRectElement>("[data-layer][data-top-um]")].map((r) => {
       const svg = r.closest<SVGSVGElement>("svg[data-um-per-px]")!;
-      return { key: `${svg.getAttribute("aria-label")}|${r.dataset.zone}|${r.dataset.layer}`, top: Number(r.dataset.topUm), bottom: Number(r.dataset.bottomUm), px: r.getBoundingClientRect().height, scale: Number(svg.dataset.umPerPx) };
+      return {
+        key: `${svg.getAttribute("aria-label")}|${r.dataset.zone}|${r.dataset.layer}`,
+        top: Number(r.dataset.topUm),
+        bottom: Number(r.dataset.bottomUm),
+        px: r.getBoundingClientRect().height,
+        scale: Number(svg.dataset.umPerPx),
+      };
     }),
   );
 async function at(o: Opened, url: string, path: string): Promise<void> {
   await o.page.goto(new URL(path, url).href);
   await o.page.locator("svg[data-um-per-px]").first().waitFor();
 }
-const stepIds = (p: Page): Promise<string[]> => p.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step") ?? ""));
+const stepIds = (p: Page): Promise<string[]> =>
+  p
+    .locator("ol[aria-label='Steps'] > li")
+    .evaluateAll((l) => l.map((x) => x.getAttribute("data-step") ?? ""));
 async function setField(p: Page, label: RegExp, value: string): Promise<void> {
   if (!(await p.getByLabel(label).first().isVisible())) await p.getByText("Change this step").click();
   await p.getByLabel(label).first().fill(value);
@@ -42,12 +51,25 @@ journey("layers are drawn to one scale, from the state", async (url) => {
     for (const id of await stepIds(o.page)) {
       await at(o, url, `jobs/${job}/layers?step=${id}`);
       const all = await drawn(o.page);
-      for (const d of all) assert.ok(Math.abs(d.px - (d.bottom - d.top) / d.scale) <= 1, `${id}: ${d.key} is ${d.px} px, ${(d.bottom - d.top) / d.scale} wanted`);
+      for (const d of all)
+        assert.ok(
+          Math.abs(d.px - (d.bottom - d.top) / d.scale) <= 1,
+          `${id}: ${d.key} is ${d.px} px, ${(d.bottom - d.top) / d.scale} wanted`,
+        );
       const scales = new Map<string, Set<number>>();
-      for (const d of all) (scales.get(d.key.split("|")[0]) ?? scales.set(d.key.split("|")[0], new Set()).get(d.key.split("|")[0])!).add(d.scale);
+      for (const d of all)
+        (
+          scales.get(d.key.split("|")[0]) ??
+          scales.set(d.key.split("|")[0], new Set()).get(d.key.split("|")[0])!
+        ).add(d.scale);
       for (const [view, set] of scales) assert.equal(set.size, 1, `${view} has one scale`);
     }
-    assert.ok((await o.page.locator("svg[data-um-per-px] text").allTextContents()).some((t) => /^\d+ (µm|mm)$/.test(t)), "a bar is printed");
+    assert.ok(
+      (await o.page.locator("svg[data-um-per-px] text").allTextContents()).some((t) =>
+        /^\d+ (µm|mm)$/.test(t),
+      ),
+      "a bar is printed",
+    );
   }
   assert.deepEqual(faults(o.page), []);
   await o.close();
@@ -79,7 +101,8 @@ journey("one coat made thicker changes what is drawn by exactly that, from its s
       if (key.endsWith(`|${coat}`) && steps.indexOf(id) >= steps.indexOf(coat)) {
         assert.ok(Math.abs(b[key] - a[key] - 4.5) < 1e-6, `${id}: ${key} ${a[key]} became ${b[key]}`);
         moved++;
-      } else assert.ok(Math.abs((a[key] ?? 0) - (b[key] ?? 0)) < 1e-6, `${id}: ${key} should not have changed`);
+      } else
+        assert.ok(Math.abs((a[key] ?? 0) - (b[key] ?? 0)) < 1e-6, `${id}: ${key} should not have changed`);
     }
   }
   assert.ok(moved > 10);
@@ -122,45 +145,57 @@ journey("snags: fix in one press with its preview, waive with a reason, never fo
   await o.close();
 });
 
-journey("steps are added, copied, removed, moved by menu; what no longer fits is listed; reload keeps it; undo goes back", async (url) => {
-  const o = await open(url, { at: WEDNESDAY });
-  const p = o.page;
-  await openSample(p);
-  await at(o, url, "jobs/blue-tiles/layers?step=label");
-  const plain = await stepIds(p);
-  const menu = async (item: string): Promise<void> => {
-    const was = (await stepIds(p)).join();
-    await p.getByRole("button", { name: /^Acts on/ }).click();
-    await p.getByRole("menuitem", { name: item, exact: true }).click();
-    await p.waitForFunction((x) => [...document.querySelectorAll("ol[aria-label='Steps'] > li")].map((l) => l.getAttribute("data-step")).join() !== x, was);
-  };
-  await menu("Duplicate");
-  await menu("Move one later");
-  await menu("Let it rest");
-  await menu("Remove");
-  const changed = await stepIds(p);
-  assert.equal(changed.length, plain.length + 1);
-  await at(o, url, "jobs/blue-tiles/layers?step=coat.clear.1");
-  await setField(p, /^Wait after it/, "1h20");
-  await p.getByText("set by hand: 1 h 20").waitFor();
-  await p.reload();
-  await p.getByText("set by hand: 1 h 20").waitFor();
-  // the brief changes: no clear coat, so the edit of its wait fits no more and is listed
-  await p.goto(new URL("jobs/blue-tiles/route", url).href);
-  await p.getByLabel("No clear coat").check();
-  await p.getByRole("button", { name: /^Undo: choice/ }).waitFor();
-  await at(o, url, "jobs/blue-tiles/layers");
-  await p.getByRole("heading", { name: "1 change no longer fits" }).waitFor();
-  for (let i = 0; i < 6; i++) {
-    await p.getByRole("button", { name: /^Undo:/ }).click();
-    await p.waitForTimeout(250);
-    if (i === 2) await p.reload();
-  }
-  assert.deepEqual(await stepIds(p), plain);
-  await p.getByRole("button", { name: /^Do again:/ }).click();
-  await p.waitForFunction((n) => document.querySelectorAll("ol[aria-label='Steps'] > li").length === n + 1, plain.length);
-  await o.close();
-});
+journey(
+  "steps are added, copied, removed, moved by menu; what no longer fits is listed; reload keeps it; undo goes back",
+  async (url) => {
+    const o = await open(url, { at: WEDNESDAY });
+    const p = o.page;
+    await openSample(p);
+    await at(o, url, "jobs/blue-tiles/layers?step=label");
+    const plain = await stepIds(p);
+    const menu = async (item: string): Promise<void> => {
+      const was = (await stepIds(p)).join();
+      await p.getByRole("button", { name: /^Acts on/ }).click();
+      await p.getByRole("menuitem", { name: item, exact: true }).click();
+      await p.waitForFunction(
+        (x) =>
+          [...document.querySelectorAll("ol[aria-label='Steps'] > li")]
+            .map((l) => l.getAttribute("data-step"))
+            .join() !== x,
+        was,
+      );
+    };
+    await menu("Duplicate");
+    await menu("Move one later");
+    await menu("Let it rest");
+    await menu("Remove");
+    const changed = await stepIds(p);
+    assert.equal(changed.length, plain.length + 1);
+    await at(o, url, "jobs/blue-tiles/layers?step=coat.clear.1");
+    await setField(p, /^Wait after it/, "1h20");
+    await p.getByText("set by hand: 1 h 20").waitFor();
+    await p.reload();
+    await p.getByText("set by hand: 1 h 20").waitFor();
+    // the brief changes: no clear coat, so the edit of its wait fits no more and is listed
+    await p.goto(new URL("jobs/blue-tiles/route", url).href);
+    await p.getByLabel("No clear coat").check();
+    await p.getByRole("button", { name: /^Undo: choice/ }).waitFor();
+    await at(o, url, "jobs/blue-tiles/layers");
+    await p.getByRole("heading", { name: "1 change no longer fits" }).waitFor();
+    for (let i = 0; i < 6; i++) {
+      await p.getByRole("button", { name: /^Undo:/ }).click();
+      await p.waitForTimeout(250);
+      if (i === 2) await p.reload();
+    }
+    assert.deepEqual(await stepIds(p), plain);
+    await p.getByRole("button", { name: /^Do again:/ }).click();
+    await p.waitForFunction(
+      (n) => document.querySelectorAll("ol[aria-label='Steps'] > li").length === n + 1,
+      plain.length,
+    );
+    await o.close();
+  },
+);
 
 journey("what the door prints is what the screen shows, for the frozen jobs", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
@@ -173,23 +208,49 @@ journey("what the door prints is what the screen shows, for the frozen jobs", as
     const text = readFileSync(`fixtures/v1/${f}`, "utf8");
     const id = f.replace(".richlayer.json", "");
     await p.goto(new URL("workshop", url).href);
-    await p.getByLabel("Rich Layer file").setInputFiles({ name: f, mimeType: "application/json", buffer: Buffer.from(text.replace('"kind": "job"', '"kind": "shop"')) });
+    await p
+      .getByLabel("Rich Layer file")
+      .setInputFiles({
+        name: f,
+        mimeType: "application/json",
+        buffer: Buffer.from(text.replace('"kind": "job"', '"kind": "shop"')),
+      });
     await p.getByRole("button", { name: "Put it in place of everything" }).click();
     await p.getByText("Taken in: 1 job").first().waitFor();
     const zone = (JSON.parse(text) as { shop: { zone: string } }).shop.zone;
-    const local = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, dateStyle: "short", timeStyle: "short" }).format(new Date(WEDNESDAY)).replace(" ", "T");
-    const door = spawnSync("node", ["node_modules/tsx/dist/cli.mjs", "app/door/main.ts", "plan", "--now", local], { input: text, encoding: "utf8" });
+    const local = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, dateStyle: "short", timeStyle: "short" })
+      .format(new Date(WEDNESDAY))
+      .replace(" ", "T");
+    const door = spawnSync(
+      "node",
+      ["node_modules/tsx/dist/cli.mjs", "app/door/main.ts", "plan", "--now", local],
+      { input: text, encoding: "utf8" },
+    );
     assert.equal(door.status, 0, door.stderr);
-    const plan = JSON.parse(door.stdout) as { ready: string; steps: { id: string; kind: string; ml: number | null; dryUm: number | null }[] };
+    const plan = JSON.parse(door.stdout) as {
+      ready: string;
+      steps: { id: string; kind: string; ml: number | null; dryUm: number | null }[];
+    };
     await at(o, url, `jobs/${id}/layers`);
-    assert.equal(await p.locator("time[data-ready]").first().getAttribute("data-ready"), plan.ready, `${id}: ready`);
-    assert.deepEqual(await stepIds(p), plan.steps.map((s) => s.id), `${id}: steps`);
+    assert.equal(
+      await p.locator("time[data-ready]").first().getAttribute("data-ready"),
+      plan.ready,
+      `${id}: ready`,
+    );
+    assert.deepEqual(
+      await stepIds(p),
+      plan.steps.map((s) => s.id),
+      `${id}: steps`,
+    );
     for (const s of plan.steps.filter((x) => x.kind === "coat").slice(0, 4)) {
       await at(o, url, `jobs/${id}/layers?step=${s.id}`);
       const ml = s.ml as number;
       const shown = ml < 1 ? ml.toFixed(2) : ml < 10 ? ml.toFixed(1) : String(Math.round(ml));
       await p.getByText(`${shown} ml in all`).first().waitFor();
-      assert.match((await p.locator("#step-title").locator("xpath=../..").textContent()) ?? "", new RegExp(`dries to ${s.dryUm! < 10 ? s.dryUm : Math.round(s.dryUm!)} µm`));
+      assert.match(
+        (await p.locator("#step-title").locator("xpath=../..").textContent()) ?? "",
+        new RegExp(`dries to ${s.dryUm! < 10 ? s.dryUm : Math.round(s.dryUm!)} µm`),
+      );
     }
   }
   assert.deepEqual(faults(p), []);

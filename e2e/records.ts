@@ -7,31 +7,46 @@ import { assert, journey } from "./support/suite";
 
 const WEDNESDAY = "2027-01-13T11:20:00Z";
 
-journey("drawings that paint cannot follow are refused by naming the element, and what was there stays", async (url) => {
-  const o = await open(url, { at: WEDNESDAY });
-  const p = o.page;
-  await openSample(p);
-  await p.goto(new URL("jobs/kale-markers/artwork", url).href);
-  const input = p.getByLabel("SVG file", { exact: true });
-  const give = (body: string) => input.setInputFiles(svgFile("try.svg", Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="10mm" height="10mm" viewBox="0 0 10 10">${body}</svg>`)));
-  await give('<linearGradient id="g"/><rect id="petal" fill="url(#g)" width="5" height="5"/>');
-  await p.getByRole("alert").filter({ hasText: "petal" }).waitFor();
-  await give("<text>Kale</text>");
-  await p.getByRole("alert").filter({ hasText: "convert it to paths" }).waitFor();
-  await input.setInputFiles(svgFile("broken.svg", Buffer.from("<svg><g></svg>")));
-  await p.getByRole("alert").filter({ hasText: "not sound XML" }).waitFor();
-  assert.equal(await p.locator("li[data-zone]").count(), 2);
-  await input.setInputFiles(svgFile("radish.svg", RADISH));
-  await p.locator("li[data-zone='z-2f6b3a']").waitFor();
-  const wide = p.getByLabel(/Picture wide/);
-  await wide.fill("3 in");
-  await wide.press("Enter");
-  await p.waitForFunction(() => (document.querySelector("li[data-zone='z-a8235a']")?.textContent ?? "").includes("4.10 cm²"));
-  await p.getByRole("button", { name: /^Undo:/ }).click();
-  await p.waitForFunction(() => (document.querySelector("li[data-zone='z-a8235a']")?.textContent ?? "").includes("2.54 cm²"));
-  assert.equal(await p.locator("svg[role='img'] script, svg[role='img'] style").count(), 0);
-  await o.close();
-});
+journey(
+  "drawings that paint cannot follow are refused by naming the element, and what was there stays",
+  async (url) => {
+    const o = await open(url, { at: WEDNESDAY });
+    const p = o.page;
+    await openSample(p);
+    await p.goto(new URL("jobs/kale-markers/artwork", url).href);
+    const input = p.getByLabel("SVG file", { exact: true });
+    const give = (body: string) =>
+      input.setInputFiles(
+        svgFile(
+          "try.svg",
+          Buffer.from(
+            `<svg xmlns="http://www.w3.org/2000/svg" width="10mm" height="10mm" viewBox="0 0 10 10">${body}</svg>`,
+          ),
+        ),
+      );
+    await give('<linearGradient id="g"/><rect id="petal" fill="url(#g)" width="5" height="5"/>');
+    await p.getByRole("alert").filter({ hasText: "petal" }).waitFor();
+    await give("<text>Kale</text>");
+    await p.getByRole("alert").filter({ hasText: "convert it to paths" }).waitFor();
+    await input.setInputFiles(svgFile("broken.svg", Buffer.from("<svg><g></svg>")));
+    await p.getByRole("alert").filter({ hasText: "not sound XML" }).waitFor();
+    assert.equal(await p.locator("li[data-zone]").count(), 2);
+    await input.setInputFiles(svgFile("radish.svg", RADISH));
+    await p.locator("li[data-zone='z-2f6b3a']").waitFor();
+    const wide = p.getByLabel(/Picture wide/);
+    await wide.fill("3 in");
+    await wide.press("Enter");
+    await p.waitForFunction(() =>
+      (document.querySelector("li[data-zone='z-a8235a']")?.textContent ?? "").includes("4.10 cm²"),
+    );
+    await p.getByRole("button", { name: /^Undo:/ }).click();
+    await p.waitForFunction(() =>
+      (document.querySelector("li[data-zone='z-a8235a']")?.textContent ?? "").includes("2.54 cm²"),
+    );
+    assert.equal(await p.locator("svg[role='img'] script, svg[role='img'] style").count(), 0);
+    await o.close();
+  },
+);
 
 journey("a whole shop out and in again; damaged files change nothing", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
@@ -45,8 +60,17 @@ journey("a whole shop out and in again; damaged files change nothing", async (ur
   };
   const first = await save();
   const input = p.getByLabel("Rich Layer file");
-  const give = (text: string): Promise<void> => input.setInputFiles({ name: "shop.richlayer.json", mimeType: "application/json", buffer: Buffer.from(text) });
-  for (const [text, says] of [[first.slice(0, 5000), "not sound JSON"], [first.replace('"quantity": 24', '"quantity": -24'), "quantity must be at least 1"], ["{}", "not a Rich Layer file"]]) {
+  const give = (text: string): Promise<void> =>
+    input.setInputFiles({
+      name: "shop.richlayer.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(text),
+    });
+  for (const [text, says] of [
+    [first.slice(0, 5000), "not sound JSON"],
+    [first.replace('"quantity": 24', '"quantity": -24'), "quantity must be at least 1"],
+    ["{}", "not a Rich Layer file"],
+  ]) {
     await give(text);
     await p.getByRole("alert").filter({ hasText: says }).waitFor();
   }
@@ -68,44 +92,54 @@ journey("a whole shop out and in again; damaged files change nothing", async (ur
   await o.close();
 });
 
-journey("the bench: taps stand after a reload, take-back takes back, early only with a reason", async (url) => {
-  const o = await open(url, { at: WEDNESDAY });
-  const p = o.page;
-  await openSample(p);
-  await p.goto(new URL("jobs/bed-markers/bench", url).href);
-  const count = async (): Promise<number> => Number(await p.locator("[data-bench-count]").getAttribute("data-bench-count"));
-  await p.locator("[data-bench-count]").waitFor();
-  const begun = await count();
-  await p.keyboard.press("Space");
-  await p.waitForFunction((n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n), begun + 1);
-  await p.reload();
-  await p.locator("[data-bench-count]").waitFor();
-  assert.equal(await count(), begun + 1);
-  await p.keyboard.press("z");
-  await p.waitForFunction((n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n), begun);
-  await p.keyboard.press("n");
-  await p.getByLabel("Note").fill("the T chips at its foot");
-  await p.getByRole("button", { name: "Keep the note" }).click();
-  await p.getByText("Note: the T chips at its foot").waitFor();
-  await p.getByRole("button", { name: "Put a piece aside" }).click();
-  await p.getByRole("button", { name: "Piece 20, to do" }).click();
-  await p.getByRole("button", { name: "Piece 20, put aside" }).waitFor();
-  // a wait: not yet, unless as a risk with its reason
-  await p.goto(new URL("jobs/splash-tiles/bench", url).href);
-  await p.getByText(/Wait until/).waitFor();
-  assert.equal(await p.getByRole("button", { name: /Start this step/ }).count(), 0);
-  await p.getByRole("button", { name: "Begin early…" }).click();
-  await p.getByLabel(/Why is it begun/).fill("van leaves at noon");
-  await p.getByRole("button", { name: "Begin early, as a risk" }).click();
-  await p.getByRole("button", { name: /Start this step/ }).click();
-  await p.getByText("since it began").waitFor();
-  await p.goto(new URL("jobs/splash-tiles/layers", url).href);
-  await p.locator("[data-snag='20']").first().waitFor();
-  await p.goto(new URL("jobs/splash-tiles/wrap-up", url).href);
-  await p.getByText("van leaves at noon").count();
-  assert.deepEqual(faults(p), []);
-  await o.close();
-});
+journey(
+  "the bench: taps stand after a reload, take-back takes back, early only with a reason",
+  async (url) => {
+    const o = await open(url, { at: WEDNESDAY });
+    const p = o.page;
+    await openSample(p);
+    await p.goto(new URL("jobs/bed-markers/bench", url).href);
+    const count = async (): Promise<number> =>
+      Number(await p.locator("[data-bench-count]").getAttribute("data-bench-count"));
+    await p.locator("[data-bench-count]").waitFor();
+    const begun = await count();
+    await p.keyboard.press("Space");
+    await p.waitForFunction(
+      (n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n),
+      begun + 1,
+    );
+    await p.reload();
+    await p.locator("[data-bench-count]").waitFor();
+    assert.equal(await count(), begun + 1);
+    await p.keyboard.press("z");
+    await p.waitForFunction(
+      (n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n),
+      begun,
+    );
+    await p.keyboard.press("n");
+    await p.getByLabel("Note").fill("the T chips at its foot");
+    await p.getByRole("button", { name: "Keep the note" }).click();
+    await p.getByText("Note: the T chips at its foot").waitFor();
+    await p.getByRole("button", { name: "Put a piece aside" }).click();
+    await p.getByRole("button", { name: "Piece 20, to do" }).click();
+    await p.getByRole("button", { name: "Piece 20, put aside" }).waitFor();
+    // a wait: not yet, unless as a risk with its reason
+    await p.goto(new URL("jobs/splash-tiles/bench", url).href);
+    await p.getByText(/Wait until/).waitFor();
+    assert.equal(await p.getByRole("button", { name: /Start this step/ }).count(), 0);
+    await p.getByRole("button", { name: "Begin early…" }).click();
+    await p.getByLabel(/Why is it begun/).fill("van leaves at noon");
+    await p.getByRole("button", { name: "Begin early, as a risk" }).click();
+    await p.getByRole("button", { name: /Start this step/ }).click();
+    await p.getByText("since it began").waitFor();
+    await p.goto(new URL("jobs/splash-tiles/layers", url).href);
+    await p.locator("[data-snag='20']").first().waitFor();
+    await p.goto(new URL("jobs/splash-tiles/wrap-up", url).href);
+    await p.getByText("van leaves at noon").count();
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);
 
 journey("a second tab shows what the first has stored", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
@@ -124,7 +158,8 @@ journey("the first view is light, and nothing leaves the machine", async (url) =
   const o = await open(url, { at: WEDNESDAY });
   let script = 0;
   o.page.on("response", async (r) => {
-    if (r.url().endsWith(".js")) script += Number(r.headers()["content-length"] ?? 0) || gzipSync(await r.body()).length;
+    if (r.url().endsWith(".js"))
+      script += Number(r.headers()["content-length"] ?? 0) || gzipSync(await r.body()).length;
   });
   await o.page.goto(url);
   await o.page.getByRole("button", { name: "Open the sample shop" }).waitFor();
@@ -132,7 +167,8 @@ journey("the first view is light, and nothing leaves the machine", async (url) =
   console.log(`       first view: ${(script / 1000).toFixed(1)} kB of script, packed`);
   assert.ok(script > 50_000 && script < 250_000, `${script} bytes`);
   await openSample(o.page);
-  for (const path of ["", "jobs", "jobs/new", "shelf", "workshop", "bench-log", "jobs/bed-markers/calendar"]) await o.page.goto(new URL(path, url).href);
+  for (const path of ["", "jobs", "jobs/new", "shelf", "workshop", "bench-log", "jobs/bed-markers/calendar"])
+    await o.page.goto(new URL(path, url).href);
   assert.deepEqual(o.strays, []);
   const title = await o.page.title();
   assert.match(title, /Rich Layer/);

@@ -3,7 +3,11 @@ import { build } from "../scripts/setup.mjs";
 import { serve } from "../scripts/serve.mjs";
 import { open, openSample } from "./browser";
 
-const SHOTS: [string, string, { width?: number; height?: number; touch?: boolean; theme?: "day" | "night" }?][] = [
+const SHOTS: [
+  string,
+  string,
+  { width?: number; height?: number; touch?: boolean; theme?: "day" | "night" }?,
+][] = [
   ["today", ""],
   ["layers-engraved", "jobs/bed-markers/layers?step=coat.colour.beet.2"],
   ["layers-uncovered", "jobs/splash-tiles/layers?step=reveal"],

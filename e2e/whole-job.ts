@@ -36,17 +36,25 @@ async function artworkAndRoute(page: Page, h: Hands): Promise<void> {
   await page.locator("li[data-zone='z-a8235a']").waitFor();
   assert.match((await page.locator("li[data-zone='z-a8235a']").textContent()) ?? "", /2\.54 cm², edge 57 mm/);
   for (const name of ["Beet", "Kale"]) {
-    if (!(await page.getByRole("button", { name: "Add paint" }).isVisible())) await h.open("Put a further paint on the Shelf");
+    if (!(await page.getByRole("button", { name: "Add paint" }).isVisible()))
+      await h.open("Put a further paint on the Shelf");
     await h.fill("Name", name);
     await h.press("button", "Add paint");
-    await page.waitForFunction((n) => [...document.querySelectorAll("main select option:checked")].some((o) => o.textContent?.startsWith(n)), name);
+    await page.waitForFunction(
+      (n) =>
+        [...document.querySelectorAll("main select option:checked")].some((o) =>
+          o.textContent?.startsWith(n),
+        ),
+      name,
+    );
   }
   await h.press("link", "Next: route");
   await page.getByRole("heading", { name: "Two ways to the colour" }).waitFor();
   assert.ok(await page.getByRole("button", { name: "Go by A1" }).isDisabled());
   await h.press("button", "Go by E1");
   await page.getByRole("heading", { name: "Still lacking" }).waitFor();
-  for (const add of ["Add shellac (default figures)", "Add clear acrylic (default figures)"]) await h.press("button", add);
+  for (const add of ["Add shellac (default figures)", "Add clear acrylic (default figures)"])
+    await h.press("button", add);
   await page.getByRole("heading", { name: "Still lacking" }).waitFor({ state: "hidden" });
   await h.press("button", "Next: layers");
   await page.locator("main[data-view='layers']").waitFor();
@@ -60,7 +68,10 @@ async function bench(o: Opened, h: Hands): Promise<void> {
   const hazards = page.getByRole("button", { name: "Read and accepted" });
   for (let n = await hazards.count(); n > 0; n--) {
     await h.press("button", "Read and accepted");
-    await page.waitForFunction((left) => document.querySelectorAll("[data-fix='accept']").length === left, n - 1);
+    await page.waitForFunction(
+      (left) => document.querySelectorAll("[data-fix='accept']").length === left,
+      n - 1,
+    );
   }
   let byTime = false;
   let taps = 0;
@@ -77,14 +88,24 @@ async function bench(o: Opened, h: Hands): Promise<void> {
         await page.locator("#bench-step").waitFor();
       } else await h.press("button", "It passes by touch");
       byTime = !byTime;
-      await page.waitForFunction(() => !document.querySelector("footer button")?.textContent?.includes("touch"));
+      await page.waitForFunction(
+        () => !document.querySelector("footer button")?.textContent?.includes("touch"),
+      );
       continue;
     }
-    const count = await page.locator("[data-bench-count]").count() ? await page.locator("[data-bench-count]").textContent() : "";
+    const count = (await page.locator("[data-bench-count]").count())
+      ? await page.locator("[data-bench-count]").textContent()
+      : "";
     if (h.how === "keyboard") await page.keyboard.press("Space");
     else await h.press("button", new RegExp(`^${word}`));
     taps++;
-    await page.waitForFunction(([t, w, c]) => document.querySelector("#bench-step")?.textContent !== t || document.querySelector("footer button")?.textContent?.replace("space", "").trim() !== w || document.querySelector("[data-bench-count]")?.textContent !== c, [title, word, count] as const);
+    await page.waitForFunction(
+      ([t, w, c]) =>
+        document.querySelector("#bench-step")?.textContent !== t ||
+        document.querySelector("footer button")?.textContent?.replace("space", "").trim() !== w ||
+        document.querySelector("[data-bench-count]")?.textContent !== c,
+      [title, word, count] as const,
+    );
   }
   throw new Error(`the bench never came to an end after ${taps} taps`);
 }
@@ -116,17 +137,32 @@ journey("a whole job by keyboard alone", async (url) => {
   await o.page.keyboard.press("]");
   // a step is lifted and moved with the keyboard
   await tabTo(o.page, o.page.getByRole("button", { name: "Move Label the backs" }));
-  const order = (): Promise<(string | null)[]> => o.page.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")));
+  const order = (): Promise<(string | null)[]> =>
+    o.page
+      .locator("ol[aria-label='Steps'] > li")
+      .evaluateAll((l) => l.map((x) => x.getAttribute("data-step")));
   const was = await order();
   await o.page.keyboard.press("Space");
   await o.page.waitForTimeout(150);
   await o.page.keyboard.press("ArrowDown");
   await o.page.waitForTimeout(150);
   await o.page.keyboard.press("Space");
-  await o.page.waitForFunction((a) => [...document.querySelectorAll("ol[aria-label='Steps'] > li")].map((x) => x.getAttribute("data-step")).join() !== a, was.join());
+  await o.page.waitForFunction(
+    (a) =>
+      [...document.querySelectorAll("ol[aria-label='Steps'] > li")]
+        .map((x) => x.getAttribute("data-step"))
+        .join() !== a,
+    was.join(),
+  );
   assert.equal((await order()).indexOf("label"), was.indexOf("label") + 1);
   await o.page.keyboard.press("Control+Z");
-  await o.page.waitForFunction((a) => [...document.querySelectorAll("ol[aria-label='Steps'] > li")].map((x) => x.getAttribute("data-step")).join() === a, was.join());
+  await o.page.waitForFunction(
+    (a) =>
+      [...document.querySelectorAll("ol[aria-label='Steps'] > li")]
+        .map((x) => x.getAttribute("data-step"))
+        .join() === a,
+    was.join(),
+  );
   await bench(o, h);
   await wrapUp(o.page, h);
   assert.deepEqual(faults(o.page), []);

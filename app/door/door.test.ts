@@ -4,10 +4,35 @@ import { fileURLToPath } from "node:url";
 
 const root = fileURLToPath(new URL("../../", import.meta.url));
 const door = (input: string, ...args: string[]) => {
-  const r = spawnSync("node", ["node_modules/tsx/dist/cli.mjs", "app/door/main.ts", ...args], { cwd: root, input, encoding: "utf8" });
+  const r = spawnSync("node", ["node_modules/tsx/dist/cli.mjs", "app/door/main.ts", ...args], {
+    cwd: root,
+    input,
+    encoding: "utf8",
+  });
   return { code: r.status, out: r.stdout, err: r.stderr.trim() };
 };
-const BRIEF = { brief: 1, route: "E1", quantity: 24, substrate: { id: "hard-maple", w: 120, h: 60, t: 8 }, beam: { id: "co2", watts: 40 }, use: ["outdoors"], zones: [{ id: "word", areaMm2: 600, perimeterMm: 300, narrowestMm: 1.5, finish: "craft-acrylic", colour: "#a8235a" }], now: "2027-01-11T08:00", due: null, zone: "Europe/Lisbon", climate: { c: 20, rh: 0.5 } };
+const BRIEF = {
+  brief: 1,
+  route: "E1",
+  quantity: 24,
+  substrate: { id: "hard-maple", w: 120, h: 60, t: 8 },
+  beam: { id: "co2", watts: 40 },
+  use: ["outdoors"],
+  zones: [
+    {
+      id: "word",
+      areaMm2: 600,
+      perimeterMm: 300,
+      narrowestMm: 1.5,
+      finish: "craft-acrylic",
+      colour: "#a8235a",
+    },
+  ],
+  now: "2027-01-11T08:00",
+  due: null,
+  zone: "Europe/Lisbon",
+  climate: { c: 20, rh: 0.5 },
+};
 let job = "";
 beforeAll(() => {
   const r = door(JSON.stringify(BRIEF), "brief");
@@ -17,22 +42,61 @@ beforeAll(() => {
 
 describe("the door", () => {
   test("zones", () => {
-    const r = door('<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40"><rect width="10" height="10" fill="teal"/></svg>', "zones");
+    const r = door(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40"><rect width="10" height="10" fill="teal"/></svg>',
+      "zones",
+    );
     expect(r.code).toBe(0);
-    expect(JSON.parse(r.out)).toEqual({ widthMm: 40, heightMm: 40, zones: [{ id: "z-008080", colour: "#008080", areaMm2: expect.closeTo(100, 6), perimeterMm: expect.closeTo(40, 6), narrowestMm: expect.closeTo(10, 1), pieces: 1, holes: 0 }] });
+    expect(JSON.parse(r.out)).toEqual({
+      widthMm: 40,
+      heightMm: 40,
+      zones: [
+        {
+          id: "z-008080",
+          colour: "#008080",
+          areaMm2: expect.closeTo(100, 6),
+          perimeterMm: expect.closeTo(40, 6),
+          narrowestMm: expect.closeTo(10, 1),
+          pieces: 1,
+          holes: 0,
+        },
+      ],
+    });
   });
   test("plan, check and simulate speak of one plan", () => {
     const plan = JSON.parse(door(job, "plan").out);
-    expect(Object.keys(plan)).toEqual(expect.arrayContaining(["door", "start", "ready", "steps", "amounts", "snags", "decides"]));
+    expect(Object.keys(plan)).toEqual(
+      expect.arrayContaining(["door", "start", "ready", "steps", "amounts", "snags", "decides"]),
+    );
     expect(plan.start).toBe("2027-01-11T09:00");
     const coat = plan.steps.find((s: { id: string }) => s.id.startsWith("coat.colour"));
-    expect(coat).toMatchObject({ kind: "coat", finish: "craft-acrylic", coat: 1, dryUm: 18, wetUm: 60, g: null, depthMm: null, attended: false });
+    expect(coat).toMatchObject({
+      kind: "coat",
+      finish: "craft-acrylic",
+      coat: 1,
+      dryUm: 18,
+      wetUm: 60,
+      g: null,
+      depthMm: null,
+      attended: false,
+    });
     expect(coat.wait).toMatchObject({ for: expect.any(String), min: expect.any(Number) });
     expect(JSON.parse(door(job, "check").out).snags).toEqual(plan.snags);
     const sim = JSON.parse(door(job, "simulate", "--step", "sand-back").out);
     expect(sim.step).toBe("sand-back");
-    expect(sim.zones[0]).toMatchObject({ zone: "word", depthUm: 1500, front: expect.stringMatching(/^#/), back: expect.stringMatching(/^#/) });
-    expect(sim.zones[0].layers[0]).toMatchObject({ kind: "char", topUm: 1500, bottomUm: 1540, finish: null, coat: null });
+    expect(sim.zones[0]).toMatchObject({
+      zone: "word",
+      depthUm: 1500,
+      front: expect.stringMatching(/^#/),
+      back: expect.stringMatching(/^#/),
+    });
+    expect(sim.zones[0].layers[0]).toMatchObject({
+      kind: "char",
+      topUm: 1500,
+      bottomUm: 1540,
+      finish: null,
+      coat: null,
+    });
   });
   test("frozen jobs plan to the same bytes twice", () => {
     const file = readFileSync(`${root}fixtures/v1/blue-tiles.richlayer.json`, "utf8");

@@ -13,7 +13,19 @@ import { fileName, jobFile, shopFile, writeFile } from "./export/job-file";
 import { BadInput, jobFromBrief, NoAnswer } from "./import/brief";
 import { readJobFile, worldOf, type FileRead } from "./import/job-file";
 
-const sound = () => JSON.parse(writeFile(shopFile({ shop: shop(), machines: e1().machines, products: SHELF(), jobs: [e1().job], log: [], photos: [] }))) as Record<string, unknown>;
+const sound = () =>
+  JSON.parse(
+    writeFile(
+      shopFile({
+        shop: shop(),
+        machines: e1().machines,
+        products: SHELF(),
+        jobs: [e1().job],
+        log: [],
+        photos: [],
+      }),
+    ),
+  ) as Record<string, unknown>;
 const faults = (r: FileRead): string => (r.ok ? "" : sayFaults(r.faults));
 /** A sound file with one thing at a path changed. */
 function broken(path: string, value: unknown): string {
@@ -37,14 +49,33 @@ describe("job files in", () => {
     ["a version that is none", broken("richlayer", "one"), /version number/],
     ["a job of no quantity", broken("jobs.0.quantity", 0), /jobs\[0\]\.quantity must be at least 1/],
     ["a width in words", broken("jobs.0.substrate.w", "wide"), /jobs\[0\]\.substrate\.w must be a number/],
-    ["a colour that is none", broken("jobs.0.zones.1.colour", "red"), /jobs\[0\]\.zones\[1\]\.colour must be a colour/],
+    [
+      "a colour that is none",
+      broken("jobs.0.zones.1.colour", "red"),
+      /jobs\[0\]\.zones\[1\]\.colour must be a colour/,
+    ],
     ["a field missing", broken("jobs.0.title", undefined), /jobs\[0\]\.title must be/],
     ["a field too many", broken("jobs.0.haste", 1), /jobs\[0\]\.haste is not a field/],
-    ["an unknown substrate", broken("jobs.0.substrate.id", "cheese"), /jobs\[0\]\.substrate\.id “cheese” is not a substrate/],
+    [
+      "an unknown substrate",
+      broken("jobs.0.substrate.id", "cheese"),
+      /jobs\[0\]\.substrate\.id “cheese” is not a substrate/,
+    ],
     ["an unknown finish", broken("products.2.finish", "glitter"), /products\[2\]\.finish “glitter”/],
     ["an unknown zone of time", broken("shop.zone", "Middle/Nowhere"), /shop\.zone/],
     ["hours the wrong way", broken("shop.hours.mon", ["morning", "noon"]), /shop\.hours\.mon/],
-    ["a climate of 23 hours", broken("shop.climate", { kind: "hourly", c: 20, rh: 0.5, hourly: Array.from({ length: 23 }, () => ({ c: 1, rh: 0.5 })), air: "still", measured: true }), /must hold 24 points, has 23/],
+    [
+      "a climate of 23 hours",
+      broken("shop.climate", {
+        kind: "hourly",
+        c: 20,
+        rh: 0.5,
+        hourly: Array.from({ length: 23 }, () => ({ c: 1, rh: 0.5 })),
+        air: "still",
+        measured: true,
+      }),
+      /must hold 24 points, has 23/,
+    ],
     ["damp of 140 %", broken("shop.climate.rh", 1.4), /shop\.climate\.rh must be at most 1/],
     ["no number", broken("machines.0.watts", null), /machines\[0\]\.watts must be/],
     ["a due date in words", broken("jobs.0.due", "soon"), /jobs\[0\]\.due must be a local time/],
@@ -52,10 +83,36 @@ describe("job files in", () => {
   ])("%s is refused with its place", (_name, text, says) => expect(faults(readJobFile(text))).toMatch(says));
   test("the same id twice, a log entry of no job, two jobs in a file of one", () => {
     const f = sound() as { jobs: object[]; log: object[]; kind: string };
-    expect(faults(readJobFile(JSON.stringify({ ...f, jobs: [f.jobs[0], f.jobs[0]] })))).toMatch(/jobs\[1\]\.id “job” is there twice/);
-    expect(faults(readJobFile(JSON.stringify({ ...f, kind: "job", jobs: [f.jobs[0], { ...f.jobs[0], id: "b" }] })))).toMatch(/holds one job/);
-    const entry = { version: 1, id: "l", jobId: "nobody", kind: "start", step: "label", at: 1, piece: null, answer: null, of: null, predicted: null, actual: null, stepKind: "", ml: null, productId: null, c: null, rh: null, note: "" };
-    expect(faults(readJobFile(JSON.stringify({ ...f, log: [entry] })))).toMatch(/log\[0\]\.jobId points to the job “nobody”/);
+    expect(faults(readJobFile(JSON.stringify({ ...f, jobs: [f.jobs[0], f.jobs[0]] })))).toMatch(
+      /jobs\[1\]\.id “job” is there twice/,
+    );
+    expect(
+      faults(
+        readJobFile(JSON.stringify({ ...f, kind: "job", jobs: [f.jobs[0], { ...f.jobs[0], id: "b" }] })),
+      ),
+    ).toMatch(/holds one job/);
+    const entry = {
+      version: 1,
+      id: "l",
+      jobId: "nobody",
+      kind: "start",
+      step: "label",
+      at: 1,
+      piece: null,
+      answer: null,
+      of: null,
+      predicted: null,
+      actual: null,
+      stepKind: "",
+      ml: null,
+      productId: null,
+      c: null,
+      rh: null,
+      note: "",
+    };
+    expect(faults(readJobFile(JSON.stringify({ ...f, log: [entry] })))).toMatch(
+      /log\[0\]\.jobId points to the job “nobody”/,
+    );
   });
   test("every fault is told at once", () => {
     const f = sound() as { jobs: Record<string, unknown>[] };
@@ -68,21 +125,44 @@ describe("job files in", () => {
 
 describe("files out", () => {
   test("out, in, out: the same bytes, whatever the order of keys and records", () => {
-    const text = writeFile(shopFile({ shop: shop(), machines: e1().machines, products: [...SHELF()].reverse(), jobs: [{ ...a1().job, id: "z" }, e1().job], log: [], photos: [] }));
+    const text = writeFile(
+      shopFile({
+        shop: shop(),
+        machines: e1().machines,
+        products: [...SHELF()].reverse(),
+        jobs: [{ ...a1().job, id: "z" }, e1().job],
+        log: [],
+        photos: [],
+      }),
+    );
     const r = readJobFile(text);
     expect(r.ok && writeFile(r.file)).toBe(text);
     expect(text).not.toMatch(/2026-11|exportedAt/);
   });
   test("a job's file plans alike elsewhere", () => {
     const w = e1();
-    const text = writeFile(jobFile({ shop: w.shop, machines: w.machines, products: w.products, jobs: [w.job, { ...a1().job, id: "other" }], log: [], photos: [] }, "job"));
+    const text = writeFile(
+      jobFile(
+        {
+          shop: w.shop,
+          machines: w.machines,
+          products: w.products,
+          jobs: [w.job, { ...a1().job, id: "other" }],
+          log: [],
+          photos: [],
+        },
+        "job",
+      ),
+    );
     const r = readJobFile(text);
     if (!r.ok) throw new Error(faults(r));
     expect(r.file.jobs).toHaveLength(1);
     expect(makePlan(worldOf(r.file)!).ready).toBe(makePlan(w).ready);
   });
   test("names that can be found again", () => {
-    expect(fileName("Quillmoor Seed Library Bed märkers!", "2027-01-11", "job")).toBe("quillmoor-seed-library-bed-ma-rkers-2027-01-11.richlayer.json");
+    expect(fileName("Quillmoor Seed Library Bed märkers!", "2027-01-11", "job")).toBe(
+      "quillmoor-seed-library-bed-ma-rkers-2027-01-11.richlayer.json",
+    );
     expect(fileName("…", "2027-01-11", "shop")).toBe("shop-2027-01-11.richlayer.json");
   });
 });
@@ -101,22 +181,25 @@ describe("frozen exports", () => {
 });
 
 describe("the sample shop", () => {
-  test.each(["2026-11-24T09:10", "2027-03-27T16:00", "2026-10-25T11:00"])("is sound and tells true stories at %s", async (local) => {
-    const clip = await loadClip();
-    const clock = zonedClock("Europe/Lisbon");
-    const now = clock.fromLocal(local);
-    const f = await buildSample(now, "Europe/Lisbon", async (svg) => readZones(clip, svg));
-    expect(readJobFile(writeFile(f)).ok).toBe(true);
-    const by = (id: string) => worldOf(f, id)!;
-    for (const id of ["bed-markers", "splash-tiles"]) {
-      const s = standing(makePlan(by(id), now), now);
-      expect(["ready", "waiting", "done"]).toContain(s.is);
-    }
-    expect(standing(makePlan(by("first-markers"), now), now).is).toBe("closed");
-    expect(makePlan(by("kale-markers"), now).missing.map((m) => m.what)).toEqual(["route"]);
-    expect(open(makePlan(by("blue-tiles"), now)).map((s) => s.rule)).toContain(32);
-    for (const e of f.log) expect(e.at).toBeLessThanOrEqual(now + 1);
-  });
+  test.each(["2026-11-24T09:10", "2027-03-27T16:00", "2026-10-25T11:00"])(
+    "is sound and tells true stories at %s",
+    async (local) => {
+      const clip = await loadClip();
+      const clock = zonedClock("Europe/Lisbon");
+      const now = clock.fromLocal(local);
+      const f = await buildSample(now, "Europe/Lisbon", async (svg) => readZones(clip, svg));
+      expect(readJobFile(writeFile(f)).ok).toBe(true);
+      const by = (id: string) => worldOf(f, id)!;
+      for (const id of ["bed-markers", "splash-tiles"]) {
+        const s = standing(makePlan(by(id), now), now);
+        expect(["ready", "waiting", "done"]).toContain(s.is);
+      }
+      expect(standing(makePlan(by("first-markers"), now), now).is).toBe("closed");
+      expect(makePlan(by("kale-markers"), now).missing.map((m) => m.what)).toEqual(["route"]);
+      expect(open(makePlan(by("blue-tiles"), now)).map((s) => s.rule)).toContain(32);
+      for (const e of f.log) expect(e.at).toBeLessThanOrEqual(now + 1);
+    },
+  );
 });
 
 describe("records", () => {
@@ -133,11 +216,35 @@ describe("records", () => {
     const r = check(Job, deep);
     expect(r.ok ? "" : sayFaults(r.faults)).toMatch(/too deeply/);
   });
-  test("a long list of faults is cut with its count", () => expect(sayFaults(Array.from({ length: 9 }, (_, i) => ({ path: `p${i}`, message: "is wrong" })))).toMatch(/and 4 more$/));
+  test("a long list of faults is cut with its count", () =>
+    expect(sayFaults(Array.from({ length: 9 }, (_, i) => ({ path: `p${i}`, message: "is wrong" })))).toMatch(
+      /and 4 more$/,
+    ));
 });
 
 describe("briefs", () => {
-  const brief = (more: object = {}) => ({ brief: 1, route: "E1", quantity: 3, substrate: { id: "hard-maple", w: 120, h: 60, t: 8 }, beam: { id: "co2", watts: 40 }, zones: [{ id: "word", areaMm2: 500, perimeterMm: 200, narrowestMm: 2, finish: "craft-acrylic", colour: "#a8235a" }], now: "2027-01-11T08:00", zone: "Europe/Lisbon", hours: { mon: ["08:00", "20:00"] }, climate: { c: 18, rh: 0.6 }, ...more });
+  const brief = (more: object = {}) => ({
+    brief: 1,
+    route: "E1",
+    quantity: 3,
+    substrate: { id: "hard-maple", w: 120, h: 60, t: 8 },
+    beam: { id: "co2", watts: 40 },
+    zones: [
+      {
+        id: "word",
+        areaMm2: 500,
+        perimeterMm: 200,
+        narrowestMm: 2,
+        finish: "craft-acrylic",
+        colour: "#a8235a",
+      },
+    ],
+    now: "2027-01-11T08:00",
+    zone: "Europe/Lisbon",
+    hours: { mon: ["08:00", "20:00"] },
+    climate: { c: 18, rh: 0.6 },
+    ...more,
+  });
   const made = (more: object = {}) => worldOf(jobFromBrief(brief(more), null))!;
   test("becomes a job that plans", () => {
     const w = made();
@@ -148,15 +255,21 @@ describe("briefs", () => {
   test("no route: one that fits is chosen; none fits: said so", () => {
     expect(made({ route: null }).job.route).toBe("E1");
     expect(made({ route: null, substrate: { id: "slate", w: 100, h: 100, t: 5 } }).job.route).toBe("A1");
-    expect(() => made({ route: null, substrate: { id: "acrylic-clear", w: 100, h: 100, t: 3 } })).toThrow(NoAnswer);
+    expect(() => made({ route: null, substrate: { id: "acrylic-clear", w: 100, h: 100, t: 3 } })).toThrow(
+      NoAnswer,
+    );
     expect(() => made({ route: "A1" })).toThrow(/does not go on hard maple/);
   });
   test("hourly climates and drawings", async () => {
     const w = made({ climate: { hourly: Array.from({ length: 24 }, (_, h) => [10 + h / 2, 0.5]) } });
     expect(w.shop.climate.hourly[4]).toEqual({ c: 12, rh: 0.5 });
-    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="20mm" viewBox="0 0 50 20"><rect width="20" height="10" fill="#a8235a"/></svg>';
+    const svg =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="20mm" viewBox="0 0 50 20"><rect width="20" height="10" fill="#a8235a"/></svg>';
     const drawn = worldOf(jobFromBrief(brief({ zones: undefined, svg }), await loadClip()))!;
-    expect(drawn.job.zones[0]).toMatchObject({ areaMm2: expect.closeTo(200, 6), productId: "craft-acrylic-a8235a" });
+    expect(drawn.job.zones[0]).toMatchObject({
+      areaMm2: expect.closeTo(200, 6),
+      productId: "craft-acrylic-a8235a",
+    });
   });
   test.each([
     [{ brief: 2 }, /brief/],

@@ -77,7 +77,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
     <main id="main" data-view="layers" className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-128px)] lg:flex-none">
       <title>{`${job.title}: layers · Rich Layer`}</title>
       <div className="grid min-h-0 flex-1 lg:grid-cols-[274px_minmax(0,1fr)_306px]">
-        <div tabIndex={0} role="region" aria-label="Step list" className="min-h-0 overflow-y-auto border-r border-line max-lg:order-3 max-lg:border-0 max-lg:px-2">
+        <div tabIndex={0} role="region" aria-label="Step list" data-scroller className="min-h-0 overflow-y-auto border-r border-line max-lg:order-3 max-lg:border-0 max-lg:px-2">
           <StepList rows={d.rows} chosen={p.step.id} lit={lit} onChoose={(id) => choose(id)} onLight={setLit} onMove={(step, after) => void fetcher.submit({ intent: "step-move", step, after: after ?? "" }, { method: "post" })} />
           {plan.missing.length > 0 && <div className="p-3">{plan.missing.map((m) => <p key={m.what} className="text-waiting">{m.say}</p>)}<Link to="../route" relative="path" className="text">Mend it on the route page</Link></div>}
           {plan.unfit.length > 0 && (

@@ -86,7 +86,9 @@ export function levels(plan: Plan): { top: number; bottom: number } {
   let [top, low] = [0, 0];
   for (const p of plan.placed)
     for (const z of p.after.zones) {
-      top = Math.min(top, surfaceUm(z));
+      const film = z.films[z.films.length - 1];
+      const wet = film && film.step === p.step.id && film.wetUm !== null ? film.wetUm - film.dryUm : 0;
+      top = Math.min(top, surfaceUm(z) - wet);
       low = Math.max(low, z.depthUm + z.charUm);
     }
   const span = Math.max(20, low - top);

@@ -18,7 +18,12 @@ beforeEach(async () => {
   name = `test-${n++}`;
   useDb(new RichLayerDb(name));
   const w = e1();
-  await commit("beginning", [{ table: "shop", id: "shop", next: shop() }, { table: "machines", id: w.machines[0].id, next: w.machines[0] }, ...SHELF().map((p) => ({ table: "products" as const, id: p.id, next: p })), { table: "jobs", id: "job", next: w.job }]);
+  await commit("beginning", [
+    { table: "shop", id: "shop", next: shop() },
+    { table: "machines", id: w.machines[0].id, next: w.machines[0] },
+    ...SHELF().map((p) => ({ table: "products" as const, id: p.id, next: p })),
+    { table: "jobs", id: "job", next: w.job },
+  ]);
 });
 afterEach(() => db().close());
 
@@ -41,13 +46,44 @@ describe("acts and their undoing", () => {
     const states = [await contents()];
     const ways: ((k: number) => Promise<void>)[] = [
       (k) => change<Job>(`title ${k}`, "jobs", "job", (j) => ({ ...j, title: `Markers ${k}` })),
-      (k) => change<Job>(`quantity ${k}`, "jobs", "job", (j) => ({ ...j, quantity: 1 + Math.floor(rnd() * 60) + k })),
-      (k) => change<Job>(`edit ${k}`, "jobs", "job", (j) => ({ ...j, edits: [...j.edits, { id: `e${k}`, op: "set", step: "engrave", after: null, field: "depthMm", value: rnd() * 3 }] })),
-      (k) => change<Job>(`zone ${k}`, "jobs", "job", (j) => ({ ...j, zones: j.zones.map((z, i) => (i === k % 2 ? { ...z, productId: pick(["beet", "marigold", "white"]), name: `z${k}` } : z)) })),
-      (k) => change<Job>(`choice ${k}`, "jobs", "job", (j) => ({ ...j, choices: { ...j.choices, depthMm: 1 + k / 100, undercoat: pick([true, false, null]) } })),
-      (k) => commit(`paint ${k}`, [{ table: "products", id: `p${k}`, next: { ...SHELF()[0], id: `p${k}`, name: `Paint ${k}` } }]),
-      (k) => commit(`two at once ${k}`, [{ table: "products", id: "beet", next: { ...SHELF()[2], coatUm: 10 + k } }, { table: "shop", id: "shop", next: shop({ name: `Shop ${k}` }) }]),
-      (k) => commit(`job ${k}`, [{ table: "jobs", id: `j${k}`, next: { ...a1().job, id: `j${k}`, title: `Tile ${k}` } }]),
+      (k) =>
+        change<Job>(`quantity ${k}`, "jobs", "job", (j) => ({
+          ...j,
+          quantity: 1 + Math.floor(rnd() * 60) + k,
+        })),
+      (k) =>
+        change<Job>(`edit ${k}`, "jobs", "job", (j) => ({
+          ...j,
+          edits: [
+            ...j.edits,
+            { id: `e${k}`, op: "set", step: "engrave", after: null, field: "depthMm", value: rnd() * 3 },
+          ],
+        })),
+      (k) =>
+        change<Job>(`zone ${k}`, "jobs", "job", (j) => ({
+          ...j,
+          zones: j.zones.map((z, i) =>
+            i === k % 2 ? { ...z, productId: pick(["beet", "marigold", "white"]), name: `z${k}` } : z,
+          ),
+        })),
+      (k) =>
+        change<Job>(`choice ${k}`, "jobs", "job", (j) => ({
+          ...j,
+          choices: { ...j.choices, depthMm: 1 + k / 100, undercoat: pick([true, false, null]) },
+        })),
+      (k) =>
+        commit(`paint ${k}`, [
+          { table: "products", id: `p${k}`, next: { ...SHELF()[0], id: `p${k}`, name: `Paint ${k}` } },
+        ]),
+      (k) =>
+        commit(`two at once ${k}`, [
+          { table: "products", id: "beet", next: { ...SHELF()[2], coatUm: 10 + k } },
+          { table: "shop", id: "shop", next: shop({ name: `Shop ${k}` }) },
+        ]),
+      (k) =>
+        commit(`job ${k}`, [
+          { table: "jobs", id: `j${k}`, next: { ...a1().job, id: `j${k}`, title: `Tile ${k}` } },
+        ]),
     ];
     for (let k = 0; k < 100; k++) {
       await pick(ways)(k);
@@ -83,7 +119,12 @@ describe("acts and their undoing", () => {
   });
   test("an unsound record is refused in words, and nothing of the act is stored", async () => {
     const before = await contents();
-    await expect(commit("bad", [{ table: "shop", id: "shop", next: shop({ name: "other" }) }, { table: "jobs", id: "job", next: { ...e1().job, quantity: -2 } }])).rejects.toThrow(/quantity must be at least 1/);
+    await expect(
+      commit("bad", [
+        { table: "shop", id: "shop", next: shop({ name: "other" }) },
+        { table: "jobs", id: "job", next: { ...e1().job, quantity: -2 } },
+      ]),
+    ).rejects.toThrow(/quantity must be at least 1/);
     expect(await contents()).toBe(before);
     await expect(change<Job>("gone", "jobs", "nowhere", (j) => j)).rejects.toBeInstanceOf(Refused);
   });
@@ -101,11 +142,21 @@ describe("acts and their undoing", () => {
     expect(await contents()).toBe(before);
   });
   test("taps are stored one by one and are not part of undo", async () => {
-    await logTap({ ...new LogEntry(), id: "l2", jobId: "job", kind: "piece", step: "label", at: 2, piece: 1 });
+    await logTap({
+      ...new LogEntry(),
+      id: "l2",
+      jobId: "job",
+      kind: "piece",
+      step: "label",
+      at: 2,
+      piece: 1,
+    });
     await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 });
     expect((await readWorld("job"))!.log.map((e) => e.id)).toEqual(["l1", "l2"]);
     expect((await historyEnds()).undo).toBe("beginning");
-    await expect(logTap({ ...new LogEntry(), id: "l3", jobId: "job", kind: "piece", step: "label", at: -1 })).rejects.toThrow(/at must be/);
+    await expect(
+      logTap({ ...new LogEntry(), id: "l3", jobId: "job", kind: "piece", step: "label", at: -1 }),
+    ).rejects.toThrow(/at must be/);
   });
 });
 
@@ -121,7 +172,12 @@ describe("patches", () => {
   });
   test("five hundred random pairs", () => {
     const rnd = seeded(3);
-    const value = (d: number): unknown => (rnd() < 0.3 || d > 3 ? [null, true, "x", rnd(), Math.floor(rnd() * 4)][Math.floor(rnd() * 5)] : rnd() < 0.5 ? Array.from({ length: Math.floor(rnd() * 4) }, () => value(d + 1)) : Object.fromEntries(["a", "b", "c"].filter(() => rnd() < 0.7).map((k) => [k, value(d + 1)])));
+    const value = (d: number): unknown =>
+      rnd() < 0.3 || d > 3
+        ? [null, true, "x", rnd(), Math.floor(rnd() * 4)][Math.floor(rnd() * 5)]
+        : rnd() < 0.5
+          ? Array.from({ length: Math.floor(rnd() * 4) }, () => value(d + 1))
+          : Object.fromEntries(["a", "b", "c"].filter(() => rnd() < 0.7).map((k) => [k, value(d + 1)]));
     for (let k = 0; k < 500; k++) {
       const [a, b] = [{ v: value(0) }, { v: value(0) }];
       const p = diff(a, b);
@@ -144,7 +200,14 @@ describe("files and the store", () => {
     expect(makePlan((await readWorld("job"))!).ready).toBe(plan.ready);
   });
   test("merge keeps the own shop and adds; replace takes the place of all; both can be undone", async () => {
-    const other = shopFile({ shop: shop({ name: "Other" }), machines: [], products: SHELF().slice(0, 1), jobs: [{ ...a1().job, id: "tile" }], log: [], photos: [] });
+    const other = shopFile({
+      shop: shop({ name: "Other" }),
+      machines: [],
+      products: SHELF().slice(0, 1),
+      jobs: [{ ...a1().job, id: "tile" }],
+      log: [],
+      photos: [],
+    });
     const before = await contents();
     await importFile(other, "merge");
     expect((await readWorlds()).map((w) => w.job.id).sort()).toEqual(["job", "tile"]);
@@ -166,10 +229,19 @@ describe("files and the store", () => {
 describe("older databases", () => {
   test("a frozen database of version 0 is brought up by the same migrations as files, and nothing is lost", async () => {
     const { readFileSync } = await import("node:fs");
-    const old = JSON.parse(readFileSync(new URL("../../fixtures/v0/shop.richlayer.json", import.meta.url), "utf8"));
+    const old = JSON.parse(
+      readFileSync(new URL("../../fixtures/v0/shop.richlayer.json", import.meta.url), "utf8"),
+    );
     const v0name = `v0-${n++}`;
     const v0 = new Dexie(v0name);
-    v0.version(1).stores({ shop: "id", machines: "id", products: "id", jobs: "id", log: "id, jobId", photos: "id, jobId" });
+    v0.version(1).stores({
+      shop: "id",
+      machines: "id",
+      products: "id",
+      jobs: "id",
+      log: "id, jobId",
+      photos: "id, jobId",
+    });
     await v0.open();
     await v0.table("shop").put({ ...old.shop, id: "shop" });
     for (const t of ["machines", "products", "jobs", "log"] as const) await v0.table(t).bulkPut(old[t]);

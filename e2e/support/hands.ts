@@ -25,7 +25,9 @@ export async function tabTo(page: Page, target: Locator): Promise<void> {
     await page.keyboard.press("Tab");
     if (await at()) return;
   }
-  throw new Error(`not reachable by keyboard: ${await target.first().evaluate((e) => e.outerHTML.slice(0, 200))}`);
+  throw new Error(
+    `not reachable by keyboard: ${await target.first().evaluate((e) => e.outerHTML.slice(0, 200))}`,
+  );
 }
 
 export function keyboard(page: Page): Hands {
@@ -86,7 +88,10 @@ export function fingers(page: Page): Hands {
   const tap = async (t: Locator): Promise<void> => {
     await t.first().scrollIntoViewIfNeeded();
     const box = await t.first().boundingBox();
-    if (!box || box.height < 40) throw new Error(`target too small for a finger: ${box?.height ?? 0} px, ${await t.first().evaluate((e) => e.outerHTML.slice(0, 160))}`);
+    if (!box || box.height < 40)
+      throw new Error(
+        `target too small for a finger: ${box?.height ?? 0} px, ${await t.first().evaluate((e) => e.outerHTML.slice(0, 160))}`,
+      );
     await t.first().tap();
   };
   return {

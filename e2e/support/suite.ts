@@ -9,7 +9,11 @@ export const journey = (name: string, body: Body): void => void journeys.push({ 
 export { assert };
 
 /** @param only run journeys whose name holds this text */
-export async function runAll(url: string, only: string | null, lanes = 2): Promise<{ passed: number; failed: number }> {
+export async function runAll(
+  url: string,
+  only: string | null,
+  lanes = 2,
+): Promise<{ passed: number; failed: number }> {
   let passed = 0;
   let failed = 0;
   const queue = journeys.filter((j) => !only || j.name.includes(only));
@@ -22,7 +26,12 @@ export async function runAll(url: string, only: string | null, lanes = 2): Promi
         console.log(`  ok   ${j.name} (${((Date.now() - begun) / 1000).toFixed(1)} s)`);
       } catch (e) {
         failed++;
-        console.log(`  FAIL ${j.name}\n${String((e as Error).stack ?? e).split("\n").slice(0, 12).join("\n")}`);
+        console.log(
+          `  FAIL ${j.name}\n${String((e as Error).stack ?? e)
+            .split("\n")
+            .slice(0, 12)
+            .join("\n")}`,
+        );
         if (only) console.log(`       as it stood: ${await snapshot()}`);
       }
     }

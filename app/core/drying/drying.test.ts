@@ -28,7 +28,12 @@ function slowIntegral(a: Air, of: DryingOf, from: number, to: number, step = 0.2
 }
 
 /** A climate given by a formula, bent every ten minutes. */
-const formula = (c: (h: number) => number, rh = 0.5): Air => ({ c: (m) => c(m / 60), rh: () => rh, knots: Array.from({ length: 144 }, (_, i) => i * 10), airFactor: 1 });
+const formula = (c: (h: number) => number, rh = 0.5): Air => ({
+  c: (m) => c(m / 60),
+  rh: () => rh,
+  knots: Array.from({ length: 144 }, (_, i) => i * 10),
+  airFactor: 1,
+});
 
 describe("M8 the drying clock", () => {
   const night = formula((h) => 13 + 5 * Math.cos((2 * Math.PI * (h - 15)) / 24));
@@ -38,9 +43,21 @@ describe("M8 the drying clock", () => {
   });
   test("the same without a floor: 40.1 h", () => {
     const from = at("2027-01-11T18:00");
-    expect(((dryAt(utc, night, { ...plain, minC: null }, from, 1440) as number) - from) / 60).toBeCloseTo(40.1, 1);
+    expect(((dryAt(utc, night, { ...plain, minC: null }, from, 1440) as number) - from) / 60).toBeCloseTo(
+      40.1,
+      1,
+    );
   });
-  test("5 to 9 °C: never", () => expect(dryAt(utc, formula((h) => 7 + 2 * Math.cos((2 * Math.PI * h) / 24)), plain, at("2027-01-11T18:00"), 60)).toBeNull());
+  test("5 to 9 °C: never", () =>
+    expect(
+      dryAt(
+        utc,
+        formula((h) => 7 + 2 * Math.cos((2 * Math.PI * h) / 24)),
+        plain,
+        at("2027-01-11T18:00"),
+        60,
+      ),
+    ).toBeNull());
   test("air that holds no more water: never, and no NaN", () => {
     const wet = air(constant(20, 1));
     expect(dryAt(utc, wet, water, at("2027-01-11T18:00"), 60)).toBeNull();
@@ -49,7 +66,13 @@ describe("M8 the drying clock", () => {
   test("NaN in gives an answer that is no number to trust, not a hang", () => {
     expect(dryAt(utc, night, plain, Number.NaN, 10)).toBeNull();
     expect(dryAt(utc, night, plain, 0, Number.NaN)).toBeNull();
-    expect(rateAt(formula(() => Number.NaN), plain, 0)).toBe(0);
+    expect(
+      rateAt(
+        formula(() => Number.NaN),
+        plain,
+        0,
+      ),
+    ).toBe(0);
   });
   test("at the reference climate a minute is a minute", () => {
     const from = at("2027-01-11T09:00");
@@ -61,11 +84,20 @@ describe("M8 the drying clock", () => {
     [30, 240],
   ])("at a constant %d °C %d reference minutes take what the exponent says", (c, ref) => {
     const from = at("2027-01-11T09:00");
-    expect((dryAt(utc, air(constant(c)), plain, from, ref) as number) - from).toBeCloseTo(ref / 2 ** ((c - 20) / 10), 5);
+    expect((dryAt(utc, air(constant(c)), plain, from, ref) as number) - from).toBeCloseTo(
+      ref / 2 ** ((c - 20) / 10),
+      5,
+    );
   });
   test("additive over any split, with floor, damp and fan", () => {
     const a = air({ ...swing(6, 19, 0.66), air: "moving" });
-    for (const kind of [plain, water, { ...water, fan: true }, { ...plain, limit: "opens" as const }, { ...plain, limit: "closes" as const }]) {
+    for (const kind of [
+      plain,
+      water,
+      { ...water, fan: true },
+      { ...plain, limit: "opens" as const },
+      { ...plain, limit: "closes" as const },
+    ]) {
       const [x, y, z] = [at("2027-01-11T15:13"), at("2027-01-12T02:41"), at("2027-01-13T10:07")];
       expect(dried(utc, a, kind, x, y) + dried(utc, a, kind, y, z)).toBeCloseTo(dried(utc, a, kind, x, z), 6);
     }
@@ -104,7 +136,9 @@ describe("M8 the drying clock", () => {
     const lisbon = zonedClock("Europe/Lisbon");
     const from = lisbon.fromLocal("2026-10-24T20:00");
     expect(dryAt(lisbon, air(constant(20)), plain, from, 660)).toBeCloseTo(from + 660, 6);
-    expect(lisbon.toLocal(Math.round(dryAt(lisbon, air(constant(20)), plain, from, 660) as number))).toBe("2026-10-25T06:00");
+    expect(lisbon.toLocal(Math.round(dryAt(lisbon, air(constant(20)), plain, from, 660) as number))).toBe(
+      "2026-10-25T06:00",
+    );
   });
   test("minutes below a floor in a night", () => {
     const a = air(swing(6, 20));
@@ -140,15 +174,25 @@ describe("what a state asks of a film", () => {
     expect(referenceMinutes(enamel, "laser-safe", 12, 40, maple)).toBeCloseTo(1152, 9);
   });
   test("a state that does not apply is unknown, not nought", () => {
-    expect(referenceMinutes(paint(stocked("c", "C", "spray-clear", "#f5f5f5")), "sandable", 10, 10, tile)).toBeNull();
+    expect(
+      referenceMinutes(paint(stocked("c", "C", "spray-clear", "#f5f5f5")), "sandable", 10, 10, tile),
+    ).toBeNull();
   });
   test("a thin coat's window shuts sooner, a thick one's no later", () => {
     expect(closingMinutes(enamel, 6).closes).toBe(30);
     expect(closingMinutes(enamel, 24).closes).toBe(60);
-    expect(closingMinutes(paint(stocked("a", "A", "craft-acrylic", "#a8235a")), 18)).toEqual({ closes: null, reopens: null });
+    expect(closingMinutes(paint(stocked("a", "A", "craft-acrylic", "#a8235a")), 18)).toEqual({
+      closes: null,
+      reopens: null,
+    });
   });
   test("a product's own figure wins over its finish's", () => {
-    const own = paint(stocked("o", "O", "spray-enamel", "#d8432f", { times: { ...stocked("x", "X", "spray-enamel", "#000000").times, touch: 5 }, minC: 4 }));
+    const own = paint(
+      stocked("o", "O", "spray-enamel", "#d8432f", {
+        times: { ...stocked("x", "X", "spray-enamel", "#000000").times, touch: 5 },
+        minC: 4,
+      }),
+    );
     expect(own.times.touch).toEqual({ value: 5, from: "data sheet" });
     expect(own.times.flash).toEqual({ value: 4, from: "default" });
     expect(dryingOf(own, "touch").minC).toBe(4);

@@ -1,5 +1,15 @@
 import { coatUse, nest, openAfterFills, recessArea, transfer, wetUm } from "./build";
-import { absorbFamily, colourFamily, difference, hex, lab, labDifference, linear, mix, type Lab } from "./colour";
+import {
+  absorbFamily,
+  colourFamily,
+  difference,
+  hex,
+  lab,
+  labDifference,
+  linear,
+  mix,
+  type Lab,
+} from "./colour";
 import { coatsToHide, errorAt, neededUm, over, scatter } from "./hide";
 import { cuts, openShares, phi, window } from "./reveal";
 import { HIDE_UM } from "../catalogue/finishes";
@@ -25,7 +35,9 @@ const PAIRS: [Lab, Lab, number][] = [
 ];
 
 describe("colour", () => {
-  test.each(PAIRS)("CIEDE2000 of a published pair %#", (p, q, d) => expect(labDifference(p, q)).toBeCloseTo(d, 4));
+  test.each(PAIRS)("CIEDE2000 of a published pair %#", (p, q, d) =>
+    expect(labDifference(p, q)).toBeCloseTo(d, 4),
+  );
   test("hex to linear light and back", () => {
     for (const c of ["#000000", "#ffffff", "#a8235a", "#17161b", "#f3b61f"]) expect(hex(linear(c))).toBe(c);
   });
@@ -37,8 +49,21 @@ describe("colour", () => {
   test("mixing is in linear light", () => expect(hex(mix([0, 0, 0], [1, 1, 1], 0.5))).toBe("#bcbcbc"));
   test("a bad colour is refused by name", () => expect(() => linear("beet")).toThrow(/beet/));
   test("families for hiding and for absorbing", () => {
-    expect(["#141414", "#f6f6f4", "#f9cb10", "#c0281c", "#a9cfe8", "#2f6b3a"].map(colourFamily)).toEqual(["black", "white", "yellow", "red", "pale", "mid"]);
-    expect(["#141414", "#f6f6f4", "#d8432f", "#3f9a3c", "#2b6fa6"].map(absorbFamily)).toEqual(["black", "white", "warm", "green", "cool"]);
+    expect(["#141414", "#f6f6f4", "#f9cb10", "#c0281c", "#a9cfe8", "#2f6b3a"].map(colourFamily)).toEqual([
+      "black",
+      "white",
+      "yellow",
+      "red",
+      "pale",
+      "mid",
+    ]);
+    expect(["#141414", "#f6f6f4", "#d8432f", "#3f9a3c", "#2b6fa6"].map(absorbFamily)).toEqual([
+      "black",
+      "white",
+      "warm",
+      "green",
+      "cool",
+    ]);
   });
 });
 
@@ -75,7 +100,8 @@ describe("M6 how many coats hide", () => {
     expect(over(RED, char, 0)).toEqual(char);
   });
   test("more per coat and more tolerance need fewer, a weaker paint needs more", () => {
-    const n = (d: number, tol: number, h: number): number => coatsToHide(YELLOW, char, h, d, tol).coats as number;
+    const n = (d: number, tol: number, h: number): number =>
+      coatsToHide(YELLOW, char, h, d, tol).coats as number;
     expect(n(40, 4, 100)).toBeLessThanOrEqual(n(20, 4, 100));
     expect(n(20, 8, 100)).toBeLessThanOrEqual(n(20, 4, 100));
     expect(n(20, 4, 140)).toBeGreaterThanOrEqual(n(20, 4, 100));
@@ -107,8 +133,10 @@ describe("M7 film build and paint used", () => {
     const use = coatUse(5000, wetUm(12, 0.13), transfer("spray", 5000, 200, 90));
     expect(use.boughtMl).toBeCloseTo((use.laidMl as number) + (use.lostMl as number), 9);
   });
-  test("a brush loses a tenth whatever the shape", () => expect(transfer("brush", 100, 1000, 1000)).toBe(0.9));
-  test("an airbrush wastes less than a can on the same piece", () => expect(transfer("airbrush", 10000, 100, 100)).toBeGreaterThan(transfer("spray", 10000, 100, 100)));
+  test("a brush loses a tenth whatever the shape", () =>
+    expect(transfer("brush", 100, 1000, 1000)).toBe(0.9));
+  test("an airbrush wastes less than a can on the same piece", () =>
+    expect(transfer("airbrush", 10000, 100, 100)).toBeGreaterThan(transfer("spray", 10000, 100, 100)));
   test("the nest is near square and holds all", () => {
     const n = nest(12, 100, 100);
     expect(n.columns * n.rows).toBeGreaterThanOrEqual(12);
@@ -129,7 +157,18 @@ describe("M4 what the laser uncovers", () => {
   const black = absorption("co2", "#141414", false);
   const orange = absorption("co2", "#f07818", false);
   /** the printed figures are for films that take up all of the beam */
-  const win = (top: number, under: number, s: number) => window(cuts([{ um: top, patchiness: s, absorbs: 1 }, { um: under, patchiness: s, absorbs: 1 }], 0.05, 1, 0))!;
+  const win = (top: number, under: number, s: number) =>
+    window(
+      cuts(
+        [
+          { um: top, patchiness: s, absorbs: 1 },
+          { um: under, patchiness: s, absorbs: 1 },
+        ],
+        0.05,
+        1,
+        0,
+      ),
+    )!;
   test("black 20 over orange 30, s .08: .517 to .943, middle .698", () => {
     const w = win(20, 30, 0.08);
     expect(w.lo).toBeCloseTo(0.517, 3);
@@ -150,7 +189,15 @@ describe("M4 what the laser uncovers", () => {
     expect(one.c).toBeCloseTo(0.05 + (0.02 * 20) / black, 12);
   });
   test("shares run from 0 to 1, never below, and lower films never open first", () => {
-    const k = cuts([{ um: 20, patchiness: 0.12, absorbs: black }, { um: 30, patchiness: 0.2, absorbs: orange }], 0.05, 1, 0.1);
+    const k = cuts(
+      [
+        { um: 20, patchiness: 0.12, absorbs: black },
+        { um: 30, patchiness: 0.2, absorbs: orange },
+      ],
+      0.05,
+      1,
+      0.1,
+    );
     for (let e = 0; e < 4; e += 0.05) {
       const [a, b] = openShares(k, e);
       expect(a).toBeGreaterThanOrEqual(0);

@@ -1,4 +1,15 @@
-import { a1, constant, e1, seeded, SHELF, shop, stocked, swing, zone, type Shape } from "../../../e2e/support/worlds";
+import {
+  a1,
+  constant,
+  e1,
+  seeded,
+  SHELF,
+  shop,
+  stocked,
+  swing,
+  zone,
+  type Shape,
+} from "../../../e2e/support/worlds";
 import { air } from "../drying/climate";
 import { fold } from "../bench/fold";
 import { standing } from "../bench/next";
@@ -23,13 +34,42 @@ const step = (p: Plan, id: string) => {
   if (!found) throw new Error(`no step ${id} among ${ids(p).join(", ")}`);
   return found;
 };
-const edit = (w: World, ...edits: Partial<PlanEdit>[]): World => ({ ...w, job: { ...w.job, edits: [...w.job.edits, ...edits.map((e, i) => ({ id: `t${w.job.edits.length + i}`, op: "set" as const, step: "", after: null, field: "", value: null, ...e }))] } });
+const edit = (w: World, ...edits: Partial<PlanEdit>[]): World => ({
+  ...w,
+  job: {
+    ...w.job,
+    edits: [
+      ...w.job.edits,
+      ...edits.map((e, i) => ({
+        id: `t${w.job.edits.length + i}`,
+        op: "set" as const,
+        step: "",
+        after: null,
+        field: "",
+        value: null,
+        ...e,
+      })),
+    ],
+  },
+});
 
 describe("steps follow from the state", () => {
   test("E1 in its order, without a template's leftovers", () => {
     const p = makePlan(e1());
     const at = (k: string): number => kinds(p).indexOf(k);
-    expect(kinds(p).filter((k) => k !== "coat")).toEqual(["inspect-blank", "label", "dust", "pre-flight", "proof", "engrave", "sand-residue", "dust", "sand-back", "dust", "final-check"]);
+    expect(kinds(p).filter((k) => k !== "coat")).toEqual([
+      "inspect-blank",
+      "label",
+      "dust",
+      "pre-flight",
+      "proof",
+      "engrave",
+      "sand-residue",
+      "dust",
+      "sand-back",
+      "dust",
+      "final-check",
+    ]);
     expect(at("label")).toBeLessThan(at("coat"));
     expect(at("engrave")).toBeLessThan(at("coat"));
     expect(kinds(p).lastIndexOf("coat")).toBeGreaterThan(at("sand-back"));
@@ -37,27 +77,46 @@ describe("steps follow from the state", () => {
   });
   test("A1 in its order", () => {
     const p = makePlan(a1());
-    expect(kinds(p).filter((k) => k !== "coat")).toEqual(["inspect-blank", "label", "degrease", "plate", "pre-flight", "proof", "reveal", "wash", "final-check"]);
+    expect(kinds(p).filter((k) => k !== "coat")).toEqual([
+      "inspect-blank",
+      "label",
+      "degrease",
+      "plate",
+      "pre-flight",
+      "proof",
+      "reveal",
+      "wash",
+      "final-check",
+    ]);
     expect(p.placed.filter((x) => x.step.role === "clear")).toHaveLength(3);
   });
   test("metal is scuffed, one piece has no proof, a batch has", () => {
-    expect(kinds(makePlan(a1({ job: { substrate: { id: "steel-bare", w: 100, h: 60, t: 2 } } })))).toContain("scuff");
+    expect(kinds(makePlan(a1({ job: { substrate: { id: "steel-bare", w: 100, h: 60, t: 2 } } })))).toContain(
+      "scuff",
+    );
     expect(kinds(makePlan(a1()))).not.toContain("scuff");
     expect(kinds(makePlan(a1({ job: { quantity: 1 } })))).not.toContain("proof");
     expect(kinds(makePlan(a1({ job: { quantity: 1 }, choices: { proof: true } })))).toContain("proof");
   });
   test("a weaker paint takes more coats; a stronger colour beneath fewer", () => {
-    const coats = (p: Plan, id: string): number => p.placed.filter((x) => x.step.productId === id && x.step.role === "colour").length;
+    const coats = (p: Plan, id: string): number =>
+      p.placed.filter((x) => x.step.productId === id && x.step.role === "colour").length;
     const weak = SHELF().map((x) => (x.id === "poppy" ? { ...x, hideUm: 200 } : x));
     expect(coats(makePlan(a1({ products: weak })), "poppy")).toBeGreaterThan(coats(makePlan(a1()), "poppy"));
-    expect(coats(makePlan(a1({ choices: { tolerance: 12 } })), "poppy")).toBeLessThanOrEqual(coats(makePlan(a1()), "poppy"));
+    expect(coats(makePlan(a1({ choices: { tolerance: 12 } })), "poppy")).toBeLessThanOrEqual(
+      coats(makePlan(a1()), "poppy"),
+    );
   });
   test("a change of colour changes coats; white comes only where it saves some", () => {
     const dark = makePlan(e1({ job: { zones: [zone("lettering", "black")] } }));
     const bright = makePlan(e1({ job: { zones: [zone("lettering", "marigold")] } }));
     expect(dark.placed.some((x) => x.step.role === "white")).toBe(false);
     expect(bright.placed.some((x) => x.step.role === "white")).toBe(true);
-    expect(makePlan(e1({ choices: { undercoat: false }, job: { zones: [zone("lettering", "marigold")] } })).placed.some((x) => x.step.role === "white")).toBe(false);
+    expect(
+      makePlan(
+        e1({ choices: { undercoat: false }, job: { zones: [zone("lettering", "marigold")] } }),
+      ).placed.some((x) => x.step.role === "white"),
+    ).toBe(false);
   });
   test("depth follows the choice, and never falls below what is needed by default", () => {
     expect(step(makePlan(e1()), "engrave").step.depthMm).toBe(1.5);
@@ -66,7 +125,12 @@ describe("steps follow from the state", () => {
     expect(step(makePlan(e1({ products: thick })), "engrave").step.depthMm as number).toBeGreaterThan(1.5);
   });
   test("a zone left as it is gets no step; no clear coat means none", () => {
-    const p = makePlan(e1({ job: { zones: [zone("lettering", "beet"), zone("leaf", null, { bare: true })] }, choices: { noClear: true } }));
+    const p = makePlan(
+      e1({
+        job: { zones: [zone("lettering", "beet"), zone("leaf", null, { bare: true })] },
+        choices: { noClear: true },
+      }),
+    );
     expect(p.placed.some((x) => x.step.zones.includes("leaf") && x.step.kind === "engrave")).toBe(false);
     expect(p.placed.some((x) => x.step.role === "clear")).toBe(false);
   });
@@ -75,21 +139,28 @@ describe("steps follow from the state", () => {
     const many = makePlan(e1({ job: { quantity: 60 } }));
     expect(ids(many)).toEqual(ids(few));
     expect(step(many, "engrave").minutes as number).toBeGreaterThan(step(few, "engrave").minutes as number);
-    expect(many.amounts.find((a) => a.product === "beet")!.ml as number).toBeCloseTo(10 * (few.amounts.find((a) => a.product === "beet")!.ml as number), 6);
+    expect(many.amounts.find((a) => a.product === "beet")!.ml as number).toBeCloseTo(
+      10 * (few.amounts.find((a) => a.product === "beet")!.ml as number),
+      6,
+    );
   });
   test("what is lacking is named, nothing is guessed", () => {
     const none = makePlan(e1({ job: { machineId: null } }));
     expect(none.missing.map((m) => m.what)).toContain("machine");
     expect(none.ready).toBeNull();
     expect(step(none, "engrave").minutes).toBeNull();
-    expect(makePlan(e1({ products: SHELF().filter((x) => x.id !== "shellac") })).missing.map((m) => m.what)).toEqual(["sealer"]);
+    expect(
+      makePlan(e1({ products: SHELF().filter((x) => x.id !== "shellac") })).missing.map((m) => m.what),
+    ).toEqual(["sealer"]);
     expect(makePlan(e1({ job: { zones: [] } })).missing.map((m) => m.what)).toEqual(["zones"]);
     expect(makePlan(e1({ job: { route: null } })).missing.map((m) => m.what)).toEqual(["route"]);
   });
   test("the Shelf's likeliest product fills a role, the job's choice wins", () => {
     expect(productFor("seal", context(e1()))?.id).toBe("shellac");
     const two = [...SHELF(), stocked("sealer", "Sealer", "sanding-sealer", "#eeeeee")];
-    expect(productFor("seal", context(e1({ products: two, choices: { sealerId: "sealer" } })))?.id).toBe("sealer");
+    expect(productFor("seal", context(e1({ products: two, choices: { sealerId: "sealer" } })))?.id).toBe(
+      "sealer",
+    );
     expect(nearest(SHELF(), "#f2b722")[0].product.id).toBe("marigold");
   });
 });
@@ -97,7 +168,16 @@ describe("steps follow from the state", () => {
 describe("edits as data", () => {
   test("add, remove, move, duplicate, set", () => {
     const w = e1();
-    const p = makePlan(edit(w, { op: "remove", step: "dust" }, { op: "duplicate", step: "coat.colour.beet.1", after: "coat.colour.beet.1", field: "extra" }, { op: "move", step: "label", after: "pre-flight" }, { op: "add", step: "rest.1", after: "engrave", field: "rest" }, { step: "coat.colour.beet.1", field: "dryUm", value: 9 }));
+    const p = makePlan(
+      edit(
+        w,
+        { op: "remove", step: "dust" },
+        { op: "duplicate", step: "coat.colour.beet.1", after: "coat.colour.beet.1", field: "extra" },
+        { op: "move", step: "label", after: "pre-flight" },
+        { op: "add", step: "rest.1", after: "engrave", field: "rest" },
+        { step: "coat.colour.beet.1", field: "dryUm", value: 9 },
+      ),
+    );
     expect(p.unfit).toEqual([]);
     expect(ids(p)).not.toContain("dust");
     expect(ids(p).indexOf("extra")).toBe(ids(p).indexOf("coat.colour.beet.1") + 1);
@@ -107,8 +187,15 @@ describe("edits as data", () => {
     expect(step(p, "extra").step.title).toBe("Beet, second coat");
   });
   test("kept over a change of brief; those that no longer fit are listed, none dropped", () => {
-    const w = edit(e1(), { step: "coat.colour.marigold.1", field: "dryUm", value: 11 }, { step: "engrave", field: "depthMm", value: 1.8 });
-    const other = { ...w, job: { ...w.job, zones: w.job.zones.map((z) => (z.id === "leaf" ? { ...z, productId: "beet" } : z)) } };
+    const w = edit(
+      e1(),
+      { step: "coat.colour.marigold.1", field: "dryUm", value: 11 },
+      { step: "engrave", field: "depthMm", value: 1.8 },
+    );
+    const other = {
+      ...w,
+      job: { ...w.job, zones: w.job.zones.map((z) => (z.id === "leaf" ? { ...z, productId: "beet" } : z)) },
+    };
     const p = makePlan(other);
     expect(p.unfit.map((u) => u.edit.step)).toEqual(["coat.colour.marigold.1"]);
     expect(p.unfit[0].why).toContain("no longer has");
@@ -117,12 +204,28 @@ describe("edits as data", () => {
     expect(step(makePlan(w), "coat.colour.marigold.1").step.dryUm).toBe(11);
   });
   test("a value that is none is listed with its reason", () => {
-    const p = makePlan(edit(e1(), { step: "engrave", field: "depthMm", value: "deep" }, { step: "engrave", field: "colour", value: 1 }, { step: "label", field: "power", value: 0.5 }, { step: "coat.seal.1", field: "productId", value: "gone" }, { step: "coat.seal.1", field: "zones", value: "lettering,moon" }));
+    const p = makePlan(
+      edit(
+        e1(),
+        { step: "engrave", field: "depthMm", value: "deep" },
+        { step: "engrave", field: "colour", value: 1 },
+        { step: "label", field: "power", value: 0.5 },
+        { step: "coat.seal.1", field: "productId", value: "gone" },
+        { step: "coat.seal.1", field: "zones", value: "lettering,moon" },
+      ),
+    );
     expect(p.unfit).toHaveLength(5);
     expect(p.unfit.map((u) => u.why).join(" ")).toMatch(/number.*nothing called.*no laser.*Shelf.*moon/s);
   });
   test("setting a field again replaces the older setting; emptying it takes it away", () => {
-    const e = (value: number | null): PlanEdit => ({ id: "x", op: "set", step: "s", after: null, field: "dryUm", value });
+    const e = (value: number | null): PlanEdit => ({
+      id: "x",
+      op: "set",
+      step: "s",
+      after: null,
+      field: "dryUm",
+      value,
+    });
     expect(addEdit(addEdit([], e(5)), e(7))).toEqual([e(7)]);
     expect(addEdit([e(5)], e(null))).toEqual([]);
   });
@@ -130,17 +233,29 @@ describe("edits as data", () => {
     const c = context(e1());
     const made = generate(c).steps;
     const before = JSON.stringify(made);
-    applyEdits(made, edit(e1(), { op: "remove", step: "dust" }, { step: "engrave", field: "power", value: 0.4 }).job.edits, c);
+    applyEdits(
+      made,
+      edit(e1(), { op: "remove", step: "dust" }, { step: "engrave", field: "power", value: 0.4 }).job.edits,
+      c,
+    );
     expect(JSON.stringify(made)).toBe(before);
   });
-  test("every field that can be set has a name", () => expect(Object.values(FIELDS).every((f) => f.label.length > 0)).toBe(true));
+  test("every field that can be set has a name", () =>
+    expect(Object.values(FIELDS).every((f) => f.label.length > 0)).toBe(true));
   test("a thousand random edits never throw, and each is either laid on or listed", () => {
     const rnd = seeded(7);
     const pick = <T>(list: T[]): T => list[Math.floor(rnd() * list.length)];
     for (let round = 0; round < 40; round++) {
       let w: World = rnd() < 0.5 ? e1() : a1();
       const steps = ids(makePlan(w));
-      for (let k = 0; k < 25; k++) w = edit(w, { op: pick(["add", "remove", "move", "set", "duplicate"] as const), step: rnd() < 0.15 ? `ghost${k}` : pick(steps), after: pick([null, ...steps]), field: pick([...Object.keys(FIELDS), "coat", "dust", `n${k}`]), value: pick<PlanEdit["value"]>([null, 5, 0.5, true, "beet", "lettering", -3]) });
+      for (let k = 0; k < 25; k++)
+        w = edit(w, {
+          op: pick(["add", "remove", "move", "set", "duplicate"] as const),
+          step: rnd() < 0.15 ? `ghost${k}` : pick(steps),
+          after: pick([null, ...steps]),
+          field: pick([...Object.keys(FIELDS), "coat", "dust", `n${k}`]),
+          value: pick<PlanEdit["value"]>([null, 5, 0.5, true, "beet", "lettering", -3]),
+        });
       const p = makePlan(w);
       expect(p.placed.length + p.unfit.length).toBeGreaterThan(0);
       expect(new Set(ids(p)).size).toBe(ids(p).length);
@@ -149,7 +264,14 @@ describe("edits as data", () => {
 });
 
 /** The drying model once more, in plain steps of a quarter of a minute. */
-function slowWait(w: World, from: number, ref: number, min: number | null, water: boolean, cap: number): number {
+function slowWait(
+  w: World,
+  from: number,
+  ref: number,
+  min: number | null,
+  water: boolean,
+  cap: number,
+): number {
   const a = air(w.shop.climate);
   let done = 0;
   let t = from;
@@ -177,7 +299,14 @@ describe("time", () => {
       const wait = waitAfter(p, i);
       if (!wait || wait.film !== x.step.id || wait.refMin === null) return;
       const paint = p.context.paintOf(x.step.productId as string);
-      const want = slowWait(w, x.end as number, wait.refMin, paint.minC.value, paint.base === "water", wait.for === "recoat" ? 2 : Infinity);
+      const want = slowWait(
+        w,
+        x.end as number,
+        wait.refMin,
+        paint.minC.value,
+        paint.base === "water",
+        wait.for === "recoat" ? 2 : Infinity,
+      );
       expect(Math.abs((wait.min as number) - want)).toBeLessThanOrEqual(1.3);
       checked++;
     });
@@ -189,7 +318,9 @@ describe("time", () => {
     expect(p.stuck).toMatch(/never in this climate/);
   });
   test("colder is later; a night below the floor is longer than its mean would say", () => {
-    const wait = (climate: ReturnType<typeof constant>): number => waitAfter(makePlan(e1({ shop: { climate } })), ids(makePlan(e1())).indexOf("coat.seal.2"))?.min as number;
+    const wait = (climate: ReturnType<typeof constant>): number =>
+      waitAfter(makePlan(e1({ shop: { climate } })), ids(makePlan(e1())).indexOf("coat.seal.2"))
+        ?.min as number;
     expect(wait(constant(12))).toBeGreaterThan(wait(constant(20)));
   });
   test("nothing is done in closed hours or on days off, and waits run through them", () => {
@@ -208,7 +339,8 @@ describe("time", () => {
       for (const x of p.placed) {
         const win = x.needs.find((n) => n.closes !== null);
         if (!win) continue;
-        const inTime = (x.start as number) >= (win.opens as number) && (x.end as number) <= (win.closes as number);
+        const inTime =
+          (x.start as number) >= (win.opens as number) && (x.end as number) <= (win.closes as number);
         expect(inTime || (x.start as number) >= (win.reopens as number)).toBe(true);
       }
       expect(open(p).some((s) => s.rule === 21)).toBe(false);
@@ -244,28 +376,39 @@ describe("time", () => {
 });
 
 describe("the state and what is drawn from it", () => {
-  const thickness = (p: Plan): Record<string, number>[] => p.placed.map((x) => Object.fromEntries(x.after.zones.flatMap((z) => layersOf(z, p.context.paintOf).map((l) => [`${z.zone}/${l.step ?? l.kind}`, l.bottomUm - l.topUm]))));
+  const thickness = (p: Plan): Record<string, number>[] =>
+    p.placed.map((x) =>
+      Object.fromEntries(
+        x.after.zones.flatMap((z) =>
+          layersOf(z, p.context.paintOf).map((l) => [`${z.zone}/${l.step ?? l.kind}`, l.bottomUm - l.topUm]),
+        ),
+      ),
+    );
   test.each([
     ["coat.colour.beet.1", e1],
     ["coat.seal.1", e1],
     ["coat.top.1", a1],
-  ] as const)("a thicker coat at %s changes the state by exactly that from there on, and nothing before", (id, make) => {
-    const w = make();
-    const plain = makePlan(w);
-    const k = ids(plain).indexOf(id);
-    const um = (plain.placed[k].step.dryUm as number) + 3.5;
-    const thick = makePlan(edit(w, { step: id, field: "dryUm", value: um }));
-    const [a, b] = [thickness(plain), thickness(thick)];
-    for (let i = 0; i < a.length; i++) {
-      for (const key of Object.keys({ ...a[i], ...b[i] })) {
-        const mine = key.endsWith(`/${id}`);
-        const gone = a[i][key] === undefined || a[i][key] < plain.placed[k].step.dryUm! - 0.01; // lifted or sanded away
-        if (!mine || i < k) expect(b[i][key]).toBeCloseTo(a[i][key], 6);
-        else if (!gone) expect(b[i][key] - a[i][key]).toBeCloseTo(3.5, 6);
+  ] as const)(
+    "a thicker coat at %s changes the state by exactly that from there on, and nothing before",
+    (id, make) => {
+      const w = make();
+      const plain = makePlan(w);
+      const k = ids(plain).indexOf(id);
+      const um = (plain.placed[k].step.dryUm as number) + 3.5;
+      const thick = makePlan(edit(w, { step: id, field: "dryUm", value: um }));
+      const [a, b] = [thickness(plain), thickness(thick)];
+      for (let i = 0; i < a.length; i++) {
+        for (const key of Object.keys({ ...a[i], ...b[i] })) {
+          const mine = key.endsWith(`/${id}`);
+          const gone = a[i][key] === undefined || a[i][key] < plain.placed[k].step.dryUm! - 0.01; // lifted or sanded away
+          if (!mine || i < k) expect(b[i][key]).toBeCloseTo(a[i][key], 6);
+          else if (!gone) expect(b[i][key] - a[i][key]).toBeCloseTo(3.5, 6);
+        }
       }
-    }
-    for (let i = 0; i < k; i++) expect(simulate(thick, thick.placed[i])).toEqual(simulate(plain, plain.placed[i]));
-  });
+      for (let i = 0; i < k; i++)
+        expect(simulate(thick, thick.placed[i])).toEqual(simulate(plain, plain.placed[i]));
+    },
+  );
   test("E1: cut, char beneath, films stacked without a gap, the face bare after sanding", () => {
     const p = makePlan(e1());
     const z = zoneOf(step(p, "sand-back").after, "leaf");
@@ -291,7 +434,13 @@ describe("the state and what is drawn from it", () => {
   });
   test("too much energy eats the colour, too little leaves the dark", () => {
     const at = (power: number, speed: number): number[] => {
-      const p = makePlan(edit(a1(), { step: "reveal", field: "power", value: power }, { step: "reveal", field: "speed", value: speed }));
+      const p = makePlan(
+        edit(
+          a1(),
+          { step: "reveal", field: "power", value: power },
+          { step: "reveal", field: "speed", value: speed },
+        ),
+      );
       return zoneOf(step(p, "reveal").after, "flower").films.map((f) => f.left);
     };
     expect(at(1, 40).every((x) => x === 0)).toBe(true);
@@ -300,21 +449,49 @@ describe("the state and what is drawn from it", () => {
   test("amounts balance: bought is laid, lost and left, within a thousandth", () => {
     for (const w of [e1(), a1(), e1({ job: { quantity: 240 } })]) {
       for (const a of makePlan(w).amounts) {
-        expect(Math.abs((a.boughtMl as number) - (a.laidMl as number) - (a.lostMl as number) - (a.leftMl as number))).toBeLessThanOrEqual(0.001 * (a.boughtMl as number));
+        expect(
+          Math.abs(
+            (a.boughtMl as number) - (a.laidMl as number) - (a.lostMl as number) - (a.leftMl as number),
+          ),
+        ).toBeLessThanOrEqual(0.001 * (a.boughtMl as number));
         expect(a.leftMl as number).toBeGreaterThanOrEqual(-1e-9);
       }
     }
   });
   test("a can never weighed makes stock unknown, and so what to buy", () => {
-    const p = makePlan(a1({ products: SHELF().map((x) => (x.id === "poppy" ? { ...x, cans: x.cans.map((k) => ({ ...k, leftMl: null })) } : x)) }));
-    expect(p.amounts.find((a) => a.product === "poppy")).toMatchObject({ onShelfMl: null, cans: null, boughtMl: null, leftMl: null });
+    const p = makePlan(
+      a1({
+        products: SHELF().map((x) =>
+          x.id === "poppy" ? { ...x, cans: x.cans.map((k) => ({ ...k, leftMl: null })) } : x,
+        ),
+      }),
+    );
+    expect(p.amounts.find((a) => a.product === "poppy")).toMatchObject({
+      onShelfMl: null,
+      cans: null,
+      boughtMl: null,
+      leftMl: null,
+    });
   });
   test("cans weighed by scale count by weight", () => {
-    const p = makePlan(a1({ products: SHELF().map((x) => (x.id === "poppy" ? { ...x, cans: [{ ...x.cans[0], fullMl: 400, leftMl: null, fullG: 420, emptyG: 100, nowG: 260 }] } : x)) }));
+    const p = makePlan(
+      a1({
+        products: SHELF().map((x) =>
+          x.id === "poppy"
+            ? {
+                ...x,
+                cans: [{ ...x.cans[0], fullMl: 400, leftMl: null, fullG: 420, emptyG: 100, nowG: 260 }],
+              }
+            : x,
+        ),
+      }),
+    );
     expect(p.amounts.find((a) => a.product === "poppy")!.onShelfMl).toBeCloseTo(200, 9);
   });
   test("the report gives null, never nought, for what is absent", () => {
-    const r = planReport(makePlan(e1())) as { steps: { id: string; ml: number | null; depthMm: number | null; g: number | null }[] };
+    const r = planReport(makePlan(e1())) as {
+      steps: { id: string; ml: number | null; depthMm: number | null; g: number | null }[];
+    };
     expect(r.steps.find((s) => s.id === "label")).toMatchObject({ ml: null, depthMm: null, g: null });
     expect(JSON.stringify(r)).not.toContain("NaN");
   });
@@ -322,11 +499,27 @@ describe("the state and what is drawn from it", () => {
 
 describe("the bench folds into the plan", () => {
   let n = 0;
-  const tap = (kind: LogEntry["kind"], stepId: string, at: number, more: Partial<LogEntry> = {}): LogEntry => ({ ...new LogEntry(), id: `l${String(n++).padStart(5, "0")}`, jobId: "job", kind, step: stepId, at, ...more });
+  const tap = (
+    kind: LogEntry["kind"],
+    stepId: string,
+    at: number,
+    more: Partial<LogEntry> = {},
+  ): LogEntry => ({
+    ...new LogEntry(),
+    id: `l${String(n++).padStart(5, "0")}`,
+    jobId: "job",
+    kind,
+    step: stepId,
+    at,
+    ...more,
+  });
   const t0 = utc.fromLocal("2027-01-11T09:00");
   test("logged times are pinned and the rest follows from them", () => {
     const w = e1();
-    const late = makePlan({ ...w, log: [tap("start", "inspect-blank", t0 + 60), tap("done", "inspect-blank", t0 + 90)] }, t0 + 95);
+    const late = makePlan(
+      { ...w, log: [tap("start", "inspect-blank", t0 + 60), tap("done", "inspect-blank", t0 + 90)] },
+      t0 + 95,
+    );
     expect(late.placed[0].start).toBe(t0 + 60);
     expect(late.placed[1].start as number).toBeGreaterThanOrEqual(t0 + 95);
   });
@@ -336,11 +529,19 @@ describe("the bench folds into the plan", () => {
     const s = fold([a, b, tap("back", "label", t0 + 2, { of: b.id })]);
     expect(s.steps.get("label")!.pieces).toEqual([1]);
     expect(s.last).toBe(a);
-    expect(fold([a, b, tap("back", "label", t0 + 2, { of: b.id }), tap("back", "label", t0 + 3, { of: a.id })]).steps.size).toBe(0);
+    expect(
+      fold([a, b, tap("back", "label", t0 + 2, { of: b.id }), tap("back", "label", t0 + 3, { of: a.id })])
+        .steps.size,
+    ).toBe(0);
   });
   const upTo = (w: World, id: string): LogEntry[] => {
     const p = makePlan(w);
-    return p.placed.slice(0, ids(p).indexOf(id) + 1).flatMap((x) => [tap("start", x.step.id, x.start as number), tap("done", x.step.id, x.end as number, { stepKind: x.step.kind, predicted: 1, actual: 1 })]);
+    return p.placed
+      .slice(0, ids(p).indexOf(id) + 1)
+      .flatMap((x) => [
+        tap("start", x.step.id, x.start as number),
+        tap("done", x.step.id, x.end as number, { stepKind: x.step.kind, predicted: 1, actual: 1 }),
+      ]);
   };
   test("a wait is a wait until its time, or until the touch check; early is a risk on record", () => {
     const w = e1();
@@ -354,7 +555,11 @@ describe("the bench folds into the plan", () => {
     expect(standing(makePlan({ ...w, log }, end + 16), end + 16).is).toBe("ready");
     const touched = [...log, tap("touch", "coat.seal.2", end + 5)];
     expect(standing(makePlan({ ...w, log: touched }, end + 5), end + 5).is).toBe("ready");
-    const early = [...log, tap("early", "coat.seal.2", end + 5, { note: "van is waiting" }), tap("start", "coat.seal.2", end + 5)];
+    const early = [
+      ...log,
+      tap("early", "coat.seal.2", end + 5, { note: "van is waiting" }),
+      tap("start", "coat.seal.2", end + 5),
+    ];
     const risk = makePlan({ ...w, log: early }, end + 6);
     expect(open(risk).map((x) => x.rule)).toContain(21);
     const checked = [...touched, tap("start", "coat.seal.2", end + 5)];
@@ -377,20 +582,76 @@ describe("previews and artwork", () => {
     expect(v.steps[0]).toBe(p.placed.length);
   });
   test("scaling the picture scales every measure", () => {
-    const w = e1({ job: { artwork: { name: "x", svg: "", w: 100, h: 40 }, zones: [zone("z", "beet", { outline: "M0 0L10 0L10 10Z", rows: [0, 10, ...Array.from({ length: 64 }, () => [0, 10]).flat()] })] } });
+    const w = e1({
+      job: {
+        artwork: { name: "x", svg: "", w: 100, h: 40 },
+        zones: [
+          zone("z", "beet", {
+            outline: "M0 0L10 0L10 10Z",
+            rows: [0, 10, ...Array.from({ length: 64 }, () => [0, 10]).flat()],
+          }),
+        ],
+      },
+    });
     const half = scaleArtwork(w.job, 0.5);
     expect(half.artwork).toMatchObject({ w: 50, h: 20 });
-    expect(half.zones[0]).toMatchObject({ areaMm2: 150, perimeterMm: 100, narrowestMm: 1, outline: "M0 0L5 0L5 5Z" });
+    expect(half.zones[0]).toMatchObject({
+      areaMm2: 150,
+      perimeterMm: 100,
+      narrowestMm: 1,
+      outline: "M0 0L5 0L5 5Z",
+    });
     expect(half.zones[0].rows.slice(0, 4)).toEqual([0, 5, 0, 5]);
   });
   test("new artwork keeps the finish of a colour that was there", () => {
     const w = e1({ job: { zones: [zone("z-a8235a", "beet", { name: "Lettering" })] } });
-    const found = { widthMm: 10, heightMm: 10, size: "file" as const, zones: [{ id: "z-a8235a", colour: "#a8235a", areaMm2: 1, perimeterMm: 1, narrowestMm: 1, pieces: 1, holes: 0, smallestMm2: 1, rows: [], outline: "" }, { id: "z-00ff00", colour: "#00ff00", areaMm2: 1, perimeterMm: 1, narrowestMm: 1, pieces: 1, holes: 0, smallestMm2: 1, rows: [], outline: "" }] };
-    expect(withArtwork(w.job, "n.svg", "<svg/>", found).zones.map((z) => [z.name, z.productId])).toEqual([["Lettering", "beet"], ["Green", null]]);
-    expect([colourWord("#ffffff"), colourWord("#111111"), colourWord("#a8235a")]).toEqual(["White", "Black", "Pink"]);
+    const found = {
+      widthMm: 10,
+      heightMm: 10,
+      size: "file" as const,
+      zones: [
+        {
+          id: "z-a8235a",
+          colour: "#a8235a",
+          areaMm2: 1,
+          perimeterMm: 1,
+          narrowestMm: 1,
+          pieces: 1,
+          holes: 0,
+          smallestMm2: 1,
+          rows: [],
+          outline: "",
+        },
+        {
+          id: "z-00ff00",
+          colour: "#00ff00",
+          areaMm2: 1,
+          perimeterMm: 1,
+          narrowestMm: 1,
+          pieces: 1,
+          holes: 0,
+          smallestMm2: 1,
+          rows: [],
+          outline: "",
+        },
+      ],
+    };
+    expect(withArtwork(w.job, "n.svg", "<svg/>", found).zones.map((z) => [z.name, z.productId])).toEqual([
+      ["Lettering", "beet"],
+      ["Green", null],
+    ]);
+    expect([colourWord("#ffffff"), colourWord("#111111"), colourWord("#a8235a")]).toEqual([
+      "White",
+      "Black",
+      "Pink",
+    ]);
   });
   test("a shop that is never open has no time for anything", () => {
-    const p = makePlan(e1({ shop: { hours: { mon: null, tue: null, wed: null, thu: null, fri: null, sat: null, sun: null } } }));
+    const p = makePlan(
+      e1({
+        shop: { hours: { mon: null, tue: null, wed: null, thu: null, fri: null, sat: null, sun: null } },
+      }),
+    );
     expect(p.ready).toBeNull();
     expect(p.stuck).toMatch(/working hours/);
     expect(shop().zone).toBe("UTC");

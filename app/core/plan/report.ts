@@ -17,7 +17,8 @@ export function waitAfter(plan: Plan, index: number): { for: string; refMin: num
   if (here.step.waitMin !== null) return { for: "set-time", refMin: here.step.waitMin, min: here.step.waitMin, opens: here.end + here.step.waitMin, closes: null, reopens: null, typed: true, film: null, from: here.end };
   const w = next.waited;
   if (!w || (w.opens !== null && w.opens <= here.end && w.closes === null)) return null;
-  const tight = next.needs.find((n) => n.closes !== null);
+  // A window that shut before this step ended is over and done with; only its reopening may still matter.
+  const tight = next.needs.find((n) => n.closes !== null && n.closes > (here.end as number));
   return { for: w.state, refMin: r(w.refMin, 2), min: w.opens === null ? null : Math.max(0, Math.ceil(w.opens - here.end)), opens: w.opens, closes: tight?.closes ?? null, reopens: tight?.reopens ?? null, typed: false, film: w.film, from: w.from };
 }
 

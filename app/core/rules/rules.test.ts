@@ -7,12 +7,29 @@ import type { PlanEdit } from "../records/job";
 import type { World } from "../records/world";
 import { RULES } from "./index";
 
-const withEdits = (w: World, ...edits: Partial<PlanEdit>[]): World => ({ ...w, job: { ...w.job, edits: edits.map((e, i) => ({ id: `t${i}`, op: "set" as const, step: "", after: null, field: "", value: null, ...e })) } });
-const remove = (w: World, ...steps: string[]): World => withEdits(w, ...steps.map((step) => ({ op: "remove" as const, step })));
-const set = (w: World, step: string, fields: Record<string, PlanEdit["value"]>): World => withEdits(w, ...Object.entries(fields).map(([field, value]) => ({ step, field, value })));
+const withEdits = (w: World, ...edits: Partial<PlanEdit>[]): World => ({
+  ...w,
+  job: {
+    ...w.job,
+    edits: edits.map((e, i) => ({
+      id: `t${i}`,
+      op: "set" as const,
+      step: "",
+      after: null,
+      field: "",
+      value: null,
+      ...e,
+    })),
+  },
+});
+const remove = (w: World, ...steps: string[]): World =>
+  withEdits(w, ...steps.map((step) => ({ op: "remove" as const, step })));
+const set = (w: World, step: string, fields: Record<string, PlanEdit["value"]>): World =>
+  withEdits(w, ...Object.entries(fields).map(([field, value]) => ({ step, field, value })));
 const metal: Shape["job"] = { substrate: { id: "aluminium-bare", w: 100, h: 60, t: 2 } };
 const swap = (id: string, more: object) => SHELF().map((p) => (p.id === id ? { ...p, ...more } : p));
-const low = (id: string, left: number) => SHELF().map((p) => (p.id === id ? { ...p, cans: [{ ...p.cans[0], fullMl: 400, leftMl: left }] } : p));
+const low = (id: string, left: number) =>
+  SHELF().map((p) => (p.id === id ? { ...p, cans: [{ ...p.cans[0], fullMl: 400, leftMl: left }] } : p));
 const one = (id: string, more = {}) => [zone("lettering", id, more)];
 
 interface Case {
@@ -29,57 +46,399 @@ interface Case {
 }
 
 const CASES: Case[] = [
-  { rule: 1, what: "first film on a face not cleaned", trips: () => remove(a1(), "degrease"), misses: () => a1(), says: /not been cleaned/ },
-  { rule: 1, what: "scuffed after cleaning", trips: () => withEdits(a1({ job: metal }), { op: "move", step: "scuff", after: "degrease" }), misses: () => a1({ job: metal }), says: /scuffed/ },
-  { rule: 2, what: "no sealer in the cut", trips: () => remove(e1(), "coat.seal.1", "coat.seal.2"), misses: () => remove(e1(), "coat.seal.2"), says: /No seal coat/ },
-  { rule: 2, what: "sealed only before engraving", trips: () => withEdits(e1(), { op: "move", step: "coat.seal.1", after: "dust" }, { op: "move", step: "coat.seal.2", after: "coat.seal.1" }), misses: () => e1(), says: /2 seal coats lie on the face/ },
-  { rule: 3, what: "a fill after sanding", trips: () => withEdits(e1(), { op: "move", step: "coat.colour.beet.1", after: "sand-back" }), misses: () => e1(), says: /after sanding back/, severity: "stop" },
-  { rule: 4, what: "the colour laid over the dark top", trips: () => withEdits(a1(), { op: "move", step: "coat.colour.poppy.1", after: "coat.top.1" }, { op: "move", step: "coat.colour.poppy.2", after: "coat.colour.poppy.1" }), misses: () => a1(), says: /lightness \d+/ },
-  { rule: 7, what: "sanding before it is dry through", trips: () => set(e1(), lastColour(e1()), { waitMin: 30 }), misses: () => set(e1(), lastColour(e1()), { waitMin: 24 * 60 }), says: /before the fill is dry/ },
-  { rule: 10, what: "touch-up on sanded wood", trips: () => touchUp(), misses: () => ({ ...touchUp(), job: { ...touchUp().job, edits: [...touchUp().job.edits, { id: "m", op: "move", step: "mend", after: "coat.clear.1", field: "", value: null }] } }), says: /sanded bare \d step/ },
-  { rule: 11, what: "no label", trips: () => remove(a1(), "label"), misses: () => a1(), says: /4 pieces get/ },
-  { rule: 11, what: "label too late", trips: () => withEdits(a1(), { op: "move", step: "label", after: "coat.colour.poppy.1" }), misses: () => withEdits(a1(), { op: "move", step: "label", after: "degrease" }), says: /no label/ },
-  { rule: 13, what: "a batch without a proof", trips: () => remove(a1(), "proof"), misses: () => remove(a1({ job: { quantity: 2 } }), "proof"), says: /All 4 pieces/ },
-  { rule: 13, what: "a proof chosen away", trips: () => a1({ choices: { proof: false } }), misses: () => a1(), says: /no proof piece/ },
-  { rule: 14, what: "a zone without a finish", trips: () => e1({ job: { zones: [zone("lettering", "beet"), zone("leaf", null)] } }), misses: () => e1({ job: { zones: [zone("lettering", "beet"), zone("leaf", null, { bare: true })] } }), says: /leaf.*600 mm²/ },
-  { rule: 14, what: "a zone whose coats were taken out", trips: () => remove(e1(), "coat.colour.beet.1", "coat.colour.beet.2"), misses: () => e1(), says: /No step leaves Beet/ },
-  { rule: 14, what: "a second colour under one top", trips: () => a1({ job: { zones: [zone("a", "poppy"), zone("b", "marigold")] } }), misses: () => a1(), says: /Marigold in “b”/ },
-  { rule: 20, what: "laser an hour after the top", trips: () => set(a1(), "coat.top.1", { waitMin: 60 }), misses: () => set(a1(), "coat.top.1", { waitMin: 3 * 1440 }), says: /laser-safe takes/ },
-  { rule: 21, what: "a coat too soon", trips: () => set(a1(), "coat.colour.poppy.1", { waitMin: 6 }), misses: () => set(a1(), "coat.colour.poppy.1", { waitMin: 3 }), says: /after 10 min|takes another coat/ },
-  { rule: 21, what: "a coat after the window shut", trips: () => set(a1(), "coat.colour.poppy.1", { waitMin: 70 }), misses: () => set(a1(), "coat.colour.poppy.1", { waitMin: 50 }), says: /shuts after 1 h and reopens after 48 h|shuts after 1 h/ },
-  { rule: 22, what: "laid below its least temperature", trips: () => a1({ shop: { climate: swing(4, 14) } }), misses: () => a1({ shop: { climate: constant(10.5) } }), says: /does not dry below 10 °C/ },
-  { rule: 22, what: "a water-borne film that sits cold", trips: () => e1({ shop: { climate: constant(8) } }), misses: () => e1({ shop: { climate: constant(11) } }), says: /never joins up|does not dry/ },
-  { rule: 23, what: "shellac on a damp day", trips: () => e1({ shop: { climate: constant(20, 0.9) } }), misses: () => e1({ shop: { climate: constant(20, 0.85) } }), says: /90 % humidity/ },
-  { rule: 24, what: "dried in the sun", trips: () => a1({ choices: { sunOrHotAir: true } }), misses: () => a1(), says: /40 °C/ },
-  { rule: 24, what: "a shop at 43 °C", trips: () => a1({ shop: { climate: constant(43) } }), misses: () => a1({ shop: { climate: constant(40) } }), says: /43 °C/ },
-  { rule: 26, what: "a wait into a cold night", trips: () => e1({ shop: { climate: swing(6, 20) } }), misses: () => e1({ shop: { climate: swing(10.5, 20) } }), says: /not \d.*below 10 °C/ },
-  { rule: 30, what: "a coat taken out", trips: () => remove(e1({ job: { zones: one("marigold") }, choices: { undercoat: false } }), "coat.colour.marigold.1", "coat.colour.marigold.2"), misses: () => e1({ job: { zones: one("marigold") } }), says: /away from its colour; 4 is allowed/ },
-  { rule: 31, what: "a top too thick for a window", trips: () => set(a1(), "coat.top.1", { dryUm: 60 }), misses: () => a1(), says: /J\/mm²/ },
-  { rule: 32, what: "a can too small for the job", trips: () => a1({ products: low("poppy", 100), job: { quantity: 40 } }), misses: () => a1({ products: low("poppy", 400) }), says: /the plan takes [\d.]+ ml, the Shelf holds 100 ml/ },
-  { rule: 32, what: "a can nearly empty", trips: () => a1({ products: low("poppy", 79), job: { quantity: 1 } }), misses: () => a1({ products: low("poppy", 81), job: { quantity: 1 } }), says: /under 20 % full/ },
-  { rule: 32, what: "a cold can", trips: () => a1({ shop: { climate: constant(11) } }), misses: () => a1({ shop: { climate: constant(12) } }), says: /11 °C/ },
-  { rule: 33, what: "lacquer over enamel", trips: () => a1({ products: [...SHELF(), stocked("lac", "Lacquer", "spray-lacquer", "#111111")], choices: { topId: "lac" } }), misses: () => a1({ products: [...SHELF(), stocked("en", "Enamel", "spray-enamel", "#111111")], choices: { topId: "en" } }), says: /Lacquer over Poppy/, severity: "stop" },
-  { rule: 35, what: "bright metal not scuffed", trips: () => remove(a1({ job: metal }), "scuff"), misses: () => a1({ job: metal }), says: /bright bare aluminium/ },
-  { rule: 37, what: "white chosen away under yellow", trips: () => e1({ job: { zones: one("marigold") }, choices: { undercoat: false } }), misses: () => e1({ job: { zones: one("marigold") } }), says: /coats over char|does not hide/ },
-  { rule: 38, what: "a stack of 300 µm", trips: () => set(a1(), "coat.colour.poppy.1", { dryUm: 290 }), misses: () => set(a1(), "coat.colour.poppy.1", { dryUm: 200 }), says: /above 250 µm/ },
-  { rule: 40, what: "1 µm on maple", trips: () => ({ ...e1(), machines: [{ ...defaultMachine("um1", 30, "co2-40") }] }), misses: () => ({ ...e1(), machines: [{ ...defaultMachine("blue", 10, "co2-40") }] }), says: /marks poorly hard maple/ },
-  { rule: 40, what: "blue on a white top", trips: () => ({ ...a1({ choices: { topId: "white" } }), machines: [defaultMachine("blue", 10, "co2-40"), defaultMachine("co2", 40, "other")] }), misses: () => ({ ...a1(), machines: [defaultMachine("blue", 10, "co2-40")] }), says: /only to 30 %/ },
-  { rule: 43, what: "a dark top not inverted", trips: () => a1({ choices: { inverted: false } }), misses: () => a1({ choices: { inverted: true } }), says: /not inverted/, },
-  { rule: 43, what: "an engraving inverted", trips: () => e1({ choices: { inverted: true } }), misses: () => e1({ choices: { inverted: false } }), says: /is inverted/ },
-  { rule: 46, what: "a picture wider than the piece", trips: () => a1({ job: { artwork: { name: "", svg: "", w: 120, h: 90 } } }), misses: () => a1({ job: { artwork: { name: "", svg: "", w: 100, h: 100 } } }), says: /120 × 90 mm, the piece 100 × 100 mm/ },
-  { rule: 48, what: "a run longer than the day", trips: () => e1({ job: { quantity: 150 } }), misses: () => e1({ job: { quantity: 20 } }), says: /longest day here is 9 h/ },
-  { rule: 50, what: "too shallow for its fill", trips: () => e1({ choices: { depthMm: 0.3 } }), misses: () => e1({ choices: { depthMm: 0.6 } }), says: /0.3 mm deep.*0.2 mm must stay/ },
-  { rule: 51, what: "a stroke narrower than the brush", trips: () => e1({ job: { zones: one("beet", { narrowestMm: 0.5 }) } }), misses: () => e1({ job: { zones: one("beet", { narrowestMm: 0.8 }) } }), says: /0.5 mm at its narrowest.*0.8 mm/ },
-  { rule: 58, what: "sanding through a veneer", trips: () => set(e1({ job: { substrate: { id: "birch-ply", w: 120, h: 60, t: 6 } } }), "sand-back", { sandUm: 400 }), misses: () => e1({ job: { substrate: { id: "birch-ply", w: 120, h: 60, t: 6 } } }), says: /420 µm of a 500 µm/ },
-  { rule: 59, what: "oak", trips: () => e1({ job: { substrate: { id: "oak", w: 120, h: 60, t: 8 } } }), misses: () => e1(), says: /Oak has open grain/ },
-  { rule: 70, what: "a vinyl mask", trips: () => e1({ choices: { mask: true, maskChlorinated: true } }), misses: () => e1({ choices: { mask: true, maskChlorinated: false } }), says: /hydrogen chloride/ },
-  { rule: 70, what: "a paint that holds chlorine", trips: () => a1({ products: swap("poppy", { chlorinated: true }) }), misses: () => a1({ products: swap("clear", { chlorinated: true }) }), says: /Poppy holds chlorine/ },
-  { rule: 71, what: "spray", trips: () => a1(), misses: () => e1({ choices: { noClear: true, sealerId: "brushed" }, products: [...SHELF(), stocked("brushed", "Sealer", "sanding-sealer", "#eeeeee")] }), says: /respirator/ },
+  {
+    rule: 1,
+    what: "first film on a face not cleaned",
+    trips: () => remove(a1(), "degrease"),
+    misses: () => a1(),
+    says: /not been cleaned/,
+  },
+  {
+    rule: 1,
+    what: "scuffed after cleaning",
+    trips: () => withEdits(a1({ job: metal }), { op: "move", step: "scuff", after: "degrease" }),
+    misses: () => a1({ job: metal }),
+    says: /scuffed/,
+  },
+  {
+    rule: 2,
+    what: "no sealer in the cut",
+    trips: () => remove(e1(), "coat.seal.1", "coat.seal.2"),
+    misses: () => remove(e1(), "coat.seal.2"),
+    says: /No seal coat/,
+  },
+  {
+    rule: 2,
+    what: "sealed only before engraving",
+    trips: () =>
+      withEdits(
+        e1(),
+        { op: "move", step: "coat.seal.1", after: "dust" },
+        { op: "move", step: "coat.seal.2", after: "coat.seal.1" },
+      ),
+    misses: () => e1(),
+    says: /2 seal coats lie on the face/,
+  },
+  {
+    rule: 3,
+    what: "a fill after sanding",
+    trips: () => withEdits(e1(), { op: "move", step: "coat.colour.beet.1", after: "sand-back" }),
+    misses: () => e1(),
+    says: /after sanding back/,
+    severity: "stop",
+  },
+  {
+    rule: 4,
+    what: "the colour laid over the dark top",
+    trips: () =>
+      withEdits(
+        a1(),
+        { op: "move", step: "coat.colour.poppy.1", after: "coat.top.1" },
+        { op: "move", step: "coat.colour.poppy.2", after: "coat.colour.poppy.1" },
+      ),
+    misses: () => a1(),
+    says: /lightness \d+/,
+  },
+  {
+    rule: 7,
+    what: "sanding before it is dry through",
+    trips: () => set(e1(), lastColour(e1()), { waitMin: 30 }),
+    misses: () => set(e1(), lastColour(e1()), { waitMin: 24 * 60 }),
+    says: /before the fill is dry/,
+  },
+  {
+    rule: 10,
+    what: "touch-up on sanded wood",
+    trips: () => touchUp(),
+    misses: () => ({
+      ...touchUp(),
+      job: {
+        ...touchUp().job,
+        edits: [
+          ...touchUp().job.edits,
+          { id: "m", op: "move", step: "mend", after: "coat.clear.1", field: "", value: null },
+        ],
+      },
+    }),
+    says: /sanded bare \d step/,
+  },
+  {
+    rule: 11,
+    what: "no label",
+    trips: () => remove(a1(), "label"),
+    misses: () => a1(),
+    says: /4 pieces get/,
+  },
+  {
+    rule: 11,
+    what: "label too late",
+    trips: () => withEdits(a1(), { op: "move", step: "label", after: "coat.colour.poppy.1" }),
+    misses: () => withEdits(a1(), { op: "move", step: "label", after: "degrease" }),
+    says: /no label/,
+  },
+  {
+    rule: 13,
+    what: "a batch without a proof",
+    trips: () => remove(a1(), "proof"),
+    misses: () => remove(a1({ job: { quantity: 2 } }), "proof"),
+    says: /All 4 pieces/,
+  },
+  {
+    rule: 13,
+    what: "a proof chosen away",
+    trips: () => a1({ choices: { proof: false } }),
+    misses: () => a1(),
+    says: /no proof piece/,
+  },
+  {
+    rule: 14,
+    what: "a zone without a finish",
+    trips: () => e1({ job: { zones: [zone("lettering", "beet"), zone("leaf", null)] } }),
+    misses: () => e1({ job: { zones: [zone("lettering", "beet"), zone("leaf", null, { bare: true })] } }),
+    says: /leaf.*600 mm²/,
+  },
+  {
+    rule: 14,
+    what: "a zone whose coats were taken out",
+    trips: () => remove(e1(), "coat.colour.beet.1", "coat.colour.beet.2"),
+    misses: () => e1(),
+    says: /No step leaves Beet/,
+  },
+  {
+    rule: 14,
+    what: "a second colour under one top",
+    trips: () => a1({ job: { zones: [zone("a", "poppy"), zone("b", "marigold")] } }),
+    misses: () => a1(),
+    says: /Marigold in “b”/,
+  },
+  {
+    rule: 20,
+    what: "laser an hour after the top",
+    trips: () => set(a1(), "coat.top.1", { waitMin: 60 }),
+    misses: () => set(a1(), "coat.top.1", { waitMin: 3 * 1440 }),
+    says: /laser-safe takes/,
+  },
+  {
+    rule: 21,
+    what: "a coat too soon",
+    trips: () => set(a1(), "coat.colour.poppy.1", { waitMin: 6 }),
+    misses: () => set(a1(), "coat.colour.poppy.1", { waitMin: 3 }),
+    says: /after 10 min|takes another coat/,
+  },
+  {
+    rule: 21,
+    what: "a coat after the window shut",
+    trips: () => set(a1(), "coat.colour.poppy.1", { waitMin: 70 }),
+    misses: () => set(a1(), "coat.colour.poppy.1", { waitMin: 50 }),
+    says: /shuts after 1 h and reopens after 48 h|shuts after 1 h/,
+  },
+  {
+    rule: 22,
+    what: "laid below its least temperature",
+    trips: () => a1({ shop: { climate: swing(4, 14) } }),
+    misses: () => a1({ shop: { climate: constant(10.5) } }),
+    says: /does not dry below 10 °C/,
+  },
+  {
+    rule: 22,
+    what: "a water-borne film that sits cold",
+    trips: () => e1({ shop: { climate: constant(8) } }),
+    misses: () => e1({ shop: { climate: constant(11) } }),
+    says: /never joins up|does not dry/,
+  },
+  {
+    rule: 23,
+    what: "shellac on a damp day",
+    trips: () => e1({ shop: { climate: constant(20, 0.9) } }),
+    misses: () => e1({ shop: { climate: constant(20, 0.85) } }),
+    says: /90 % humidity/,
+  },
+  {
+    rule: 24,
+    what: "dried in the sun",
+    trips: () => a1({ choices: { sunOrHotAir: true } }),
+    misses: () => a1(),
+    says: /40 °C/,
+  },
+  {
+    rule: 24,
+    what: "a shop at 43 °C",
+    trips: () => a1({ shop: { climate: constant(43) } }),
+    misses: () => a1({ shop: { climate: constant(40) } }),
+    says: /43 °C/,
+  },
+  {
+    rule: 26,
+    what: "a wait into a cold night",
+    trips: () => e1({ shop: { climate: swing(6, 20) } }),
+    misses: () => e1({ shop: { climate: swing(10.5, 20) } }),
+    says: /not \d.*below 10 °C/,
+  },
+  {
+    rule: 30,
+    what: "a coat taken out",
+    trips: () =>
+      remove(
+        e1({ job: { zones: one("marigold") }, choices: { undercoat: false } }),
+        "coat.colour.marigold.1",
+        "coat.colour.marigold.2",
+      ),
+    misses: () => e1({ job: { zones: one("marigold") } }),
+    says: /away from its colour; 4 is allowed/,
+  },
+  {
+    rule: 31,
+    what: "a top too thick for a window",
+    trips: () => set(a1(), "coat.top.1", { dryUm: 60 }),
+    misses: () => a1(),
+    says: /J\/mm²/,
+  },
+  {
+    rule: 32,
+    what: "a can too small for the job",
+    trips: () => a1({ products: low("poppy", 100), job: { quantity: 40 } }),
+    misses: () => a1({ products: low("poppy", 400) }),
+    says: /the plan takes [\d.]+ ml, the Shelf holds 100 ml/,
+  },
+  {
+    rule: 32,
+    what: "a can nearly empty",
+    trips: () => a1({ products: low("poppy", 79), job: { quantity: 1 } }),
+    misses: () => a1({ products: low("poppy", 81), job: { quantity: 1 } }),
+    says: /under 20 % full/,
+  },
+  {
+    rule: 32,
+    what: "a cold can",
+    trips: () => a1({ shop: { climate: constant(11) } }),
+    misses: () => a1({ shop: { climate: constant(12) } }),
+    says: /11 °C/,
+  },
+  {
+    rule: 33,
+    what: "lacquer over enamel",
+    trips: () =>
+      a1({
+        products: [...SHELF(), stocked("lac", "Lacquer", "spray-lacquer", "#111111")],
+        choices: { topId: "lac" },
+      }),
+    misses: () =>
+      a1({
+        products: [...SHELF(), stocked("en", "Enamel", "spray-enamel", "#111111")],
+        choices: { topId: "en" },
+      }),
+    says: /Lacquer over Poppy/,
+    severity: "stop",
+  },
+  {
+    rule: 35,
+    what: "bright metal not scuffed",
+    trips: () => remove(a1({ job: metal }), "scuff"),
+    misses: () => a1({ job: metal }),
+    says: /bright bare aluminium/,
+  },
+  {
+    rule: 37,
+    what: "white chosen away under yellow",
+    trips: () => e1({ job: { zones: one("marigold") }, choices: { undercoat: false } }),
+    misses: () => e1({ job: { zones: one("marigold") } }),
+    says: /coats over char|does not hide/,
+  },
+  {
+    rule: 38,
+    what: "a stack of 300 µm",
+    trips: () => set(a1(), "coat.colour.poppy.1", { dryUm: 290 }),
+    misses: () => set(a1(), "coat.colour.poppy.1", { dryUm: 200 }),
+    says: /above 250 µm/,
+  },
+  {
+    rule: 40,
+    what: "1 µm on maple",
+    trips: () => ({ ...e1(), machines: [{ ...defaultMachine("um1", 30, "co2-40") }] }),
+    misses: () => ({ ...e1(), machines: [{ ...defaultMachine("blue", 10, "co2-40") }] }),
+    says: /marks poorly hard maple/,
+  },
+  {
+    rule: 40,
+    what: "blue on a white top",
+    trips: () => ({
+      ...a1({ choices: { topId: "white" } }),
+      machines: [defaultMachine("blue", 10, "co2-40"), defaultMachine("co2", 40, "other")],
+    }),
+    misses: () => ({ ...a1(), machines: [defaultMachine("blue", 10, "co2-40")] }),
+    says: /only to 30 %/,
+  },
+  {
+    rule: 43,
+    what: "a dark top not inverted",
+    trips: () => a1({ choices: { inverted: false } }),
+    misses: () => a1({ choices: { inverted: true } }),
+    says: /not inverted/,
+  },
+  {
+    rule: 43,
+    what: "an engraving inverted",
+    trips: () => e1({ choices: { inverted: true } }),
+    misses: () => e1({ choices: { inverted: false } }),
+    says: /is inverted/,
+  },
+  {
+    rule: 46,
+    what: "a picture wider than the piece",
+    trips: () => a1({ job: { artwork: { name: "", svg: "", w: 120, h: 90 } } }),
+    misses: () => a1({ job: { artwork: { name: "", svg: "", w: 100, h: 100 } } }),
+    says: /120 × 90 mm, the piece 100 × 100 mm/,
+  },
+  {
+    rule: 48,
+    what: "a run longer than the day",
+    trips: () => e1({ job: { quantity: 150 } }),
+    misses: () => e1({ job: { quantity: 20 } }),
+    says: /longest day here is 9 h/,
+  },
+  {
+    rule: 50,
+    what: "too shallow for its fill",
+    trips: () => e1({ choices: { depthMm: 0.3 } }),
+    misses: () => e1({ choices: { depthMm: 0.6 } }),
+    says: /0.3 mm deep.*0.2 mm must stay/,
+  },
+  {
+    rule: 51,
+    what: "a stroke narrower than the brush",
+    trips: () => e1({ job: { zones: one("beet", { narrowestMm: 0.5 }) } }),
+    misses: () => e1({ job: { zones: one("beet", { narrowestMm: 0.8 }) } }),
+    says: /0.5 mm at its narrowest.*0.8 mm/,
+  },
+  {
+    rule: 58,
+    what: "sanding through a veneer",
+    trips: () =>
+      set(e1({ job: { substrate: { id: "birch-ply", w: 120, h: 60, t: 6 } } }), "sand-back", { sandUm: 400 }),
+    misses: () => e1({ job: { substrate: { id: "birch-ply", w: 120, h: 60, t: 6 } } }),
+    says: /420 µm of a 500 µm/,
+  },
+  {
+    rule: 59,
+    what: "oak",
+    trips: () => e1({ job: { substrate: { id: "oak", w: 120, h: 60, t: 8 } } }),
+    misses: () => e1(),
+    says: /Oak has open grain/,
+  },
+  {
+    rule: 70,
+    what: "a vinyl mask",
+    trips: () => e1({ choices: { mask: true, maskChlorinated: true } }),
+    misses: () => e1({ choices: { mask: true, maskChlorinated: false } }),
+    says: /hydrogen chloride/,
+  },
+  {
+    rule: 70,
+    what: "a paint that holds chlorine",
+    trips: () => a1({ products: swap("poppy", { chlorinated: true }) }),
+    misses: () => a1({ products: swap("clear", { chlorinated: true }) }),
+    says: /Poppy holds chlorine/,
+  },
+  {
+    rule: 71,
+    what: "spray",
+    trips: () => a1(),
+    misses: () =>
+      e1({
+        choices: { noClear: true, sealerId: "brushed" },
+        products: [...SHELF(), stocked("brushed", "Sealer", "sanding-sealer", "#eeeeee")],
+      }),
+    says: /respirator/,
+  },
   { rule: 72, what: "solvent rags", trips: () => a1(), misses: () => e1(), says: /lidded metal can/ },
-  { rule: 73, what: "the laser alone", trips: () => e1({ choices: { attended: false } }), misses: () => e1(), says: /run alone/ },
-  { rule: 73, what: "no extraction", trips: () => ({ ...e1(), machines: [{ ...defaultMachine("co2", 40, "co2-40"), extraction: false }] }), misses: () => e1(), says: /no extraction/ },
-  { rule: 78, what: "old paint sanded", trips: () => e1({ choices: { oldPaint: true } }), misses: () => e1(), says: /lead/ },
-  { rule: 83, what: "a chlorinated cleaner", trips: () => a1({ choices: { cleaner: "chlorinated" } }), misses: () => a1({ choices: { cleaner: "acetone" } }), says: /phosgene/ },
+  {
+    rule: 73,
+    what: "the laser alone",
+    trips: () => e1({ choices: { attended: false } }),
+    misses: () => e1(),
+    says: /run alone/,
+  },
+  {
+    rule: 73,
+    what: "no extraction",
+    trips: () => ({ ...e1(), machines: [{ ...defaultMachine("co2", 40, "co2-40"), extraction: false }] }),
+    misses: () => e1(),
+    says: /no extraction/,
+  },
+  {
+    rule: 78,
+    what: "old paint sanded",
+    trips: () => e1({ choices: { oldPaint: true } }),
+    misses: () => e1(),
+    says: /lead/,
+  },
+  {
+    rule: 83,
+    what: "a chlorinated cleaner",
+    trips: () => a1({ choices: { cleaner: "chlorinated" } }),
+    misses: () => a1({ choices: { cleaner: "acetone" } }),
+    says: /phosgene/,
+  },
 ];
 
 function lastColour(w: World): string {
@@ -87,7 +446,11 @@ function lastColour(w: World): string {
   return p.placed.filter((x) => x.step.role === "colour").pop()!.step.id;
 }
 function touchUp(): World {
-  return withEdits(e1(), { op: "add", step: "mend", after: "sand-back", field: "coat", value: "beet" }, { step: "mend", field: "role", value: "touch-up" });
+  return withEdits(
+    e1(),
+    { op: "add", step: "mend", after: "sand-back", field: "coat", value: "beet" },
+    { step: "mend", field: "role", value: "touch-up" },
+  );
 }
 
 const of = (w: World, rule: number): Snag[] => open(makePlan(w)).filter((s) => s.rule === rule);
@@ -104,24 +467,41 @@ describe("each rule trips, is mended by its own fix, comes back by undo, and sta
     // the first fix of each finding, pressed until none is left
     const before = JSON.stringify(w);
     let mended = w;
-    for (let press = 0; press < 12 && of(mended, c.rule).length; press++) mended = of(mended, c.rule)[0].fixes[0].apply(mended);
+    for (let press = 0; press < 12 && of(mended, c.rule).length; press++)
+      mended = of(mended, c.rule)[0].fixes[0].apply(mended);
     expect(of(mended, c.rule)).toEqual([]);
     // a fix makes a new world: the old one, which undo puts back, is untouched and trips again
     expect(JSON.stringify(w)).toBe(before);
     expect(of(JSON.parse(before) as World, c.rule).map(whereOf)).toEqual(found.map(whereOf));
     expect(of(c.misses(), c.rule)).toEqual([]);
   });
-  test("every rule has a case", () => expect([...new Set(CASES.map((c) => c.rule))].sort((a, b) => a - b)).toEqual(RULES.map((r) => r.id).sort((a, b) => a - b)));
+  test("every rule has a case", () =>
+    expect([...new Set(CASES.map((c) => c.rule))].sort((a, b) => a - b)).toEqual(
+      RULES.map((r) => r.id).sort((a, b) => a - b),
+    ));
   test("every further fix clears its finding too", () => {
     for (const c of CASES) {
       const w = c.trips();
-      for (const snag of of(w, c.rule)) for (const fix of snag.fixes.slice(1)) expect([c.rule, c.what, fix.id, of(fix.apply(w), c.rule).some((s) => whereOf(s) === whereOf(snag))]).toEqual([c.rule, c.what, fix.id, false]);
+      for (const snag of of(w, c.rule))
+        for (const fix of snag.fixes.slice(1))
+          expect([
+            c.rule,
+            c.what,
+            fix.id,
+            of(fix.apply(w), c.rule).some((s) => whereOf(s) === whereOf(snag)),
+          ]).toEqual([c.rule, c.what, fix.id, false]);
     }
   });
 });
 
 describe("severity, waivers, acceptance", () => {
-  const FIXED: Record<string, number[]> = { never: [70, 73, 83], hazard: [71, 72, 78], stop: [3, 10, 33, 43, 58], risk: [1, 2, 4, 7, 20, 21, 22, 23, 24, 30, 31, 32, 35, 37, 40, 46, 48, 50, 51, 59], advice: [11, 13, 14, 26, 38] };
+  const FIXED: Record<string, number[]> = {
+    never: [70, 73, 83],
+    hazard: [71, 72, 78],
+    stop: [3, 10, 33, 43, 58],
+    risk: [1, 2, 4, 7, 20, 21, 22, 23, 24, 30, 31, 32, 35, 37, 40, 46, 48, 50, 51, 59],
+    advice: [11, 13, 14, 26, 38],
+  };
   test.each(Object.entries(FIXED))("%s", (severity, rules) => {
     for (const r of RULES) if (rules.includes(r.id)) expect([r.id, r.severity]).toEqual([r.id, severity]);
     expect(rules.every((id) => RULES.some((r) => r.id === id))).toBe(true);
@@ -129,16 +509,24 @@ describe("severity, waivers, acceptance", () => {
   test("a waiver with a reason silences one finding where it stands, and is kept", () => {
     const w = remove(a1(), "label");
     const s = of(w, 11)[0];
-    const waived = { ...w, job: { ...w.job, waivers: [{ rule: 11, where: whereOf(s), reason: "two pieces, marked on the edge" }] } };
+    const waived = {
+      ...w,
+      job: { ...w.job, waivers: [{ rule: 11, where: whereOf(s), reason: "two pieces, marked on the edge" }] },
+    };
     expect(of(waived, 11)).toEqual([]);
     expect(makePlan(waived).snags.find((x) => x.rule === 11)?.waived).toBe("two pieces, marked on the edge");
-    expect(of({ ...w, job: { ...w.job, waivers: [{ rule: 11, where: "elsewhere/", reason: "no" }] } }, 11)).toHaveLength(1);
+    expect(
+      of({ ...w, job: { ...w.job, waivers: [{ rule: 11, where: "elsewhere/", reason: "no" }] } }, 11),
+    ).toHaveLength(1);
   });
   test.each([70, 73, 83])("rule %d cannot be waived or accepted away", (id) => {
     const c = CASES.find((x) => x.rule === id)!;
     const w = c.trips();
     const s = of(w, id)[0];
-    const tried = { ...w, job: { ...w.job, acknowledged: [id], waivers: [{ rule: id, where: whereOf(s), reason: "please" }] } };
+    const tried = {
+      ...w,
+      job: { ...w.job, acknowledged: [id], waivers: [{ rule: id, where: whereOf(s), reason: "please" }] },
+    };
     expect(of(tried, id).length).toBeGreaterThan(0);
     expect(s.severity).toBe("never");
   });
@@ -149,10 +537,16 @@ describe("severity, waivers, acceptance", () => {
   });
   test("plain plans on every substrate of a route carry no stop and no never", () => {
     for (const s of SUBSTRATES) {
-      const make = s.family === "wood" ? e1 : ["tile", "mdf", "metal", "slate", "canvas"].includes(s.family) ? a1 : null;
+      const make =
+        s.family === "wood" ? e1 : ["tile", "mdf", "metal", "slate", "canvas"].includes(s.family) ? a1 : null;
       if (!make) continue;
       const p = makePlan(make({ job: { substrate: { id: s.id, w: 120, h: 100, t: 8 } } }));
-      expect([s.id, open(p).filter((x) => x.severity === "stop" || x.severity === "never").map((x) => x.why)]).toEqual([s.id, []]);
+      expect([
+        s.id,
+        open(p)
+          .filter((x) => x.severity === "stop" || x.severity === "never")
+          .map((x) => x.why),
+      ]).toEqual([s.id, []]);
     }
   });
   test("a plain plan in a plain shop has nothing against it but its hazards", () => {
@@ -161,6 +555,12 @@ describe("severity, waivers, acceptance", () => {
   });
   test("worst first, waived last", () => {
     const p = makePlan(a1({ choices: { cleaner: "chlorinated", inverted: false, proof: false } }));
-    expect(p.snags.map((s) => s.severity)).toEqual([...p.snags.map((s) => s.severity)].sort((x, y) => ["never", "stop", "hazard", "risk", "advice"].indexOf(x) - ["never", "stop", "hazard", "risk", "advice"].indexOf(y)));
+    expect(p.snags.map((s) => s.severity)).toEqual(
+      [...p.snags.map((s) => s.severity)].sort(
+        (x, y) =>
+          ["never", "stop", "hazard", "risk", "advice"].indexOf(x) -
+          ["never", "stop", "hazard", "risk", "advice"].indexOf(y),
+      ),
+    );
   });
 });

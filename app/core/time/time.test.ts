@@ -1,7 +1,13 @@
 import { workCalendar, type WeekHours } from "./hours";
 import { showWhen, zonedClock } from "./zoned";
 
-const WEEK: WeekHours = { mon: ["09:00", "18:00"], tue: ["09:00", "18:00"], wed: ["09:00", "18:00"], thu: ["09:00", "18:00"], fri: ["09:00", "18:00"] };
+const WEEK: WeekHours = {
+  mon: ["09:00", "18:00"],
+  tue: ["09:00", "18:00"],
+  wed: ["09:00", "18:00"],
+  thu: ["09:00", "18:00"],
+  fri: ["09:00", "18:00"],
+};
 
 describe("local time", () => {
   const lisbon = zonedClock("Europe/Lisbon");
@@ -28,11 +34,14 @@ describe("local time", () => {
     expect(lisbon.toLocal(from + 11 * 60)).toBe("2027-03-28T08:00");
   });
   test("weekday and date in words", () => {
-    expect(showWhen(zonedClock("UTC"), zonedClock("UTC").fromLocal("2026-12-04T15:20"))).toBe("Fri 4 Dec, 15:20");
+    expect(showWhen(zonedClock("UTC"), zonedClock("UTC").fromLocal("2026-12-04T15:20"))).toBe(
+      "Fri 4 Dec, 15:20",
+    );
     expect(showWhen(lisbon, null)).toBe("unknown");
   });
   test("an unknown zone is refused at once", () => expect(() => zonedClock("Middle/Nowhere")).toThrow());
-  test("a local time that is none is refused by name", () => expect(() => lisbon.fromLocal("tomorrow")).toThrow(/tomorrow/));
+  test("a local time that is none is refused by name", () =>
+    expect(() => lisbon.fromLocal("tomorrow")).toThrow(/tomorrow/));
 });
 
 describe("working hours", () => {
@@ -40,7 +49,10 @@ describe("working hours", () => {
   const at = (s: string): number => c.fromLocal(s);
   const cal = workCalendar(c, WEEK, ["2027-01-13"]);
   test("inside, before, after, over the weekend and a day off", () => {
-    expect(cal.openAt(at("2027-01-11T12:00"))).toEqual({ from: at("2027-01-11T09:00"), to: at("2027-01-11T18:00") });
+    expect(cal.openAt(at("2027-01-11T12:00"))).toEqual({
+      from: at("2027-01-11T09:00"),
+      to: at("2027-01-11T18:00"),
+    });
     expect(cal.openAt(at("2027-01-11T07:00"))?.from).toBe(at("2027-01-11T09:00"));
     expect(cal.openAt(at("2027-01-11T18:00"))?.from).toBe(at("2027-01-12T09:00"));
     expect(cal.openAt(at("2027-01-12T20:00"))?.from).toBe(at("2027-01-14T09:00"));
@@ -50,7 +62,8 @@ describe("working hours", () => {
     expect(cal.closedBetween(at("2027-01-11T17:00"), at("2027-01-12T10:00"))).toBe(15 * 60);
     expect(cal.closedBetween(at("2027-01-11T10:00"), at("2027-01-11T11:00"))).toBe(0);
   });
-  test("a shop that never opens has no next opening", () => expect(workCalendar(c, {}, []).openAt(0)).toBeNull());
+  test("a shop that never opens has no next opening", () =>
+    expect(workCalendar(c, {}, []).openAt(0)).toBeNull());
   test("the longest day", () => expect(cal.longest).toBe(9 * 60));
   test("opening hours stay at the wall clock over a change of the clock", () => {
     const l = zonedClock("Europe/Lisbon");

@@ -1,5 +1,26 @@
-import { parseInterval, parseLength, parseMinutes, parseNumber, parseSpeed, parseTemperature, parseVolume, parseWeight, type Parsed } from "./parse";
-import { listWords, plural, showInterval, showLength, showMinutes, showMl, showShare, showSpeed, showTemp, showUm } from "./show";
+import {
+  parseInterval,
+  parseLength,
+  parseMinutes,
+  parseNumber,
+  parseSpeed,
+  parseTemperature,
+  parseVolume,
+  parseWeight,
+  type Parsed,
+} from "./parse";
+import {
+  listWords,
+  plural,
+  showInterval,
+  showLength,
+  showMinutes,
+  showMl,
+  showShare,
+  showSpeed,
+  showTemp,
+  showUm,
+} from "./show";
 
 const value = (p: Parsed): number => {
   if (!p.ok) throw new Error(p.error);
@@ -14,13 +35,14 @@ describe("lengths", () => {
     ["0.1mm", 0.1],
     ["5 3/8 in", 5.375 * 25.4],
     ["5-3/8in", 5.375 * 25.4],
-    ["3/4\"", 19.05],
+    ['3/4"', 19.05],
     ["35 thou", 0.889],
     ["1,5", 1.5],
     ["40 µm", 0.04],
     ["-2 mm", -2],
   ])("%s is %d mm", (text, mm) => expect(value(parseLength(text))).toBeCloseTo(mm, 9));
-  test("a bare number follows the shop's unit", () => expect(value(parseLength("2", "in"))).toBeCloseTo(50.8, 9));
+  test("a bare number follows the shop's unit", () =>
+    expect(value(parseLength("2", "in"))).toBeCloseTo(50.8, 9));
   test.each(["", "wide", "3/0 in", "12 parsec", "1.2.3"])("refuses “%s” by name", (text) => {
     const p = parseLength(text);
     expect(p.ok).toBe(false);
@@ -42,7 +64,8 @@ describe("speeds", () => {
     expect(value(parseSpeed("50 %", 400))).toBe(200);
   });
   test("in/min and back, to the last digit shown", () => {
-    for (let n = 1; n < 400; n += 7) expect(showSpeed(value(parseSpeed(`${n} in/min`)))).toContain(`${n} in/min`);
+    for (let n = 1; n < 400; n += 7)
+      expect(showSpeed(value(parseSpeed(`${n} in/min`)))).toContain(`${n} in/min`);
   });
 });
 

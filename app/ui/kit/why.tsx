@@ -15,7 +15,7 @@ export function Why({ title, rows, moves, children }: { title: string; rows: Why
       <Popover.Trigger className="inline-flex min-h-[28px] items-center gap-1 text-left underline decoration-dotted underline-offset-4">
         {children}
         <span className="sr-only">, why this number: {title}</span>
-        <CircleHelp size={15} aria-hidden="true" className="text-muted" />
+        <CircleHelp size={15} aria-hidden="true" className="shrink-0 text-muted" />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content sideOffset={6} collisionPadding={8} aria-label={title} className="z-50 max-h-[70dvh] w-[340px] max-w-[92vw] overflow-auto rounded-lg border border-strong bg-lifted p-4 shadow-xl">

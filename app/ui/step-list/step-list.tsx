@@ -57,7 +57,12 @@ function Row({ row: r, n, chosen, lit, onChoose, onLight }: { row: StepRow; n: n
   const s = useSortable({ id: r.id });
   const el = useRef<HTMLLIElement>(null);
   useEffect(() => {
-    if (chosen) el.current?.scrollIntoView({ block: "nearest" });
+    // Only inside the list's own scroller: on a small screen the list is part of the page, which must not jump.
+    const box = el.current?.closest<HTMLElement>("[data-scroller]");
+    if (!chosen || !el.current || !box || box.scrollHeight <= box.clientHeight + 1) return;
+    const [row, view] = [el.current.getBoundingClientRect(), box.getBoundingClientRect()];
+    if (row.top < view.top) box.scrollTop -= view.top - row.top + 8;
+    else if (row.bottom > view.bottom) box.scrollTop += row.bottom - view.bottom + 8;
   }, [chosen]);
   return (
     <li

@@ -43,7 +43,7 @@ export const coat: StepKind = {
     if (!c.hasPaint(s.productId)) return ["Choose a product for this coat"];
     const p = c.paintOf(s.productId);
     const spray = p.finish.by === "spray";
-    const out = [spray ? `${s.canWarmed ? "Can at 20 to 30 °C from hand-warm water; " : ""}shake two minutes, first squirt off the piece` : p.finish.mix === "stir" ? "Stir, do not shake; close the jar after each dab" : p.finish.mix === "shake" ? "Shake, then try it off the piece" : "Try it off the piece"];
+    const out = [spray ? `${s.canWarmed ? "Can at 20 to 30 °C from hand-warm water; shake" : "Shake"} two minutes, first squirt off the piece` : p.finish.mix === "stir" ? "Stir, do not shake; close the jar after each dab" : p.finish.mix === "shake" ? "Shake, then try it off the piece" : "Try it off the piece"];
     if (spray) out.push((s.coat ?? 1) % 2 ? "Left to right, half overlap, edges first" : "Up and down, half overlap, edges first");
     else out.push(s.zones.includes(GROUND) ? "Even strokes, into every wall" : "Small circles into the corners; wipe towards the cut with damp paper");
     out.push(spray ? "Cover from dust, pets and hands before you start" : "No drop on the face between the zones");

@@ -1,0 +1,257 @@
+import { a1, e1, shop, SHELF } from "../../e2e/support/worlds";
+import { fold } from "../core/bench/fold";
+import { makePlan, open } from "../core/plan/plan";
+import { whereOf } from "../core/plan/facts";
+import { zonedClock } from "../core/time/zoned";
+import { commit, undo } from "../store/acts";
+import { db, RichLayerDb, useDb } from "../store/db";
+import { readWorld } from "../store/queries";
+import { benchAct } from "./bench-act";
+import { jobAct } from "./job-act";
+import { railBlocks, snagRows, stepCard, stepRows, waitText } from "./layers-view";
+import { todayRows } from "./today-rows";
+
+const utc = zonedClock("UTC");
+const MONDAY = utc.fromLocal("2027-01-11T10:00");
+let clock = MONDAY;
+let n = 0;
+beforeEach(async () => {
+  clock = MONDAY;
+  globalThis.__richLayerClock = () => clock * 60000;
+  useDb(new RichLayerDb(`acts-${n++}`));
+  const w = e1();
+  await commit("beginning", [
+    { table: "shop", id: "shop", next: shop() },
+    { table: "machines", id: w.machines[0].id, next: w.machines[0] },
+    ...SHELF().map((p) => ({ table: "products" as const, id: p.id, next: p })),
+    { table: "jobs", id: "job", next: w.job },
+    { table: "jobs", id: "tile", next: { ...a1().job, id: "tile", title: "Tiles" } },
+  ]);
+});
+afterEach(() => {
+  db().close();
+  globalThis.__richLayerClock = undefined;
+});
+const world = async (id = "job") => (await readWorld(id))!;
+const set = (field: string, value: string, more: Record<string, string> = {}) =>
+  jobAct("job", { intent: "set", field, value, ...more });
+
+describe("acts on a job", () => {
+  test("typed text becomes figures, in the shop's units", async () => {
+    expect(await set("substrate.w", "5 3/8 in")).toMatchObject({ done: "stored" });
+    expect(await set("quantity", "12")).toMatchObject({ done: "stored" });
+    expect(await set("due", "2027-02-01T16:00")).toMatchObject({ done: "stored" });
+    expect((await world()).job).toMatchObject({
+      quantity: 12,
+      due: "2027-02-01T16:00",
+      substrate: { w: expect.closeTo(136.525, 6) },
+    });
+  });
+  test.each([
+    ["quantity", "many", /not a number/],
+    ["quantity", "2.5", /whole number/],
+    ["quantity", "0", /at least 1/],
+    ["substrate.w", "wide", /length/],
+    ["substrate.id", "cheese", /no substrate/],
+    ["due", "soon", /local time/],
+    ["start", "", /from when/],
+    ["shoe", "1", /nothing called/],
+  ])("%s “%s” is refused in words and changes nothing", async (field, value, says) => {
+    const before = JSON.stringify((await world()).job);
+    const said = await set(field, value);
+    expect(said.error).toMatch(says);
+    expect(said.field).toBe(field);
+    expect(JSON.stringify((await world()).job)).toBe(before);
+  });
+  test("choices, use, zones", async () => {
+    await jobAct("job", { intent: "choice", field: "undercoat", value: "false" });
+    await jobAct("job", { intent: "choice", field: "depthMm", value: "2 mm" });
+    await jobAct("job", { intent: "use", field: "wet", value: "true" });
+    await jobAct("job", { intent: "use", field: "handled", value: "true" });
+    await jobAct("job", { intent: "use", field: "wet", value: "false" });
+    await jobAct("job", { intent: "zone", zone: "leaf", field: "finish", value: "bare" });
+    await jobAct("job", { intent: "zone", zone: "lettering", field: "name", value: "Word" });
+    const { job } = await world();
+    expect(job.choices).toMatchObject({ undercoat: false, depthMm: 2 });
+    expect(job.use).toEqual(["handled"]);
+    expect(job.zones.map((z) => [z.name, z.bare, z.productId])).toEqual([
+      ["Word", false, "beet"],
+      ["leaf", true, null],
+    ]);
+  });
+  test("steps: set, empty, move, copy, add, remove, all forgotten", async () => {
+    const step = (intent: string, more: Record<string, string>) =>
+      jobAct("job", { intent, step: "engrave", ...more });
+    await step("step-set", { field: "depthMm", value: "1.8 mm" });
+    await step("step-set", { field: "power", value: "60" });
+    await step("step-duplicate", {});
+    await step("step-move", { after: "dust" });
+    await jobAct("job", { intent: "step-add", kind: "rest", after: "label" });
+    await jobAct("job", { intent: "step-remove", step: "proof" });
+    let plan = makePlan(await world());
+    expect(plan.unfit).toEqual([]);
+    expect(plan.placed.filter((p) => p.step.kind === "engrave")).toHaveLength(2);
+    expect(plan.placed.find((p) => p.step.id === "engrave")!.step).toMatchObject({
+      depthMm: 1.8,
+      laser: { power: 0.6 },
+    });
+    expect(plan.placed.some((p) => p.step.kind === "proof")).toBe(false);
+    await step("step-set", { field: "depthMm", value: "" });
+    expect(makePlan(await world()).placed.find((p) => p.step.id === "engrave")!.step.depthMm).toBe(1.5);
+    await jobAct("job", { intent: "edits-forget" });
+    plan = makePlan(await world());
+    expect(plan.context.job.edits).toEqual([]);
+    expect((await step("step-set", { field: "speed", value: "fast" })).error).toMatch(/speed/);
+    expect((await step("step-set", { field: "colour", value: "1" })).error).toMatch(/nothing called/);
+  });
+  test("a fix in one press, a waiver with its reason, raised again, undone", async () => {
+    await jobAct("job", { intent: "choice", field: "depthMm", value: "0.3" });
+    const snag = open(makePlan(await world(), clock)).find((s) => s.rule === 50)!;
+    expect(
+      (await jobAct("job", { intent: "waive", rule: "50", where: whereOf(snag), reason: " " })).error,
+    ).toMatch(/why/);
+    await jobAct("job", { intent: "waive", rule: "50", where: whereOf(snag), reason: "a trial" });
+    expect(open(makePlan(await world(), clock)).some((s) => s.rule === 50)).toBe(false);
+    await jobAct("job", { intent: "unwaive", rule: "50", where: whereOf(snag) });
+    await jobAct("job", { intent: "fix", rule: "50", where: whereOf(snag), fix: snag.fixes[0].id });
+    expect(open(makePlan(await world(), clock)).some((s) => s.rule === 50)).toBe(false);
+    await undo();
+    expect(open(makePlan(await world(), clock)).some((s) => s.rule === 50)).toBe(true);
+    expect(
+      (await jobAct("job", { intent: "fix", rule: "50", where: "nowhere/", fix: "deeper" })).error,
+    ).toMatch(/gone already/);
+  });
+  test("the setting found on the plate rules the laser steps; percent of speed needs a top speed", async () => {
+    const plate = {
+      intent: "plate",
+      power: "42",
+      speed: "300 mm/s",
+      interval: "363 dpi",
+      passes: "1",
+      at: "2027-01-12T10:00",
+      note: "clean",
+    };
+    expect((await jobAct("tile", plate)).error).toBeUndefined();
+    const reveal = makePlan(await world("tile")).placed.find((p) => p.step.kind === "reveal")!;
+    expect(reveal.step.laser).toMatchObject({
+      power: 0.42,
+      speed: 300,
+      passes: 1,
+      from: "test plate",
+      interval: expect.closeTo(0.07, 3),
+    });
+    await jobAct("tile", { ...plate, speed: "60 %" });
+    expect(
+      makePlan(await world("tile")).placed.find((p) => p.step.kind === "reveal")!.step.laser!.speed,
+    ).toBe(300);
+    expect((await jobAct("tile", { ...plate, power: "0" })).error).toMatch(/at least/);
+  });
+  test("what a job lacks is added where it is asked for", async () => {
+    await jobAct("job", { intent: "add-machine", beam: "blue", watts: "10", name: "Diode" });
+    await jobAct("job", {
+      intent: "add-product",
+      name: "Leek green",
+      finish: "craft-acrylic",
+      colour: "#3c7a4e",
+      zone: "leaf",
+    });
+    const w = await world();
+    expect(w.machines.find((m) => m.id === w.job.machineId)).toMatchObject({
+      name: "Diode",
+      beam: "blue",
+      watts: 10,
+    });
+    expect(w.job.zones[1].productId).toBe("leek-green");
+    expect(
+      (await jobAct("job", { intent: "add-product", name: " ", finish: "craft-acrylic", colour: "#000000" }))
+        .error,
+    ).toMatch(/name/);
+    expect(
+      (await jobAct("job", { intent: "add-product", name: "x", finish: "craft-acrylic", colour: "red" }))
+        .error,
+    ).toMatch(/colour/);
+    expect((await jobAct("ghost", { intent: "set", field: "title", value: "x" })).error).toMatch(
+      /no longer there/,
+    );
+    expect((await jobAct("job", { intent: "dance" })).error).toMatch(/no act/);
+  });
+});
+
+describe("taps at the bench", () => {
+  const tap = (intent: string, step: string, more: Record<string, string> = {}) => {
+    clock += 1;
+    return benchAct("job", { intent, step, ...more });
+  };
+  test("pieces in order, the last one said, one put aside passed over, none twice", async () => {
+    await tap("start", "label");
+    expect(await tap("piece", "label")).toMatchObject({ done: "Piece 1" });
+    await tap("aside", "label", { piece: "2" });
+    expect(await tap("piece", "label")).toMatchObject({ done: "Piece 3" });
+    expect((await tap("piece", "label", { piece: "3" })).error).toMatch(/done already/);
+    await tap("piece", "label", { piece: "6" });
+    await tap("piece", "label");
+    expect(await tap("piece", "label")).toMatchObject({ done: "Piece 5: that was the last" });
+    const s = fold((await world()).log);
+    expect(s.steps.get("label")!.pieces).toEqual([1, 3, 6, 4, 5]);
+    expect([...s.aside]).toEqual([2]);
+  });
+  test("a finished coat is counted off its can, and taking it back puts it in again", async () => {
+    const left = async (): Promise<number> =>
+      (await world()).products.find((p) => p.id === "shellac")!.cans[0].leftMl as number;
+    const full = await left();
+    await tap("start", "coat.seal.1");
+    await tap("done", "coat.seal.1");
+    expect(await left()).toBeLessThan(full);
+    const entry = (await world()).log.find((e) => e.kind === "done")!;
+    expect(entry).toMatchObject({ stepKind: "coat", productId: "shellac", c: 20, rh: 0.5 });
+    expect(full - (await left())).toBeCloseTo(entry.ml as number, 1);
+    await tap("back", "coat.seal.1");
+    expect(await left()).toBeCloseTo(full, 1);
+    expect(fold((await world()).log).steps.get("coat.seal.1")!.doneAt).toBeNull();
+  });
+  test("early only with a reason; notes not empty; nothing to take back says so", async () => {
+    expect((await tap("back", "label")).error).toMatch(/nothing to take back/);
+    expect((await tap("early", "coat.seal.2", { reason: "" })).error).toMatch(/why/);
+    expect((await tap("note", "label", { text: " " })).error).toMatch(/empty/);
+    await tap("early", "coat.seal.2", { reason: "rain is coming" });
+    await tap("check", "label", { answer: "mend" });
+    const s = fold((await world()).log);
+    expect(s.steps.get("coat.seal.2")!.early).toBe("risk");
+    expect(s.steps.get("label")!.answer).toBe("mend");
+  });
+  test("ids of quick taps differ and sort in time", async () => {
+    for (let i = 0; i < 30; i++) await benchAct("job", { intent: "note", step: "label", text: `n${i}` });
+    const log = (await world()).log;
+    expect(new Set(log.map((e) => e.id)).size).toBe(30);
+    expect(log.map((e) => e.note)).toEqual(Array.from({ length: 30 }, (_, i) => `n${i}`));
+  });
+});
+
+describe("what the pages are given", () => {
+  test("rows, rail, snags and card speak of the same plan", async () => {
+    const w = await world("tile");
+    const plan = makePlan(w, clock);
+    const rows = stepRows(plan, clock);
+    expect(rows.map((r) => r.id)).toEqual(plan.placed.map((p) => p.step.id));
+    expect(railBlocks(plan, clock).map((b) => b.id)).toEqual(rows.map((r) => r.id));
+    const coat = plan.placed.findIndex((p) => p.step.role === "top");
+    const card = stepCard(plan, coat);
+    expect(card.load!.text).toMatch(/ml each, .* in all/);
+    expect(card.load!.why.map((r) => r.from)).toContain("default");
+    expect(card.then!.text).toMatch(/^laser-safe/);
+    expect(snagRows(plan, w, clock).map((s) => s.rule)).toEqual(plan.snags.map((s) => s.rule));
+  });
+  test("a window that shut before the step ended is not told as one that shuts", async () => {
+    const plan = makePlan(await world("tile"), clock);
+    plan.placed.forEach((_p, i) => expect(waitText(plan, i) ?? "").not.toMatch(/-\d/));
+  });
+  test("Today puts what has begun first", async () => {
+    await benchAct("tile", { intent: "start", step: "inspect-blank" });
+    const rows = todayRows([await world(), await world("tile")], Math.floor(clock));
+    expect(rows.map((r) => [r.id, r.begun])).toEqual([
+      ["tile", true],
+      ["job", false],
+    ]);
+    expect(rows[0]).toMatchObject({ is: "ready", step: "Look over the blanks" });
+  });
+});
