@@ -140,6 +140,10 @@ describe("acts on a job", () => {
       from: "test plate",
       interval: expect.closeTo(0.07, 3),
     });
+    expect((await world("tile")).log.map((e) => [e.kind, e.note])).toEqual([["plate", "42 %, 300 mm/s, 0.07 mm, 1 pass: clean"]]);
+    await undo();
+    expect([(await world("tile")).log.length, (await world("tile")).job.plate]).toEqual([0, null]);
+    clock += 1;
     await jobAct("tile", { ...plate, speed: "60 %" });
     expect(
       makePlan(await world("tile")).placed.find((p) => p.step.kind === "reveal")!.step.laser!.speed,

@@ -7,6 +7,7 @@ import { withArtwork } from "../core/plan/artwork";
 import { freshId } from "../core/rules/fixes";
 import { USES, type Beam, type RouteId } from "../core/records/ids";
 import type { Job, PlanEdit } from "../core/records/job";
+import { LogEntry } from "../core/records/log";
 import type { World } from "../core/records/world";
 import type { FoundArtwork } from "../core/vector/zones";
 import { nowMinutes } from "../clock";
@@ -190,7 +191,12 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
         const machine = w.machines.find((m) => m.id === w.job.machineId);
         if (!machine) throw new Refused("Choose a machine first: a setting belongs to one.");
         const plate = { power: typed.percent(f.power), speed: typed.speed(f.speed, machine.maxSpeed), interval: typed.interval(f.interval), passes: typed.whole(f.passes || "1"), at: f.at, machineId: machine.id, note: f.note ?? "" };
-        return changeJob(id, `setting found for “${w.job.title}”`, (j) => ({ ...j, plate }));
+        const at = nowMinutes();
+        const step = makePlan(w, Math.floor(at)).placed.find((p) => p.step.kind === "plate")?.step.id ?? "plate";
+        const said = `${Math.round(plate.power * 1000) / 10} %, ${plate.speed} mm/s, ${Math.round(plate.interval * 1000) / 1000} mm, ${plate.passes} ${plate.passes === 1 ? "pass" : "passes"}${plate.note ? `: ${plate.note}` : ""}`;
+        const entry = { ...new LogEntry(), id: `${id}.${Math.round(at * 60000).toString(36)}.plate`, jobId: id, kind: "plate" as const, step, at, note: said };
+        // The setting and its line in the log are one act: undo takes both back.
+        return commit(`setting found for “${w.job.title}”`, [{ table: "jobs", id, next: { ...w.job, plate } }, { table: "log", id: entry.id, next: entry }]);
       }
       case "add-machine": {
         const m = defaultMachine(f.beam as Beam, typed.number(f.watts), freeId(`${f.beam}-${f.watts}`, w.machines));

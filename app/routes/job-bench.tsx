@@ -45,7 +45,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     job: world.job, now, standing: s.is, lacks: s.is === "lacking" ? s.say : null,
     clock: `${c.clock.toLocal(now).slice(11)}`, air: `${showTemp(curve.c(minute), world.shop.units)}`, rh: `${Math.round(curve.rh(minute) * 100)} % RH`,
     step: current && kind ? {
-      id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: kind.laser, irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
+      id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: kind.laser, plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
       cues: [...(use?.ml != null ? [`Load ${showMl(use.ml / world.job.quantity)} a piece, ${showMl(use.ml)} in all`] : []), ...kind.cues(current.step, c)], lookFor: kind.lookFor(current.step, c), zones: current.step.zones,
       purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
     } : null,
@@ -142,6 +142,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                     <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.cues.map((x) => <li key={x}>{x}</li>)}</ul>
                     {d.step.irreversible && d.run.started === null && <p className="mt-3 rounded border border-[#efbb5a] p-2 text-[#ffe2ab]">There is no way back from this step. First: right piece, right face up, right file, everything before it done and dry.</p>}
                     <p className="mt-3"><strong>Look for:</strong> {d.step.lookFor.look}; {d.step.lookFor.how}. Against: {d.step.lookFor.against}.</p>
+                    {d.step.plate && <p className="mt-2"><Link className="btn !min-h-[56px] !border-[#efbb5a]" to={`../layers?step=${d.step.id}`} relative="path">Type in the setting that won</Link></p>}
                     <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="What the look showed">
                       {(["good", "mend", "stop"] as const).map((a) => <button key={a} type="button" aria-pressed={d.run.answer === a} className={`btn !min-h-[56px] min-w-[96px] !border-[#a79bb0] ${d.run.answer === a ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`} onClick={() => send({ intent: "check", answer: a })}>{answerWord(a)}</button>)}
                     </div>

@@ -20,7 +20,7 @@ export interface BenchState {
   steps: Map<string, StepRun>;
   /** pieces put aside at any step */
   aside: Set<number>;
-  /** the entry that a take-back would undo; null: nothing to take back */
+  /** the tap that a take-back would undo; null: nothing to take back. A plate's setting is undone with the job, not here. */
   last: LogEntry | null;
   actuals: Map<string, Actual>;
 }
@@ -72,7 +72,7 @@ export function fold(log: LogEntry[]): BenchState {
   }
   const actuals = new Map<string, Actual>();
   for (const [id, r] of steps) if (r.startedAt !== null) actuals.set(id, { start: Math.floor(r.startedAt), end: r.doneAt === null ? null : Math.max(Math.floor(r.startedAt), Math.floor(r.doneAt)), early: r.early });
-  return { steps, aside, last: entries[entries.length - 1] ?? null, actuals };
+  return { steps, aside, last: entries.filter((e) => e.kind !== "plate").pop() ?? null, actuals };
 }
 
 /** The piece a plain “Piece done” means: the first that is neither done at this step nor put aside. */
