@@ -130,7 +130,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
               <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">{d.step.title}</h2>
               {d.wait ? (
                 <div className="max-w-2xl text-[1.3rem]">
-                  <p className="mb-2">Wait until {d.wait.why}.</p>
+                  <p className="mb-2">Wait until it is {d.wait.words}. <span className="text-[#d9d0de]">{d.wait.why[0].toUpperCase() + d.wait.why.slice(1)}.</span></p>
                   <DryClock large state={d.wait.state} words={d.wait.words} from={d.wait.from} opens={d.wait.opens} closes={d.wait.closes} now={d.now} />
                   {d.wait.opensText && <p className="mt-1">Opens {d.wait.opensText}{d.wait.window ? `, ${d.wait.window}` : ""}.</p>}
                   <p className="mt-3 text-[1.1rem] text-[#d9d0de]">It ends when the time is reached, or when it passes by touch: gloss dropped, firm, no cool or damp feel, no smell, at an edge that will not show.</p>

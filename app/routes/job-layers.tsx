@@ -32,6 +32,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
   const [lit, setLit] = useState<string | null>(null);
   const [sheet, setSheet] = useState(false);
+  const [turned, setTurned] = useState(false);
   const fetcher = useFetcher<Outcome>();
   const touch = useRef<number | null>(null);
   const first = d.rows.find((r) => r.now)?.id ?? d.rows[d.rows.length - 1]?.id ?? null;
@@ -132,8 +133,8 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
         <div tabIndex={0} role="region" aria-label="Step, face and snags" className="min-h-0 overflow-y-auto border-l border-line px-4 py-3 max-lg:order-2 max-lg:border-0 max-lg:px-3">
           <StepCard key={p.step.id} s={card} plate={p.step.kind === "plate" ? <PlateForm key={job.plate?.at ?? "none"} plate={job.plate} start={p.step.laser} local={plan.context.clock.toLocal(Math.floor(nowMinutes()))} /> : null} />
           <figure className="border-t border-line py-3">
-            <Face job={job} colours={colours} grain={ground.wood} lit={p.step.kind === "coat" ? p.step.zones : []} label={`Front of the piece after step ${index + 1}`} className="max-h-[170px] w-full" />
-            <figcaption className="tag">front, after step {index + 1}</figcaption>
+            <Face job={turned ? { ...job, zones: [] } : job} colours={turned ? { ground: zones[zones.length - 1].back } : colours} grain={ground.wood} lit={p.step.kind === "coat" ? p.step.zones : []} label={`${turned ? "Back" : "Front"} of the piece after step ${index + 1}`} className="max-h-[170px] w-full" />
+            <figcaption className="flex items-center justify-between gap-2"><span className="tag">{turned ? `back, after step ${index + 1}: bare ${ground.name.toLowerCase()}${p.after.labelled ? ", labelled" : ", no label yet"}` : `front, after step ${index + 1}`}</span><button type="button" className="link-act" aria-pressed={turned} onClick={() => setTurned(!turned)}>Turn it over</button></figcaption>
           </figure>
           {plan.amounts.length > 0 && (
             <details className="border-t border-line py-1">

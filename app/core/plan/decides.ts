@@ -1,6 +1,9 @@
 /** What decides the date, in words: the longest waits and closed stretches on the way, each with what leaving it out would gain. */
 import { showMinutes } from "../units/show";
 import type { Placed } from "./place";
+import { stateWords } from "./words";
+
+export { stateWords } from "./words";
 
 export interface Decider {
   kind: "wait" | "closed" | "work";
@@ -11,9 +14,6 @@ export interface Decider {
   gain: number | null;
   why: string;
 }
-
-const STATE_WORDS: Record<string, string> = { flash: "flashed off", touch: "touch dry", recoat: "ready for the next coat", maskable: "hard enough to paint", sandable: "dry right through", "laser-safe": "laser-safe", cured: "cured", dry: "dry", "set-time": "rested" };
-export const stateWords = (s: string): string => STATE_WORDS[s] ?? s;
 
 /** @param without plans again with the wait before a step left out and gives the ready time */
 export function decides(placed: Placed[], ready: number | null, without: (index: number) => number | null): Decider[] {

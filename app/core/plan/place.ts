@@ -7,6 +7,7 @@ import type { Context } from "./context";
 import { kindOf } from "./kinds";
 import { readiness, type Readiness } from "./ready";
 import type { Step } from "./step";
+import { stateWords } from "./words";
 
 export interface Actual {
   start: number;
@@ -138,7 +139,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
     else if (relax !== i) {
       for (const r of needs) {
-        if (r.opens === null) return block(`${r.why}: never in this climate`);
+        if (r.opens === null) return block(`it waits to be ${stateWords(r.state)}: never in this climate`);
         earliest = Math.max(earliest, r.opens);
       }
     }
