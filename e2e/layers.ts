@@ -70,6 +70,12 @@ journey("layers are drawn to one scale, from the state", async (url) => {
       ),
       "a bar is printed",
     );
+    // the ghost of what was logged lies where the piece stands, and is gone when that very step is looked at
+    const done = (await o.page.locator("ol[aria-label='Steps'] > li:has([aria-label='done'])").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")!))).pop()!;
+    await at(o, url, `jobs/${job}/layers?step=${done}`);
+    assert.equal(await o.page.locator("[data-ghost]").count(), 0);
+    await at(o, url, `jobs/${job}/layers?step=${job === "bed-markers" ? "coat.seal.1" : "reveal"}`);
+    assert.ok((await o.page.locator("[data-ghost]").count()) > 0, "a ghost is drawn");
   }
   assert.deepEqual(faults(o.page), []);
   await o.close();

@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { Link, useFetcher, useSearchParams } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
+import { surfaceUm } from "../core/piece/state";
 import { simulate } from "../core/plan/report";
 import { showInterval, showMl, showShare, showSpeed, showUm } from "../core/units/show";
 import { CoreSample, Lens, lookOf } from "../ui/core-sample/core-sample";
@@ -74,6 +75,9 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
   const sand = plan.placed.find((x) => x.step.kind === "sand-back");
   const colours = Object.fromEntries(zones.map((z) => [z.zone, z.front]));
   const card = stepCard(plan, index);
+  // The ghost: where the real piece stands by the log, against the step of the plan that is looked at.
+  const logged = plan.placed.filter((x) => x.actual?.end != null).pop() ?? null;
+  const ghost = logged && logged.index !== index ? Object.fromEntries(logged.after.zones.map((z) => [z.zone, surfaceUm(z)])) : null;
   return (
     <main id="main" data-view="layers" className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-128px)] lg:flex-none">
       <title>{`${job.title}: layers · Rich Layer`}</title>
@@ -106,10 +110,10 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
         >
           <div className="flex flex-wrap items-baseline justify-between gap-x-3">
             <h2>Core sample after step {index + 1}{at !== null && p.end !== null ? ", while it waits" : ""}</h2>
-            <p className="text-[0.93rem] text-muted">lens on <strong>{names[chosen].name}</strong></p>
+            <p className="text-[0.93rem] text-muted">{ghost && logged ? `dashed: the piece as logged, after step ${logged.index + 1} · ` : ""}lens on <strong>{names[chosen].name}</strong></p>
           </div>
           <div className="h-[46%] min-h-[230px] shrink-0 max-lg:h-[40dvh]">
-            <CoreSample zones={zones} names={names} paints={paints} ground={ground} range={d.range} sandedUm={p.after.sandedUm} sandTo={sand && sand.index > index ? sand.after.sandedUm : null} chosen={chosen} lit={lit} onZone={(id) => setSearch((s) => (s.set("zone", id), s), { replace: true, preventScrollReset: true })} onLight={setLit} />
+            <CoreSample zones={zones} names={names} paints={paints} ground={ground} range={d.range} sandedUm={p.after.sandedUm} sandTo={sand && sand.index > index ? sand.after.sandedUm : null} ghost={ghost} chosen={chosen} lit={lit} onZone={(id) => setSearch((s) => (s.set("zone", id), s), { replace: true, preventScrollReset: true })} onLight={setLit} />
           </div>
           <div className="mt-3 flex flex-wrap items-start gap-5">
             <div className="min-w-[210px] flex-1">

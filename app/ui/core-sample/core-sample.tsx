@@ -21,6 +21,8 @@ export interface CoreSampleProps {
   range: { top: number; bottom: number };
   sandedUm: number;
   sandTo: number | null;
+  /** where the surface of each zone stands by the log, µm, when another step is looked at; null: nothing logged or the same */
+  ghost: Record<string, number> | null;
   chosen: string;
   lit: string | null;
   onZone(id: string): void;
@@ -114,6 +116,12 @@ export function CoreSample(p: CoreSampleProps) {
                     </g>
                   );
                 })}
+                {p.ghost && Math.abs((p.ghost[z.zone] ?? z.surfaceUm) - z.surfaceUm) > 0.05 && (
+                  <g pointerEvents="none">
+                    <line data-ghost={z.zone} x1={c.x - 4} x2={c.x + c.w + 4} y1={y(p.ghost[z.zone])} y2={y(p.ghost[z.zone])} stroke="#ffffff" strokeWidth="4" />
+                    <line x1={c.x - 4} x2={c.x + c.w + 4} y1={y(p.ghost[z.zone])} y2={y(p.ghost[z.zone])} stroke="#0b5f58" strokeWidth="2" strokeDasharray="7 4" />
+                  </g>
+                )}
                 <rect x={c.x} y={ceiling - 2} width={c.w} height={bottom - ceiling + 2} fill="transparent" stroke={p.chosen === z.zone ? "var(--act)" : "none"} strokeDasharray="5 4" strokeWidth="1.5" onClick={() => p.onZone(z.zone)} style={{ cursor: "pointer" }} pointerEvents="stroke" />
                 <foreignObject x={c.x - 22} y={4} width={c.w + 44} height={28}>
                   <button type="button" aria-pressed={p.chosen === z.zone} onClick={() => p.onZone(z.zone)} className={`mx-auto block h-7 max-w-full truncate rounded px-1.5 text-[13px] ${p.chosen === z.zone ? "font-bold underline decoration-2 underline-offset-4" : ""}`}>{name}</button>
