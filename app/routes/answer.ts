@@ -1,5 +1,5 @@
 /** Shared by actions: form values as text, and faults turned into a sentence for the field they belong to. */
-import { Refused } from "../store/acts";
+import { Refused, settled } from "../store/acts";
 import type { Outcome } from "../ui/kit/field";
 import { parseInterval, parseLength, parseMinutes, parseNumber, parseSpeed, parseTemperature, parseVolume, parseWeight, type Parsed } from "../core/units/parse";
 
@@ -8,10 +8,10 @@ export async function formOf(request: Request): Promise<Record<string, string>> 
   return Object.fromEntries([...data].map(([k, v]) => [k, String(v)]));
 }
 
-/** Run an action's body; a refusal comes back as words. */
+/** Run an action's body, again when another tab came in between; a refusal comes back as words. */
 export async function answer(field: string | undefined, body: () => Promise<string | void>): Promise<Outcome> {
   try {
-    return { done: (await body()) ?? "stored", field };
+    return { done: (await settled(body)) ?? "stored", field };
   } catch (e) {
     if (e instanceof Refused) return { error: e.message, field };
     throw e;

@@ -7,7 +7,8 @@ import { makePlan } from "../core/plan/plan";
 import type { World } from "../core/records/world";
 import { onShelf } from "../core/plan/amounts";
 import { nowMinutes } from "../clock";
-import { change, logTap, Refused } from "../store/acts";
+import { zonedClock } from "../core/time/zoned";
+import { logTap, Refused } from "../store/acts";
 import type { Product } from "../core/records/product";
 import { readWorld } from "../store/queries";
 import type { Outcome } from "../ui/kit/field";
@@ -15,19 +16,19 @@ import { answer } from "./answer";
 
 let counter = 0;
 
-async function tap(w: World, kind: LogKind, step: string, more: Partial<LogEntry> = {}): Promise<void> {
+async function tap(w: World, kind: LogKind, step: string, more: Partial<LogEntry> = {}, used: { next: Product; base: Product }[] = []): Promise<void> {
   const at = nowMinutes();
   const curve = air(w.shop.climate);
-  const minute = Math.floor(at) % 1440;
+  const minute = zonedClock(w.shop.zone).minuteOfDay(Math.floor(at));
   // Ids sort in time: the second, then a count, then chance against a second tab.
   const id = `${w.job.id}.${Math.round(at * 60000).toString(36)}.${(counter++).toString(36).padStart(3, "0")}${Math.floor(performance.now() * 1000 % 46656).toString(36)}`.slice(0, 118);
-  await logTap({ ...new LogEntry(), id, jobId: w.job.id, kind, step, at, c: curve.c(minute), rh: curve.rh(minute), ...more });
+  await logTap({ ...new LogEntry(), id, jobId: w.job.id, kind, step, at, c: curve.c(minute), rh: curve.rh(minute), ...more }, w.log.length, used);
 }
 
-/** Paint that a finished coat took is counted off the can that was opened first. */
-async function countDown(w: World, productId: string, ml: number, sign: 1 | -1): Promise<void> {
+/** Paint that a finished coat took, counted off the can that was opened first; back on when the tap is taken back. */
+function countDown(w: World, productId: string, ml: number, sign: 1 | -1): { next: Product; base: Product }[] {
   const p = w.products.find((x) => x.id === productId);
-  if (!p?.cans.length || onShelf(p.cans) === null) return;
+  if (!p?.cans.length || onShelf(p.cans) === null) return [];
   let left = ml;
   const cans = p.cans.map((k) => {
     const has = k.leftMl ?? k.fullMl;
@@ -35,7 +36,7 @@ async function countDown(w: World, productId: string, ml: number, sign: 1 | -1):
     left -= d;
     return { ...k, leftMl: Math.round((has - sign * d) * 100) / 100 };
   });
-  await change<Product>(`paint used, ${p.name}`, "products", productId, (x) => ({ ...x, cans }));
+  return [{ next: { ...p, cans }, base: p }];
 }
 
 export async function benchAct(jobId: string, f: Record<string, string>): Promise<Outcome> {
@@ -46,20 +47,20 @@ export async function benchAct(jobId: string, f: Record<string, string>): Promis
     const state = fold(w.log);
     const run = state.steps.get(f.step);
     const finish = async (): Promise<void> => {
+      if (run?.doneAt != null) throw new Refused("This step is done already.");
       const plan = makePlan(w, now);
       const i = plan.placed.findIndex((p) => p.step.id === f.step);
       const p = plan.placed[i];
       const started = run?.startedAt ?? nowMinutes();
       const use = plan.uses[i];
-      await tap(w, "done", f.step, { stepKind: p?.step.kind ?? "", predicted: p?.uncorrected ?? null, actual: Math.max(0, nowMinutes() - started), ml: use?.ml ?? null, productId: use ? (p.step.productId ?? null) : null });
-      if (use?.ml && p.step.productId) await countDown(w, p.step.productId, use.ml, 1);
+      await tap(w, "done", f.step, { stepKind: p?.step.kind ?? "", predicted: p?.uncorrected ?? null, actual: Math.max(0, nowMinutes() - started), ml: use?.ml ?? null, productId: use ? (p.step.productId ?? null) : null }, use?.ml && p.step.productId ? countDown(w, p.step.productId, use.ml, 1) : []);
     };
     switch (f.intent) {
       case "start":
         return tap(w, "start", f.step);
       case "piece": {
         const n = f.piece ? Number(f.piece) : nextPiece(run, state.aside, w.job.quantity);
-        if (n === null) return finish();
+        if (n === null) throw new Refused("All pieces are done here; the step can be closed.");
         if (run?.pieces.includes(n)) throw new Refused(`Piece ${n} is done already; take it back if that was a slip.`);
         await tap(w, "piece", f.step, { piece: n });
         const after = fold([...w.log, { ...new LogEntry(), id: "~", jobId, kind: "piece", step: f.step, at: nowMinutes(), piece: n }]);
@@ -83,8 +84,7 @@ export async function benchAct(jobId: string, f: Record<string, string>): Promis
       case "back": {
         const last = state.last;
         if (!last) throw new Refused("There is nothing to take back.");
-        await tap(w, "back", last.step, { of: last.id });
-        if (last.kind === "done" && last.ml && last.productId) await countDown(w, last.productId, last.ml, -1);
+        await tap(w, "back", last.step, { of: last.id }, last.kind === "done" && last.ml && last.productId ? countDown(w, last.productId, last.ml, -1) : []);
         return "Taken back";
       }
       default:

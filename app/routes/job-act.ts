@@ -111,10 +111,10 @@ const edit = (j: Job, e: Omit<PlanEdit, "id">): Job => ({ ...j, edits: addEdit(j
 /** Records of a changed world that differ from the stored ones. */
 export function putsOf(before: World, after: World): Put[] {
   const puts: Put[] = [];
-  if (after.shop !== before.shop) puts.push({ table: "shop", id: "shop", next: after.shop });
-  for (const m of after.machines) if (!before.machines.includes(m)) puts.push({ table: "machines", id: m.id, next: m });
-  for (const p of after.products) if (!before.products.includes(p)) puts.push({ table: "products", id: p.id, next: p });
-  if (after.job !== before.job) puts.push({ table: "jobs", id: after.job.id, next: after.job });
+  if (after.shop !== before.shop) puts.push({ table: "shop", id: "shop", next: after.shop, base: before.shop });
+  for (const m of after.machines) if (!before.machines.includes(m)) puts.push({ table: "machines", id: m.id, next: m, base: before.machines.find((x) => x.id === m.id) ?? null });
+  for (const p of after.products) if (!before.products.includes(p)) puts.push({ table: "products", id: p.id, next: p, base: before.products.find((x) => x.id === p.id) ?? null });
+  if (after.job !== before.job) puts.push({ table: "jobs", id: after.job.id, next: after.job, base: before.job });
   return puts;
 }
 
@@ -196,19 +196,19 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
         const said = `${Math.round(plate.power * 1000) / 10} %, ${plate.speed} mm/s, ${Math.round(plate.interval * 1000) / 1000} mm, ${plate.passes} ${plate.passes === 1 ? "pass" : "passes"}${plate.note ? `: ${plate.note}` : ""}`;
         const entry = { ...new LogEntry(), id: `${id}.${Math.round(at * 60000).toString(36)}.plate`, jobId: id, kind: "plate" as const, step, at, note: said };
         // The setting and its line in the log are one act: undo takes both back.
-        return commit(`setting found for “${w.job.title}”`, [{ table: "jobs", id, next: { ...w.job, plate } }, { table: "log", id: entry.id, next: entry }]);
+        return commit(`setting found for “${w.job.title}”`, [{ table: "jobs", id, next: { ...w.job, plate }, base: w.job }, { table: "log", id: entry.id, next: entry }]);
       }
       case "add-machine": {
         const m = defaultMachine(f.beam as Beam, typed.number(f.watts), freeId(`${f.beam}-${f.watts}`, w.machines));
         const named = f.name?.trim() ? { ...m, name: f.name.trim() } : m;
-        return commit(`machine “${named.name}”`, [{ table: "machines", id: m.id, next: named }, { table: "jobs", id, next: { ...w.job, machineId: m.id } }]);
+        return commit(`machine “${named.name}”`, [{ table: "machines", id: m.id, next: named, base: null }, { table: "jobs", id, next: { ...w.job, machineId: m.id }, base: w.job }]);
       }
       case "add-product": {
         const name = f.name.trim();
         if (!name) throw new Refused("Give the paint a name that you find on its can.");
         const p = defaultProduct(freeId(name, w.products), name, f.finish, colourOf(f.colour));
         const job = f.zone ? { ...w.job, zones: w.job.zones.map((z) => (z.id === f.zone ? { ...z, productId: p.id, bare: false } : z)) } : w.job;
-        return commit(`“${name}” on the Shelf`, [{ table: "products", id: p.id, next: p }, { table: "jobs", id, next: job }]);
+        return commit(`“${name}” on the Shelf`, [{ table: "products", id: p.id, next: p, base: null }, { table: "jobs", id, next: job, base: w.job }]);
       }
       default:
         throw new Refused(`There is no act “${f.intent}”.`);

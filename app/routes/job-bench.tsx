@@ -1,5 +1,5 @@
 import type { Route } from "./+types/job-bench";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useFetcher, useRevalidator } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
@@ -86,8 +86,19 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       void lock?.release();
     };
   }, [revalidate]);
+  // Taps faster than the store wait their turn; none is dropped. Only the second of two like ones that make no sense twice.
+  const waiting = useRef<Record<string, string>[]>([]);
   const send = (more: Record<string, string>): void => {
-    if (fetcher.state === "idle") void fetcher.submit({ step: d.step?.id ?? "", ...more }, { method: "post" });
+    const once = ["start", "done", "touch", "check"].includes(more.intent);
+    if (once && waiting.current.some((w) => w.intent === more.intent)) return;
+    waiting.current.push({ step: d.step?.id ?? "", ...more });
+    if (waiting.current.length === 1) void drain();
+  };
+  const drain = async (): Promise<void> => {
+    while (waiting.current.length) {
+      await fetcher.submit(waiting.current[0], { method: "post" });
+      waiting.current.shift();
+    }
   };
   const count = d.run.pieces.length;
   const total = d.job.quantity - d.aside.filter((n) => !d.run.pieces.includes(n)).length;

@@ -25,40 +25,42 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
   const f = await formOf(request);
-  const { world, plan } = await readJob(params.id);
-  const id = params.id;
+  return answer(f.field, () => wrapAct(params.id, f));
+}
+
+async function wrapAct(id: string, f: Record<string, string>): Promise<string | void> {
+  const { world, plan } = await readJob(id);
   const label = `wrap-up of “${world.job.title}”`;
   const set = (more: Partial<typeof world.job.wrapUp>): Promise<void> => changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, ...more } }));
-  return answer(f.field, async () => {
-    switch (f.intent) {
-      case "set": {
-        if (f.field === "note") return set({ note: f.value });
-        const n = f.value.trim() === "" ? null : typed.whole(f.value);
-        if (f.field === "good" || f.field === "lost") {
-          const other = (f.field === "good" ? world.job.wrapUp.lost : world.job.wrapUp.good) ?? 0;
-          if (n !== null && n + other > world.job.quantity) throw new Refused(`${n} and ${other} are more than the ${world.job.quantity} pieces of this job.`);
-          return set({ [f.field]: n });
-        }
-        return set({ score: n });
+  const setFlaws = (next: (flaws: typeof world.job.wrapUp.flaws) => typeof world.job.wrapUp.flaws): Promise<void> => changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, flaws: next(j.wrapUp.flaws) } }));
+  switch (f.intent) {
+    case "set": {
+      if (f.field === "note") return set({ note: f.value });
+      const n = f.value.trim() === "" ? null : typed.whole(f.value);
+      if (f.field === "good" || f.field === "lost") {
+        const other = (f.field === "good" ? world.job.wrapUp.lost : world.job.wrapUp.good) ?? 0;
+        if (n !== null && n + other > world.job.quantity) throw new Refused(`${n} and ${other} are more than the ${world.job.quantity} pieces of this job.`);
+        return set({ [f.field]: n });
       }
-      case "flaw":
-        return set({ flaws: [...world.job.wrapUp.flaws, { id: `flaw.${world.job.wrapUp.flaws.length + 1}.${Math.round(nowMinutes() * 60)}`, flaw: f.flaw as (typeof FLAWS)[number], zone: f.zone || null, piece: f.piece ? typed.whole(f.piece) : null, severity: Number(f.severity), note: f.note }] });
-      case "flaw-forget":
-        return set({ flaws: world.job.wrapUp.flaws.filter((x) => x.id !== f.id) });
-      case "photo": {
-        const photo: Photo = { version: 1, id: `photo.${Math.round(nowMinutes() * 60000).toString(36)}`, jobId: id, at: nowMinutes(), caption: f.caption.slice(0, 200), data: f.data };
-        return commit(`photo for “${world.job.title}”`, [{ table: "photos", id: photo.id, next: photo }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: [...world.job.wrapUp.photos, photo.id] } } }]);
-      }
-      case "photo-forget":
-        return commit(`photo of “${world.job.title}”`, [{ table: "photos", id: f.id, next: null }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: world.job.wrapUp.photos.filter((x) => x !== f.id) } } }]);
-      case "close":
-        return set({ closedAt: plan.context.clock.toLocal(Math.floor(nowMinutes())) });
-      case "reopen":
-        return set({ closedAt: null });
-      default:
-        throw new Refused(`There is no act “${f.intent}”.`);
+      return set({ score: n });
     }
-  });
+    case "flaw":
+      return setFlaws((flaws) => [...flaws, { id: `flaw.${world.job.wrapUp.flaws.length + 1}.${Math.round(nowMinutes() * 60)}`, flaw: f.flaw as (typeof FLAWS)[number], zone: f.zone || null, piece: f.piece ? typed.whole(f.piece) : null, severity: Number(f.severity), note: f.note }]);
+    case "flaw-forget":
+      return setFlaws((flaws) => flaws.filter((x) => x.id !== f.id));
+    case "photo": {
+      const photo: Photo = { version: 1, id: `photo.${Math.round(nowMinutes() * 60000).toString(36)}`, jobId: id, at: nowMinutes(), caption: f.caption.slice(0, 200), data: f.data };
+      return commit(`photo for “${world.job.title}”`, [{ table: "photos", id: photo.id, next: photo }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: [...world.job.wrapUp.photos, photo.id] } }, base: world.job }]);
+    }
+    case "photo-forget":
+      return commit(`photo of “${world.job.title}”`, [{ table: "photos", id: f.id, next: null }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: world.job.wrapUp.photos.filter((x) => x !== f.id) } }, base: world.job }]);
+    case "close":
+      return set({ closedAt: plan.context.clock.toLocal(Math.floor(nowMinutes())) });
+    case "reopen":
+      return set({ closedAt: null });
+    default:
+      throw new Refused(`There is no act “${f.intent}”.`);
+  }
 }
 
 const words = (s: string): string => s.replace(/-/g, " ");

@@ -45,11 +45,11 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         const slug = name.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "paint";
         let id = slug;
         for (let n = 2; base.products.some((p) => p.id === id); n++) id = `${slug}-${n}`;
-        return commit(`“${name}” on the Shelf`, [{ table: "products", id, next: defaultProduct(id, name, f.finish, f.colour) }]);
+        return commit(`“${name}” on the Shelf`, [{ table: "products", id, next: defaultProduct(id, name, f.finish, f.colour), base: null }]);
       }
       case "starter": {
         const fresh = STARTER.filter((s) => !base.products.some((p) => p.id === s.id));
-        return commit("plain beginnings of a Shelf", fresh.map((s) => ({ table: "products" as const, id: s.id, next: defaultProduct(s.id, s.name, s.finish, s.colour) })));
+        return commit("plain beginnings of a Shelf", fresh.map((s) => ({ table: "products" as const, id: s.id, next: defaultProduct(s.id, s.name, s.finish, s.colour), base: null })));
       }
       case "remove": {
         const used = (await readJobs()).filter((j) => j.wrapUp.closedAt === null && j.zones.some((z) => z.productId === f.id));

@@ -91,7 +91,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         let m = defaultMachine(f.beam as Beam, w);
         for (let n = 2; base.machines.some((x) => x.id === m.id); n++) m = { ...m, id: `${f.beam}-${w}-${n}` };
         m = { ...m, id: m.id.replace(/[^a-z0-9.-]/g, "-") };
-        return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m }]);
+        return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m, base: null }]);
       }
       case "machine-remove": {
         const used = (await readJobs()).find((j) => j.machineId === f.id && j.wrapUp.closedAt === null);

@@ -7,7 +7,7 @@ import { check, must, sayFaults } from "../core/records/parse";
 import { Product } from "../core/records/product";
 import { Shop } from "../core/records/shop";
 import { db, TABLES, type Act, type TableName } from "./db";
-import { diff, patched, type Change } from "./diff";
+import { diff, patched, sameRecord, type Change } from "./diff";
 
 const TYPES: Record<TableName, new () => object> = { shop: Shop, machines: Machine, products: Product, jobs: Job, log: LogEntry, photos: Photo };
 
@@ -16,6 +16,26 @@ export interface Put {
   id: string;
   /** null deletes */
   next: object | null;
+  /** the record as it was read, null where there was none: when the store holds another by now, nothing is stored */
+  base?: object | null;
+}
+
+/** Another tab has stored something since this act read; nothing was stored, the act is to be done again. */
+export class Stale extends Error {}
+
+/** Times an act is done again before it gives up: far more than tabs that take turns ever need. */
+const TURNS = 60;
+
+/** Reads and stores until no other tab came in between. @throws Refused after many tries */
+export async function settled<T>(body: () => Promise<T>): Promise<T> {
+  for (let turn = 0; turn < TURNS; turn++) {
+    try {
+      return await body();
+    } catch (e) {
+      if (!(e instanceof Stale)) throw e;
+    }
+  }
+  throw new Refused("Another tab keeps changing the same thing. Nothing was stored; try again.");
 }
 
 /** Something about the input is wrong: said in words, nothing was stored. */
@@ -37,6 +57,7 @@ export async function commit(label: string, puts: Put[]): Promise<void> {
     const changes: Change[] = [];
     for (const p of sound) {
       const before = (await d.table(p.table).get(p.id)) as object | undefined;
+      if (p.base !== undefined && !sameRecord(before ?? null, p.base)) throw new Stale(`${p.table} ${p.id}`);
       if (before && p.next) {
         const patches = diff(before, p.next);
         if (!patches.length) continue;
@@ -51,11 +72,13 @@ export async function commit(label: string, puts: Put[]): Promise<void> {
   });
 }
 
-/** Change one record by a function. @throws Refused when it is gone */
-export async function change<T extends object>(label: string, table: TableName, id: string, recipe: (r: T) => T): Promise<void> {
-  const now = (await db().table(table).get(id)) as T | undefined;
-  if (!now) throw new Refused("This record is no longer there; it may have been deleted in another tab.");
-  await commit(label, [{ table, id, next: recipe(now) }]);
+/** Change one record by a function of what is stored now, whoever else writes meanwhile. @throws Refused when it is gone */
+export function change<T extends object>(label: string, table: TableName, id: string, recipe: (r: T) => T): Promise<void> {
+  return settled(async () => {
+    const now = (await db().table(table).get(id)) as T | undefined;
+    if (!now) throw new Refused("This record is no longer there; it may have been deleted in another tab.");
+    await commit(label, [{ table, id, next: recipe(now), base: now }]);
+  });
 }
 
 async function lay(act: Act, to: "before" | "after"): Promise<void> {
@@ -74,7 +97,7 @@ async function lay(act: Act, to: "before" | "after"): Promise<void> {
 }
 
 /** Take back the newest act. @returns its label, or null when there is nothing */
-export async function undo(): Promise<string | null> {
+export function undo(): Promise<string | null> {
   const d = db();
   return d.transaction("rw", [...TABLES.map((t) => d.table(t)), d.history], async () => {
     const act = await d.history.where("undone").equals(0).last();
@@ -86,7 +109,7 @@ export async function undo(): Promise<string | null> {
 }
 
 /** Do again what was last taken back. */
-export async function redo(): Promise<string | null> {
+export function redo(): Promise<string | null> {
   const d = db();
   return d.transaction("rw", [...TABLES.map((t) => d.table(t)), d.history], async () => {
     const act = await d.history.where("undone").equals(1).first();
@@ -97,8 +120,19 @@ export async function redo(): Promise<string | null> {
   });
 }
 
-/** A tap at the bench: stored at once and for good; it is taken back by a further entry, not by undo. */
-export async function logTap(entry: LogEntry): Promise<void> {
+/**
+ * A tap at the bench, with what it took out of cans: stored at once, together and for good; it is taken back by a further
+ * entry, not by undo.
+ * @param seen entries of the job that the tap was decided by @throws Stale when another tab has tapped since
+ */
+export async function logTap(entry: LogEntry, seen: number, used: { next: Product; base: Product }[] = []): Promise<void> {
   const sound = must(LogEntry, entry);
-  await db().log.put(sound);
+  const products = used.map((u) => ({ ...u, next: must(Product, u.next) }));
+  const d = db();
+  await d.transaction("rw", d.log, d.products, async () => {
+    if ((await d.log.where("jobId").equals(entry.jobId).count()) !== seen) throw new Stale("log");
+    for (const u of products) if (!sameRecord((await d.products.get(u.next.id)) ?? null, u.base)) throw new Stale(`products ${u.next.id}`);
+    await d.log.add(sound);
+    for (const u of products) await d.products.put(u.next);
+  });
 }

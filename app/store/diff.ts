@@ -20,6 +20,9 @@ export interface Change {
 const isObject = (v: Json): v is Record<string, Json> => v !== null && typeof v === "object" && !Array.isArray(v);
 const same = (a: Json, b: Json): boolean => JSON.stringify(a) === JSON.stringify(b);
 
+/** Are two records alike, whatever the order of their keys? */
+export const sameRecord = (a: object | null, b: object | null): boolean => a === b || (a !== null && b !== null && diff(a, b).length === 0);
+
 /** Patches that lead from a to b: into objects, and into lists of one length; anything else is replaced whole. */
 export function diff(a: Json, b: Json, path: (string | number)[] = [], out: Patch[] = []): Patch[] {
   if (Object.is(a, b)) return out;

@@ -6,7 +6,7 @@ import { LogEntry } from "../core/records/log";
 import type { Job } from "../core/records/job";
 import { readJobFile, worldOf } from "../io/import/job-file";
 import { shopFile, writeFile } from "../io/export/job-file";
-import { change, commit, logTap, redo, Refused, undo } from "./acts";
+import { change, commit, logTap, redo, Refused, settled, Stale, undo } from "./acts";
 import { db, RichLayerDb, TABLES, useDb } from "./db";
 import { diff, patched } from "./diff";
 import { deleteJob, importFile } from "./import";
@@ -133,7 +133,7 @@ describe("acts and their undoing", () => {
     expect((await historyEnds()).undo).toBe("beginning");
   });
   test("deleting a job takes its log along, and undo brings both back", async () => {
-    await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 });
+    await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 }, 0);
     const before = await contents();
     await deleteJob("job");
     expect(await readWorld("job")).toBeNull();
@@ -150,13 +150,47 @@ describe("acts and their undoing", () => {
       step: "label",
       at: 2,
       piece: 1,
-    });
-    await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 });
+    }, 0);
+    await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 }, 1);
     expect((await readWorld("job"))!.log.map((e) => e.id)).toEqual(["l1", "l2"]);
     expect((await historyEnds()).undo).toBe("beginning");
     await expect(
-      logTap({ ...new LogEntry(), id: "l3", jobId: "job", kind: "piece", step: "label", at: -1 }),
+      logTap({ ...new LogEntry(), id: "l3", jobId: "job", kind: "piece", step: "label", at: -1 }, 2),
     ).rejects.toThrow(/at must be/);
+  });
+
+  test("a tap decided by an older log is not stored, nor what it took out of a can", async () => {
+    const tap = (id: string, n: number) => ({ ...new LogEntry(), id, jobId: "job", kind: "piece" as const, step: "label", at: n, piece: n });
+    await logTap(tap("l1", 1), 0);
+    const base = (await db().products.get("beet"))!;
+    await expect(logTap(tap("l2", 2), 0, [{ next: { ...base, note: "less" }, base }])).rejects.toThrow(Stale);
+    expect(await db().log.count()).toBe(1);
+    expect(await db().products.get("beet")).toEqual(base);
+    await logTap(tap("l2", 2), 1, [{ next: { ...base, note: "less" }, base }]);
+    expect((await db().products.get("beet"))!.note).toBe("less");
+    await expect(logTap(tap("l3", 3), 2, [{ next: base, base }])).rejects.toThrow(Stale);
+    expect(await db().log.count()).toBe(2);
+  });
+
+  test("an act that read an older record stores nothing; done again it keeps what the other tab wrote", async () => {
+    const seen = (await db().jobs.get("job"))!;
+    await change<Job>("other tab", "jobs", "job", (j) => ({ ...j, note: "theirs" }));
+    const mine = { ...seen, client: "mine" };
+    await expect(commit("mine", [{ table: "jobs", id: "job", next: mine, base: seen }])).rejects.toThrow(Stale);
+    expect((await db().jobs.get("job"))!.client).not.toBe("mine");
+    let turns = 0;
+    await settled(async () => {
+      const now = turns++ === 0 ? seen : (await db().jobs.get("job"))!;
+      await commit("mine", [{ table: "jobs", id: "job", next: { ...now, client: "mine" }, base: now }]);
+    });
+    expect(turns).toBe(2);
+    expect(await db().jobs.get("job")).toMatchObject({ client: "mine", note: "theirs" });
+    await expect(settled(() => Promise.reject(new Stale("never")))).rejects.toThrow(/Another tab/);
+  });
+
+  test("eight writers at once, each to a field of its own: none is lost", async () => {
+    await Promise.all(Array.from({ length: 8 }, (_, i) => change<Job>(`w${i}`, "jobs", "job", (j) => ({ ...j, waivers: [...j.waivers, { rule: i + 1, where: "/", reason: `r${i}` }] }))));
+    expect((await db().jobs.get("job"))!.waivers.map((w) => w.rule).sort()).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
   });
 });
 

@@ -53,6 +53,13 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
   const id = useId();
   const { save, error } = useSave(p);
   const last = useRef(p.value);
+  const el = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
+  // What is stored goes into the field that stands there, so that it keeps its focus; what is being typed is left alone.
+  useEffect(() => {
+    const mine = el.current;
+    if (mine && (document.activeElement !== mine || mine.value === last.current)) mine.value = p.value;
+    last.current = p.value;
+  }, [p.value]);
   const put = (v: string): void => {
     if (v === last.current) return;
     last.current = v;
@@ -60,6 +67,7 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
   };
   const common = {
     id,
+    ref: el,
     defaultValue: p.value,
     placeholder: p.placeholder,
     className: "field-in",
@@ -71,9 +79,9 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
       <Label id={id} p={p} error={error} />
       {p.area ? (
-        <textarea key={p.value} rows={3} {...common} />
+        <textarea rows={3} {...common} />
       ) : (
-        <input key={p.value} type={p.type ?? "text"} inputMode={p.inputMode} autoComplete="off" {...common} onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)} />
+        <input type={p.type ?? "text"} inputMode={p.inputMode} autoComplete="off" {...common} onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)} />
       )}
     </div>
   );
@@ -82,10 +90,14 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
 export function PickField(p: Common & { value: string; options: { value: string; label: string }[] }) {
   const id = useId();
   const { save, error } = useSave(p);
+  const el = useRef<HTMLSelectElement>(null);
+  useEffect(() => {
+    if (el.current) el.current.value = p.value;
+  }, [p.value, error]);
   return (
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
       <Label id={id} p={p} error={error} />
-      <select key={p.value} id={id} defaultValue={p.value} className="field-in" aria-invalid={error ? true : undefined} aria-describedby={described(id, p, error)} onChange={(e) => save(e.target.value)}>
+      <select ref={el} id={id} defaultValue={p.value} className="field-in" aria-invalid={error ? true : undefined} aria-describedby={described(id, p, error)} onChange={(e) => save(e.target.value)}>
         {p.options.map((o) => (
           <option key={o.value} value={o.value}>{o.label}</option>
         ))}
@@ -97,9 +109,13 @@ export function PickField(p: Common & { value: string; options: { value: string;
 export function TickField(p: Common & { value: boolean }) {
   const id = useId();
   const { save, error } = useSave(p);
+  const el = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (el.current) el.current.checked = p.value;
+  }, [p.value, error]);
   return (
     <div className={`flex min-h-[34px] flex-wrap items-center gap-x-2 ${p.className ?? ""}`}>
-      <input key={String(p.value)} id={id} type="checkbox" defaultChecked={p.value} className="size-6 accent-act" aria-describedby={described(id, p, error)} onChange={(e) => save(String(e.target.checked))} />
+      <input ref={el} id={id} type="checkbox" defaultChecked={p.value} className="size-6 accent-act" aria-describedby={described(id, p, error)} onChange={(e) => save(String(e.target.checked))} />
       <label htmlFor={id} className={p.hideLabel ? "sr-only" : ""}>{p.label}</label>
       {p.from && <span className="tag">{p.from}</span>}
       {p.hint && <span id={`${id}-h`} className="tag">{p.hint}</span>}
