@@ -81,6 +81,32 @@ journey("layers are drawn to one scale, from the state", async (url) => {
   await o.close();
 });
 
+journey("drawn along the time rail, sample, card and clock move together; a leader ties lens and zone", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await openSample(p);
+  await at(o, url, "jobs/bed-markers/layers?step=engrave");
+  const mid = async (name: RegExp): Promise<[number, number]> => {
+    const b = (await p.getByRole("button", { name }).first().boundingBox())!;
+    return [b.x + b.width * 0.5, b.y + b.height / 2];
+  };
+  await p.mouse.move(...(await mid(/^Step 7,/)));
+  await p.mouse.down();
+  await p.getByRole("heading", { name: "Core sample after step 6" }).waitFor();
+  await p.mouse.move(...(await mid(/^Step 9,/)), { steps: 4 });
+  await p.getByRole("heading", { name: "Core sample after step 9" }).waitFor();
+  await p.getByRole("heading", { name: "Shellac, first coat", level: 2 }).waitFor();
+  await p.mouse.move(...(await mid(/^Wait after step 9/)), { steps: 3 });
+  await p.getByRole("heading", { name: "Core sample after step 9, while it waits" }).waitFor();
+  assert.match(p.url(), /at=\d+/);
+  await p.mouse.up();
+  const [ring, lens] = await Promise.all([p.locator("[data-leader]").boundingBox(), p.getByRole("group", { name: /^Lens on/ }).boundingBox()]);
+  assert.ok(ring && lens && Math.abs(ring.y + ring.height - lens.y) < 12, "the leader ends at the lens");
+  await p.keyboard.press("]");
+  await p.getByRole("heading", { name: "Core sample after step 10" }).waitFor();
+  await o.close();
+});
+
 journey("one coat made thicker changes what is drawn by exactly that, from its step on", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
   await openSample(o.page);
@@ -126,7 +152,7 @@ journey("snags: fix in one press with its preview, waive with a reason, never fo
   await at(o, url, "jobs/blue-tiles/layers");
   const can = p.locator("[data-snag='32']").first();
   await can.waitFor();
-  assert.match((await can.textContent()) ?? "", /clears 1/);
+  assert.match((await can.textContent()) ?? "", /clears this snag/);
   await can.locator("[data-fix='can']").click();
   await p.locator("[data-snag='32']").first().waitFor({ state: "detached" });
   await p.getByRole("button", { name: /^Undo:/ }).click();

@@ -141,6 +141,44 @@ journey(
   },
 );
 
+journey("a field keeps its focus when Enter stores it; what was undone can be typed again", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await openSample(p);
+  await p.goto(new URL("jobs/kale-markers/brief", url).href);
+  const many = p.getByLabel("How many");
+  const head = (n: number) => p.getByText(`${n} of hard maple`).waitFor();
+  for (let turn = 0; turn < 2; turn++) {
+    await many.fill("17");
+    await many.press("Enter");
+    await head(17);
+    assert.ok(await many.evaluate((el) => el === document.activeElement), "the focus stays");
+    await p.getByRole("button", { name: /^Undo: quantity/ }).click();
+    await head(12);
+    assert.equal(await many.inputValue(), "12");
+  }
+  const made = p.getByLabel("Made of");
+  await made.focus();
+  await made.selectOption({ label: "Cherry" });
+  await p.getByText("12 of cherry").waitFor();
+  assert.ok(await made.evaluate((el) => el === document.activeElement), "the focus stays on a list");
+  await o.close();
+});
+
+journey("fast taps are all kept", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await openSample(p);
+  await p.goto(new URL("jobs/bed-markers/bench", url).href);
+  await p.locator("[data-bench-count]").waitFor();
+  const begun = Number(await p.locator("[data-bench-count]").getAttribute("data-bench-count"));
+  for (let i = 0; i < 6; i++) await p.keyboard.press("Space");
+  await p.waitForFunction((n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n), begun + 6);
+  for (let i = 0; i < 4; i++) await p.keyboard.press("z");
+  await p.waitForFunction((n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n), begun + 2);
+  await o.close();
+});
+
 journey("a second tab shows what the first has stored", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
   await openSample(o.page);

@@ -10,7 +10,7 @@ import "./access";
 build();
 const { server, url } = await serve(0);
 const begun = Date.now();
-const { passed, failed } = await runAll(url, process.argv[2] ?? null);
+const { passed, failed } = await runAll(url, process.argv.slice(2));
 server.close();
 console.log(`${passed} passed, ${failed} failed (${((Date.now() - begun) / 1000).toFixed(0)} s)`);
 process.exit(failed ? 1 : 0);

@@ -23,10 +23,20 @@ async function brief(page: Page, h: Hands): Promise<void> {
   assert.equal(await page.getByLabel("High").inputValue(), "40 mm");
   assert.equal(await page.getByLabel("Thick").inputValue(), "7.94 mm");
   assert.equal(await page.getByLabel("Due").inputValue(), "2027-02-20T16:00");
-  assert.ok(await page.getByText("Monday to Friday 09:00 to 18:00").isVisible());
+  assert.ok(await page.getByText("Hours: Mon-Fri 09:00 to 18:00").isVisible());
   await h.fill("Watts", "40");
   await h.press("button", "Add machine");
   await page.getByLabel("Machine").first().waitFor();
+  // Hours, air and the machine's own figures are set where the job asks for them.
+  await h.open("Hours:");
+  await h.press("checkbox", "Saturday");
+  await page.getByText("Hours: Mon-Sat 09:00 to 18:00").waitFor();
+  await h.open("Climate:");
+  await h.fill("Temperature", "18");
+  await page.getByText("Climate: 18 °C, 50 % humidity").waitFor();
+  await h.open("40 W, bed");
+  await h.fill("Top speed", "18 in/s");
+  await page.getByText("1080 in/min").first().waitFor();
 }
 
 async function artworkAndRoute(page: Page, h: Hands): Promise<void> {

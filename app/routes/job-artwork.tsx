@@ -10,6 +10,7 @@ import { Cancelled, measureSvg } from "../workers/zones";
 import { PickField, PostForm, TextField } from "../ui/kit/field";
 import { Empty, Swatch } from "../ui/kit/bits";
 import { Face } from "../ui/face";
+import { ProductList } from "../ui/product-editor";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
@@ -127,10 +128,11 @@ export default function Artwork({ loaderData: { job, units, products, near } }: 
             <label className="flex flex-col text-muted">Colour<input name="colour" type="color" className="field-in w-20" defaultValue={next?.colour ?? "#a8235a"} /></label>
             <label className="flex flex-col text-muted">For the zone<select name="zone" className="field-in text-ink" defaultValue={next?.id ?? ""}><option value="">none</option>{job.zones.map((z) => <option key={z.id} value={z.id}>{z.name}</option>)}</select></label>
             <button className="btn">Add paint</button>
-            <p className="tag basis-full">Its film, hiding and drying start as the finish’s defaults and say so; type your data sheet’s in on the Shelf.</p>
+            <p className="tag basis-full">Its film, hiding and drying start as the finish’s defaults and say so; type your data sheet’s in below, once a zone uses it.</p>
           </PostForm>
         </details>
-        {job.zones.length > 0 && <Link to="../route" relative="path" className={open ? "btn" : "btn btn-main"}>Next: route</Link>}
+        <ProductList title="Film, drying and cans of the paints used here" products={products.filter((p) => job.zones.some((z) => z.productId === p.id))} />
+        {job.zones.length > 0 && <Link to="../route" relative="path" className={`mt-4 ${open ? "btn" : "btn btn-main"}`}>Next: route</Link>}
       </section>
     </main>
   );

@@ -3,9 +3,10 @@ import { Link } from "react-router";
 import { BEAMS, USES } from "../core/records/ids";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { SUBSTRATES } from "../core/catalogue/substrates";
-import { showLength } from "../core/units/show";
+import { showLength, showTemp } from "../core/units/show";
 import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
-import { Head } from "../ui/kit/bits";
+import { Fold, Head } from "../ui/kit/bits";
+import { ClimatePart, HoursPart, hoursInWords, MachineForm } from "../ui/shop-parts";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
@@ -57,6 +58,7 @@ export default function Brief({ loaderData: { job, shop, machines } }: Route.Com
       <section aria-labelledby="b3" className="flex flex-col gap-3">
         <h2 id="b3">The laser</h2>
         {machines.length > 0 && <PickField name="machineId" label="Machine" value={job.machineId ?? ""} options={[{ value: "", label: "not chosen" }, ...machines.map((m) => ({ value: m.id, label: m.name }))]} />}
+        {machines.filter((m) => m.id === job.machineId).map((m) => <MachineForm key={m.id} m={m} />)}
         <details open={!machines.length}>
           <summary className="link-act">{machines.length ? "Another machine" : "There is no machine yet. Add one:"}</summary>
           <AddMachine />
@@ -66,9 +68,9 @@ export default function Brief({ loaderData: { job, shop, machines } }: Route.Com
         <Head>
           <span id="b4">The shop</span>
         </Head>
-        <p>Hours: {shop.hoursSet ? "as set" : <>Monday to Friday 09:00 to 18:00 <span className="tag">default</span></>}</p>
-        <p>Climate: {shop.climate.kind === "constant" ? `${shop.climate.c} °C, ${Math.round(shop.climate.rh * 100)} % humidity` : "24 hourly points"} {!shop.climate.measured && <span className="tag">default</span>}</p>
-        <Link to="/workshop" className="text">Set hours and climate in the Workshop</Link>
+        <Fold summary={<>Hours: {hoursInWords(shop)} {!shop.hoursSet && <span className="tag">default</span>}</>}><HoursPart shop={shop} /></Fold>
+        <Fold summary={<>Climate: {shop.climate.kind === "constant" ? `${showTemp(shop.climate.c, shop.units)}, ${Math.round(shop.climate.rh * 100)} % humidity` : "24 hourly points"} {!shop.climate.measured && <span className="tag">default</span>}</>}><ClimatePart shop={shop} /></Fold>
+        <p className="tag">Kept with the shop: every job of it is planned by them.</p>
         <div className="mt-4 flex flex-wrap gap-3">
           <Link to="../artwork" relative="path" className="btn btn-main">Next: artwork</Link>
           <ActButton act={{ intent: "delete-job", id: job.id }} action="/do">Delete this job</ActButton>
@@ -96,7 +98,7 @@ function AddMachine() {
       <label className="flex flex-col text-muted">Watts<input name="watts" defaultValue="40" className="field-in w-24 text-ink" inputMode="decimal" /></label>
       <label className="flex flex-col text-muted">Name<input name="name" className="field-in text-ink" placeholder="as you call it" /></label>
       <button className="btn">Add machine</button>
-      <p className="tag basis-full">Speeds, bed and spot start as defaults; set your own in the Workshop.</p>
+      <p className="tag basis-full">Speeds, bed and spot start as defaults and say so; set your own once it stands here.</p>
     </PostForm>
   );
 }

@@ -6,7 +6,7 @@ import { nowMinutes } from "../clock";
 import { surfaceUm } from "../core/piece/state";
 import { simulate } from "../core/plan/report";
 import { showInterval, showMl, showShare, showSpeed, showUm } from "../core/units/show";
-import { CoreSample, Lens, lookOf } from "../ui/core-sample/core-sample";
+import { CoreSample, Lens, lensScale, lookOf, magnified } from "../ui/core-sample/core-sample";
 import { Face } from "../ui/face";
 import { Empty, Swatch } from "../ui/kit/bits";
 import { ActButton, type Outcome } from "../ui/kit/field";
@@ -26,6 +26,9 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
 export const shouldRevalidate = onlySearch;
+
+/** px across the lens */
+const LENS = 250;
 
 export default function Layers({ loaderData: d }: Route.ComponentProps) {
   const { plan, world } = d;
@@ -110,12 +113,13 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
         >
           <div className="flex flex-wrap items-baseline justify-between gap-x-3">
             <h2>Core sample after step {index + 1}{at !== null && p.end !== null ? ", while it waits" : ""}</h2>
-            <p className="text-[0.93rem] text-muted">{ghost && logged ? `dashed: the piece as logged, after step ${logged.index + 1} · ` : ""}lens on <strong>{names[chosen].name}</strong></p>
+            <p className="text-[0.93rem] text-muted">{ghost && logged ? `dashed: the piece as logged, after step ${logged.index + 1} · ` : ""}lens on <strong>{names[chosen].name}</strong>, {magnified(lensScale(chosenZone, LENS))}</p>
           </div>
+          <p className="font-semibold lg:hidden">{p.step.title}</p>
           <div className="h-[46%] min-h-[230px] shrink-0 max-lg:h-[40dvh]">
-            <CoreSample zones={zones} names={names} paints={paints} ground={ground} range={d.range} sandedUm={p.after.sandedUm} sandTo={sand && sand.index > index ? sand.after.sandedUm : null} ghost={ghost} chosen={chosen} lit={lit} onZone={(id) => setSearch((s) => (s.set("zone", id), s), { replace: true, preventScrollReset: true })} onLight={setLit} />
+            <CoreSample zones={zones} names={names} paints={paints} ground={ground} range={d.range} sandedUm={p.after.sandedUm} sandTo={sand && sand.index > index ? sand.after.sandedUm : null} ghost={ghost} lensFromRight={LENS / 2} chosen={chosen} lit={lit} onZone={(id) => setSearch((s) => (s.set("zone", id), s), { replace: true, preventScrollReset: true })} onLight={setLit} />
           </div>
-          <div className="mt-3 flex flex-wrap items-start gap-5">
+          <div className="flex flex-wrap items-start gap-5 max-lg:mt-3">
             <div className="min-w-[210px] flex-1">
               <h3>Layers in {names[chosen].name}, top first</h3>
               {chosenZone.layers.length === 0 && <p className="text-muted">Bare {ground.name.toLowerCase()}.</p>}
@@ -131,7 +135,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               </ul>
               <div className="mt-3 text-[0.95rem] text-muted">{filmNow(plan, index, chosen, moment ?? d.now).map((x) => <p key={x}>{x[0].toUpperCase() + x.slice(1)}.</p>)}</div>
             </div>
-            <Lens zone={chosenZone} paints={paints} ground={ground} name={names[chosen].name} size={250} lit={lit} onLight={setLit} />
+            <Lens zone={chosenZone} paints={paints} ground={ground} name={names[chosen].name} size={LENS} lit={lit} onLight={setLit} />
           </div>
         </div>
         <div tabIndex={0} role="region" aria-label="Step, face and snags" className="min-h-0 overflow-y-auto border-l border-line px-4 py-3 max-lg:order-2 max-lg:border-0 max-lg:px-3">

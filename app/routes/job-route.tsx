@@ -9,6 +9,7 @@ import { showWhen } from "../core/time/zoned";
 import { showInterval, showLength, showMinutes } from "../core/units/show";
 import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
 import { Head, Swatch } from "../ui/kit/bits";
+import { ProductList } from "../ui/product-editor";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
@@ -28,7 +29,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const role = (x: "seal" | "white" | "top" | "clear") => productFor(x, c);
   return {
     job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: world.job.route ? ROUTES.find((r) => r.id === world.job.route)!.inverted : null,
-    picked: world.job.route ? { seal: role("seal"), white: role("white"), top: role("top"), clear: role("clear") } : null,
+    picked: world.job.route ? (world.job.route === "A1" ? { seal: null, white: null, top: role("top"), clear: role("clear") } : { seal: role("seal"), white: role("white"), top: null, clear: role("clear") }) : null,
     hiding: plan.hiding.map((h) => ({ ...h, name: c.paintOf(h.productId).product.name, colour: c.paintOf(h.productId).product.colour, zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face" })),
     swatched: world.products.some((p) => p.origin === "measured here"),
   };
@@ -131,6 +132,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
             <TickField name="mask" label="A mask or film is on the piece while it is lasered" extra={choice} value={job.choices.mask} />
             {job.choices.mask && <PickField name="maskChlorinated" label="Does that film hold chlorine (vinyl, PVC)?" extra={choice} value={job.choices.maskChlorinated === null ? "" : String(job.choices.maskChlorinated)} options={[{ value: "", label: "not known: ask its maker first" }, { value: "false", label: "no" }, { value: "true", label: "yes" }]} />}
           </fieldset>
+          <ProductList title="What lies on the Shelf for this route" products={[...new Set(Object.values(d.picked ?? {}).filter((x) => x !== null))]} />
           <Form action="../layers" relative="path" className="mt-2"><button className="btn btn-main">Next: layers</button></Form>
         </section>
       )}

@@ -24,21 +24,21 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
   const { job } = d;
   return (
     <>
-      <div role="region" aria-label="Job head" className="flex shrink-0 items-start justify-between gap-4 border-b border-line px-5 pt-2 max-lg:flex-col max-lg:gap-1 max-lg:px-3 lg:h-[84px]">
+      <div role="region" aria-label="Job head" className="flex shrink-0 items-start justify-between gap-4 border-b border-line px-5 pt-2 max-lg:flex-col max-lg:gap-0 max-lg:px-3 max-lg:pt-1 lg:h-[84px]">
         <div className="min-w-0 max-w-full">
-          <h1 className="flex flex-wrap items-baseline gap-x-2 text-[1.4rem]">
+          <h1 className="flex flex-wrap items-baseline gap-x-2 text-[1.4rem] max-lg:text-[1.2rem]">
             {job.title}
-            <span className="font-text text-[0.95rem] font-normal tracking-normal text-muted">
+            <span className="font-text text-[0.95rem] font-normal tracking-normal text-muted max-lg:truncate max-lg:text-[0.88rem]">
               {job.quantity} of {d.substrate.toLowerCase()} {showLength(job.substrate.w, d.units)} × {showLength(job.substrate.h, d.units)}{job.client && `, for ${job.client}`}
             </span>
           </h1>
-          <nav aria-label="Job" className="mt-1 flex gap-5 overflow-x-auto">
+          <nav aria-label="Job" className="mt-1 flex gap-5 overflow-x-auto max-lg:mt-0 max-lg:[scrollbar-width:none]">
             {TABS.map(([to, name]) => (
-              <NavLink key={to} to={to} className={({ isActive }) => `border-b-[3px] pb-2 pt-1 max-lg:min-h-[44px] max-lg:pt-3 ${isActive ? "border-act font-semibold" : "border-transparent"}`}>{name}</NavLink>
+              <NavLink key={to} to={to} className={({ isActive }) => `border-b-[3px] pb-2 pt-1 whitespace-nowrap max-lg:flex max-lg:h-[44px] max-lg:items-center max-lg:py-0 ${isActive ? "border-act font-semibold" : "border-transparent"}`}>{name}</NavLink>
             ))}
           </nav>
         </div>
-        <div className="flex items-center gap-4 pt-1 max-lg:pb-2">
+        <div className="flex items-center gap-4 pt-1 max-lg:w-full max-lg:justify-between max-lg:pb-1">
           <div className="text-right max-lg:text-left">
             {d.readyText ? (
               <p className={`font-head text-[1.05rem] font-semibold ${d.slack !== null && d.slack < 0 ? "text-wrong" : "text-ready"}`}>Ready <time data-ready={d.readyLocal ?? undefined} dateTime={d.readyLocal ?? undefined}>{d.readyText}</time></p>

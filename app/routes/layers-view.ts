@@ -69,10 +69,17 @@ export function snagRows(plan: Plan, world: World, now: number): SnagRow[] {
       let text: string | null = null;
       if (s.severity !== "hazard" && s.waived === null && budget-- > 0) {
         const v = preview(world, plan, f, now);
-        const parts = [];
-        if (v.steps[0] !== v.steps[1]) parts.push(`${v.steps[0]} steps become ${v.steps[1]}`);
-        if (v.ready[0] !== v.ready[1]) parts.push(v.ready[1] === null ? "then no ready time" : v.ready[0] === null ? `ready ${showWhen(plan.context.clock, v.ready[1])}` : `ready ${showMinutes(Math.abs(v.ready[1] - v.ready[0]))} ${v.ready[1] > v.ready[0] ? "later" : "sooner"}`);
-        parts.push(v.gone.length ? `clears ${v.gone.length}` : "clears none");
+        const when = (m: number | null): string => (m === null ? "no time" : showWhen(plan.context.clock, m));
+        const named = (titles: string[]): string => (titles.length > 2 ? `“${titles[0]}” and ${titles.length - 1} more` : titles.map((t) => `“${t}”`).join(", "));
+        const parts = [
+          ...(v.added.length ? [`adds ${named(v.added)}`] : []),
+          ...(v.removed.length ? [`takes out ${named(v.removed)}`] : []),
+          ...(v.moved.length ? [`moves ${named(v.moved)}`] : []),
+          ...v.changed.slice(0, 2).map((c) => `“${c.title}”, ${c.what}: ${c.before} → ${c.after}`),
+          ...(v.changed.length > 2 ? [`${v.changed.length - 2} more changes`] : []),
+          ...(v.ready[0] !== v.ready[1] ? [`ready ${when(v.ready[0])} → ${when(v.ready[1])}`] : []),
+        ];
+        parts.push(v.gone.length === 1 ? "clears this snag" : v.gone.length ? `clears ${v.gone.length} snags` : "clears none");
         if (v.fresh.length) parts.push(`raises ${v.fresh.length}: ${v.fresh[0].why.split(/[;.:]/)[0]}`);
         text = parts.join(" · ");
       }
@@ -141,6 +148,8 @@ export function stepCard(plan: Plan, index: number): StepCardData {
   return {
     id: s.id, title: s.title, kind: s.kind, index, meta: `step ${index + 1} of ${plan.placed.length}${p.start !== null ? `, ${showWhen(c.clock, p.start)}` : ""}${p.actual ? ", as logged" : ""}`,
     purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${kind.laser ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: time }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
+    depth: depthRow(plan, index),
+    answer: plan.bench.steps.get(s.id)?.answer ?? null,
     laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : s.laser.from } : null,
     fields,
     product: s.kind === "coat" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.map((x) => ({ value: x.id, label: x.name }))] } : null,
@@ -150,6 +159,26 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     byLoad: s.kind === "engrave" || s.kind === "reveal" ? s.byLoad : null,
     before: at(index - 1), beforeThat: at(index - 2), next: at(index + 1), kinds: KINDS.filter((k) => k.addable).map((k) => ({ id: k.id, name: k.name })), blocked: p.blocked,
   };
+}
+
+/** How deep the cut is or how far the fill stands below the face after a step (M10); null where nothing is cut. */
+function depthRow(plan: Plan, index: number): StepCardData["depth"] {
+  const p = plan.placed[index];
+  const cut = p.after.zones.filter((z) => z.zone !== GROUND && z.depthUm > p.after.sandedUm && (p.step.zones.includes(z.zone) || p.step.zones.includes(GROUND)));
+  const below = cut.map((z) => (surfaceUm(z) - p.after.sandedUm) / 1000);
+  const d = plan.depth;
+  const rows: WhyRow[] = d ? [
+    { name: "Sanding takes", value: showUm(d.sandUm), from: "residue, sealer skin, 40 µm soaked in: default" },
+    { name: "Sealer on the floor", value: showUm(d.sealerUm), from: "two coats" },
+    { name: "Coats of the deepest fill", value: showUm(d.coatsUm), from: "coats to hide × film" },
+    { name: "Must stay below the face", value: "0.2 mm", from: "default" },
+    { name: "Needed", value: `${d.needMm.toFixed(2)} mm`, from: "computed" },
+  ] : [];
+  if (p.step.kind === "engrave") return { text: `${num(p.step.depthMm)} mm cut${d ? `; ${d.needMm.toFixed(2)} mm needed` : ""}`, why: [{ name: "Cut", value: `${num(p.step.depthMm)} mm`, from: p.step.edited.includes("depthMm") ? "by hand" : plan.context.job.choices.depthMm !== null ? "typed" : "default, or what is needed" }, ...rows] };
+  if (!["coat", "sand-back"].includes(p.step.kind) || !below.length) return null;
+  const [lo, hi] = [Math.min(...below), Math.max(...below)];
+  const shown = (mm: number): string => (mm < 0 ? `${num(-mm)} mm proud` : `${num(mm)} mm below`);
+  return { text: hi - lo < 0.005 ? `fill ${shown(hi)} the face` : `fill ${shown(lo)} to ${shown(hi)} the face`, why: [...cut.map((z, i) => ({ name: plan.context.job.zones.find((x) => x.id === z.zone)?.name ?? z.zone, value: shown(below[i]), from: "cut less films" })), ...rows] };
 }
 
 /** What the newest film of a zone does at a moment, in short lines. */

@@ -1,18 +1,18 @@
 import type { Route } from "./+types/shelf";
 import { useSearchParams } from "react-router";
 import { FINISHES, finish } from "../core/catalogue/finishes";
-import { paint, type Figure } from "../core/catalogue/properties";
+import { paint } from "../core/catalogue/properties";
 import { STARTER, defaultProduct } from "../core/catalogue/starter";
-import { colourFamily } from "../core/film/colour";
 import { onShelf } from "../core/plan/amounts";
 import { attack } from "../core/rules/33-finishes-that-attack";
 import { context } from "../core/plan/context";
-import { Can, type DryTimes, type Product } from "../core/records/product";
-import { showMinutes, showMl, showShare, showUm } from "../core/units/show";
+import { Can, type Product } from "../core/records/product";
+import { showMl } from "../core/units/show";
 import { change, commit, Refused } from "../store/acts";
 import { readJobs, readShop } from "../store/queries";
-import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
+import { ActButton, PostForm } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
+import { ProductEditor } from "../ui/product-editor";
 import { answer, formOf, typed } from "./answer";
 import { Job } from "../core/records/job";
 
@@ -28,8 +28,6 @@ export async function clientLoader() {
   }));
   return { products: base.products.sort((a, b) => a.name.localeCompare(b.name)), attacks, finishes: FINISHES };
 }
-
-const TIME_WORDS: [keyof DryTimes, string][] = [["flash", "Flashes off"], ["touch", "Touch dry"], ["recoat", "Next coat from"], ["closes", "Window shuts"], ["reopens", "Window reopens"], ["maskable", "Hard enough to mask or paint"], ["sandable", "Sandable"], ["laserSafe", "Laser-safe"], ["cured", "Cured"]];
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const f = await formOf(request);
@@ -104,8 +102,6 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   });
 }
 
-const from = (x: Figure, show: (n: number | null) => string): string => (x.from === "default" ? `default${x.value === null ? "" : `: ${show(x.value)}`}` : x.from);
-
 export default function Shelf({ loaderData: d }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
   const p = d.products.find((x) => x.id === search.get("product")) ?? null;
@@ -157,57 +153,12 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
           </section>
         )}
       </section>
-      {p && <Editor key={p.id} p={p} />}
+      {p && (
+        <section aria-labelledby="s2" className="flex flex-col gap-4">
+          <Head right={<ActButton className="link-act" act={{ intent: "remove", id: p.id }}>Take it off the Shelf</ActButton>}><span id="s2" className="flex items-center gap-2"><Swatch colour={p.colour} />{p.name}</span></Head>
+          <ProductEditor key={p.id} p={p} />
+        </section>
+      )}
     </main>
-  );
-}
-
-function Editor({ p }: { p: Product }) {
-  const f = paint(p);
-  const id = { id: p.id };
-  return (
-    <section aria-labelledby="s2" className="flex flex-col gap-4">
-      <Head right={<ActButton className="link-act" act={{ intent: "remove", id: p.id }}>Take it off the Shelf</ActButton>}><span id="s2" className="flex items-center gap-2"><Swatch colour={p.colour} />{p.name}</span></Head>
-      <div className="grid grid-cols-2 gap-3 max-lg:grid-cols-1">
-        <TextField name="name" label="Name" value={p.name} extra={id} />
-        <PickField name="finish" label="Finish" value={p.finish} extra={id} options={FINISHES.map((x) => ({ value: x.id, label: x.name }))} />
-        <TextField name="colour" label="Colour" type="color" value={p.colour} extra={id} hint={`hides like ${colourFamily(p.colour)}`} />
-        <PickField name="sheen" label="Sheen" value={p.sheen ?? ""} extra={id} options={[["", "not known"], ["gloss", "gloss"], ["satin", "satin"], ["flat", "flat"]].map(([value, label]) => ({ value, label }))} />
-        <PickField name="base" label="Thinned with" from={p.base === null ? `default: ${f.base}` : p.origin} value={p.base ?? ""} extra={id} options={[["", "as its finish"], ["solvent", "solvent"], ["water", "water"], ["alcohol", "alcohol"], ["resin", "resin"]].map(([value, label]) => ({ value, label }))} />
-        <PickField name="chlorinated" label="Holds chlorine (vinyl, PVC)?" value={p.chlorinated === null ? "" : String(p.chlorinated)} extra={id} options={[["", "not known: read its sheet"], ["false", "no"], ["true", "yes"]].map(([value, label]) => ({ value, label }))} />
-        <PickField name="origin" label="Figures typed in here come from" value={p.origin} extra={id} options={[["data sheet", "its data sheet"], ["measured here", "measuring here"]].map(([value, label]) => ({ value, label }))} />
-        <TickField name="foodRated" label="Rated for food contact by its maker" value={p.foodRated} extra={id} className="self-end" />
-      </div>
-      <h3>Film</h3>
-      <div className="grid grid-cols-4 gap-3 max-lg:grid-cols-2">
-        <TextField name="coatUm" label="A coat, dry µm" from={from(f.coatUm, showUm)} value={p.coatUm === null ? "" : String(p.coatUm)} extra={id} inputMode="decimal" />
-        <TextField name="hideUm" label="Hides at µm" from={from(f.hideUm, showUm)} value={p.hideUm === null ? "" : String(p.hideUm)} extra={id} inputMode="decimal" />
-        <TextField name="solids" label="Volume solids" from={from(f.solids, showShare)} value={p.solids === null ? "" : `${Math.round(p.solids * 1000) / 10} %`} extra={id} />
-        <TextField name="minC" label="Dries from °C" from={from(f.minC, (n) => `${n}`)} value={p.minC === null ? "" : String(p.minC)} extra={id} />
-      </div>
-      <h3>Drying at 20 °C, 50 % humidity, one coat</h3>
-      <div className="grid grid-cols-3 gap-3 max-lg:grid-cols-2">
-        {TIME_WORDS.map(([k, word]) => <TextField key={k} name={k} label={word} from={from(f.times[k], showMinutes)} value={p.times[k] === null ? "" : showMinutes(p.times[k])} extra={{ ...id, intent: "time" }} />)}
-      </div>
-      <Head right={<ActButton className="link-act" act={{ intent: "can-add", id: p.id }}>Add a can</ActButton>}>Cans</Head>
-      {!p.cans.length && <p className="text-muted">No can is listed, so plans say what to buy and cannot say what is left.</p>}
-      {p.cans.map((c) => {
-        const e = { ...id, intent: "can", can: c.id };
-        return (
-          <fieldset key={c.id} className="grid grid-cols-4 items-start gap-3 border-t border-line pt-2 max-lg:grid-cols-2">
-            <legend className="sr-only">{c.label}</legend>
-            <TextField name="label" label="Mark" value={c.label} extra={e} />
-            <TextField name="fullMl" label="Full" value={showMl(c.fullMl)} extra={e} />
-            <TextField name="leftMl" label="Left" value={c.leftMl === null ? "" : `${Math.round(c.leftMl * 10) / 10} ml`} from={c.leftMl === null ? "unknown" : undefined} extra={e} />
-            <TextField name="openedOn" label="Opened" type="date" value={c.openedOn ?? ""} extra={e} />
-            <TextField name="fullG" label="Weighs full, g" value={c.fullG === null ? "" : String(c.fullG)} extra={e} />
-            <TextField name="nowG" label="Weighs now, g" value={c.nowG === null ? "" : String(c.nowG)} extra={e} />
-            <TextField name="emptyG" label="Weighs empty, g" value={c.emptyG === null ? "" : String(c.emptyG)} extra={e} />
-            <div className="flex items-end gap-2"><TextField name="lot" label="Lot" value={c.lot} extra={e} className="flex-1" /><ActButton className="link-act" act={{ intent: "can-remove", id: p.id, can: c.id }} label={`Remove ${c.label}`}>Remove</ActButton></div>
-          </fieldset>
-        );
-      })}
-      <TextField name="note" label="Notes" value={p.note} extra={id} area />
-    </section>
   );
 }

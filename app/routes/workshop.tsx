@@ -5,14 +5,12 @@ import { nowMinutes } from "../clock";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { defaultMachine } from "../core/catalogue/starter";
 import { energy, INTERVAL_LIMIT, ripple } from "../core/laser/energy";
-import { wattsAt } from "../core/laser/runtime";
-import { air, dewPoint } from "../core/drying/climate";
 import { BEAMS, type Beam } from "../core/records/ids";
 import type { Machine } from "../core/records/machine";
 import type { Shop } from "../core/records/shop";
 import { parseInterval, parseNumber, parseSpeed } from "../core/units/parse";
-import { showInterval, showSpeed, showTemp } from "../core/units/show";
-import { WEEKDAYS } from "../core/time/hours";
+import { showInterval, showSpeed } from "../core/units/show";
+import type { WEEKDAYS } from "../core/time/hours";
 import { zonedClock } from "../core/time/zoned";
 import { change, commit, Refused } from "../store/acts";
 import { clashes } from "../store/import";
@@ -21,8 +19,9 @@ import { readJobFile } from "../io/import/job-file";
 import { sayFaults } from "../core/records/parse";
 import { fileName, shopFile, writeFile } from "../io/export/job-file";
 import { saveText } from "../ui/files";
-import { ActButton, PickField, PostForm, TextField, TickField, type Outcome } from "../ui/kit/field";
+import { PickField, PostForm, TextField, type Outcome } from "../ui/kit/field";
 import { Head } from "../ui/kit/bits";
+import { ClimatePart, HoursPart, MachineForm } from "../ui/shop-parts";
 import { chooseTheme, readTheme, type Theme } from "../ui/theme";
 import { answer, formOf, typed } from "./answer";
 import { redirect } from "react-router";
@@ -30,8 +29,7 @@ import { redirect } from "react-router";
 export async function clientLoader() {
   const base = await readShop();
   if (!base) throw redirect("/");
-  const c = air(base.shop.climate);
-  return { ...base, dew: dewPoint(c.c(720), c.rh(720)), today: zonedClock(base.shop.zone).toLocal(Math.floor(nowMinutes())).slice(0, 10) };
+  return { ...base, today: zonedClock(base.shop.zone).toLocal(Math.floor(nowMinutes())).slice(0, 10) };
 }
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
@@ -121,40 +119,19 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   });
 }
 
-const DAY_WORDS = { mon: "Monday", tue: "Tuesday", wed: "Wednesday", thu: "Thursday", fri: "Friday", sat: "Saturday", sun: "Sunday" };
 
-export default function Workshop({ loaderData: { shop, machines, dew, today } }: Route.ComponentProps) {
-  const cl = { intent: "climate" };
+export default function Workshop({ loaderData: { shop, machines, today } }: Route.ComponentProps) {
   return (
     <main id="main" data-view="workshop" className="mx-auto grid w-full max-w-[1400px] gap-x-12 gap-y-9 px-5 py-5 lg:grid-cols-2">
       <title>Workshop · Rich Layer</title>
       <h1 className="lg:col-span-2">Workshop</h1>
       <section aria-labelledby="o1" className="flex flex-col gap-3">
         <h2 id="o1">Hours {!shop.hoursSet && <span className="tag">default</span>}</h2>
-        {WEEKDAYS.map((d) => (
-          <div key={d} className="grid grid-cols-[150px_1fr_1fr] items-end gap-3">
-            <TickField name={`${d}.open`} label={DAY_WORDS[d]} value={shop.hours[d] !== null} extra={{ intent: "hours" }} />
-            {shop.hours[d] && <><TextField name={`${d}.from`} label={`${DAY_WORDS[d]} from`} type="time" hideLabel value={shop.hours[d][0]} extra={{ intent: "hours" }} /><TextField name={`${d}.to`} label={`${DAY_WORDS[d]} to`} type="time" hideLabel value={shop.hours[d][1]} extra={{ intent: "hours" }} /></>}
-          </div>
-        ))}
-        <TextField name="daysOff" label="Days off" value={shop.daysOff.join(", ")} hint="dates such as 2027-01-06, 2027-02-15" />
-        <TextField name="zone" label="Time zone" value={shop.zone} />
-        <p className="tag">Waits run through nights and days off; the laser never runs with nobody there.</p>
+        <HoursPart shop={shop} />
       </section>
       <section aria-labelledby="o2" className="flex flex-col gap-3">
         <h2 id="o2">Climate {!shop.climate.measured && <span className="tag">default</span>}</h2>
-        <PickField name="kind" label="Over the day" value={shop.climate.kind} extra={cl} options={[{ value: "constant", label: "about the same all day" }, { value: "hourly", label: "24 hourly points" }]} />
-        {shop.climate.kind === "constant" ? (
-          <div className="grid grid-cols-2 gap-3">
-            <TextField name="c" label="Temperature" value={showTemp(shop.climate.c, shop.units)} extra={cl} />
-            <TextField name="rh" label="Humidity" value={`${Math.round(shop.climate.rh * 100)} %`} extra={cl} />
-          </div>
-        ) : (
-          <TextField name="points" label="Each hour from 0 to 23: temperature and humidity" area value={shop.climate.hourly.map((h) => `${Math.round(h.c * 10) / 10} ${Math.round(h.rh * 100)}%`).join("\n")} extra={cl} />
-        )}
-        <PickField name="air" label="Air over drying pieces" value={shop.climate.air} extra={cl} options={[{ value: "still", label: "still" }, { value: "moving", label: "moving gently" }, { value: "extraction", label: "under extraction" }]} />
-        {dew !== null && <p className="tag">Dew point at noon {showTemp(Math.round(dew * 10) / 10, shop.units)}: keep a surface 3 °C above it before paint goes on.</p>}
-        <ClimateCurve shop={shop} />
+        <ClimatePart shop={shop} />
       </section>
       <section aria-labelledby="o3" className="flex flex-col gap-4 lg:col-span-2">
         <h2 id="o3">Machines</h2>
@@ -190,59 +167,6 @@ function ThemePick() {
         <option value="auto">as the computer has it</option><option value="day">day</option><option value="night">night</option>
       </select>
     </label>
-  );
-}
-
-function ClimateCurve({ shop }: { shop: Shop }) {
-  const a = air(shop.climate);
-  const W = 480;
-  const H = 90;
-  const t = Array.from({ length: 97 }, (_, i) => a.c(Math.min(1439.9, i * 15)));
-  const [lo, hi] = [Math.min(8, ...t) - 1, Math.max(24, ...t) + 1];
-  const y = (c: number): number => H - ((c - lo) / (hi - lo)) * H;
-  return (
-    <svg viewBox={`-34 -6 ${W + 40} ${H + 26}`} role="img" aria-label={`Temperature over the day, ${Math.min(...t).toFixed(1)} to ${Math.max(...t).toFixed(1)} °C; most paints stop drying below 10 °C`} className="w-full max-w-xl">
-      <rect x="0" y={y(10)} width={W} height={Math.max(0, H - y(10))} fill="var(--line)" />
-      <line x1="0" x2={W} y1={y(10)} y2={y(10)} stroke="var(--wrong)" strokeDasharray="4 4" />
-      <path d={t.map((c, i) => `${i ? "L" : "M"}${(i / 96) * W} ${y(c)}`).join("")} fill="none" stroke="var(--act)" strokeWidth="2.5" />
-      {[0, 6, 12, 18, 24].map((h) => <text key={h} x={(h / 24) * W} y={H + 16} fontSize="13" textAnchor="middle" fill="var(--muted)">{h}</text>)}
-      <text x="-6" y={y(10) + 4} fontSize="13" textAnchor="end" fill="var(--muted)">10 °C</text>
-    </svg>
-  );
-}
-
-function MachineForm({ m }: { m: Machine }) {
-  const e = { intent: "machine", id: m.id };
-  const b = BEAM_KINDS[m.beam];
-  return (
-    <details className="border-t border-line pt-2">
-      <summary className="link-act">{m.name} <span className="tag">{b.name}, {m.watts} W, bed {m.bedW} × {m.bedH} mm</span></summary>
-      <div className="mt-2 grid grid-cols-4 items-start gap-3 max-lg:grid-cols-2">
-        <TextField name="name" label="Name" value={m.name} extra={e} />
-        <PickField name="beam" label="Beam" value={m.beam} extra={e} options={BEAMS.map((x) => ({ value: x, label: BEAM_KINDS[x].name }))} />
-        <TextField name="watts" label="Optical watts, rated" value={String(m.watts)} extra={e} />
-        <TextField name="maxSpeed" label="Top speed" from={m.maxSpeed === null ? "unknown" : undefined} value={m.maxSpeed === null ? "" : `${m.maxSpeed} mm/s`} hint={showSpeed(m.maxSpeed)} extra={e} />
-        <TextField name="rapid" label="Travel speed" from={m.rapid === null ? "unknown" : undefined} value={m.rapid === null ? "" : `${m.rapid} mm/s`} extra={e} />
-        <TextField name="accel" label="Acceleration, mm/s²" value={String(m.accel)} extra={e} />
-        <TextField name="bedW" label="Bed wide" value={`${m.bedW} mm`} extra={e} />
-        <TextField name="bedH" label="Bed deep" value={`${m.bedH} mm`} extra={e} />
-        <TextField name="spotMm" label="Spot, mm" from={m.spotMm === null ? `default: ${b.spotMm}` : "measured here"} value={m.spotMm === null ? "" : String(m.spotMm)} extra={e} />
-        <TextField name="overscanMm" label="Overrun at line ends, mm" from={m.overscanMm === null ? "default: as the speed needs" : undefined} value={m.overscanMm === null ? "" : String(m.overscanMm)} extra={e} />
-        <TextField name="depthPerJ" label="Wood, mm per J/mm²" from={m.depthPerJ === null ? (b.depthPerJ === null ? "not a beam for wood" : `default: ${b.depthPerJ}`) : "measured here"} value={m.depthPerJ === null ? "" : String(m.depthPerJ)} extra={e} />
-        <TextField name="jumpMs" label="Jump delay, ms" value={String(m.jumpMs)} extra={e} />
-        <TextField name="powerPoints" label="Panel against watts, a line each" area value={m.powerPoints.map((p) => `${p.set} ${p.watts}`).join("\n")} extra={e} hint={m.powerPoints.length > 1 ? `at 50: ${wattsAt(m.powerPoints, 50)?.toFixed(1) ?? "outside the points"} W` : "percent or mA as shown, then watts measured; below about 12 % percent is not watts"} />
-        <div className="col-span-2 grid grid-cols-2">
-          <TickField name="trimsRows" label="Trims empty row ends" value={m.trimsRows} extra={e} />
-          <TickField name="bothWays" label="Burns both ways" value={m.bothWays} extra={e} />
-          <TickField name="galvo" label="Mirrors, not a gantry" value={m.galvo} extra={e} />
-          <TickField name="enclosed" label="Enclosed, rated window" value={m.enclosed} extra={e} />
-          <TickField name="extraction" label="Extraction fitted" value={m.extraction} extra={e} />
-          <TickField name="airAssist" label="Air assist" value={m.airAssist} extra={e} />
-        </div>
-        <ActButton className="link-act self-end" act={{ intent: "machine-remove", id: m.id }}>Take {m.name} out</ActButton>
-      </div>
-      <p className="tag mt-1">Eyewear {b.eyewear}.</p>
-    </details>
   );
 }
 

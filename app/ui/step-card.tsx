@@ -4,6 +4,8 @@ import { Ellipsis } from "lucide-react";
 import { useFetcher } from "react-router";
 import { ActButton, PickField, TextField, TickField, type Outcome } from "./kit/field";
 import { Why, type WhyRow } from "./kit/why";
+import type { Answer } from "../core/records/ids";
+import { answerWord } from "./tray";
 
 export interface StepCardData {
   id: string;
@@ -19,6 +21,9 @@ export interface StepCardData {
   lookFor: { look: string; how: string; against: string };
   then: { text: string; why: WhyRow[]; moves: string } | null;
   laser: { text: string; from: string } | null;
+  depth: { text: string; why: WhyRow[] } | null;
+  /** what the look at it showed at the bench */
+  answer: Answer | null;
   fields: { name: string; label: string; value: string; from: string; unit: string }[];
   product: { value: string; options: { value: string; label: string }[] } | null;
   role: string | null;
@@ -60,9 +65,10 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
         <dt className="text-muted">For</dt><dd>{s.purpose}</dd>
         {s.load && <><dt className="text-muted">Load</dt><dd><Why title="Paint for this coat" rows={s.load.why}>{s.load.text}</Why></dd></>}
         {s.laser && <><dt className="text-muted">Setting</dt><dd>{s.laser.text} <span className="tag">{s.laser.from}</span></dd></>}
+        {s.depth && <><dt className="text-muted">Level</dt><dd><Why title="Depth and level" rows={s.depth.why}>{s.depth.text}</Why></dd></>}
         <dt className="text-muted">With</dt><dd>{s.tool}</dd>
         <dt className="text-muted">Work</dt><dd>{s.cues.join(". ")}.</dd>
-        <dt className="text-muted">Look for</dt><dd>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookFor.against}.</span></dd>
+        <dt className="text-muted">Look for</dt><dd>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookFor.against}.</span>{s.answer && <strong> Answered at the bench: {answerWord(s.answer).toLowerCase()}.</strong>}</dd>
         {s.then && <><dt className="text-muted">Then</dt><dd><Why title="The wait behind it" rows={s.then.why} moves={s.then.moves}>{s.then.text}</Why></dd></>}
       </dl>
       {plate}

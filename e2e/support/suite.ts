@@ -8,15 +8,15 @@ const journeys: { name: string; body: Body }[] = [];
 export const journey = (name: string, body: Body): void => void journeys.push({ name, body });
 export { assert };
 
-/** @param only run journeys whose name holds this text */
+/** @param only run journeys whose name holds one of these texts; all when there are none */
 export async function runAll(
   url: string,
-  only: string | null,
+  only: string[],
   lanes = 2,
 ): Promise<{ passed: number; failed: number }> {
   let passed = 0;
   let failed = 0;
-  const queue = journeys.filter((j) => !only || j.name.includes(only));
+  const queue = journeys.filter((j) => !only.length || only.some((t) => j.name.includes(t)));
   const lane = async (): Promise<void> => {
     for (let j = queue.shift(); j; j = queue.shift()) {
       const begun = Date.now();
@@ -32,7 +32,7 @@ export async function runAll(
             .slice(0, 12)
             .join("\n")}`,
         );
-        if (only) console.log(`       as it stood: ${await snapshot()}`);
+        if (only.length) console.log(`       as it stood: ${await snapshot()}`);
       }
     }
   };

@@ -20,7 +20,9 @@ import { zonedClock } from "../time/zoned";
 import { scaleArtwork, withArtwork, colourWord } from "./artwork";
 import { addEdit, applyEdits, FIELDS } from "./edits";
 import { context } from "./context";
+import { differences } from "./differences";
 import { generate } from "./generate";
+import { newStep, type Step } from "./step";
 import { makePlan, open, preview, type Plan } from "./plan";
 import { nearest, productFor } from "./pick";
 import { planReport, simulate, waitAfter } from "./report";
@@ -580,6 +582,16 @@ describe("previews and artwork", () => {
     const v = preview(w, p, snag.fixes[0], null);
     expect(v.gone.map((s) => s.rule)).toContain(50);
     expect(v.steps[0]).toBe(p.placed.length);
+    expect(v.changed).toContainEqual(expect.objectContaining({ what: "depth", before: "0.2 mm" }));
+    expect(v.added).toEqual([]);
+  });
+  test("steps that come, go, change place or change in themselves are told apart", () => {
+    const step = (id: string, more: Partial<Step> = {}): Step => newStep(id, "rest", id, more);
+    const before = [step("a"), step("b"), step("c"), step("d", { dryUm: 10 })];
+    const after = [step("c"), step("a"), step("b"), step("x"), step("d", { dryUm: 12.04 })];
+    expect(differences(before, after)).toEqual({ added: ["x"], removed: [], moved: ["c"], changed: [{ title: "d", what: "film", before: "10 µm", after: "12 µm" }] });
+    expect(differences(after, before)).toMatchObject({ added: [], removed: ["x"], moved: ["c"] });
+    expect(differences(before, before)).toEqual({ added: [], removed: [], moved: [], changed: [] });
   });
   test("scaling the picture scales every measure", () => {
     const w = e1({

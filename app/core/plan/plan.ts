@@ -10,6 +10,7 @@ import { applyEdits } from "./edits";
 import type { Facts, Fix, Snag } from "./facts";
 import { whereOf } from "./facts";
 import { generate, type Missing } from "./generate";
+import { differences, type Differences } from "./differences";
 import { place } from "./place";
 
 export interface Plan extends Facts {
@@ -65,7 +66,7 @@ export function findFix(p: Plan, rule: number, where: string, fix: string): Fix 
   return p.snags.find((s) => s.rule === rule && whereOf(s) === where)?.fixes.find((x) => x.id === fix) ?? null;
 }
 
-export interface Preview {
+export interface Preview extends Differences {
   steps: [number, number];
   ready: [number | null, number | null];
   gone: Snag[];
@@ -78,5 +79,5 @@ export function preview(world: World, plan: Plan, fix: Fix, now: number | null):
   const key = (s: Snag): string => `${s.rule}|${whereOf(s)}`;
   const before = new Set(open(plan).map(key));
   const after = new Set(open(next).map(key));
-  return { steps: [plan.placed.length, next.placed.length], ready: [plan.ready, next.ready], gone: open(plan).filter((s) => !after.has(key(s))), fresh: open(next).filter((s) => !before.has(key(s))) };
+  return { steps: [plan.placed.length, next.placed.length], ...differences(plan.placed.map((p) => p.step), next.placed.map((p) => p.step)), ready: [plan.ready, next.ready], gone: open(plan).filter((s) => !after.has(key(s))), fresh: open(next).filter((s) => !before.has(key(s))) };
 }

@@ -78,5 +78,7 @@ export function rectangle(x: number, y: number, w: number, h: number, rx: number
       const t = from + (Math.PI / 2) * (i / quarter);
       return [cx + ax * Math.cos(t), cy + ay * Math.sin(t)] as Point;
     });
-  return [...corner(x + w - ax, y + h - ay, 0), ...corner(x + ax, y + h - ay, Math.PI / 2), ...corner(x + ax, y + ay, Math.PI), ...corner(x + w - ax, y + ay, 1.5 * Math.PI)];
+  // From the end of the top left corner, as drawing programs do: dashes are counted from there.
+  const left = corner(x + ax, y + ay, Math.PI);
+  return [left[quarter], ...corner(x + w - ax, y + ay, 1.5 * Math.PI), ...corner(x + w - ax, y + h - ay, 0), ...corner(x + ax, y + h - ay, Math.PI / 2), ...left.slice(0, quarter)];
 }

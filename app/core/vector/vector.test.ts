@@ -53,6 +53,13 @@ describe("measures against closed forms", () => {
       Math.PI * 1600,
       80 * Math.PI,
     ));
+  test("the dashes of a rounded rectangle are counted from the end of its top left corner", () => {
+    // One dash of 20 along the top edge, then a gap longer than the rest of the way round.
+    const z = only('<rect x="10" y="10" width="60" height="40" rx="5" fill="none" stroke="#a8235a" stroke-width="2" stroke-dasharray="20 500"/>');
+    near(z, 40, 44, 2);
+    expect(z.outline).toContain("15 9");
+    expect(z.outline).toContain("35 11");
+  });
   test("a five-pointed star that crosses itself", () => {
     const R = 40;
     const pts = Array.from({ length: 5 }, (_, k) => [

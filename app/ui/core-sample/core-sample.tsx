@@ -25,6 +25,8 @@ export interface CoreSampleProps {
   ghost: Record<string, number> | null;
   chosen: string;
   lit: string | null;
+  /** px from the right edge at which the lens below has its centre; null: no leader is drawn to it */
+  lensFromRight: number | null;
   onZone(id: string): void;
   onLight(step: string | null): void;
 }
@@ -135,6 +137,7 @@ export function CoreSample(p: CoreSampleProps) {
               <text x={w - 8} y={y(p.sandTo) + 15} textAnchor="end" fontSize="12.5" fill="#7a1d0c" stroke="#fff" strokeWidth="3" paintOrder="stroke">sanding stops at {round(p.sandTo)} µm</text>
             </g>
           )}
+          {p.lensFromRight !== null && w > 560 && <Leader zone={p.zones.find((z) => z.zone === p.chosen)} col={cols.find((c) => c.zone === p.chosen) ?? { zone: p.chosen, x: w - 60, w: 40 }} y={y} umPerPx={umPerPx} to={[w - p.lensFromRight, h]} />}
           <g transform={`translate(${LEFT + 8} ${bottom - 8})`}>
             <rect x="-5" y="-22" width={bar / umPerPx + 70} height="28" fill="var(--paper)" fillOpacity="0.9" rx="3" />
             <path d={`M0 -6V0H${bar / umPerPx}V-6`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
@@ -147,6 +150,24 @@ export function CoreSample(p: CoreSampleProps) {
 }
 
 const round = (n: number): number => Math.round(n * 10) / 10;
+
+/** From a small ring round the films of the chosen zone to the lens below. */
+function Leader({ zone, col, y, umPerPx, to }: { zone: ZoneLayers | undefined; col: { x: number; w: number }; y: (um: number) => number; umPerPx: number; to: [number, number] }) {
+  if (!zone) return null;
+  const [top, low] = [zone.surfaceUm, zone.layers[0]?.bottomUm ?? zone.depthUm];
+  const at: [number, number] = [col.x + col.w * 0.7, y((top + low) / 2)];
+  const r = Math.max(7, Math.min(16, (low - top) / umPerPx / 2 + 4));
+  const d = Math.hypot(to[0] - at[0], to[1] - at[1]) || 1;
+  const from = [at[0] + ((to[0] - at[0]) * r) / d, at[1] + ((to[1] - at[1]) * r) / d];
+  return (
+    <g data-leader={zone.zone} fill="none" pointerEvents="none">
+      <path d={`M${from[0]} ${from[1]}L${to[0]} ${to[1]}`} stroke="var(--paper)" strokeWidth="4" />
+      <circle cx={at[0]} cy={at[1]} r={r} stroke="var(--paper)" strokeWidth="4" />
+      <path d={`M${from[0]} ${from[1]}L${to[0]} ${to[1]}`} stroke="var(--ink)" strokeWidth="1.3" />
+      <circle cx={at[0]} cy={at[1]} r={r} stroke="var(--ink)" strokeWidth="1.5" />
+    </g>
+  );
+}
 
 /** Films run up the walls of a cut; their width there is drawn at the scale of the heights. */
 function Walls({ zone, x, w, top, floor, umPerPx, paints }: { zone: ZoneLayers; x: number; w: number; top: number; floor: number; umPerPx: number; paints: Record<string, PaintLook> }) {
@@ -163,18 +184,30 @@ function Walls({ zone, x, w, top, floor, umPerPx, paints }: { zone: ZoneLayers; 
   return <g aria-hidden="true">{out}</g>;
 }
 
+/** CSS pixels are 1/96 inch: how many times larger than life a scale is. */
+export const magnified = (umPerPx: number): string => `${Math.round(25400 / 96 / umPerPx).toLocaleString("en")}×`;
+
+/** The zigzag by which drawings say that something is left out. */
+const breakMark = (w: number, y: number): string => `M0 ${y}H${w / 2 - 12}l4 -5l8 10l8 -10l4 5H${w}`;
+
+/** µm per pixel of a lens on these films. */
+export function lensScale(zone: ZoneLayers, size: number): number {
+  const top = zone.layers[zone.layers.length - 1];
+  const wet = top && top.wetUm !== null ? Math.max(0, (top.wetUm - (top.bottomUm - top.topUm)) * top.wetShare) : 0;
+  return Math.max(0.05, (zone.layers.reduce((a, l) => a + (l.bottomUm - l.topUm), 0) + wet) / (size * 0.66));
+}
+
 /** The lens on one zone: its films at a scale of their own. */
 export function Lens({ zone, paints, ground, name, size, lit, onLight }: { zone: ZoneLayers; paints: Record<string, PaintLook>; ground: CoreSampleProps["ground"]; name: string; size: number; lit: string | null; onLight(step: string | null): void }) {
   const id = useId();
   const top = zone.layers[zone.layers.length - 1];
   const wet = top && top.wetUm !== null ? Math.max(0, (top.wetUm - (top.bottomUm - top.topUm)) * top.wetShare) : 0;
-  const stack = zone.layers.reduce((a, l) => a + (l.bottomUm - l.topUm), 0) + wet;
-  const umPerPx = Math.max(0.05, stack / (size * 0.66));
+  const umPerPx = lensScale(zone, size);
   const lowest = zone.layers[0]?.bottomUm ?? zone.depthUm;
   const y = (um: number): number => size * 0.84 - (lowest - um) / umPerPx;
   const bar = niceBar(umPerPx, 60);
   return (
-    <svg width={size} height={size} data-um-per-px={umPerPx} role="group" aria-label={`Lens on ${name}`} className="shrink-0">
+    <svg width={size} height={size} data-um-per-px={umPerPx} role="group" aria-label={`Lens on ${name}, ${magnified(umPerPx)}`} className="shrink-0">
       <defs>
         <clipPath id={id}><circle cx={size / 2} cy={size / 2} r={size / 2 - 2} /></clipPath>
       </defs>
@@ -187,6 +220,7 @@ export function Lens({ zone, paints, ground, name, size, lit, onLight }: { zone:
           return (
             <g key={i}>
               <rect data-layer={l.step ?? l.kind} data-zone={zone.zone} data-top-um={l.topUm} data-bottom-um={l.bottomUm} x="0" y={y(l.topUm)} width={size} height={h} fill={look.fill} stroke={lit && lit === l.step ? "var(--act)" : "none"} strokeWidth="3" onMouseEnter={() => onLight(l.step)} onMouseLeave={() => onLight(null)} />
+              {i > 0 && <line x1="0" x2={size} y1={y(l.bottomUm)} y2={y(l.bottomUm)} stroke={look.ink} strokeOpacity="0.35" strokeWidth="1" pointerEvents="none" />}
               {h >= 13 && <text x={size / 2} y={y(l.topUm) + h / 2 + 4.5} textAnchor="middle" fontSize="12.5" fill={look.ink} pointerEvents="none">{look.name}, {round(l.bottomUm - l.topUm)} µm</text>}
             </g>
           );
@@ -197,6 +231,8 @@ export function Lens({ zone, paints, ground, name, size, lit, onLight }: { zone:
             {wet / umPerPx > 14 && <text x={size / 2} y={y(top.topUm) - wet / umPerPx / 2 + 4} textAnchor="middle" fontSize="12.5" fill="var(--ink)">wet, {round(wet)} µm to lose</text>}
           </g>
         )}
+        {/* the ground goes on, but not at this scale: a break mark says so */}
+        <path d={breakMark(size, y(lowest) + 26)} fill="none" stroke={dark(ground.colour) ? "#fff" : "#1b161e"} strokeWidth="1.2" />
         <text x={size / 2} y={y(lowest) + 18} textAnchor="middle" fontSize="12.5" fill={dark(ground.colour) ? "#fff" : "#1b161e"}>{ground.name}</text>
         <g transform={`translate(${size / 2 - bar / umPerPx / 2 - 18} ${size * 0.1})`}>
           <path d={`M0 -4V3H${bar / umPerPx}V-4`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />

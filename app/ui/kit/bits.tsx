@@ -1,4 +1,5 @@
-/** Small shared pieces: swatch, mark of severity, empty state, heading. */
+/** Small shared pieces: swatch, mark of severity, empty state, heading, fold. */
+import { useState } from "react";
 import type { Severity } from "../../core/records/ids";
 
 export const Swatch = ({ colour, label }: { colour: string; label?: string }) => <span className="swatch" style={{ background: colour }} role={label ? "img" : undefined} aria-label={label} aria-hidden={label ? undefined : true} />;
@@ -38,3 +39,14 @@ export const Head = ({ children, right }: { children: React.ReactNode; right?: R
     {right}
   </div>
 );
+
+/** A part that is made only when it is opened: long forms stay out of the page until somebody wants them. */
+export function Fold({ summary, children }: { summary: React.ReactNode; children: React.ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="border-t border-line pt-1" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="link-act">{summary}</summary>
+      {open && <div className="my-3 flex flex-col gap-3">{children}</div>}
+    </details>
+  );
+}
