@@ -27,9 +27,16 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     return { ...r, why, trial: trial && { ready: trial.ready === null ? null : showWhen(c.clock, trial.ready), hands: trial.placed.every((p) => p.minutes !== null) ? showMinutes(trial.placed.reduce((a, p) => a + (p.minutes ?? 0), 0)) : null, steps: trial.placed.length, lacks: trial.missing.map((m) => m.say), stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length } };
   });
   const role = (x: "seal" | "white" | "top" | "clear") => productFor(x, c);
+  // Both ways of hiding, each planned to its end: coats and time are the plan's own, not a rule of thumb.
+  const way = (undercoat: boolean) => {
+    const t = makePlan({ ...world, job: { ...world.job, choices: { ...world.job.choices, undercoat } } }, now);
+    const coats = t.placed.filter((p) => p.step.role === "white" || p.step.role === "colour");
+    return { coats: coats.length, hands: coats.some((p) => p.minutes === null) ? null : showMinutes(coats.reduce((a, p) => a + (p.minutes ?? 0), 0)), ready: t.ready === null ? null : showWhen(c.clock, t.ready) };
+  };
   return {
+    ways: plan.hiding.some((h) => h.overWhite !== null) ? { straight: way(false), white: way(true) } : null,
     job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: world.job.route ? ROUTES.find((r) => r.id === world.job.route)!.inverted : null,
-    picked: world.job.route ? (world.job.route === "A1" ? { seal: null, white: null, top: role("top"), clear: role("clear") } : { seal: role("seal"), white: role("white"), top: null, clear: role("clear") }) : null,
+    picked: world.job.route ? (world.job.route === "A1" ? { seal: null, white: role("white"), top: role("top"), clear: role("clear") } : { seal: role("seal"), white: role("white"), top: null, clear: role("clear") }) : null,
     hiding: plan.hiding.map((h) => ({ ...h, name: c.paintOf(h.productId).product.name, colour: c.paintOf(h.productId).product.colour, zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face" })),
     swatched: world.products.some((p) => p.origin === "measured here"),
   };
@@ -95,6 +102,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
                 ))}
               </tbody>
             </table>
+            {d.ways && <p className="mt-1">The whole job straight on: {d.ways.straight.coats} coats{d.ways.straight.hands && `, ${d.ways.straight.hands} of painting`}{d.ways.straight.ready && `, ready ${d.ways.straight.ready}`}. Over white: {d.ways.white.coats} coats{d.ways.white.hands && `, ${d.ways.white.hands}`}{d.ways.white.ready && `, ready ${d.ways.white.ready}`}.</p>}
             <p className="tag mt-1">A planning figure until you have laid a swatch.</p>
           </div>
         )}
@@ -103,7 +111,11 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
         <section aria-labelledby="r2" className="flex flex-col gap-3">
           <h2 id="r2">Choices</h2>
           {job.route === "A1" ? (
+            <>
+            <PickField name="undercoat" label="White under the colour" extra={choice} value={job.choices.undercoat === null ? "" : String(job.choices.undercoat)} options={[{ value: "", label: "where it saves coats" }, { value: "true", label: "always" }, { value: "false", label: "never" }]} />
+            <PickField name="whiteId" label="Which white" extra={choice} value={job.choices.whiteId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.white?.name ?? "none that goes on like the colour"}`)} />
             <PickField name="topId" label="Dark top" extra={choice} value={job.choices.topId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.top?.name ?? "none"}`)} />
+            </>
           ) : (
             <>
               <PickField name="sealerId" label="Sealer" extra={choice} value={job.choices.sealerId ?? ""} options={of("sealer", `as the Shelf has it: ${d.picked?.seal?.name ?? "none"}`)} />

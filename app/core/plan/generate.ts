@@ -61,7 +61,7 @@ const need = (c: Context, productId: string, ground: readonly [number, number, n
 };
 
 /** Coats straight on, and the best of one to four whites beneath (M6). */
-export function compareUndercoat(c: Context, zone: Zone, ground: readonly [number, number, number], whiteId: string | null): Hiding {
+export function compareUndercoat(c: Context, zone: Pick<Zone, "id" | "productId">, ground: readonly [number, number, number], whiteId: string | null): Hiding {
   const id = zone.productId as string;
   const straight = need(c, id, ground);
   const out: Hiding = { zone: zone.id, productId: id, straight: straight.coats, hides: straight.hides, whites: 0, overWhite: null };
@@ -81,6 +81,9 @@ export function compareUndercoat(c: Context, zone: Zone, ground: readonly [numbe
   }
   return out;
 }
+
+/** White goes under where the job says so; else where it saves coats, or where nothing hides without it. */
+const wantsWhite = (r: Hiding, choice: boolean | null): boolean => r.overWhite !== null && (choice ?? (r.hides === false || r.overWhite + r.whites < (r.straight ?? 0)));
 
 class Builder {
   steps: Step[] = [];
@@ -160,8 +163,11 @@ class Builder {
     const id = c.filled[0]?.productId ?? null;
     if (!id) return this.lack("colour", "No zone has a finish yet.");
     const ground = seen(zoneOf(this.piece, GROUND), c.substrate.colour, c.paintOf);
-    const k = need(c, id, ground);
-    this.hiding.push({ zone: GROUND, productId: id, straight: k.coats, hides: k.hides, whites: 0, overWhite: null });
+    const white = productFor("white", c);
+    const row = compareUndercoat(c, { id: GROUND, productId: id }, ground, white?.id ?? null);
+    this.hiding.push(row);
+    if (white && wantsWhite(row, c.job.choices.undercoat)) for (let i = 1; i <= row.whites; i++) this.coatStep("white", white.id, c.allZones, i, "white");
+    const k = need(c, id, seen(zoneOf(this.piece, GROUND), c.substrate.colour, c.paintOf));
     const n = Math.min(COAT_CAP, Math.max(1, k.coats ?? 1));
     for (let i = 1; i <= n; i++) this.coatStep("colour", id, c.allZones, i, `colour.${id}`);
   }
@@ -171,7 +177,7 @@ class Builder {
     const white = productFor("white", c);
     const rows = c.filled.map((z) => compareUndercoat(c, z, seen(zoneOf(this.piece, z.id), c.substrate.colour, c.paintOf), white?.id ?? null));
     this.hiding.push(...rows);
-    const wants = rows.filter((r) => r.overWhite !== null && (c.job.choices.undercoat ?? ((r.straight === null ? false : !r.hides) || r.overWhite + r.whites < (r.straight ?? 0))));
+    const wants = rows.filter((r) => wantsWhite(r, c.job.choices.undercoat));
     if (c.job.choices.undercoat === false || !wants.length) {
       if (!white && rows.some((r) => r.hides === false)) this.lack("white", "A colour will not hide the char, and there is no white on the Shelf.");
       return;

@@ -24,11 +24,15 @@ export function productFor(role: CoatRole, c: Context): Product | null {
   const isClear = (p: Product): boolean => p.clear || finish(p.finish).role !== "colour";
   if (role === "seal" || role === "barrier") return first(shelf, by("shellac-spray"), by("shellac-brushed"), by("sanding-sealer"), (p) => finish(p.finish).role === "sealer");
   if (role === "clear") return first(shelf, by("spray-clear"), by("water-polyurethane"), (p) => finish(p.finish).role === "clear");
-  if (role === "white") return first(shelf.filter((p) => !isClear(p) && colourFamily(p.colour) === "white"), by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
+  const ofColour = c.filled[0] ? c.paintOf(c.filled[0].productId as string).finish.id : "";
+  if (role === "white") {
+    const whites = shelf.filter((p) => !isClear(p) && colourFamily(p.colour) === "white");
+    // Over a whole face the white goes on as the colour does; into a cut, by brush.
+    return c.job.route === "A1" ? first(whites, by(ofColour), by("spray-primer"), (p) => finish(p.finish).by === "spray" && ofColour.startsWith("spray")) : first(whites, by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
+  }
   if (role === "top") {
     const dark = shelf.filter((p) => !isClear(p) && luminance(linear(p.colour)) < 0.08).sort((a, b) => luminance(linear(a.colour)) - luminance(linear(b.colour)));
-    const colour = c.filled[0] ? c.paintOf(c.filled[0].productId as string).finish.id : "";
-    return first(dark, by(colour), by("spray-enamel", "spray-lacquer"), () => true);
+    return first(dark, by(ofColour), by("spray-enamel", "spray-lacquer"), () => true);
   }
   return null;
 }

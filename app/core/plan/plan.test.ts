@@ -92,6 +92,22 @@ describe("steps follow from the state", () => {
     ]);
     expect(p.placed.filter((x) => x.step.role === "clear")).toHaveLength(3);
   });
+  test("under a dark top white comes first where it saves coats, if one goes on like the colour", () => {
+    const yellow = stocked("sun", "Sun", "spray-enamel", "#f3b61f");
+    const white = stocked("spray-white", "Spray white", "spray-enamel", "#f0efe9");
+    const make = (undercoat: boolean | null, products = [...SHELF(), yellow, white]) => makePlan({ ...a1({ job: { substrate: { id: "mdf", w: 100, h: 100, t: 6 }, zones: [zone("z-sun", "sun")] }, choices: { undercoat } }), products });
+    const coats = (p: Plan, role: string): number => p.placed.filter((x) => x.step.role === role).length;
+    const auto = make(null);
+    const straight = make(false);
+    const row = auto.hiding[0];
+    expect(coats(straight, "white")).toBe(0);
+    expect(coats(straight, "colour")).toBe(row.straight);
+    expect(row.whites + row.overWhite!).toBeLessThan(row.straight!);
+    expect([coats(auto, "white"), coats(auto, "colour")]).toEqual([row.whites, row.overWhite]);
+    expect(auto.snags.filter((s) => s.rule === 4)).toEqual([]);
+    // a brushed white does not go over a whole sprayed face by itself
+    expect(coats(make(null, [...SHELF(), yellow]), "white")).toBe(0);
+  });
   test("metal is scuffed, one piece has no proof, a batch has", () => {
     expect(kinds(makePlan(a1({ job: { substrate: { id: "steel-bare", w: 100, h: 60, t: 2 } } })))).toContain(
       "scuff",
