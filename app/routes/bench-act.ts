@@ -1,6 +1,6 @@
 /** Taps at the bench: each is stored as an entry of its own before anything on screen changes. */
 import { nextPiece, fold } from "../core/bench/fold";
-import { air } from "../core/drying/climate";
+import { air, airAtMoment } from "../core/drying/climate";
 import { LogEntry, type LogKind } from "../core/records/log";
 import type { Answer } from "../core/records/ids";
 import { makePlan } from "../core/plan/plan";
@@ -18,11 +18,10 @@ let counter = 0;
 
 async function tap(w: World, kind: LogKind, step: string, more: Partial<LogEntry> = {}, used: { next: Product; base: Product }[] = []): Promise<void> {
   const at = nowMinutes();
-  const curve = air(w.shop.climate);
-  const minute = zonedClock(w.shop.zone).minuteOfDay(Math.floor(at));
+  const now = airAtMoment(air(w.shop.climate), at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at)));
   // Ids sort in time: the second, then a count, then chance against a second tab.
   const id = `${w.job.id}.${Math.round(at * 60000).toString(36)}.${(counter++).toString(36).padStart(3, "0")}${Math.floor(performance.now() * 1000 % 46656).toString(36)}`.slice(0, 118);
-  await logTap({ ...new LogEntry(), id, jobId: w.job.id, kind, step, at, c: curve.c(minute), rh: curve.rh(minute), ...more }, w.log.length, used);
+  await logTap({ ...new LogEntry(), id, jobId: w.job.id, kind, step, at, c: now.c, rh: now.rh, ...more }, w.log.length, used);
 }
 
 /** Paint that a finished coat took, counted off the can that was opened first; back on when the tap is taken back. */

@@ -7,7 +7,7 @@
  * is crossed; a wait then walks from hour to hour. Minimum waits round up, maxima down.
  */
 import type { ZonedClock } from "../time/zoned";
-import type { Air } from "./climate";
+import { airAtMoment, spanAt, type Air } from "./climate";
 
 /** days after which a wait counts as “never in this climate” */
 export const HORIZON_DAYS = 60;
@@ -27,13 +27,14 @@ export interface DryingOf {
 }
 
 /** Rate against the reference climate at one moment. NaN in, 0 out. */
-export function rateAt(air: Air, of: DryingOf, minuteOfDay: number): number {
-  const t = air.c(minuteOfDay);
-  const rh = air.rh(minuteOfDay);
+export const rateAt = (air: Air, of: DryingOf, minuteOfDay: number): number => rateIn(air.c(minuteOfDay), air.rh(minuteOfDay), air.airFactor, of);
+
+/** Rate in air of this temperature and humidity. NaN in, 0 out. */
+export function rateIn(t: number, rh: number, airFactor: number, of: DryingOf): number {
   if (!Number.isFinite(t) || !Number.isFinite(rh)) return of.limit === "closes" ? 1 : 0;
   let g = of.minC !== null && t < of.minC ? 0 : 2 ** ((Math.min(t, T_CAP) - 20) / 10);
   if (of.waterBorne) g *= rh >= RH_STOP ? 0 : Math.min(1.6, (1 - rh) / 0.5);
-  if (of.fan) g /= air.airFactor;
+  if (of.fan) g /= airFactor;
   return of.limit === "opens" ? Math.min(g, 2) : of.limit === "closes" ? Math.max(1, g) : g;
 }
 
@@ -107,9 +108,16 @@ export function dried(clock: ZonedClock, air: Air, of: DryingOf, from: number, t
   const integral = dayIntegral(air, of);
   let sum = 0;
   for (let at = from; at < to; ) {
+    const { span, until } = spanAt(air, at);
+    if (span) {
+      const step = Math.min(to, until) - at;
+      sum += step * rateIn(span.c, span.rh, air.airFactor, of);
+      at += step;
+      continue;
+    }
     const m = clock.minuteOfDay(at);
     // whole hours, so that a change of the clock falls between two pieces
-    const step = Math.min(to - at, 60 - (m % 60));
+    const step = Math.min(to - at, 60 - (m % 60), until - at);
     sum += integral(m, m + step);
     at += step;
   }
@@ -129,16 +137,25 @@ export function dryAt(clock: ZonedClock, air: Air, of: DryingOf, from: number, r
   const end = from + HORIZON_DAYS * 1440;
   let left = refMinutes;
   for (let at = from; at < end; ) {
+    const { span, until } = spanAt(air, at);
+    if (span) {
+      const rate = rateIn(span.c, span.rh, air.airFactor, of);
+      const got = rate * (until - at);
+      if (got >= left - 1e-9 && rate > 0) return at + left / rate;
+      left -= got;
+      at = until;
+      continue;
+    }
     const m = clock.minuteOfDay(at);
     // Whole days in one stride, kept clear of a change of the clock by a day.
-    if (day > 0 && left > 3 * day && clock.offsetAt(at) === clock.offsetAt(at + (Math.floor(left / day) - 1) * 1440)) {
+    if (until === Infinity && day > 0 && left > 3 * day && clock.offsetAt(at) === clock.offsetAt(at + (Math.floor(left / day) - 1) * 1440)) {
       const days = Math.floor(left / day) - 1;
       if (at + days * 1440 > end) return null;
       left -= days * day;
       at += days * 1440;
       continue;
     }
-    const step = 60 - (m % 60);
+    const step = Math.min(60 - (m % 60), until - at);
     const got = integral(m, m + step);
     if (got >= left - 1e-9) {
       // Newton on the integral, its slope being the rate, kept inside a bracket for the places where the rate jumps.
@@ -165,9 +182,9 @@ export function dryAt(clock: ZonedClock, air: Air, of: DryingOf, from: number, r
 /** Minutes between two moments during which the air is below `minC` (rule 22 and spoiled water-borne films). */
 export function minutesBelow(clock: ZonedClock, air: Air, minC: number, from: number, to: number): number {
   // Between knots the curve is straight, so its coldest minute is a knot.
-  if (air.knots.every((k) => air.c(k) >= minC)) return 0;
+  if (air.knots.every((k) => air.c(k) >= minC) && air.spans.every((s) => s.c >= minC)) return 0;
   let cold = 0;
   const STEP = 5;
-  for (let at = from; at < to; at += STEP) if (air.c(clock.minuteOfDay(at)) < minC) cold += Math.min(STEP, to - at);
+  for (let at = from; at < to; at += STEP) if (airAtMoment(air, at, clock.minuteOfDay(at)).c < minC) cold += Math.min(STEP, to - at);
   return cold;
 }

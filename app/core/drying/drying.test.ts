@@ -1,8 +1,8 @@
-import { constant, stocked, swing } from "../../../e2e/support/worlds";
+import { constant, seeded, stocked, swing } from "../../../e2e/support/worlds";
 import { paint } from "../catalogue/properties";
 import { substrate } from "../catalogue/substrates";
 import { zonedClock } from "../time/zoned";
-import { air, dewPoint, type Air } from "./climate";
+import { air, dewPoint, spanAt, type Air } from "./climate";
 import { dried, dryAt, minutesBelow, rateAt, type DryingOf } from "./clock";
 import { closingMinutes, dryingOf, isThrough, referenceMinutes } from "./states";
 
@@ -33,6 +33,46 @@ const formula = (c: (h: number) => number, rh = 0.5): Air => ({
   rh: () => rh,
   knots: Array.from({ length: 144 }, (_, i) => i * 10),
   airFactor: 1,
+  spans: [],
+});
+
+describe("readings overrule the curve for the time they speak of", () => {
+  const from = at("2027-01-11T09:00");
+  const read = (readings: { at: number; c: number; rh: number }[]) => air({ ...swing(8, 18, 0.6), readings });
+  test("each holds until the next, at most three hours, then the curve is believed again", () => {
+    const a = read([{ at: from, c: 25, rh: 0.4 }, { at: from + 60, c: 5, rh: 0.9 }]);
+    expect(a.spans).toEqual([{ from, to: from + 60, c: 25, rh: 0.4 }, { from: from + 60, to: from + 240, c: 5, rh: 0.9 }]);
+    expect(spanAt(a, from - 1)).toEqual({ span: null, until: from });
+    expect(spanAt(a, from + 59).span!.c).toBe(25);
+    expect(spanAt(a, from + 60).span!.c).toBe(5);
+    expect(spanAt(a, from + 240)).toEqual({ span: null, until: Infinity });
+  });
+  test("a wait is what an independent sum over curve and readings says, additive over any split", () => {
+    const rnd = seeded(41);
+    for (let k = 0; k < 40; k++) {
+      const readings = Array.from({ length: 1 + Math.floor(rnd() * 6) }, () => ({ at: Math.round(from + rnd() * 900), c: 4 + rnd() * 24, rh: 0.3 + rnd() * 0.6 }));
+      const a = read(readings);
+      const slow = (to: number): number => {
+        let sum = 0;
+        for (let t = from; t < to - 1e-9; t += 0.25) {
+          const last = readings.filter((r) => r.at <= t + 0.125 && t + 0.125 < r.at + 180).sort((x, y) => y.at - x.at)[0];
+          sum += last ? slowIntegral({ ...a, c: () => last.c, rh: () => last.rh }, water, 0, 0.25) : slowIntegral(a, water, t % 1440, (t % 1440) + 0.25);
+        }
+        return sum;
+      };
+      const ref = 30 + rnd() * 600;
+      const end = dryAt(utc, a, water, from, ref) as number;
+      expect(Math.abs(slow(end) - ref)).toBeLessThan(0.6);
+      const mid = from + rnd() * (end - from);
+      expect(dried(utc, a, water, from, mid) + dried(utc, a, water, mid, end)).toBeCloseTo(ref, 5);
+    }
+  });
+  test("a cold reading stops what is drying and counts as cold", () => {
+    const warm = air(constant(20));
+    const cold = air({ ...constant(20), readings: [{ at: from + 10, c: 5, rh: 0.5 }] });
+    expect((dryAt(utc, cold, plain, from, 30) as number) - (dryAt(utc, warm, plain, from, 30) as number)).toBeCloseTo(180, 6);
+    expect(minutesBelow(utc, cold, 10, from, from + 600)).toBe(180);
+  });
 });
 
 describe("M8 the drying clock", () => {

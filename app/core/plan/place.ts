@@ -100,6 +100,19 @@ export interface PlaceResult {
   stuck: { index: number; why: string } | null;
 }
 
+export interface PlaceOptions {
+  /** index of a step whose wait is left out, to learn what it costs */
+  relax?: number | null;
+  /** steps before this one are placed already; `start` and `first` speak of what follows */
+  skip?: number;
+  /** the first step placed begins no earlier than this, min */
+  notBefore?: number | null;
+}
+
+/** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. */
+export const brokenWindows = (placed: Placed[]): number =>
+  placed.filter((p) => p.start !== null && !p.actual && p.needs.some((r) => r.closes !== null && !inWindow(r, p.start as number, p.minutes ?? 0, p.setupMin ?? 0))).length;
+
 interface Chain {
   run: Placed[];
   ok: boolean;
@@ -112,10 +125,8 @@ const TRIES = 12;
 
 /**
  * @param actuals logged times by step id
- * @param relax index of a step whose wait is left out, to learn what it costs
- * @param skip steps before this one are placed already; `start` and `first` speak of what follows
  */
-export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, relax: number | null = null, skip = 0): PlaceResult {
+export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, { relax = null, skip = 0, notBefore = null }: PlaceOptions = {}): PlaceResult {
   const placed: Placed[] = [];
   let stuck: PlaceResult["stuck"] = null;
 
@@ -135,7 +146,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     const block = (why: string): { p: Placed; early: null } => ({ p: { ...base, start: null, end: null, pauses: [], waited: binding, after: kind.apply(s, before, c, null), blocked: why }, early: null });
     if (prevEnd === null) return block("the step before it has no time yet");
     if (w.total === null) return block(s.kind === "coat" ? "no product is chosen for it" : "no machine is chosen, so its minutes are unknown");
-    let earliest = Math.max(prevEnd, from, now ?? -Infinity);
+    let earliest = Math.max(prevEnd, from, now ?? -Infinity, i === skip ? (notBefore ?? -Infinity) : -Infinity);
     if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
     else if (relax !== i) {
       for (const r of needs) {

@@ -15,6 +15,8 @@ import { place } from "./place";
 
 export interface Plan extends Facts {
   missing: Missing[];
+  /** the moment it was planned at; null: the job's own start */
+  now: number | null;
   bench: BenchState;
   /** moment the first step begins; null: nothing to do */
   start: number | null;
@@ -38,7 +40,7 @@ export function makePlan(world: World, now: number | null = null): Plan {
   const first = blank(world.job.zones.map((z) => z.id));
   const { placed, stuck } = place(steps, begin, first, c, bench.actuals, now);
   // Leaving a wait out changes nothing before it.
-  const without = (i: number) => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, i, i);
+  const without = (i: number) => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, { relax: i, skip: i });
   const uses = placed.map((p) => stepUse(p, c));
   const last = placed[placed.length - 1];
   const ready = stuck ? null : (last?.end ?? null);
@@ -46,6 +48,7 @@ export function makePlan(world: World, now: number | null = null): Plan {
   return {
     ...facts,
     missing: made.missing,
+    now,
     bench,
     start: placed[0]?.start ?? null,
     ready,

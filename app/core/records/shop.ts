@@ -1,6 +1,6 @@
 /** The workshop itself: who, hours, climate, units, and what the log has taught. */
 import { Flag, Id, LocalDate, Num, OneOf, OrNull, Sub, SubList, Text, TextList, Whole } from "./fields";
-import { IsArray, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
+import { IsArray, IsOptional, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
 
 const Span = () => (t: object, k: string) => {
   ValidateIf((_o, v) => v !== null)(t, k);
@@ -26,7 +26,15 @@ export class HourPoint {
   @Num(0, 1) rh!: number;
 }
 
-/** Constant, or 24 hourly points joined by straight lines. */
+/** What a thermometer and a hygrometer said at a moment, typed in or from a sensor. */
+export class Reading {
+  /** minutes since 1970 UTC */
+  @Num(0, 1e9) at!: number;
+  @Num(-40, 60) c!: number;
+  @Num(0, 1) rh!: number;
+}
+
+/** Constant, or 24 hourly points joined by straight lines; readings overrule either for the time they speak of. */
 export class Climate {
   @OneOf(["constant", "hourly"]) kind: "constant" | "hourly" = "constant";
   @Num(-40, 60) c: number = 20;
@@ -35,6 +43,8 @@ export class Climate {
   @OneOf(["still", "moving", "extraction"]) air: "still" | "moving" | "extraction" = "still";
   /** has anybody set it, or is it still the default? */
   @Flag() measured: boolean = false;
+  /** in order of time; absent while there are none */
+  @IsOptional() @SubList(() => Reading, 5000) readings?: Reading[];
 }
 
 /** A correction from the log that the user chose to keep (M19). */

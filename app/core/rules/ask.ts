@@ -1,4 +1,5 @@
 /** Questions that several rules put to a plan. */
+import { airAtMoment } from "../drying/climate";
 import type { Facts } from "../plan/facts";
 import type { Placed } from "../plan/place";
 
@@ -16,5 +17,5 @@ export function airAt(f: Facts, p: Placed): { c: number; rh: number } | null {
   if (p.start === null) return null;
   const air = f.context.room(p.step.roomC, p.step.roomRh);
   const m = f.context.clock.minuteOfDay(p.start);
-  return { c: air.c(m), rh: air.rh(m) };
+  return airAtMoment(air, p.start, m);
 }

@@ -1,0 +1,63 @@
+/**
+ * Counted back from the due date: for every step the latest moment at which it may still begin, with what lies before it
+ * done as planned. One minute later the due date, a recoat window or the shop's hours break.
+ *
+ * Placing steps forward never ends earlier for beginning later, so the moments that still work lie below one border, which
+ * is found by halving; the border itself is a moment at which the step really begins, since the next opening after a working
+ * moment works as well.
+ */
+import { brokenWindows, place, type Placed } from "./place";
+import type { Plan } from "./plan";
+
+export interface Latest {
+  step: string;
+  index: number;
+  /** latest moment to begin; null: done, under way, or the due date can't be met from here */
+  start: number | null;
+  /** minutes between the planned and the latest beginning; below 0: the plan is late by that much at the end */
+  slack: number | null;
+}
+
+/** The rest of a plan from step k on when that step begins no earlier than t. */
+function rest(plan: Plan, k: number, t: number): Placed[] {
+  const before = plan.placed[k - 1];
+  const steps = plan.placed.map((p) => p.step);
+  const from = before?.end ?? plan.placed[k].start ?? t;
+  return place(steps, from, plan.placed[k].before, plan.context, plan.bench.actuals, plan.now, { skip: k, notBefore: t }).placed;
+}
+
+const ends = (placed: Placed[]): number => placed[placed.length - 1]?.end ?? Infinity;
+
+/** May step k begin at t, everything after it as soon as it goes, and the due date still hold with no window broken that the plan keeps? */
+export function holds(plan: Plan, k: number, t: number, due: number, broken: number): boolean {
+  const r = rest(plan, k, t);
+  return ends(r) <= due && brokenWindows(r) <= broken;
+}
+
+/** @param due minute since 1970 @returns null where step k has no latest beginning */
+export function latestStart(plan: Plan, k: number, due: number): number | null {
+  const p = plan.placed[k];
+  if (p.actual || p.start === null || plan.ready === null || plan.ready > due) return null;
+  const broken = brokenWindows(plan.placed.slice(k));
+  let lo = p.start;
+  let hi = due - Math.ceil(p.minutes ?? 0) + 1;
+  if (!holds(plan, k, lo, due, broken)) return null;
+  while (hi - lo > 1) {
+    const mid = Math.floor((lo + hi) / 2);
+    if (holds(plan, k, mid, due, broken)) lo = mid;
+    else hi = mid;
+  }
+  return rest(plan, k, lo)[0].start;
+}
+
+/** All steps; null when there is no due date. */
+export function countBack(plan: Plan): Latest[] | null {
+  const { job } = plan.context;
+  if (job.due === null) return null;
+  const due = plan.context.clock.fromLocal(job.due);
+  const late = plan.ready === null ? null : due - plan.ready;
+  return plan.placed.map((p, index) => {
+    const start = latestStart(plan, index, due);
+    return { step: p.step.id, index, start, slack: start !== null && p.start !== null ? start - p.start : p.actual || late === null ? null : Math.min(0, late) };
+  });
+}
