@@ -35,7 +35,7 @@ export const typed = {
   minutesOrNull: (t: string) => orNull(t, parseMinutes),
   number: (t: string) => take(parseNumber(t)),
   numberOrNull: (t: string) => orNull(t, parseNumber),
-  temperature: (t: string) => take(parseTemperature(t)),
+  temperature: (t: string, units: "metric" | "inch" = "metric") => take(parseTemperature(units === "inch" && /^\s*[-+]?[\d.,]+\s*$/.test(t) ? `${t} F` : t)),
   temperatureOrNull: (t: string) => orNull(t, parseTemperature),
   volumeOrNull: (t: string) => orNull(t, parseVolume),
   volume: (t: string) => take(parseVolume(t)),

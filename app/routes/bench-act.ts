@@ -1,5 +1,5 @@
 /** Taps at the bench: each is stored as an entry of its own before anything on screen changes. */
-import { nextPiece, fold } from "../core/bench/fold";
+import { nextPiece, fold, standing as entriesStanding } from "../core/bench/fold";
 import { air, airAtMoment } from "../core/drying/climate";
 import { LogEntry, type LogKind } from "../core/records/log";
 import type { Answer } from "../core/records/ids";
@@ -8,20 +8,25 @@ import type { World } from "../core/records/world";
 import { onShelf } from "../core/plan/amounts";
 import { nowMinutes } from "../clock";
 import { zonedClock } from "../core/time/zoned";
-import { logTap, Refused } from "../store/acts";
+import { change, logTap, Refused } from "../store/acts";
+import type { Shop } from "../core/records/shop";
+import { sense } from "../simulators/sensor";
 import type { Product } from "../core/records/product";
 import { readWorld } from "../store/queries";
 import type { Outcome } from "../ui/kit/field";
-import { answer } from "./answer";
+import { answer, typed } from "./answer";
+
+/** readings that are kept; older ones have done their work */
+const READINGS_KEPT = 2000;
 
 let counter = 0;
 
-async function tap(w: World, kind: LogKind, step: string, more: Partial<LogEntry> = {}, used: { next: Product; base: Product }[] = []): Promise<void> {
+async function tap(w: World, kind: LogKind, step: string, more: Partial<LogEntry> = {}, used: { next: Product; base: Product }[] = [], instead: LogEntry | null = null): Promise<void> {
   const at = nowMinutes();
   const now = airAtMoment(air(w.shop.climate), at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at)));
   // Ids sort in time: the second, then a count, then chance against a second tab.
   const id = `${w.job.id}.${Math.round(at * 60000).toString(36)}.${(counter++).toString(36).padStart(3, "0")}${Math.floor(performance.now() * 1000 % 46656).toString(36)}`.slice(0, 118);
-  await logTap({ ...new LogEntry(), id, jobId: w.job.id, kind, step, at, c: now.c, rh: now.rh, ...more }, w.log.length, used);
+  await logTap([{ ...new LogEntry(), id, jobId: w.job.id, kind, step, at, c: now.c, rh: now.rh, ...more }, ...(instead ? [instead] : [])], w.log.length, used);
 }
 
 /** Paint that a finished coat took, counted off the can that was opened first; back on when the tap is taken back. */
@@ -80,6 +85,24 @@ export async function benchAct(jobId: string, f: Record<string, string>): Promis
       case "note":
         if (!f.text.trim()) throw new Refused("The note is empty.");
         return tap(w, "note", f.step, { note: f.text.trim() });
+      case "reading": {
+        const at = nowMinutes();
+        const r = f.sensor ? sense(w.shop.climate, at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at))) : { c: typed.temperature(f.c ?? "", w.shop.units), rh: typed.percent(f.rh ?? "") };
+        await change<Shop>("reading of the air", "shop", "shop", (s) => ({ ...s, climate: { ...s.climate, measured: true, readings: [...(s.climate.readings ?? []), { at: Math.round(at * 100) / 100, ...r }].slice(-READINGS_KEPT) } }));
+        return `Read: ${Math.round(r.c * 10) / 10} °C, ${Math.round(r.rh * 100)} %`;
+      }
+      case "earlier": {
+        const last = state.last;
+        if (!last) throw new Refused("There is no tap to put right.");
+        const at = zonedClock(w.shop.zone).fromLocal(f.at.slice(0, 16));
+        const before = entriesStanding(w.log).filter((e) => e.id !== last.id).pop();
+        if (at > nowMinutes()) throw new Refused("That moment is still to come.");
+        if (before && at < Math.floor(before.at)) throw new Refused(`That is before the tap that went before it, ${zonedClock(w.shop.zone).toLocal(Math.floor(before.at)).replace("T", ", ")}. Take back further first.`);
+        // The correction keeps everything but the time; the slip stays in the log as taken back.
+        const started = state.steps.get(last.step)?.startedAt ?? null;
+        await tap(w, "back", last.step, { of: last.id }, [], { ...last, id: `${last.id.slice(0, 100)}.at${w.log.length.toString(36)}`, at, actual: last.kind === "done" && started !== null ? Math.max(0, at - started) : last.actual });
+        return "Put right";
+      }
       case "back": {
         const last = state.last;
         if (!last) throw new Refused("There is nothing to take back.");

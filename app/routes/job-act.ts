@@ -7,7 +7,9 @@ import { withArtwork } from "../core/plan/artwork";
 import { freshId } from "../core/rules/fixes";
 import { USES, type Beam, type RouteId } from "../core/records/ids";
 import type { Job, PlanEdit } from "../core/records/job";
-import { LogEntry } from "../core/records/log";
+import { LogEntry, type Photo } from "../core/records/log";
+import { standing } from "../core/bench/next";
+import { waysOutOf } from "../core/bench/missed";
 import type { World } from "../core/records/world";
 import type { FoundArtwork } from "../core/vector/zones";
 import { nowMinutes } from "../clock";
@@ -181,6 +183,21 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
         if (!fix) throw new Refused("That snag is gone already.");
         await commit(`fix “${fix.label}”`, putsOf(w, fix.apply(w)));
         return fix.label;
+      }
+      case "way": {
+        const now = Math.floor(nowMinutes());
+        const plan = makePlan(w, now);
+        const st = standing(plan, now);
+        const way = st.is === "missed" ? waysOutOf(w, plan, st.step, now).find((x) => x.id === f.way) : undefined;
+        if (!way) throw new Refused("The window is no longer shut; nothing had to be done.");
+        await commit(`“${way.label}” in “${w.job.title}”`, putsOf(w, way.apply(w)));
+        return way.label;
+      }
+      case "photo": {
+        const at = nowMinutes();
+        const photo: Photo = { version: 1, id: `photo.${Math.round(at * 60000).toString(36)}.${w.job.wrapUp.photos.length}`, jobId: id, at, caption: (f.caption ?? "").slice(0, 200), data: f.data };
+        await commit(`photo for “${w.job.title}”`, [{ table: "photos", id: photo.id, next: photo, base: null }, { table: "jobs", id, next: { ...w.job, wrapUp: { ...w.job.wrapUp, photos: [...w.job.wrapUp.photos, photo.id] } }, base: w.job }]);
+        return "Photo kept";
       }
       case "waive":
         if (!f.reason.trim()) throw new Refused("Write down why; the reason is kept with the job.");

@@ -3,64 +3,27 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useFetcher, useRevalidator } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
-import { standing } from "../core/bench/next";
-import { stateWords } from "../core/plan/decides";
-import { kindOf } from "../core/plan/kinds";
-import { makePlan, open } from "../core/plan/plan";
-import { simulate } from "../core/plan/report";
-import { air } from "../core/drying/climate";
-import { showWhen } from "../core/time/zoned";
-import { showMinutes, showMl, showTemp } from "../core/units/show";
-import { readWorlds, watch } from "../store/queries";
+import { readRunning, watch } from "../store/queries";
+import { BenchPanel, type PanelName } from "../ui/bench/panel";
+import { Rack } from "../ui/bench/rack";
 import { DryClock } from "../ui/dry-clock";
 import { Face } from "../ui/face";
+import { shrinkPhoto } from "../ui/files";
 import type { Outcome } from "../ui/kit/field";
+import { Why } from "../ui/kit/why";
 import { answerWord, Tray } from "../ui/tray";
 import { formOf } from "./answer";
 import { benchAct } from "./bench-act";
+import { benchView } from "./bench-view";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
-  const s = standing(plan, now);
-  const c = plan.context;
-  const current = s.is === "ready" || s.is === "waiting" ? s.step : null;
-  const kind = current ? kindOf(current.step.kind) : null;
-  const run = current ? plan.bench.steps.get(current.step.id) : undefined;
-  const use = current ? plan.uses[current.index] : null;
-  const minute = c.clock.minuteOfDay(now);
-  const curve = air(world.shop.climate);
-  const others = (await readWorlds())
-    .filter((w) => w.job.wrapUp.closedAt === null && w.log.length > 0 && w.job.id !== world.job.id)
-    .flatMap((w) => {
-      const p = makePlan(w, now);
-      const st = standing(p, now);
-      return st.is === "waiting" ? [{ id: w.job.id, title: w.job.title, next: st.step.step.title, state: st.need.state, words: stateWords(st.need.state), from: st.need.from, opens: st.opens, closes: st.closes }] : [];
-    })
-    .sort((a, b) => (a.closes ?? a.opens ?? Infinity) - (b.closes ?? b.opens ?? Infinity));
-  const before = current ? simulate(plan, { ...current, after: current.before }, now) : [];
-  const prev = current ? plan.placed[current.index - 1] : plan.placed[plan.placed.length - 1];
-  return {
-    job: world.job, now, standing: s.is, lacks: s.is === "lacking" ? s.say : null,
-    clock: `${c.clock.toLocal(now).slice(11)}`, air: `${showTemp(curve.c(minute), world.shop.units)}`, rh: `${Math.round(curve.rh(minute) * 100)} % RH`,
-    step: current && kind ? {
-      id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: kind.laser, plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
-      cues: [...(use?.ml != null ? [`Load ${showMl(use.ml / world.job.quantity)} a piece, ${showMl(use.ml)} in all`] : []), ...kind.cues(current.step, c)], lookFor: kind.lookFor(current.step, c), zones: current.step.zones,
-      purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
-    } : null,
-    run: { pieces: run?.pieces ?? [], asideHere: run?.aside ?? [], started: run?.startedAt ?? null, answer: run?.answer ?? null, notes: run?.notes ?? [] },
-    aside: [...plan.bench.aside],
-    wait: s.is === "waiting" ? { state: s.need.state, words: stateWords(s.need.state), why: s.need.why, from: s.need.from, opens: s.opens, closes: s.closes, opensText: s.opens === null ? null : showWhen(c.clock, s.opens), window: s.closes === null ? null : `shuts ${showWhen(c.clock, s.closes)}${s.reopens ? `, reopens ${showWhen(c.clock, s.reopens)}` : ""}` } : null,
-    lastStep: prev ? { id: prev.step.id, title: prev.step.title, answer: plan.bench.steps.get(prev.step.id)?.answer ?? null, done: prev.actual?.end != null } : null,
-    hazards: open(plan).filter((x) => x.severity === "hazard" || x.severity === "never").map((x) => ({ rule: x.rule, why: x.why, severity: x.severity, where: `${x.step ?? ""}/${x.zone ?? ""}` })),
-    last: plan.bench.last ? `${plan.bench.last.kind}${plan.bench.last.piece ? ` ${plan.bench.last.piece}` : ""}` : null,
-    others, colours: Object.fromEntries(before.map((z) => [z.zone, z.front])), grain: c.substrate.family === "wood",
-    window: current?.needs.find((n) => n.closes !== null && n.closes > now) ?? null,
-  };
+  return benchView(world, plan, now, await readRunning(world.job.id));
 }
 
-const SHARED = ["fix"];
+const SHARED = ["fix", "way", "photo"];
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
   const f = await formOf(request);
   return SHARED.includes(f.intent) ? jobAct(params.id, f) : benchAct(params.id, f);
@@ -69,7 +32,9 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
 export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const fetcher = useFetcher<Outcome>();
   const { revalidate } = useRevalidator();
-  const [panel, setPanel] = useState<"note" | "early" | null>(null);
+  const [panel, setPanel] = useState<PanelName | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const camera = useRef<HTMLInputElement>(null);
   const [, tick] = useState(0);
   useEffect(() => watch(() => void revalidate()), [revalidate]);
   // The clock face turns every second; the page is read again every minute, when a wait may have ended.
@@ -77,9 +42,15 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
     document.documentElement.dataset.bench = "on";
     const second = setInterval(() => tick((n) => n + 1), 1000);
     const minute = setInterval(() => void revalidate(), 30000);
+    // The screen is kept awake; a lock is lost when the page is hidden, so it is asked for again when it comes back.
     let lock: { release(): Promise<void> } | null = null;
-    navigator.wakeLock?.request("screen").then((l) => (lock = l)).catch(() => {});
+    const wake = (): void => {
+      if (document.visibilityState === "visible") navigator.wakeLock?.request("screen").then((l) => (lock = l)).catch(() => {});
+    };
+    wake();
+    document.addEventListener("visibilitychange", wake);
     return () => {
+      document.removeEventListener("visibilitychange", wake);
       delete document.documentElement.dataset.bench;
       clearInterval(second);
       clearInterval(minute);
@@ -108,6 +79,17 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
   useHotkeys("space", () => main && !panel && send({ intent: main.intent }), { preventDefault: true, enabled: !!main && !panel }, [main?.intent, d, panel]);
   useHotkeys("z", () => d.last && send({ intent: "back" }), {}, [d]);
   useHotkeys("n", () => setPanel("note"), { preventDefault: true }, []);
+  useHotkeys("c", () => camera.current?.click(), { preventDefault: true }, []);
+  const photo = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    try {
+      setSaid("Taking the photo in…");
+      send({ intent: "photo", data: await shrinkPhoto(file), caption: d.step?.title ?? d.job.title });
+      setSaid(null);
+    } catch (e) {
+      setSaid(`“${file.name}” was not taken in: ${(e as Error).message}. Nothing was changed.`);
+    }
+  };
   const since = d.run.started === null ? 0 : Math.max(0, Math.floor((nowMinutes() - d.run.started) * 60));
   const error = fetcher.data?.error;
   return (
@@ -115,7 +97,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       <title>{`Bench: ${d.job.title} · Rich Layer`}</title>
       <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
         <h1 className="text-[1.2rem]">At the bench <span className="font-text font-normal tracking-normal text-[#d9d0de]">· {d.job.title}{d.step ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}</span></h1>
-        <p className="mono flex gap-5"><span>{d.clock}</span><span>{d.air}</span><span>{d.rh}</span></p>
+        <p className="mono flex items-center gap-5"><span>{d.clock}</span><button type="button" className="min-h-[44px] underline decoration-dotted underline-offset-4" aria-label={`Air ${d.air}, ${d.rh}, ${d.airRead ? "as read" : "from the climate curve"}: type in a reading`} onClick={() => setPanel("reading")}>{d.air} {d.rh}{d.airRead ? "" : " ?"}</button></p>
         <Link to="../layers" relative="path" className="btn !border-[#a79bb0]">Leave the bench</Link>
       </header>
       {d.hazards.length > 0 && (
@@ -137,13 +119,26 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           {d.standing === "done" && <><h2 id="bench-step" className="text-3xl">All steps are done</h2><p>Write down what came of it while it is in your hands.</p><Link to="../wrap-up" relative="path" className="btn !min-h-[64px] self-start !border-[#66cdb8] text-xl">Wrap it up</Link></>}
           {d.step && (
             <>
-              <p className="text-[#d9d0de]">{d.standing === "waiting" ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · about {d.step.minutes} for {d.job.quantity} · {d.step.tool}</p>
+              <p className="text-[#d9d0de]">{d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · <Why title={`Minutes of “${d.step.title}”`} rows={d.step.why}>about {d.step.minutes} for {d.job.quantity}</Why> · {d.step.tool}</p>
               <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">{d.step.title}</h2>
-              {d.wait ? (
+              {d.step.overdue ? <p className="text-[#ff9d88]">It will be {d.step.overdue} late. The calendar says what would keep the date.</p> : d.step.startBy && d.run.started === null && <p className="text-[#efbb5a]">Start by {d.step.startBy}, {d.step.slack} from now or from its turn; later breaks the due date or a window.</p>}
+              {d.standing === "missed" && d.wait ? (
+                <div className="max-w-2xl text-[1.2rem]">
+                  <p className="mb-2 text-[#ff9d88]">The window for this coat shut {d.shutFor} ago. A coat now would wrinkle the film beneath.</p>
+                  <ul className="flex flex-col gap-3">
+                    {d.ways.map((w) => (
+                      <li key={w.id} data-way={w.id} className="rounded-lg border border-[#a79bb0] p-3">
+                        <p><strong>{w.label}</strong>: {w.say} {w.ready && <span className="text-[#d9d0de]">Ready {w.ready}.</span>}</p>
+                        {w.id === "wait" ? <p className="text-[#d9d0de]">Opens {d.wait!.opensText}. Nothing to press.</p> : <button type="button" className="btn mt-2 !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "way", way: w.id })}>{w.label}</button>}
+                      </li>
+                    ))}
+                  </ul>
+                </div>
+              ) : d.wait ? (
                 <div className="max-w-2xl text-[1.3rem]">
                   <p className="mb-2">Wait until it is {d.wait.words}. <span className="text-[#d9d0de]">{d.wait.why[0].toUpperCase() + d.wait.why.slice(1)}.</span></p>
                   <DryClock large state={d.wait.state} words={d.wait.words} from={d.wait.from} opens={d.wait.opens} closes={d.wait.closes} now={d.now} />
-                  {d.wait.opensText && <p className="mt-1">Opens {d.wait.opensText}{d.wait.window ? `, ${d.wait.window}` : ""}.</p>}
+                  {d.wait.opensText && <p className="mt-1"><Why title="The wait" rows={d.wait.why2} moves="Temperature moves it most; a reading of the air is taken into account at once.">Opens {d.wait.opensText}{d.wait.window ? `, ${d.wait.window}` : ""}</Why>.</p>}
                   <p className="mt-3 text-[1.1rem] text-[#d9d0de]">It ends when the time is reached, or when it passes by touch: gloss dropped, firm, no cool or damp feel, no smell, at an edge that will not show.</p>
                 </div>
               ) : (
@@ -175,10 +170,9 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           )}
         </section>
         <section aria-labelledby="rack" className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto" tabIndex={0}>
-          <h2 id="rack" className="font-text text-[1.05rem] font-normal text-[#d9d0de]">Drying on the rack</h2>
-          {d.wait && <div className="rounded-xl border-2 border-[#66cdb8] bg-[#2a232f] p-4"><h3>{d.job.title} · {d.step?.title}</h3><DryClock large state={d.wait.state} words={d.wait.words} from={d.wait.from} opens={d.wait.opens} closes={d.wait.closes} now={d.now} /></div>}
-          {d.others.map((o) => <div key={o.id} className="rounded-xl bg-[#2a232f] p-4"><h3><Link to={`/jobs/${o.id}/bench`} className="underline">{o.title} · {o.next}</Link></h3><DryClock state={o.state} words={o.words} from={o.from} opens={o.opens} closes={o.closes} now={d.now} /></div>)}
-          {!d.wait && !d.others.length && <p className="text-[#d9d0de]">Nothing is drying.</p>}
+          <h2 id="rack" className="font-text text-[1.05rem] font-normal text-[#d9d0de]">On the rack</h2>
+          <Rack rows={d.rack} here={d.job.id} now={d.now} />
+          {d.then.length > 0 && <div><h2 className="font-text text-[1.05rem] font-normal text-[#d9d0de]">Then</h2><ul>{d.then.map((t) => <li key={t.title + t.when} className="text-[#d9d0de]">{t.title}{t.when && `, ${t.when}`}</li>)}</ul></div>}
           {d.lastStep?.done && d.standing !== "done" && (
             <div className="rounded-xl bg-[#2a232f] p-4">
               <h3>Before: {d.lastStep.title}</h3>
@@ -187,26 +181,21 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           )}
         </section>
       </div>
-      {error && <p role="alert" className="text-[#ff9d88]">{error}</p>}
-      {panel && (
-        <fetcher.Form method="post" onSubmit={() => setPanel(null)} className="flex flex-wrap items-end gap-3 rounded-xl bg-[#2a232f] p-4">
-          <input type="hidden" name="intent" value={panel} /><input type="hidden" name="step" value={d.step?.id ?? ""} />
-          <label className="flex-1">{panel === "note" ? "Note" : "Why is it begun before its time? The risk is kept with the job."}<input name={panel === "note" ? "text" : "reason"} className="field-in !min-h-[56px] !bg-[#17131b] !text-[#f8f4f9]" autoFocus autoComplete="off" required /></label>
-          <button className="btn !min-h-[56px] !border-[#f8f4f9]">{panel === "note" ? "Keep the note" : "Begin early, as a risk"}</button>
-          <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={() => setPanel(null)}>Leave it</button>
-        </fetcher.Form>
-      )}
-      <footer className="sticky bottom-0 grid grid-cols-[1.2fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-3">
+      {(error ?? said) && <p role={error ? "alert" : "status"} className="text-[#ff9d88]">{error ?? said}</p>}
+      {panel && <BenchPanel name={panel} step={d.step?.id ?? ""} local={d.local} last={d.last} onClose={() => setPanel(null)} onSend={(more) => (more.intent === "open-earlier" ? setPanel("earlier") : (send(more), setPanel(null)))} />}
+      <input ref={camera} type="file" accept="image/*" capture="environment" className="sr-only" tabIndex={-1} aria-label="Photo from the bench" onChange={(e) => (void photo(e.target.files?.[0]), (e.target.value = ""))} />
+      <footer className="sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-4 max-lg:gap-2">
         {main ? (
-          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: main.intent })}>{main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd></button>
+          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-4 max-lg:!min-h-[96px]" onClick={() => send({ intent: main.intent })}>{main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd></button>
         ) : d.standing === "waiting" ? (
-          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: "touch" })}>It passes by touch</button>
+          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-4 max-lg:!min-h-[96px]" onClick={() => send({ intent: "touch" })}>It passes by touch</button>
         ) : (
           <span className="max-lg:hidden" />
         )}
         <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!d.last} onClick={() => send({ intent: "back" })}>Take back <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">Z</kbd></button>
         <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" onClick={() => setPanel("note")}>Note <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">N</kbd></button>
-        {d.standing === "waiting" ? <button type="button" className="btn !min-h-[66px] !border-[#efbb5a] max-lg:!min-h-[56px]" onClick={() => setPanel("early")}>Begin early…</button> : <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!work || d.run.started === null} onClick={() => send({ intent: "done" })}>Step done</button>}
+        <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" onClick={() => camera.current?.click()}>Photo <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">C</kbd></button>
+        {d.standing === "waiting" || d.standing === "missed" ? <button type="button" className="btn !min-h-[66px] !border-[#efbb5a] max-lg:!min-h-[56px]" onClick={() => setPanel("early")}>Begin early…</button> : <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!work || d.run.started === null} onClick={() => send({ intent: "done" })}>Step done</button>}
       </footer>
     </main>
   );

@@ -3,7 +3,6 @@ import { useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { nowMinutes } from "../clock";
 import { FLAWS } from "../core/records/ids";
-import type { Photo } from "../core/records/log";
 import { showMinutes, showMl } from "../core/units/show";
 import { commit, Refused } from "../store/acts";
 import { readAll, readPhotos } from "../store/queries";
@@ -11,6 +10,7 @@ import { fileName, jobFile, writeFile } from "../io/export/job-file";
 import { saveText, shrinkPhoto } from "../ui/files";
 import { ActButton, PickField, PostForm, TextField, type Outcome } from "../ui/kit/field";
 import { answer, formOf, typed } from "./answer";
+import { jobAct } from "./job-act";
 import { changeJob, readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -48,10 +48,10 @@ async function wrapAct(id: string, f: Record<string, string>): Promise<string | 
       return setFlaws((flaws) => [...flaws, { id: `flaw.${world.job.wrapUp.flaws.length + 1}.${Math.round(nowMinutes() * 60)}`, flaw: f.flaw as (typeof FLAWS)[number], zone: f.zone || null, piece: f.piece ? typed.whole(f.piece) : null, severity: Number(f.severity), note: f.note }]);
     case "flaw-forget":
       return setFlaws((flaws) => flaws.filter((x) => x.id !== f.id));
-    case "photo": {
-      const photo: Photo = { version: 1, id: `photo.${Math.round(nowMinutes() * 60000).toString(36)}`, jobId: id, at: nowMinutes(), caption: f.caption.slice(0, 200), data: f.data };
-      return commit(`photo for “${world.job.title}”`, [{ table: "photos", id: photo.id, next: photo }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: [...world.job.wrapUp.photos, photo.id] } }, base: world.job }]);
-    }
+    case "photo":
+      return jobAct(id, f).then((r) => {
+        if (r.error) throw new Refused(r.error);
+      });
     case "photo-forget":
       return commit(`photo of “${world.job.title}”`, [{ table: "photos", id: f.id, next: null }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: world.job.wrapUp.photos.filter((x) => x !== f.id) } }, base: world.job }]);
     case "close":

@@ -29,7 +29,7 @@ export function waitText(plan: Plan, i: number): string | null {
 
 export function stepRows(plan: Plan, now: number): StepRow[] {
   const s = standing(plan, now);
-  const here = s.is === "ready" || s.is === "waiting" ? s.step.step.id : null;
+  const here = s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step.step.id : null;
   const begun = plan.bench.actuals.size > 0;
   const counts = new Map<string, number>();
   for (const x of open(plan)) if (x.step && x.severity !== "hazard") counts.set(x.step, (counts.get(x.step) ?? 0) + 1);

@@ -14,10 +14,10 @@ export function todayRows(all: World[], now: number) {
     return {
       id: w.job.id, title: w.job.title, client: w.job.client, quantity: w.job.quantity,
       is: s.is,
-      step: s.is === "ready" || s.is === "waiting" ? s.step.step.title : null,
+      step: s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step.step.title : null,
       minutes: s.is === "ready" ? s.step.minutes : null,
       begun: plan.bench.actuals.size > 0,
-      wait: s.is === "waiting" ? { state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes } : null,
+      wait: s.is === "waiting" || s.is === "missed" ? { state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes } : null,
       lacks: s.is === "lacking" ? s.say : null,
       ready: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready),
       due: due === null ? null : showWhen(plan.context.clock, due),
@@ -25,7 +25,7 @@ export function todayRows(all: World[], now: number) {
       snags: open(plan).filter((x) => x.severity !== "hazard").length,
     };
   });
-  const order = { ready: 0, waiting: 1, lacking: 2, done: 3, closed: 4 };
+  const order = { missed: 0, ready: 0, waiting: 1, lacking: 2, done: 3, closed: 4 };
   rows.sort((a, b) => Number(b.begun) - Number(a.begun) || order[a.is] - order[b.is] || (a.wait?.opens ?? Infinity) - (b.wait?.opens ?? Infinity) || (a.slack ?? Infinity) - (b.slack ?? Infinity));
   return rows;
 }

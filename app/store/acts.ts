@@ -121,18 +121,18 @@ export function redo(): Promise<string | null> {
 }
 
 /**
- * A tap at the bench, with what it took out of cans: stored at once, together and for good; it is taken back by a further
+ * Taps at the bench, with what they took out of cans: stored at once, together and for good; one is taken back by a further
  * entry, not by undo.
  * @param seen entries of the job that the tap was decided by @throws Stale when another tab has tapped since
  */
-export async function logTap(entry: LogEntry, seen: number, used: { next: Product; base: Product }[] = []): Promise<void> {
-  const sound = must(LogEntry, entry);
+export async function logTap(entries: LogEntry[], seen: number, used: { next: Product; base: Product }[] = []): Promise<void> {
+  const sound = entries.map((e) => must(LogEntry, e));
   const products = used.map((u) => ({ ...u, next: must(Product, u.next) }));
   const d = db();
   await d.transaction("rw", d.log, d.products, async () => {
-    if ((await d.log.where("jobId").equals(entry.jobId).count()) !== seen) throw new Stale("log");
+    if ((await d.log.where("jobId").equals(entries[0].jobId).count()) !== seen) throw new Stale("log");
     for (const u of products) if (!sameRecord((await d.products.get(u.next.id)) ?? null, u.base)) throw new Stale(`products ${u.next.id}`);
-    await d.log.add(sound);
+    await d.log.bulkAdd(sound);
     for (const u of products) await d.products.put(u.next);
   });
 }

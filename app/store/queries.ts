@@ -35,6 +35,15 @@ export async function readWorlds(): Promise<World[]> {
   return jobs.map((job) => ({ ...base, job, log: byJob.get(job.id) ?? [] }));
 }
 
+/** Worlds of the other jobs that are under way: begun at the bench and not wrapped up. */
+export async function readRunning(but: string): Promise<World[]> {
+  const [base, jobs] = await Promise.all([readShop(), db().jobs.toArray()]);
+  if (!base) return [];
+  const open = jobs.filter((j) => j.wrapUp.closedAt === null && j.id !== but);
+  const logs = await Promise.all(open.map((j) => db().log.where("jobId").equals(j.id).toArray()));
+  return open.map((job, i) => ({ ...base, job, log: sortLog(logs[i]) })).filter((w) => w.log.length > 0);
+}
+
 export const readJobs = (): Promise<Job[]> => db().jobs.toArray();
 export const readLog = async (): Promise<LogEntry[]> => sortLog(await db().log.toArray());
 export const readPhotos = (jobId: string): Promise<Photo[]> => db().photos.where("jobId").equals(jobId).toArray();

@@ -133,7 +133,7 @@ describe("acts and their undoing", () => {
     expect((await historyEnds()).undo).toBe("beginning");
   });
   test("deleting a job takes its log along, and undo brings both back", async () => {
-    await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 }, 0);
+    await logTap([{ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 }], 0);
     const before = await contents();
     await deleteJob("job");
     expect(await readWorld("job")).toBeNull();
@@ -142,7 +142,7 @@ describe("acts and their undoing", () => {
     expect(await contents()).toBe(before);
   });
   test("taps are stored one by one and are not part of undo", async () => {
-    await logTap({
+    await logTap([{
       ...new LogEntry(),
       id: "l2",
       jobId: "job",
@@ -150,25 +150,25 @@ describe("acts and their undoing", () => {
       step: "label",
       at: 2,
       piece: 1,
-    }, 0);
-    await logTap({ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 }, 1);
+    }], 0);
+    await logTap([{ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 }], 1);
     expect((await readWorld("job"))!.log.map((e) => e.id)).toEqual(["l1", "l2"]);
     expect((await historyEnds()).undo).toBe("beginning");
     await expect(
-      logTap({ ...new LogEntry(), id: "l3", jobId: "job", kind: "piece", step: "label", at: -1 }, 2),
+      logTap([{ ...new LogEntry(), id: "l3", jobId: "job", kind: "piece", step: "label", at: -1 }], 2),
     ).rejects.toThrow(/at must be/);
   });
 
   test("a tap decided by an older log is not stored, nor what it took out of a can", async () => {
     const tap = (id: string, n: number) => ({ ...new LogEntry(), id, jobId: "job", kind: "piece" as const, step: "label", at: n, piece: n });
-    await logTap(tap("l1", 1), 0);
+    await logTap([tap("l1", 1)], 0);
     const base = (await db().products.get("beet"))!;
-    await expect(logTap(tap("l2", 2), 0, [{ next: { ...base, note: "less" }, base }])).rejects.toThrow(Stale);
+    await expect(logTap([tap("l2", 2)], 0, [{ next: { ...base, note: "less" }, base }])).rejects.toThrow(Stale);
     expect(await db().log.count()).toBe(1);
     expect(await db().products.get("beet")).toEqual(base);
-    await logTap(tap("l2", 2), 1, [{ next: { ...base, note: "less" }, base }]);
+    await logTap([tap("l2", 2)], 1, [{ next: { ...base, note: "less" }, base }]);
     expect((await db().products.get("beet"))!.note).toBe("less");
-    await expect(logTap(tap("l3", 3), 2, [{ next: base, base }])).rejects.toThrow(Stale);
+    await expect(logTap([tap("l3", 3)], 2, [{ next: base, base }])).rejects.toThrow(Stale);
     expect(await db().log.count()).toBe(2);
   });
 

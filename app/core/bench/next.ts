@@ -1,4 +1,5 @@
 /** Where a job stands: what to do now, or what it waits for. */
+import { missedWindow } from "./missed";
 import { readiness, type Readiness } from "../plan/ready";
 import { kindOf } from "../plan/kinds";
 import type { Plan } from "../plan/plan";
@@ -9,6 +10,8 @@ export type Standing =
   | { is: "lacking"; say: string }
   | { is: "ready"; step: Placed; begun: boolean }
   | { is: "waiting"; step: Placed; need: Readiness; opens: number | null; closes: number | null; reopens: number | null }
+  /** the window for the next coat shut; in between it would wrinkle */
+  | { is: "missed"; step: Placed; need: Readiness; opens: number | null; closes: number; reopens: number | null }
   | { is: "done" };
 
 /** The need that a step must sit out at a moment, from what was really done. */
@@ -36,6 +39,8 @@ export function standing(plan: Plan, now: number): Standing {
     return { is: "ready", step, begun };
   }
   const h = holding(step, plan, now);
+  const missed = missedWindow(step, now);
+  if (missed) return { is: "missed", step, need: missed, opens: missed.reopens, closes: missed.closes as number, reopens: missed.reopens };
   if (!h) return { is: "ready", step, begun };
   const win = step.needs.find((n) => n.closes !== null);
   return { is: "waiting", step, need: h, opens: h.opens, closes: win?.closes ?? null, reopens: win?.reopens ?? null };

@@ -30,6 +30,8 @@ export interface Film {
   /** dried in a room of its own: °C, relative humidity */
   roomC: number | null;
   roomRh: number | null;
+  /** scuffed since: it gives the next coat a hold of its own, whatever its recoat window says */
+  keyed?: boolean;
 }
 
 export interface ZoneState {

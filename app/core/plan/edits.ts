@@ -82,6 +82,9 @@ export const FIELDS: Record<string, Field> = {
   },
 };
 
+/** kinds that work the whole face when they are added by hand */
+const WHOLE_FACE = ["sand-back", "final-check", "scuff-film", "strip"];
+
 const indexAfter = (steps: Step[], after: string | null): number | null => {
   if (after === null) return 0;
   const i = steps.findIndex((s) => s.id === after);
@@ -101,7 +104,7 @@ export function applyEdits(generated: Step[], edits: PlanEdit[], c: Context): { 
       else if (steps.some((s) => s.id === edit.step)) no("there is a step of this id already");
       else {
         if (at === null) no("the step it stood behind is gone; it stands at the end");
-        const s = newStep(edit.step, kind, kindOf(kind).name, { origin: "edit", zones: kind === "coat" ? c.filled.map((z) => z.id) : ["sand-back", "final-check"].includes(kind) ? c.allZones : c.filled.map((z) => z.id), sandUm: kind === "sand-back" ? 40 : kind === "sand-residue" ? 20 : null });
+        const s = newStep(edit.step, kind, kindOf(kind).name, { origin: "edit", zones: kind === "coat" ? c.filled.map((z) => z.id) : WHOLE_FACE.includes(kind) ? c.allZones : c.filled.map((z) => z.id), sandUm: kind === "sand-back" ? 40 : kind === "sand-residue" ? 20 : null });
         if (kind === "coat") {
           s.role = "colour";
           const id = productId ?? c.filled[0]?.productId ?? null;

@@ -89,7 +89,8 @@ export function workMinutes(s: Step, c: Context): { setup: number | null; perPie
 /** latest start that still reaches the last piece before its window shuts */
 const lateStart = (r: Readiness, minutes: number, setup: number): number | null => (r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes - setup)));
 
-const inWindow = (r: Readiness, start: number, minutes: number, setup: number): boolean => {
+/** May work that begins at `start` go on this film: its last piece reached before the window shuts, or after it reopens? */
+export const inWindow = (r: Readiness, start: number, minutes: number, setup: number): boolean => {
   const last = lateStart(r, minutes, setup);
   return last === null || start <= last || (r.reopens !== null && start >= r.reopens);
 };

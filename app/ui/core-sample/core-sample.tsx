@@ -207,7 +207,7 @@ export function Lens({ zone, paints, ground, name, size, lit, onLight }: { zone:
   const y = (um: number): number => size * 0.84 - (lowest - um) / umPerPx;
   const bar = niceBar(umPerPx, 60);
   return (
-    <svg width={size} height={size} data-um-per-px={umPerPx} role="group" aria-label={`Lens on ${name}, ${magnified(umPerPx)}`} className="shrink-0">
+    <svg width={size} height={size} data-um-per-px={umPerPx} role="group" aria-label={`Lens on ${name}`} className="shrink-0">
       <defs>
         <clipPath id={id}><circle cx={size / 2} cy={size / 2} r={size / 2 - 2} /></clipPath>
       </defs>

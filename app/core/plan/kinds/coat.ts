@@ -65,7 +65,7 @@ export const coat: StepKind = {
     for (const id of s.zones) {
       const films = zoneOf(before, id).films.filter((f) => f.left > 0);
       const top = films[films.length - 1];
-      if (!top) continue;
+      if (!top || top.keyed) continue;
       const sealed = top.role === "seal" && s.role !== "seal";
       groups[sealed ? "maskable" : "recoat"].push({ zone: id, films: [top] });
     }

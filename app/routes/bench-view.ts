@@ -1,0 +1,93 @@
+/** What the bench shows: the step to do or the wait before it, ways out of a missed window, and where every other job stands. */
+import { missedWindow, waysOutOf } from "../core/bench/missed";
+import { standing, type Standing } from "../core/bench/next";
+import { air, airAtMoment } from "../core/drying/climate";
+import { latestStart } from "../core/plan/backward";
+import { stateWords } from "../core/plan/decides";
+import { kindOf } from "../core/plan/kinds";
+import { makePlan, open, type Plan } from "../core/plan/plan";
+import { simulate } from "../core/plan/report";
+import type { World } from "../core/records/world";
+import { showDay, showWhen } from "../core/time/zoned";
+import { showMinutes, showMl, showTemp } from "../core/units/show";
+import type { RackRow } from "../ui/bench/rack";
+
+/** One job's place on the rack: what it waits for, or what is ready; null: nothing of it is under way. */
+export function rackRow(plan: Plan, s: Standing): RackRow | null {
+  const { job } = plan.context;
+  if (!plan.bench.actuals.size || s.is === "closed" || s.is === "lacking") return null;
+  const base = { id: job.id, title: job.title };
+  if (s.is === "done") return { ...base, is: "done", next: "wrap it up", state: null, words: "", from: 0, opens: null, closes: null, reopens: null };
+  const p = s.step;
+  if (s.is === "ready") {
+    const win = p.needs.find((n) => n.closes !== null && !p.actual) ?? null;
+    return { ...base, is: "ready", next: p.step.title, state: win?.state ?? null, words: win ? "window open" : "", from: win?.from ?? 0, opens: win?.opens ?? null, closes: win?.closes ?? null, reopens: win?.reopens ?? null };
+  }
+  return { ...base, is: s.is, next: p.step.title, state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes, reopens: s.reopens };
+}
+
+/** Soonest to shut first, then what is ready, then soonest to open. */
+const urgency = (r: RackRow): number => (r.closes !== null && r.is !== "missed" ? r.closes : r.is === "ready" ? 0 : r.is === "done" ? 1e11 : (r.opens ?? 1e12) + 1e9);
+export const rackOf = (worlds: World[], now: number): RackRow[] =>
+  worlds
+    .filter((w) => w.job.wrapUp.closedAt === null && w.log.length > 0)
+    .flatMap((w) => {
+      const p = makePlan(w, now);
+      return rackRow(p, standing(p, now)) ?? [];
+    })
+    .sort((a, b) => urgency(a) - urgency(b));
+
+export function benchView(world: World, plan: Plan, now: number, others: World[]) {
+  const s = standing(plan, now);
+  const c = plan.context;
+  const units = world.shop.units;
+  const n = world.job.quantity;
+  const current = s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step : null;
+  const kind = current ? kindOf(current.step.kind) : null;
+  const run = current ? plan.bench.steps.get(current.step.id) : undefined;
+  const use = current ? plan.uses[current.index] : null;
+  const air0 = airAtMoment(air(world.shop.climate), now, c.clock.minuteOfDay(now));
+  const before = current ? simulate(plan, { ...current, after: current.before }, now) : [];
+  const prev = current ? plan.placed[current.index - 1] : plan.placed[plan.placed.length - 1];
+  const due = world.job.due === null ? null : c.clock.fromLocal(world.job.due);
+  const latest = due === null || !current || current.actual ? null : latestStart(plan, current.index, due);
+  return {
+    job: world.job, now, standing: s.is, lacks: s.is === "lacking" ? s.say : null, local: c.clock.toLocal(now),
+    clock: c.clock.toLocal(now).slice(11), air: showTemp(Math.round(air0.c * 10) / 10, units), rh: `${Math.round(air0.rh * 100)} % RH`, airRead: air0.read,
+    step: current && kind ? {
+      id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: kind.laser, plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
+      cues: [...(use?.ml != null ? [`Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all`] : []), ...kind.cues(current.step, c)], lookFor: kind.lookFor(current.step, c), zones: current.step.zones, purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
+      why: [
+        { name: "Setting up", value: showMinutes(current.setupMin), from: kind.laser ? "machine and loads" : "default" },
+        { name: "A piece", value: showMinutes(current.perPieceMin), from: kind.laser ? "area, speed, interval, ramps" : "default" },
+        { name: "Pieces", value: String(n), from: "brief" },
+        ...(c.learned(current.step.kind) !== 1 ? [{ name: "From your log", value: `× ${Math.round(c.learned(current.step.kind) * 100) / 100}`, from: "measured here" }] : []),
+        ...(use?.ml != null ? [{ name: "Film", value: `${Math.round((use.wetUm ?? 0) * 10) / 10} µm wet`, from: "dry film ÷ volume solids" }, { name: "Paint, all pieces", value: showMl(use.ml), from: "area × wet film ÷ what stays on" }] : []),
+      ],
+      startBy: latest === null ? null : showWhen(c.clock, latest), slack: latest === null ? null : showMinutes(latest - Math.max(now, current.start ?? now)), overdue: due !== null && !current.actual && plan.ready !== null && plan.ready > due ? showMinutes(plan.ready - due) : null,
+    } : null,
+    run: { pieces: run?.pieces ?? [], asideHere: run?.aside ?? [], started: run?.startedAt ?? null, answer: run?.answer ?? null, notes: run?.notes ?? [] },
+    aside: [...plan.bench.aside],
+    wait: s.is === "waiting" || s.is === "missed" ? {
+      state: s.need.state, words: stateWords(s.need.state), why: s.need.why, from: s.need.from, opens: s.opens, closes: s.closes, opensText: s.opens === null ? null : showWhen(c.clock, s.opens), window: s.closes === null ? null : `shuts ${showWhen(c.clock, s.closes)}${s.reopens ? `, reopens ${showWhen(c.clock, s.reopens)}` : ""}`,
+      why2: [
+        { name: "At 20 °C, 50 % humidity", value: showMinutes(s.need.refMin), from: s.need.productId ? c.paintOf(s.need.productId).times[s.need.state === "laser-safe" ? "laserSafe" : (s.need.state as "recoat")]?.from : "default" },
+        { name: "Counted from", value: showWhen(c.clock, s.need.from), from: "the log" },
+        { name: "Air now", value: `${showTemp(Math.round(air0.c * 10) / 10, units)}, ${Math.round(air0.rh * 100)} %`, from: air0.read ? "reading" : world.shop.climate.measured ? "your climate" : "default climate" },
+      ],
+    } : null,
+    ways: current && s.is === "missed" ? waysOutOf(world, plan, current, now).map((w) => ({ id: w.id, label: w.label, say: w.say, ready: w.ready === null ? null : showWhen(c.clock, w.ready) })) : [],
+    shutFor: s.is === "missed" ? showMinutes(now - s.closes) : null,
+    lastStep: prev ? { id: prev.step.id, title: prev.step.title, answer: plan.bench.steps.get(prev.step.id)?.answer ?? null, done: prev.actual?.end != null } : null,
+    hazards: open(plan).filter((x) => x.severity === "hazard" || x.severity === "never").map((x) => ({ rule: x.rule, why: x.why, severity: x.severity, where: `${x.step ?? ""}/${x.zone ?? ""}` })),
+    last: plan.bench.last ? { what: LAST[plan.bench.last.kind] ?? plan.bench.last.kind, piece: plan.bench.last.piece, at: c.clock.toLocal(Math.floor(plan.bench.last.at)) } : null,
+    rack: rackOf([world, ...others], now),
+    then: plan.placed.slice((current?.index ?? plan.placed.length) + 1).slice(0, 2).map((p) => ({ title: p.step.title, when: p.start === null ? null : showWhen(c.clock, p.start) })),
+    ready: plan.ready === null ? null : showDay(c.clock, plan.ready),
+    colours: Object.fromEntries(before.map((z) => [z.zone, z.front])), grain: c.substrate.family === "wood",
+    window: s.is === "ready" && current && !missedWindow(current, now) ? (current.needs.find((r) => r.closes !== null && r.closes > now) ?? null) : null,
+  };
+}
+
+/** What the newest tap was, in a maker's words. */
+const LAST: Record<string, string> = { start: "begun", piece: "piece", aside: "put aside", done: "step done", check: "look", touch: "touch check", early: "early start", note: "note" };

@@ -1,0 +1,33 @@
+/** All jobs under way: soonest to shut first and largest, each with what it waits for. */
+import { Link } from "react-router";
+import { DryClock } from "../dry-clock";
+
+export interface RackRow {
+  id: string;
+  title: string;
+  is: "ready" | "waiting" | "missed" | "done";
+  /** the step to come */
+  next: string;
+  state: string | null;
+  words: string;
+  from: number;
+  opens: number | null;
+  closes: number | null;
+  reopens: number | null;
+}
+
+const WORD = { ready: "ready now", waiting: "", missed: "window shut", done: "all steps done" };
+
+export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: number }) {
+  if (!rows.length) return <p className="text-[#d9d0de]">Nothing is under way.</p>;
+  return (
+    <ul className="flex flex-col gap-3">
+      {rows.map((r, i) => (
+        <li key={r.id} data-rack={r.id} className={`rounded-xl bg-[#2a232f] p-4 ${r.id === here ? "border-2 border-[#66cdb8]" : ""}`}>
+          <h3 className={i === 0 && r.closes !== null ? "text-[1.25rem]" : ""}>{r.id === here ? `${r.title} · ${r.next}` : <Link to={r.is === "done" ? `/jobs/${r.id}/wrap-up` : `/jobs/${r.id}/bench`} className="inline-block min-h-[44px] py-2 underline">{r.title} · {r.next}</Link>}</h3>
+          {r.state !== null ? <DryClock large={i === 0} state={r.state} words={r.words} from={r.from} opens={r.opens} closes={r.closes} now={now} /> : <p className={r.is === "ready" ? "text-[#8fe3d0]" : "text-[#d9d0de]"}>{WORD[r.is]}</p>}
+        </li>
+      ))}
+    </ul>
+  );
+}
