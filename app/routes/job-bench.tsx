@@ -5,6 +5,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
 import { readRunning, watch } from "../store/queries";
 import { BenchPanel, type PanelName } from "../ui/bench/panel";
+import { alarmsOf, TellMe } from "../ui/bench/alarms";
 import { Rack } from "../ui/bench/rack";
 import { DryClock } from "../ui/dry-clock";
 import { Face } from "../ui/face";
@@ -97,7 +98,8 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       <title>{`Bench: ${d.job.title} · Rich Layer`}</title>
       <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
         <h1 className="text-[1.2rem]">At the bench <span className="font-text font-normal tracking-normal text-[#d9d0de]">· {d.job.title}{d.step ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}</span></h1>
-        <p className="mono flex items-center gap-5"><span>{d.clock}</span><button type="button" className="min-h-[44px] underline decoration-dotted underline-offset-4" aria-label={`Air ${d.air}, ${d.rh}, ${d.airRead ? "as read" : "from the climate curve"}: type in a reading`} onClick={() => setPanel("reading")}>{d.air} {d.rh}{d.airRead ? "" : " ?"}</button></p>
+        <p className="mono flex items-center gap-5"><span>{d.clock}</span><button type="button" className="min-h-[44px] underline decoration-dotted underline-offset-4" aria-label={`Air ${d.air}, ${d.rh}, ${d.airRead ? "as read" : "from the climate curve"}: type in a reading`} onClick={() => setPanel("reading")}>{d.air} {d.rh}</button></p>
+        <TellMe events={alarmsOf(d.rack)} now={d.now} />
         <Link to="../layers" relative="path" className="btn !border-[#a79bb0]">Leave the bench</Link>
       </header>
       {d.hazards.length > 0 && (
@@ -121,15 +123,15 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
             <>
               <p className="text-[#d9d0de]">{d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · <Why title={`Minutes of “${d.step.title}”`} rows={d.step.why}>about {d.step.minutes} for {d.job.quantity}</Why> · {d.step.tool}</p>
               <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">{d.step.title}</h2>
-              {d.step.overdue ? <p className="text-[#ff9d88]">It will be {d.step.overdue} late. The calendar says what would keep the date.</p> : d.step.startBy && d.run.started === null && <p className="text-[#efbb5a]">Start by {d.step.startBy}, {d.step.slack} from now or from its turn; later breaks the due date or a window.</p>}
+              {d.step.overdue ? <p className="text-[#ff9d88]">It will be {d.step.overdue} late. The calendar says what would keep the date.</p> : d.step.startBy && d.run.started === null && d.standing !== "missed" && <p className="text-[#d9d0de]">Start by {d.step.startBy} at the latest: {d.step.slack} of slack.</p>}
               {d.standing === "missed" && d.wait ? (
-                <div className="max-w-2xl text-[1.2rem]">
+                <div className="max-w-3xl text-[1.1rem]">
                   <p className="mb-2 text-[#ff9d88]">The window for this coat shut {d.shutFor} ago. A coat now would wrinkle the film beneath.</p>
                   <ul className="flex flex-col gap-3">
                     {d.ways.map((w) => (
-                      <li key={w.id} data-way={w.id} className="rounded-lg border border-[#a79bb0] p-3">
-                        <p><strong>{w.label}</strong>: {w.say} {w.ready && <span className="text-[#d9d0de]">Ready {w.ready}.</span>}</p>
-                        {w.id === "wait" ? <p className="text-[#d9d0de]">Opens {d.wait!.opensText}. Nothing to press.</p> : <button type="button" className="btn mt-2 !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "way", way: w.id })}>{w.label}</button>}
+                      <li key={w.id} data-way={w.id} className="flex flex-wrap items-center justify-between gap-3 rounded-lg border border-[#a79bb0] p-3">
+                        <p className="min-w-[200px] flex-1"><strong>{w.label}</strong>: {w.say} {w.ready && <span className="text-[#d9d0de]">Ready {w.ready}.</span>}</p>
+                        {w.id === "wait" ? <p className="text-[#d9d0de]">Opens {d.wait!.opensText}</p> : <button type="button" className="btn !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "way", way: w.id })}>{w.label}</button>}
                       </li>
                     ))}
                   </ul>

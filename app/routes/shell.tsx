@@ -1,14 +1,18 @@
 import type { Route } from "./+types/shell";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { Outlet, useRevalidator } from "react-router";
 import { historyEnds, readJobs, readShop, watch } from "../store/queries";
 import { onlySearch } from "./only-search";
+import { nowMinutes } from "../clock";
+import { useAlarms, wantsAlarms } from "../ui/bench/alarms";
 import { FirstScreen, Shell } from "../ui/shell";
 
 export async function clientLoader() {
   const base = await readShop();
   if (!base) return { shop: null } as const;
   const [jobs, ends] = await Promise.all([readJobs(), historyEnds()]);
+  // Only who asked to be told pays for looking at every job under way.
+  const alarms = wantsAlarms() ? await import("./rack-alarms").then((m) => m.rackAlarms()) : [];
   // Not needed for the first screen of all, so fetched only when there is a shop.
   const { airNow } = await import("./air-now");
   return {
@@ -16,6 +20,7 @@ export async function clientLoader() {
     jobs: jobs.map((j) => ({ id: j.id, title: j.title })),
     ends,
     air: airNow(base.shop),
+    alarms,
   };
 }
 
@@ -25,6 +30,8 @@ export default function ShellRoute({ loaderData }: Route.ComponentProps) {
   const { revalidate } = useRevalidator();
   // The one effect on data: another tab has stored something, so the loaders run again.
   useEffect(() => watch(() => void revalidate()), [revalidate]);
+  const [opened] = useState(() => nowMinutes());
+  useAlarms(loaderData.shop ? loaderData.alarms : [], opened);
   if (!loaderData.shop) return <FirstScreen />;
   return (
     <Shell jobs={loaderData.jobs} undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>

@@ -35,8 +35,8 @@ export async function readWorlds(): Promise<World[]> {
   return jobs.map((job) => ({ ...base, job, log: byJob.get(job.id) ?? [] }));
 }
 
-/** Worlds of the other jobs that are under way: begun at the bench and not wrapped up. */
-export async function readRunning(but: string): Promise<World[]> {
+/** Worlds of the jobs that are under way, begun at the bench and not wrapped up, but for one. */
+export async function readRunning(but: string | null): Promise<World[]> {
   const [base, jobs] = await Promise.all([readShop(), db().jobs.toArray()]);
   if (!base) return [];
   const open = jobs.filter((j) => j.wrapUp.closedAt === null && j.id !== but);

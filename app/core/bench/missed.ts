@@ -56,7 +56,7 @@ export function waysOutOf(world: World, plan: Plan, p: Placed, now: number): Mis
     ways.push({
       id: "strip",
       label: "Strip it and begin again",
-      say: `${coats.length} ${coats.length === 1 ? "coat is" : "coats are"} laid anew; their paint is spent twice.`,
+      say: `${coats.length} ${coats.length === 1 ? "coat is laid anew; its" : "coats are laid anew; their"} paint is spent twice.`,
       apply: (w) => {
         const step = free(w.job, "strip");
         const clean = free(w.job, wood ? "dust" : "degrease");

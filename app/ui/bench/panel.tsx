@@ -20,13 +20,13 @@ export function BenchPanel({ name, step, local, last, onClose, onSend }: { name:
           <div role="group" aria-label="Notes in one tap" className="flex basis-full flex-wrap gap-2">
             {CHIPS.map((c) => <button key={c} type="button" className="btn !min-h-[48px] !border-[#a79bb0]" onClick={() => onSend({ intent: "note", step, text: c })}>{c}</button>)}
           </div>
-          <label className="flex-1">Note<input name="text" value={text} onChange={(e) => setText(e.target.value)} className={wide} autoFocus autoComplete="off" required maxLength={2000} /></label>
+          <label className="flex-1 max-lg:basis-full">Note<input name="text" value={text} onChange={(e) => setText(e.target.value)} className={wide} autoFocus autoComplete="off" required maxLength={2000} /></label>
           <button className={pale}>Keep the note</button>
         </>
       )}
       {name === "early" && (
         <>
-          <label className="flex-1">Why is it begun before its time? The risk is kept with the job.<input name="reason" className={wide} autoFocus autoComplete="off" required maxLength={2000} /></label>
+          <label className="flex-1 max-lg:basis-full">Why is it begun before its time? The risk is kept with the job.<input name="reason" className={wide} autoFocus autoComplete="off" required maxLength={2000} /></label>
           <button className={pale}>Begin early, as a risk</button>
         </>
       )}
@@ -41,7 +41,7 @@ export function BenchPanel({ name, step, local, last, onClose, onSend }: { name:
       )}
       {name === "earlier" && last && (
         <>
-          <label className="flex-1">When was “{last.what}{last.piece ? ` ${last.piece}` : ""}” really?<input name="at" type="datetime-local" defaultValue={last.at} max={local} className={wide} autoFocus required /></label>
+          <label className="flex-1 max-lg:basis-full">When was “{last.what}{last.piece ? ` ${last.piece}` : ""}” really?<input name="at" type="datetime-local" defaultValue={last.at} max={local} className={wide} autoFocus required /></label>
           <button className={pale}>Put it right</button>
         </>
       )}
