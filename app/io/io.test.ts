@@ -160,10 +160,10 @@ describe("files out", () => {
     expect(makePlan(worldOf(r.file)!).ready).toBe(makePlan(w).ready);
   });
   test("names that can be found again", () => {
-    expect(fileName("Quillmoor Seed Library Bed märkers!", "2027-01-11", "job")).toBe(
+    expect(fileName("Quillmoor Seed Library Bed märkers!", "2027-01-11", ".richlayer.json")).toBe(
       "quillmoor-seed-library-bed-ma-rkers-2027-01-11.richlayer.json",
     );
-    expect(fileName("…", "2027-01-11", "shop")).toBe("shop-2027-01-11.richlayer.json");
+    expect(fileName("…", "2027-01-11", ".ics")).toBe("rich-layer-2027-01-11.ics");
   });
 });
 

@@ -1,7 +1,8 @@
 /** Acts that belong to no page: undo and redo, opening and beginning a shop, files in, jobs deleted. */
 import type { Route } from "./+types/do";
 import { redirect } from "react-router";
-import { commit, redo, Refused, undo } from "../store/acts";
+import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
+import { readJobs } from "../store/queries";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
 import { nowMinutes } from "../clock";
 import { Shop } from "../core/records/shop";
@@ -40,6 +41,24 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         await importFile(read.file, f.mode as ImportMode);
         return `Taken in: ${read.file.jobs.length} ${read.file.jobs.length === 1 ? "job" : "jobs"}`;
       });
+    case "import-log":
+      return answer("import", async () => {
+        const jobs = new Set((await readJobs()).map((j) => j.id));
+        const read = (await import("../io/csv")).readLogCsv(f.text, jobs);
+        if (!read.ok) throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
+        await commit("import of a bench log", read.rows.map((e) => ({ table: "log" as const, id: e.id, next: e })));
+        return `Taken in: ${read.rows.length} log entries`;
+      });
+    case "import-shelf":
+      return answer("import", async () => {
+        const read = (await import("../io/csv")).readShelfCsv(f.text);
+        if (!read.ok) throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
+        await commit("import of a Shelf", read.rows.map((p) => ({ table: "products" as const, id: p.id, next: p })));
+        return `Taken in: ${read.rows.length} products`;
+      });
+    case "saved":
+      await noteSaved(Number(f.at));
+      return { done: "stored" };
     default:
       return { error: `There is no act “${f.intent}”.` };
   }

@@ -3,6 +3,7 @@ import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
 import { isSubstrate } from "../core/catalogue/substrates";
 import { FIELDS, addEdit } from "../core/plan/edits";
 import { findFix, makePlan } from "../core/plan/plan";
+import { waysOut } from "../core/plan/rescue";
 import { withArtwork } from "../core/plan/artwork";
 import { freshId } from "../core/rules/fixes";
 import { USES, type Beam, type RouteId } from "../core/records/ids";
@@ -192,6 +193,14 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
         if (!way) throw new Refused("The window is no longer shut; nothing had to be done.");
         await commit(`“${way.label}” in “${w.job.title}”`, putsOf(w, way.apply(w)));
         return way.label;
+      }
+      case "way-out": {
+        const now = Math.floor(nowMinutes());
+        const due = w.job.due === null ? null : makePlan(w, now).context.clock.fromLocal(w.job.due);
+        const out = due === null ? undefined : waysOut(w, due, now).find((x) => x.label === f.label);
+        if (!out) throw new Refused("The due date can be kept by now; nothing was changed.");
+        await commit(`“${out.label}”`, putsOf(w, out.apply(w)));
+        return out.label;
       }
       case "photo": {
         const at = nowMinutes();

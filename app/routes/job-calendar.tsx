@@ -2,9 +2,15 @@ import type { Route } from "./+types/job-calendar";
 import { Link } from "react-router";
 import { kindOf } from "../core/plan/kinds";
 import { waitAfter } from "../core/plan/report";
-import { showDay } from "../core/time/zoned";
+import { countBack } from "../core/plan/backward";
+import { waysOut } from "../core/plan/rescue";
+import { showDay, showWhen } from "../core/time/zoned";
 import { showMinutes } from "../core/units/show";
 import { Empty } from "../ui/kit/bits";
+import { ActButton } from "../ui/kit/field";
+import { formOf } from "./answer";
+import { jobAct } from "./job-act";
+import { TakeAway } from "./take-away";
 import { readJob } from "./job-data";
 import { waitText } from "./layers-view";
 
@@ -23,6 +29,8 @@ interface Day {
   pieces: Piece[];
   now: number | null;
 }
+
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { plan, world, now } = await readJob(params.id);
@@ -55,10 +63,15 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     if (w?.opens != null && w.opens > p.end) put(p.end, w.opens, "wait", `${waitText(plan, i)}`, p.step.id);
   });
   const due = world.job.due ? clock.fromLocal(world.job.due) : null;
+  const back = countBack(plan);
+  const late = due !== null && plan.ready !== null && plan.ready > due;
   return {
+    job: world.job, plan, now,
+    back: back !== null && !late,
+    outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? waysOut(world, due, now).map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) })) : [],
     title: world.job.title, days: [...days.values()].sort((a, b) => a.day - b.day), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
     due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
-    list: plan.placed.map((p, i) => ({ id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
+    list: plan.placed.map((p, i) => ({ id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, latest: back?.[i].start == null ? null : showWhen(clock, back[i].start), slack: back?.[i].start == null || back[i].slack === null ? null : showMinutes(back[i].slack), minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
   };
 }
 
@@ -95,18 +108,33 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
             <h2 id="c2" className="mb-1">What decides the date</h2>
             {d.due && <p className={d.due.late ? "text-wrong" : "text-ready"}>Due {d.due.text}{d.due.late ? `: ${showMinutes(d.due.late)} late` : ": in time"}.</p>}
             {d.stuck && <p className="text-wrong">{d.stuck}</p>}
+            {d.outs.length > 0 && (
+              <div className="my-2 border-y border-line py-2">
+                <h3>{d.outs.some((o) => o.keeps) ? "What would keep it" : "Nothing tried keeps it; these come nearest"}</h3>
+                <ul>
+                  {d.outs.map((o) => (
+                    <li key={o.label} data-way-out={o.i} className="border-t border-line py-1.5">
+                      {o.label}{o.ready ? `: ready ${o.ready}` : ": still never"}. <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>Do so</ActButton>
+                    </li>
+                  ))}
+                </ul>
+              </div>
+            )}
             <ol className="mt-1">{d.decides.map((x) => <li key={x.why} className="border-t border-line py-1.5">{x.why[0].toUpperCase() + x.why.slice(1)}.</li>)}</ol>
             <p className="mt-2"><Link className="text" to="/workshop">Hours, days off and climate</Link></p>
+            <TakeAway job={d.job} plan={d.plan} />
           </section>
           <section aria-labelledby="c3" className="overflow-x-auto lg:col-span-2">
-            <h2 id="c3">In order</h2>
+            <h2 id="c3">In order{d.back && ", and counted back from the due date"}</h2>
+            {d.back && <p className="tag">At the latest: with everything before it done as planned; begun a minute later, the due date, a window or the hours break.</p>}
             <table>
-              <thead><tr><th>Step</th><th>Begins</th><th>Takes</th><th>Then</th></tr></thead>
+              <thead><tr><th>Step</th><th>Begins</th>{d.back && <><th>At the latest</th><th>Slack</th></>}<th>Takes</th><th>Then</th></tr></thead>
               <tbody>
                 {d.list.map((s) => (
                   <tr key={s.id} data-step={s.id}>
                     <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
                     <td>{s.start ?? "no time yet"}</td>
+                    {d.back && <><td>{s.latest ?? "–"}</td><td>{s.slack ?? "–"}</td></>}
                     <td>{s.minutes}{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
                     <td>{s.wait ?? ""}</td>
                   </tr>

@@ -7,7 +7,7 @@ import { showMinutes, showMl } from "../core/units/show";
 import { commit, Refused } from "../store/acts";
 import { readAll, readPhotos } from "../store/queries";
 import { fileName, jobFile, writeFile } from "../io/export/job-file";
-import { saveText, shrinkPhoto } from "../ui/files";
+import { saveFile, shrinkPhoto } from "../ui/files";
 import { ActButton, PickField, PostForm, TextField, type Outcome } from "../ui/kit/field";
 import { answer, formOf, typed } from "./answer";
 import { jobAct } from "./job-act";
@@ -83,7 +83,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
   };
   const save = async (): Promise<void> => {
     const all = await readAll();
-    if (all) saveText(fileName(`${job.client} ${job.title}`, d.today.slice(0, 10), "job"), writeFile(jobFile(all, job.id)), "application/json");
+    if (all) saveFile(fileName(`${job.client} ${job.title}`, d.today.slice(0, 10), ".richlayer.json"), writeFile(jobFile(all, job.id)), "application/json");
   };
   return (
     <main id="main" data-view="wrap-up" className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">

@@ -1,4 +1,5 @@
 /** Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here that the core does not know. */
+import { latestStart } from "../core/plan/backward";
 import { FIELDS } from "../core/plan/edits";
 import { kindOf, KINDS } from "../core/plan/kinds";
 import { open, preview, type Plan } from "../core/plan/plan";
@@ -149,6 +150,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     id: s.id, title: s.title, kind: s.kind, index, meta: `step ${index + 1} of ${plan.placed.length}${p.start !== null ? `, ${showWhen(c.clock, p.start)}` : ""}${p.actual ? ", as logged" : ""}`,
     purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${kind.laser ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: time }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
     depth: depthRow(plan, index),
+    latest: latestRow(plan, index),
     answer: plan.bench.steps.get(s.id)?.answer ?? null,
     laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : s.laser.from } : null,
     fields,
@@ -159,6 +161,14 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     byLoad: s.kind === "engrave" || s.kind === "reveal" ? s.byLoad : null,
     before: at(index - 1), beforeThat: at(index - 2), next: at(index + 1), kinds: KINDS.filter((k) => k.addable).map((k) => ({ id: k.id, name: k.name })), blocked: p.blocked,
   };
+}
+
+/** The latest moment to begin a step so that the due date holds; null: done, none due, or it can't be kept. */
+function latestRow(plan: Plan, index: number): string | null {
+  const c = plan.context;
+  const p = plan.placed[index];
+  const at = c.job.due === null ? null : latestStart(plan, index, c.clock.fromLocal(c.job.due));
+  return at === null || p.start === null ? null : `${showWhen(c.clock, at)}; ${showMinutes(at - p.start)} of slack`;
 }
 
 /** How deep the cut is or how far the fill stands below the face after a step (M10); null where nothing is cut. */

@@ -2,7 +2,7 @@ import type { Route } from "./+types/today";
 import { Link } from "react-router";
 import { nowMinutes } from "../clock";
 import { showMinutes } from "../core/units/show";
-import { readShop, readWorlds } from "../store/queries";
+import { readLastSaved, readShop, readWorlds } from "../store/queries";
 import type { TodayRow } from "./today-rows";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
@@ -10,10 +10,14 @@ import { DryClock } from "../ui/dry-clock";
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
   const rows: TodayRow[] = (await readShop()) ? (await import("./today-rows")).todayRows(await readWorlds(), now) : [];
-  return { rows, now };
+  const saved = await readLastSaved();
+  // A reminder once there is something to lose: work logged, and no spare copy for a week.
+  const days = saved === null ? null : Math.floor(now / 1440 - saved / 86_400_000);
+  const remind = rows.some((r) => r.begun) && (days === null || days >= 7);
+  return { rows, now, remind: remind ? { days } : null };
 }
 
-export default function Today({ loaderData: { rows, now } }: Route.ComponentProps) {
+export default function Today({ loaderData: { rows, now, remind } }: Route.ComponentProps) {
   return (
     <main id="main" data-view="today" className="mx-auto w-full max-w-6xl px-5 py-5">
       <title>Today · Rich Layer</title>
@@ -21,6 +25,7 @@ export default function Today({ loaderData: { rows, now } }: Route.ComponentProp
         <h1>Today</h1>
         <Link to="/jobs/new" className={rows.length ? "btn" : "btn btn-main"}>New job</Link>
       </div>
+      {remind && <p className="mb-4 border-y border-line py-2 text-waiting">{remind.days === null ? "The shop has never been saved as a file from this browser." : `The shop was last saved as a file ${remind.days} days ago.`} A browser can lose what it keeps. <Link className="text" to="/workshop">Save a spare copy</Link></p>}
       {!rows.length && (
         <Empty title="Nothing is under way">
           <p>Here stand the jobs of the day: what to do now, what is drying and when its window opens, what is due.</p>

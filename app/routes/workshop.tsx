@@ -1,6 +1,5 @@
 import type { Route } from "./+types/workshop";
-import { useRef, useState } from "react";
-import { useFetcher } from "react-router";
+import { useState } from "react";
 import { nowMinutes } from "../clock";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { defaultMachine } from "../core/catalogue/starter";
@@ -11,25 +10,22 @@ import type { Shop } from "../core/records/shop";
 import { parseInterval, parseNumber, parseSpeed } from "../core/units/parse";
 import { showInterval, showSpeed } from "../core/units/show";
 import type { WEEKDAYS } from "../core/time/hours";
-import { zonedClock } from "../core/time/zoned";
+import { showWhen, zonedClock } from "../core/time/zoned";
 import { change, commit, Refused } from "../store/acts";
-import { clashes } from "../store/import";
-import { readAll, readJobs, readShop } from "../store/queries";
-import { readJobFile } from "../io/import/job-file";
-import { sayFaults } from "../core/records/parse";
-import { fileName, shopFile, writeFile } from "../io/export/job-file";
-import { saveText } from "../ui/files";
-import { PickField, PostForm, TextField, type Outcome } from "../ui/kit/field";
-import { Head } from "../ui/kit/bits";
+import { readJobs, readLastSaved, readShop } from "../store/queries";
+import { PickField, PostForm, TextField } from "../ui/kit/field";
 import { ClimatePart, HoursPart, MachineForm } from "../ui/shop-parts";
 import { chooseTheme, readTheme, type Theme } from "../ui/theme";
 import { answer, formOf, typed } from "./answer";
+import { FilesPart } from "./files-part";
 import { redirect } from "react-router";
 
 export async function clientLoader() {
   const base = await readShop();
   if (!base) throw redirect("/");
-  return { ...base, today: zonedClock(base.shop.zone).toLocal(Math.floor(nowMinutes())).slice(0, 10) };
+  const clock = zonedClock(base.shop.zone);
+  const saved = await readLastSaved();
+  return { ...base, today: clock.toLocal(Math.floor(nowMinutes())).slice(0, 10), saved: saved === null ? null : showWhen(clock, Math.floor(saved / 60000)) };
 }
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
@@ -120,7 +116,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 
-export default function Workshop({ loaderData: { shop, machines, today } }: Route.ComponentProps) {
+export default function Workshop({ loaderData: { shop, machines, today, saved } }: Route.ComponentProps) {
   return (
     <main id="main" data-view="workshop" className="mx-auto grid w-full max-w-[1400px] gap-x-12 gap-y-9 px-5 py-5 lg:grid-cols-2">
       <title>Workshop · Rich Layer</title>
@@ -154,7 +150,7 @@ export default function Workshop({ loaderData: { shop, machines, today } }: Rout
         </div>
         <ThemePick />
       </section>
-      <FilesPart today={today} name={shop.name} />
+      <FilesPart today={today} name={shop.name} saved={saved} />
     </main>
   );
 }
@@ -195,54 +191,6 @@ function EnergyTool({ machines }: { machines: Machine[] }) {
           ) : <p role="alert" className="text-wrong">Speed and interval must be above 0.</p>}
         </>
       )}
-    </section>
-  );
-}
-
-function FilesPart({ today, name }: { today: string; name: string }) {
-  const input = useRef<HTMLInputElement>(null);
-  const fetcher = useFetcher<Outcome>();
-  const [pending, setPending] = useState<{ name: string; text: string; kind: "job" | "shop"; jobs: number; clash: string[] } | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const save = async (): Promise<void> => {
-    const all = await readAll();
-    if (all) saveText(fileName(name, today, "shop"), writeFile(shopFile(all)), "application/json");
-  };
-  const look = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
-    const text = await file.text();
-    const read = readJobFile(text);
-    setError(null);
-    setPending(null);
-    if (!read.ok) return setError(`“${file.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
-    setPending({ name: file.name, text, kind: read.file.kind, jobs: read.file.jobs.length, clash: await clashes(read.file) });
-  };
-  const take = (mode: "merge" | "replace"): void => {
-    if (pending) void fetcher.submit({ intent: "import", text: pending.text, name: pending.name, mode }, { method: "post", action: "/do" });
-    setPending(null);
-  };
-  return (
-    <section aria-labelledby="o6" className="flex flex-col gap-3">
-      <Head><span id="o6">Files</span></Head>
-      <p className="text-muted">Everything is kept in this browser. A whole-shop file is your spare copy.</p>
-      <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn" onClick={() => void save()}>Save the whole shop as a file</button>
-        <button type="button" className="btn" onClick={() => input.current?.click()}>Take a file in…</button>
-        <input ref={input} type="file" accept=".json,application/json" className="sr-only" tabIndex={-1} aria-label="Rich Layer file" onChange={(e) => (void look(e.target.files?.[0]), (e.target.value = ""))} />
-      </div>
-      {pending && (
-        <div role="status" className="border-t border-line pt-2">
-          <p>“{pending.name}” holds {pending.kind === "job" ? "one job" : `a shop with ${pending.jobs} ${pending.jobs === 1 ? "job" : "jobs"}`}.{pending.clash.length > 0 && ` Already here, and replaced by the file’s: ${pending.clash.join(", ")}.`}</p>
-          <div className="mt-2 flex flex-wrap gap-3">
-            <button type="button" className="btn btn-main" onClick={() => take("merge")}>Merge it in</button>
-            {pending.kind === "shop" && <button type="button" className="btn" onClick={() => take("replace")}>Put it in place of everything</button>}
-            <button type="button" className="btn btn-quiet" onClick={() => setPending(null)}>Leave it</button>
-          </div>
-          <p className="tag mt-1">Either can be undone.</p>
-        </div>
-      )}
-      {(error ?? fetcher.data?.error) && <p role="alert" className="text-wrong">{error ?? fetcher.data?.error}</p>}
-      {fetcher.data?.done && <p role="status" className="text-ready">{fetcher.data.done}.</p>}
     </section>
   );
 }

@@ -136,3 +136,6 @@ export async function logTap(entries: LogEntry[], seen: number, used: { next: Pr
     for (const u of products) await d.products.put(u.next);
   });
 }
+
+/** The whole shop was saved as a file. */
+export const noteSaved = async (at: number): Promise<void> => void (await db().meta.put({ key: "lastSaved", value: at }));

@@ -24,6 +24,12 @@ export interface Act {
   undone: 0 | 1;
 }
 
+/** One fact about this browser's own copy. */
+export interface Meta {
+  key: "lastSaved";
+  value: number;
+}
+
 export class RichLayerDb extends Dexie {
   shop!: EntityTable<Shop, "id">;
   machines!: EntityTable<Machine, "id">;
@@ -32,6 +38,7 @@ export class RichLayerDb extends Dexie {
   log!: Table<LogEntry, string>;
   photos!: Table<Photo, string>;
   history!: EntityTable<Act, "seq">;
+  meta!: Table<Meta, string>;
 
   constructor(name = "rich-layer") {
     super(name, { chromeTransactionDurability: "strict" });
@@ -48,6 +55,8 @@ export class RichLayerDb extends Dexie {
         await every("shop", shopV1);
         await every("jobs", jobV1);
       });
+    // What belongs to this browser and goes into no file: when the shop was last saved as one.
+    this.version(3).stores({ meta: "key" });
   }
 }
 

@@ -73,3 +73,6 @@ export function watch(changed: () => void): () => void {
   });
   return () => sub.unsubscribe();
 }
+
+/** When the whole shop was last saved as a file from this browser, ms since 1970; null: never. */
+export const readLastSaved = async (): Promise<number | null> => (await db().meta.get("lastSaved"))?.value ?? null;

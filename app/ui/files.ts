@@ -1,7 +1,7 @@
 /** Files to and from the person’s own disk. */
-export function saveText(name: string, text: string, type: string): void {
+export function saveFile(name: string, content: string | Uint8Array<ArrayBuffer>, type: string): void {
   const a = document.createElement("a");
-  a.href = URL.createObjectURL(new Blob([text], { type }));
+  a.href = URL.createObjectURL(new Blob([content], { type }));
   a.download = name;
   a.click();
   setTimeout(() => URL.revokeObjectURL(a.href), 10000);

@@ -1,8 +1,13 @@
-/** The wire between screens and workers: one union a direction, errors as values. */
+/** The wires between screens and workers: one union a direction and worker, errors as values. */
+import type { Card } from "../core/plan/card";
 import type { FoundArtwork } from "../core/vector/zones";
+import type { LabelSheet } from "../io/export/pdf/labels";
 
 export type Ask = { id: number; do: "zones"; svg: string; widthMm: number | null };
 export type Reply =
   | { id: number; is: "progress"; share: number }
   | { id: number; is: "done"; found: FoundArtwork }
   | { id: number; is: "refused"; message: string };
+
+export type PaperAsk = { do: "card"; card: Card; made: number } | { do: "labels"; sheet: LabelSheet; made: number };
+export type PaperReply = { is: "done"; pdf: Uint8Array<ArrayBuffer> } | { is: "refused"; message: string };

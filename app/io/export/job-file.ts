@@ -36,6 +36,5 @@ export const jobFile = (r: ShopRecords, jobId: string): RichLayerFile => ({
   photos: r.photos.filter((p) => p.jobId === jobId),
 });
 
-/** A name that sorts and can be found again: client, title, date. */
-export const fileName = (title: string, date: string, kind: "job" | "shop"): string =>
-  `${title.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || kind}-${date}.richlayer.json`;
+/** A name that sorts and can be found again: client, title, date, and what it is. */
+export const fileName = (title: string, date: string, ending: string): string => `${title.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "rich-layer"}-${date}${ending}`;

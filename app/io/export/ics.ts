@@ -1,0 +1,32 @@
+/**
+ * The job's visits to the bench as a calendar file: one event a visit, an alarm at its beginning and before a window shuts. Times
+ * are written in UTC, so that a change of the clock moves nothing; names (UIDs) stay the same from export to export, so that a
+ * calendar puts the new times in place of the old.
+ */
+import ical, { ICalAlarmType, ICalCalendarMethod } from "ical-generator";
+import type { Plan } from "../../core/plan/plan";
+import { trips } from "../../core/plan/trips";
+
+/** minutes before a window shuts at which the calendar rings */
+export const WARN_BEFORE_MIN = 10;
+const MIN_MS = 60_000;
+
+/** @param now ms since 1970, for the stamp that calendars order versions by */
+export function writeCalendar(plan: Plan, now: number): string {
+  const { job } = plan.context;
+  const cal = ical({ name: `${job.title}, bench`, prodId: { company: "richlayer", product: "rich-layer", language: "EN" }, method: ICalCalendarMethod.PUBLISH });
+  for (const t of trips(plan)) {
+    const event = cal.createEvent({
+      id: `${t.id}.${job.id}@richlayer.invalid`,
+      stamp: new Date(now),
+      sequence: Math.max(0, Math.floor(now / MIN_MS) - plan.context.clock.fromLocal(job.start)),
+      start: new Date(t.from * MIN_MS),
+      end: new Date(Math.max(t.to, t.from + 1) * MIN_MS),
+      summary: `${job.title}: ${t.steps[0].title}${t.steps.length > 1 ? ` and ${t.steps.length - 1} more` : ""}`,
+      description: t.steps.map((s) => `${plan.context.clock.toLocal(s.start).slice(11)} ${s.title}`).join("\n"),
+    });
+    event.createAlarm({ type: ICalAlarmType.display, trigger: 0, description: t.steps[0].title });
+    for (const c of t.closing) event.createAlarm({ type: ICalAlarmType.display, trigger: new Date((c.at - WARN_BEFORE_MIN) * MIN_MS), description: `Window shuts in ${WARN_BEFORE_MIN} min: ${c.before}` });
+  }
+  return cal.toString();
+}
