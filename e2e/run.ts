@@ -5,6 +5,7 @@ import { runAll } from "./support/suite";
 import "./whole-job";
 import "./layers";
 import "./records";
+import "./trust";
 import "./access";
 
 build();

@@ -5,5 +5,5 @@ declare module "*/setup.mjs" {
 }
 declare module "*/serve.mjs" {
   import type { Server } from "node:http";
-  export function serve(port?: number): Promise<{ server: Server; url: string }>;
+  export function serve(port?: number, dir?: string): Promise<{ server: Server; url: string }>;
 }

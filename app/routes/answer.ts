@@ -1,5 +1,6 @@
 /** Shared by actions: form values as text, and faults turned into a sentence for the field they belong to. */
-import { Refused, settled } from "../store/acts";
+import { Conflict, Refused, settled } from "../store/acts";
+import { troubleOf } from "../store/trouble";
 import type { Outcome } from "../ui/kit/field";
 import { parseInterval, parseLength, parseMinutes, parseNumber, parseSpeed, parseTemperature, parseVolume, parseWeight, type Parsed } from "../core/units/parse";
 
@@ -13,7 +14,10 @@ export async function answer(field: string | undefined, body: () => Promise<stri
   try {
     return { done: (await settled(body)) ?? "stored", field };
   } catch (e) {
+    if (e instanceof Conflict) return { error: e.message, field, conflict: true };
     if (e instanceof Refused) return { error: e.message, field };
+    const trouble = troubleOf(e);
+    if (trouble) return { error: trouble.say, field };
     throw e;
   }
 }

@@ -9,31 +9,29 @@ import { Shop } from "../core/records/shop";
 import { sayFaults } from "../core/records/parse";
 import { readJobFile } from "../io/import/job-file";
 import { answer, formOf } from "./answer";
+import type { Outcome } from "../ui/kit/field";
 
 const here = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC";
+
+/** Do it and go somewhere; stay and say why when it could not be done. */
+async function then(to: string, body: () => Promise<void>): Promise<Response | Outcome> {
+  const said = await answer("act", body);
+  return said.error ? said : redirect(to);
+}
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const f = await formOf(request);
   switch (f.intent) {
-    case "undo": {
-      const what = await undo();
-      return { done: what ? `Undone: ${what}` : "There is nothing to undo" };
-    }
-    case "redo": {
-      const what = await redo();
-      return { done: what ? `Done again: ${what}` : "There is nothing to redo" };
-    }
+    case "undo":
+      return answer("history", async () => ((await undo().then((what) => what && `Undone: ${what}`)) ?? "There is nothing to undo"));
+    case "redo":
+      return answer("history", async () => ((await redo().then((what) => what && `Done again: ${what}`)) ?? "There is nothing to redo"));
     case "start-empty":
-      await commit("beginning of an empty shop", [{ table: "shop", id: "shop", next: { ...new Shop(), zone: here() } }]);
-      return redirect("/");
-    case "open-sample": {
-      const { sampleShop } = await import("../demo/sample");
-      await importFile(await sampleShop(nowMinutes(), here()), "replace");
-      return redirect("/");
-    }
+      return then("/", () => commit("beginning of an empty shop", [{ table: "shop", id: "shop", next: { ...new Shop(), zone: here() } }]));
+    case "open-sample":
+      return then("/", async () => importFile(await (await import("../demo/sample")).sampleShop(nowMinutes(), here()), "replace"));
     case "delete-job":
-      await deleteJob(f.id);
-      return redirect("/jobs");
+      return then("/jobs", () => deleteJob(f.id));
     case "import":
       return answer("import", async () => {
         const read = readJobFile(f.text);

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useFetcher, useRevalidator } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
-import { readRunning, watch } from "../store/queries";
+import { noteRead, readRunning, watch } from "../store/queries";
 import { BenchPanel, type PanelName } from "../ui/bench/panel";
 import { alarmsOf, TellMe } from "../ui/bench/alarms";
 import { Rack } from "../ui/bench/rack";
@@ -13,6 +13,7 @@ import { shrinkPhoto } from "../ui/files";
 import type { Outcome } from "../ui/kit/field";
 import { Why } from "../ui/kit/why";
 import { answerWord, Tray } from "../ui/tray";
+import { useBenchLock } from "../ui/update";
 import { formOf } from "./answer";
 import { benchAct } from "./bench-act";
 import { benchView } from "./bench-view";
@@ -20,6 +21,7 @@ import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  await noteRead();
   const { world, plan, now } = await readJob(params.id);
   return benchView(world, plan, now, await readRunning(world.job.id));
 }
@@ -33,6 +35,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
 export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const fetcher = useFetcher<Outcome>();
   const { revalidate } = useRevalidator();
+  useBenchLock();
   const [panel, setPanel] = useState<PanelName | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const camera = useRef<HTMLInputElement>(null);

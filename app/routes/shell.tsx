@@ -1,13 +1,14 @@
 import type { Route } from "./+types/shell";
 import { useEffect, useState } from "react";
 import { Outlet, useRevalidator } from "react-router";
-import { historyEnds, readJobs, readShop, watch } from "../store/queries";
+import { historyEnds, noteRead, readJobs, readShop, watch } from "../store/queries";
 import { onlySearch } from "./only-search";
 import { nowMinutes } from "../clock";
 import { useAlarms, wantsAlarms } from "../ui/bench/alarms";
 import { FirstScreen, Shell } from "../ui/shell";
 
 export async function clientLoader() {
+  await noteRead();
   const base = await readShop();
   if (!base) return { shop: null } as const;
   const [jobs, ends] = await Promise.all([readJobs(), historyEnds()]);

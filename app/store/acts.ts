@@ -8,8 +8,12 @@ import { Product } from "../core/records/product";
 import { Shop } from "../core/records/shop";
 import { db, TABLES, type Act, type TableName } from "./db";
 import { diff, patched, sameRecord, type Change } from "./diff";
+import { overlap, touched } from "./touched";
 
 const TYPES: Record<TableName, new () => object> = { shop: Shop, machines: Machine, products: Product, jobs: Job, log: LogEntry, photos: Photo };
+
+/** Something about the input is wrong: said in words, nothing was stored. */
+export class Refused extends Error {}
 
 export interface Put {
   table: TableName;
@@ -22,6 +26,29 @@ export interface Put {
 
 /** Another tab has stored something since this act read; nothing was stored, the act is to be done again. */
 export class Stale extends Error {}
+
+/** Another tab has changed the very thing this act changes, and whoever did it has not seen that yet. Nothing was stored. */
+export class Conflict extends Refused {}
+
+/** What one tab knows: the newest act its screens have read, and the acts it made itself. */
+export interface Eyes {
+  seen: number | null;
+  own: Set<number>;
+}
+export const newEyes = (): Eyes => ({ seen: null, own: new Set() });
+/** This tab's. */
+const mine = newEyes();
+/** Screens were read from a store whose newest act was this one. */
+export const noteSeen = (seq: number, eyes: Eyes = mine): void => void (eyes.seen = seq);
+
+/** @throws Conflict when an act that is not ours and was not seen touches what these changes touch */
+async function refuseConflict(changes: Change[], eyes: Eyes): Promise<void> {
+  if (eyes.seen === null) return;
+  const places = changes.flatMap(touched);
+  const unseen = (await db().history.where("seq").above(eyes.seen).toArray()).filter((a) => a.undone === 0 && !eyes.own.has(a.seq));
+  const theirs = unseen.find((a) => overlap(a.changes.flatMap(touched), places));
+  if (theirs) throw new Conflict(`Another tab has changed this meanwhile: ${theirs.label}. Yours was not stored; look at theirs, and do yours again if it still holds.`);
+}
 
 /** Times an act is done again before it gives up: far more than tabs that take turns ever need. */
 const TURNS = 60;
@@ -38,14 +65,11 @@ export async function settled<T>(body: () => Promise<T>): Promise<T> {
   throw new Refused("Another tab keeps changing the same thing. Nothing was stored; try again.");
 }
 
-/** Something about the input is wrong: said in words, nothing was stored. */
-export class Refused extends Error {}
-
 /**
  * Store records as one act that can be undone.
  * @throws Refused with every fault when a record is not sound; nothing is stored then
  */
-export async function commit(label: string, puts: Put[]): Promise<void> {
+export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Promise<void> {
   const sound = puts.map((p) => {
     if (p.next === null) return p;
     const r = check(TYPES[p.table], p.next);
@@ -67,17 +91,18 @@ export async function commit(label: string, puts: Put[]): Promise<void> {
       else await d.table(p.table).delete(p.id);
     }
     if (!changes.length) return;
+    await refuseConflict(changes, eyes);
     await d.history.where("undone").equals(1).delete();
-    await d.history.add({ label, at: nowMinutes(), changes, undone: 0 } as Act);
+    eyes.own.add((await d.history.add({ label, at: nowMinutes(), changes, undone: 0 } as Act)) as number);
   });
 }
 
 /** Change one record by a function of what is stored now, whoever else writes meanwhile. @throws Refused when it is gone */
-export function change<T extends object>(label: string, table: TableName, id: string, recipe: (r: T) => T): Promise<void> {
+export function change<T extends object>(label: string, table: TableName, id: string, recipe: (r: T) => T, eyes: Eyes = mine): Promise<void> {
   return settled(async () => {
     const now = (await db().table(table).get(id)) as T | undefined;
     if (!now) throw new Refused("This record is no longer there; it may have been deleted in another tab.");
-    await commit(label, [{ table, id, next: recipe(now), base: now }]);
+    await commit(label, [{ table, id, next: recipe(now), base: now }], eyes);
   });
 }
 

@@ -11,6 +11,7 @@ import type { Machine } from "../core/records/machine";
 import type { Product } from "../core/records/product";
 import type { Shop } from "../core/records/shop";
 import type { Change } from "./diff";
+import { waiting } from "./trouble";
 
 export { TABLES, type TableName } from "./diff";
 
@@ -62,6 +63,17 @@ export class RichLayerDb extends Dexie {
 
 let open: RichLayerDb | null = null;
 /** The app's database, opened on first use. */
-export const db = (): RichLayerDb => (open ??= new RichLayerDb());
+export const db = (): RichLayerDb => (open ??= watched(new RichLayerDb()));
+
+/** An upgrade that waits for another tab says so; a tab that another has overtaken lets go and says so. */
+function watched(d: RichLayerDb): RichLayerDb {
+  d.on("blocked", () => waiting.set("blocked"));
+  d.on("ready", () => waiting.set(null));
+  d.on("versionchange", () => {
+    d.close({ disableAutoOpen: true });
+    waiting.set("superseded");
+  });
+  return d;
+}
 /** Tests bring their own. */
 export const useDb = (other: RichLayerDb): void => void (open = other);

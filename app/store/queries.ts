@@ -6,6 +6,7 @@ import type { Machine } from "../core/records/machine";
 import type { Product } from "../core/records/product";
 import type { Shop } from "../core/records/shop";
 import { liveQuery } from "dexie";
+import { noteSeen, type Eyes } from "./acts";
 import { db } from "./db";
 
 export interface ShopData {
@@ -21,6 +22,11 @@ export async function readShop(): Promise<ShopData | null> {
 }
 
 export const sortLog = (log: LogEntry[]): LogEntry[] => log.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+
+/** What a screen shows is at least as new as the newest act stored before it was read: asked first by the loaders that frame every page. */
+export async function noteRead(eyes?: Eyes): Promise<void> {
+  noteSeen(((await db().history.orderBy("seq").lastKey()) as number | undefined) ?? 0, eyes);
+}
 
 export async function readWorld(jobId: string): Promise<World | null> {
   const [base, job, log] = await Promise.all([readShop(), db().jobs.get(jobId), db().log.where("jobId").equals(jobId).toArray()]);

@@ -1,10 +1,11 @@
 /** The places strip, undo, palette and keys: what stands round every page but the bench. */
 import { lazy, Suspense, useEffect, useState } from "react";
-import { Form, NavLink, useFetcher, useNavigate, useNavigation } from "react-router";
+import { NavLink, useFetcher, useNavigate, useNavigation } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Toaster, toast } from "sonner";
 import { Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import type { Outcome } from "./kit/field";
+import { UpdateOffer } from "./update";
 
 const PLACES: { to: string; name: string }[] = [
   { to: "/", name: "Today" },
@@ -41,6 +42,7 @@ export function Shell({ jobs, undo, redo, air, children }: ShellProps) {
   const act = (intent: string): void => void fetcher.submit({ intent }, { method: "post", action: "/do" });
   useEffect(() => {
     if (fetcher.state === "idle" && fetcher.data?.done) toast(fetcher.data.done);
+    if (fetcher.state === "idle" && fetcher.data?.error) toast.error(fetcher.data.error, { duration: 12000 });
   }, [fetcher.state, fetcher.data]);
   useHotkeys("mod+k", () => setPalette(true), { preventDefault: true, enableOnFormTags: true });
   useHotkeys("mod+z", () => act("undo"), { preventDefault: true });
@@ -71,6 +73,7 @@ export function Shell({ jobs, undo, redo, air, children }: ShellProps) {
           <span className="max-lg:hidden"><StripButton label="Keys" onClick={() => setKeys(true)}><Keyboard size={18} aria-hidden="true" /></StripButton></span>
         </div>
       </header>
+      <UpdateOffer />
       <div className="flex min-h-0 flex-1 flex-col max-lg:pb-16">{children}</div>
       <nav aria-label="Places" className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-4 bg-strip text-on-strip lg:hidden">
         {PLACES.slice(0, 4).map((p) => (
@@ -96,9 +99,12 @@ function StripButton({ label, children, ...p }: { label: string; children: React
 /** The first screen of all. */
 export function FirstScreen() {
   const busy = useNavigation().state !== "idle";
+  const said = useFetcher<Outcome>();
+  const working = busy || said.state !== "idle";
   return (
     <main id="main" data-view="first" className="mx-auto flex max-w-3xl flex-col gap-6 px-5 py-14">
       <title>Rich Layer</title>
+      <UpdateOffer />
       <p className="flex items-center gap-3 font-head text-3xl font-bold">
         <svg width="42" height="40" viewBox="0 0 22 20" aria-hidden="true"><path fill="#d99a2b" d="M0 0h22v5H0z" /><path fill="#c2507e" d="M0 7h14v5H0z" /><path fill="#2f9e8f" d="M0 14h8v5H0z" /></svg>
         Rich Layer
@@ -106,10 +112,11 @@ export function FirstScreen() {
       <h1 className="max-w-xl text-2xl">Colour and laser, in the right order, at the right time, thick enough.</h1>
       <p className="max-w-xl text-muted">It measures your artwork, works out coats, amounts and waits in your shop’s own climate, shows the piece layer by layer, warns before a piece is lost, and stands beside you at the bench. Everything stays in this browser and in the files you export.</p>
       <div className="flex flex-wrap gap-3">
-        <Form method="post" action="/do"><button className="btn btn-main" name="intent" value="open-sample" aria-disabled={busy || undefined}>Open the sample shop</button></Form>
-        <Form method="post" action="/do"><button className="btn" name="intent" value="start-empty">Start an empty shop</button></Form>
+        <said.Form method="post" action="/do"><button className="btn btn-main" name="intent" value="open-sample" aria-disabled={working || undefined}>Open the sample shop</button></said.Form>
+        <said.Form method="post" action="/do"><button className="btn" name="intent" value="start-empty">Start an empty shop</button></said.Form>
       </div>
-      {busy && <p role="status" className="text-waiting">Measuring the sample’s drawings and setting up the shop…</p>}
+      {said.data?.error && <p role="alert" className="max-w-xl text-wrong">{said.data.error}</p>}
+      {working && <p role="status" className="text-waiting">Measuring the sample’s drawings and setting up the shop…</p>}
       <p className="max-w-xl text-muted">The sample is the made-up Quillmoor Seed Library: bed markers in maple, splash tiles, some under way, some finished. It can be cleared at any time.</p>
     </main>
   );

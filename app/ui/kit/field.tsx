@@ -2,11 +2,13 @@
  * Fields that store themselves: what was typed goes to the page's action when the field is left or Enter is pressed, and
  * stays on screen with a sentence when it could not be stored.
  */
-import { useEffect, useId, useRef } from "react";
+import { useEffect, useId, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 
 export interface Outcome {
   error?: string;
+  /** another tab was first; the same act can be sent again */
+  conflict?: boolean;
   field?: string;
   done?: string;
 }
@@ -24,17 +26,31 @@ interface Common {
   className?: string;
 }
 
-function useSave(p: Common): { save: (value: string) => void; error: string | null; busy: boolean } {
+interface Save {
+  save: (value: string) => void;
+  error: string | null;
+  busy: boolean;
+  /** sends what another tab came before once more, in its place; null when there is nothing to send again */
+  again: { value: string; send: () => void } | null;
+}
+
+function useSave(p: Common): Save {
   const fetcher = useFetcher<Outcome>();
+  const last = useRef("");
   const error = fetcher.state === "idle" && fetcher.data?.error ? fetcher.data.error : null;
+  const save = (value: string): void => {
+    last.current = value;
+    void fetcher.submit({ intent: "set", field: p.name, value, ...p.extra }, { method: "post", action: p.action });
+  };
   return {
-    save: (value) => void fetcher.submit({ intent: "set", field: p.name, value, ...p.extra }, { method: "post", action: p.action }),
+    save,
     error,
     busy: fetcher.state !== "idle",
+    again: error && fetcher.data?.conflict ? { value: last.current, send: () => save(last.current) } : null,
   };
 }
 
-function Label({ id, p, error }: { id: string; p: Common; error: string | null }) {
+function Label({ id, p, error, again }: { id: string; p: Common; error: string | null; again: Save["again"] }) {
   return (
     <>
       <label htmlFor={id} className={p.hideLabel ? "sr-only" : "flex flex-wrap items-baseline gap-x-2 text-[0.93rem] text-muted"}>
@@ -42,6 +58,7 @@ function Label({ id, p, error }: { id: string; p: Common; error: string | null }
         {p.from && <span className="tag">{p.from}</span>}
       </label>
       {error && <p id={`${id}-e`} role="alert" className="order-last text-[0.93rem] text-wrong">{error}</p>}
+      {again && <button type="button" className="link-act order-last" onClick={again.send}>Put mine in its place: “{again.value.slice(0, 40)}”</button>}
       {p.hint && <p id={`${id}-h`} className="order-last tag">{p.hint}</p>}
     </>
   );
@@ -51,19 +68,28 @@ const described = (id: string, p: Common, error: string | null): string | undefi
 
 export function TextField(p: Common & { value: string; type?: string; placeholder?: string; area?: boolean; inputMode?: "decimal" | "numeric" | "text" }) {
   const id = useId();
-  const { save, error } = useSave(p);
+  const { save, error, again } = useSave(p);
   const last = useRef(p.value);
   const el = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
+  const [theirs, setTheirs] = useState<string | null>(null);
   // What is stored goes into the field that stands there, so that it keeps its focus; what is being typed is left alone.
   useEffect(() => {
     const mine = el.current;
-    if (mine && (document.activeElement !== mine || mine.value === last.current)) mine.value = p.value;
+    const typing = mine !== null && document.activeElement === mine && mine.value !== last.current;
+    if (mine && !typing) mine.value = p.value;
+    // Somebody else stored something while this was being typed: it is not overwritten unseen.
+    setTheirs(typing && p.value !== last.current && mine.value !== p.value ? p.value : null);
     last.current = p.value;
   }, [p.value]);
-  const put = (v: string): void => {
-    if (v === last.current) return;
+  const put = (v: string, sure = false): void => {
+    if (v === last.current || (theirs !== null && !sure)) return;
     last.current = v;
+    setTheirs(null);
     save(v);
+  };
+  const keep = (): void => {
+    if (el.current) el.current.value = p.value;
+    setTheirs(null);
   };
   const common = {
     id,
@@ -77,11 +103,16 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
   };
   return (
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
-      <Label id={id} p={p} error={error} />
+      <Label id={id} p={p} error={error} again={again} />
       {p.area ? (
         <textarea rows={3} {...common} />
       ) : (
         <input type={p.type ?? "text"} inputMode={p.inputMode} autoComplete="off" {...common} onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)} />
+      )}
+      {theirs !== null && (
+        <p role="alert" className="text-[0.93rem] text-waiting">
+          Another tab has set this to “{theirs.slice(0, 40)}” meanwhile. <button type="button" className="link-act" onClick={() => put(el.current?.value ?? p.value, true)}>Put mine in its place</button> <button type="button" className="link-act" onClick={keep}>Keep theirs</button>
+        </p>
       )}
     </div>
   );
@@ -89,14 +120,14 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
 
 export function PickField(p: Common & { value: string; options: { value: string; label: string }[] }) {
   const id = useId();
-  const { save, error } = useSave(p);
+  const { save, error, again } = useSave(p);
   const el = useRef<HTMLSelectElement>(null);
   useEffect(() => {
     if (el.current) el.current.value = p.value;
   }, [p.value, error]);
   return (
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
-      <Label id={id} p={p} error={error} />
+      <Label id={id} p={p} error={error} again={again} />
       <select ref={el} id={id} defaultValue={p.value} className="field-in" aria-invalid={error ? true : undefined} aria-describedby={described(id, p, error)} onChange={(e) => save(e.target.value)}>
         {p.options.map((o) => (
           <option key={o.value} value={o.value}>{o.label}</option>
@@ -108,7 +139,7 @@ export function PickField(p: Common & { value: string; options: { value: string;
 
 export function TickField(p: Common & { value: boolean }) {
   const id = useId();
-  const { save, error } = useSave(p);
+  const { save, error, again } = useSave(p);
   const el = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (el.current) el.current.checked = p.value;
@@ -120,6 +151,7 @@ export function TickField(p: Common & { value: boolean }) {
       {p.from && <span className="tag">{p.from}</span>}
       {p.hint && <span id={`${id}-h`} className="tag">{p.hint}</span>}
       {error && <span id={`${id}-e`} role="alert" className="text-wrong">{error}</span>}
+      {again && <button type="button" className="link-act" onClick={again.send}>Do mine again</button>}
     </div>
   );
 }
