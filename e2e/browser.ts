@@ -15,6 +15,8 @@ export interface Opened {
 }
 
 export interface Look {
+  /** a profile that outlives the browser; a fresh one when not given */
+  profile?: string;
   width?: number;
   height?: number;
   touch?: boolean;
@@ -27,7 +29,7 @@ export interface Look {
 export const MONDAY = "2027-01-11T10:00:00Z";
 
 export async function open(url: string, look: Look = {}): Promise<Opened> {
-  const profile = mkdtempSync(join(tmpdir(), "richlayer-"));
+  const profile = look.profile ?? mkdtempSync(join(tmpdir(), "richlayer-"));
   const context = await chromium.launchPersistentContext(profile, {
     executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
     headless: true,
@@ -83,7 +85,7 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
     },
     close: async () => {
       await context.close();
-      rmSync(profile, { recursive: true, force: true });
+      if (!look.profile) rmSync(profile, { recursive: true, force: true });
     },
   };
 }

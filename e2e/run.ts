@@ -6,6 +6,7 @@ import "./whole-job";
 import "./layers";
 import "./records";
 import "./trust";
+import "./kill";
 import "./access";
 
 build();

@@ -9,6 +9,23 @@ import { RADISH, svgFile } from "./support/drawing";
 import { assert, journey } from "./support/suite";
 
 const WEDNESDAY = "2027-01-13T11:20:00Z";
+/** A picture that hardly packs: 24-bit BMP of seeded noise. */
+function noise(w: number, h: number, seed: number): Buffer {
+  const row = Math.ceil((w * 3) / 4) * 4;
+  const b = Buffer.alloc(54 + row * h);
+  b.write("BM");
+  b.writeUInt32LE(b.length, 2);
+  b.writeUInt32LE(54, 10);
+  b.writeUInt32LE(40, 14);
+  b.writeInt32LE(w, 18);
+  b.writeInt32LE(h, 22);
+  b.writeUInt16LE(1, 26);
+  b.writeUInt16LE(24, 28);
+  let x = seed * 7919 + 1;
+  for (let i = 54; i < b.length; i++) b[i] = (x = (Math.imul(x, 1103515245) + 12345) >>> 0) >>> 16;
+  return b;
+}
+
 /** The page is controlled by a service worker that has everything. */
 const kept = (p: import("playwright-core").Page): Promise<void> =>
   p.evaluate(async () => {
@@ -95,5 +112,132 @@ journey("the policy: own sources only, scripts by hash, more only for the worker
   await o.page.getByRole("button", { name: "Go to…" }).click();
   await o.page.keyboard.press("Escape");
   assert.deepEqual(faults(o.page), []);
+  await o.close();
+});
+
+journey("storage full: said plainly, nothing lost, a spare copy can still be saved", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  // Before anything is stored: the browser asks for its room once and then believes it for a while.
+  const cdp = await o.context.newCDPSession(p);
+  await cdp.send("Storage.overrideQuotaForOrigin", { origin: new URL(url).origin, quotaSize: 1_000_000 });
+  await openSample(p);
+  await p.goto(new URL("jobs/kale-markers/wrap-up", url).href);
+  let said = "";
+  let kept = 0;
+  for (let i = 0; i < 40 && !said; i++) {
+    await p.locator("input[type='file']").first().setInputFiles({ name: `noise${i}.bmp`, mimeType: "image/bmp", buffer: noise(420, 280, i) });
+    await p.waitForFunction((n) => document.querySelectorAll("main figure img, main img").length > n || document.querySelector("[role='alert']"), kept);
+    said = (await p.getByRole("alert").allTextContents()).join(" ");
+    kept = await p.locator("main img").count();
+  }
+  assert.match(said, /storage for this page is full/);
+  assert.match(said, /what was there is still there/);
+  await p.goto(new URL("workshop", url).href);
+  const waiting = p.waitForEvent("download");
+  await p.getByRole("button", { name: "Save the whole shop as a file" }).click();
+  const file = JSON.parse(readFileSync(await (await waiting).path(), "utf8")) as { jobs: { id: string; wrapUp: { photos: string[] } }[]; photos: { jobId: string }[] };
+  assert.equal(file.jobs.length, 6);
+  assert.ok(kept > 0, "some photos fitted");
+  assert.equal(file.photos.filter((x) => x.jobId === "kale-markers").length, kept);
+  assert.equal(file.jobs.find((j) => j.id === "kale-markers")!.wrapUp.photos.length, kept);
+  await o.close();
+});
+
+journey("a private window, a newer store and a waiting upgrade are each told, and what is there can be saved", async (url) => {
+  const shut = await open(url, { at: WEDNESDAY });
+  await shut.context.addInitScript("indexedDB.open = () => { throw new DOMException('denied', 'SecurityError'); }");
+  await shut.page.reload();
+  await shut.page.getByText(/does not let the page keep anything/).waitFor();
+  await shut.close();
+
+  // Another tab holds the store at an older version and does not let go.
+  const o = await open(new URL("icon.svg", url).href, { at: WEDNESDAY });
+  await o.page.evaluate(
+    () =>
+      new Promise<void>((ok) => {
+        const r = indexedDB.open("rich-layer", 20);
+        r.onupgradeneeded = () => {
+          for (const s of ["shop", "machines", "products", "jobs"]) r.result.createObjectStore(s, { keyPath: "id" });
+          for (const s of ["log", "photos"]) r.result.createObjectStore(s, { keyPath: "id" }).createIndex("jobId", "jobId");
+          r.result.createObjectStore("history", { keyPath: "seq", autoIncrement: true }).createIndex("undone", "undone");
+        };
+        r.onsuccess = () => {
+          (window as unknown as { held: IDBDatabase }).held = r.result;
+          ok();
+        };
+      }),
+  );
+  const app = await o.context.newPage();
+  await app.goto(url);
+  await app.getByText(/waits its turn: close or reload the other tab/).waitFor();
+  await o.page.close();
+  await app.getByRole("button", { name: "Start an empty shop" }).waitFor();
+  await app.getByRole("button", { name: "Start an empty shop" }).click();
+  await app.getByText("Nothing is under way").waitFor();
+  // A newer Rich Layer opens the store in another tab: this one lets go and says so.
+  const newer = await o.context.newPage();
+  await newer.goto(new URL("icon.svg", url).href);
+  await newer.evaluate(
+    () =>
+      new Promise<void>((ok, no) => {
+        const r = indexedDB.open("rich-layer", 990);
+        r.onsuccess = () => (r.result.close(), ok());
+        r.onerror = () => no(r.error);
+      }),
+  );
+  await app.getByText(/A newer Rich Layer is open in another tab/).waitFor();
+  await app.reload();
+  await app.getByText(/written by a newer Rich Layer/).waitFor();
+  const saved = app.waitForEvent("download");
+  await app.getByRole("button", { name: "Save what can be read" }).click();
+  const raw = JSON.parse(readFileSync(await (await saved).path(), "utf8")) as { version: number; stores: { shop: unknown[] } };
+  assert.equal(raw.version, 990);
+  assert.equal(raw.stores.shop.length, 1);
+  await o.close();
+});
+
+journey("two tabs at one field: the later is told, keeps what was typed, and can put it again", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  await openSample(o.page);
+  const [a, b] = [o.page, await o.context.newPage()];
+  for (const p of [a, b]) await p.goto(new URL("jobs/kale-markers/brief", url).href);
+  await b.getByLabel("How many").fill("31");
+  await a.getByLabel("How many").fill("29");
+  await a.getByLabel("How many").press("Enter");
+  await a.getByText("29 of hard maple").waitFor();
+  await b.getByText("Another tab has set this to “29” meanwhile").waitFor();
+  await b.getByLabel("How many").press("Enter");
+  await b.waitForTimeout(200);
+  assert.equal(await b.getByText("29 of hard maple").count(), 1, "nothing is overwritten unseen");
+  assert.equal(await b.getByLabel("How many").inputValue(), "31", "what was typed stays");
+  await b.getByRole("button", { name: "Put mine in its place" }).click();
+  await b.getByText("31 of hard maple").waitFor();
+  await a.getByText("31 of hard maple").waitFor();
+  await o.close();
+});
+
+journey("told when a wait is over, with the tab hidden", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await o.context.addInitScript(`
+    window.__told = [];
+    window.Notification = class { constructor(title, options) { window.__told.push(title + " | " + options.body); } static permission = "granted"; static requestPermission() { return Promise.resolve("granted"); } };
+  `);
+  await p.reload();
+  await openSample(p);
+  await p.goto(new URL("jobs/splash-tiles/bench", url).href);
+  const opens = Number(await p.locator("main [data-opens]").first().getAttribute("data-opens"));
+  await p.getByRole("button", { name: "Tell me when ready or closing" }).click();
+  await p.getByRole("button", { name: "Tells you when ready or closing" }).waitFor();
+  // another tab comes to the front, and the time comes
+  const other = await o.context.newPage();
+  await other.bringToFront();
+  await p.evaluate((t) => {
+    const begun = performance.now();
+    (window as unknown as { __richLayerClock: () => number }).__richLayerClock = () => t + (performance.now() - begun);
+  }, opens * 60000 - 2000);
+  await p.waitForFunction(() => (window as unknown as { __told: string[] }).__told.length > 0, undefined, { timeout: 60000 });
+  assert.deepEqual(await p.evaluate(() => (window as unknown as { __told: string[] }).__told), ["Splash tiles: ready | Test plate on the same stack can be done now."]);
   await o.close();
 });

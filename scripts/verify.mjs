@@ -3,21 +3,28 @@ import { spawnSync } from "node:child_process";
 import { existsSync } from "node:fs";
 import { build, install, root, run } from "./setup.mjs";
 
-/** Chromium from Debian's packages, where it is not there yet. */
-function chromium() {
-  if (process.env.CHROMIUM || existsSync("/usr/bin/chromium")) return;
-  process.stderr.write("Installing Chromium…\n");
+/** What the checks need of Debian's packages, where it is not there yet: a browser, and independent readers of PDF and calendar files. */
+const TOOLS = [
+  ["chromium", () => process.env.CHROMIUM || existsSync("/usr/bin/chromium")],
+  ["poppler-utils", () => existsSync("/usr/bin/pdftotext")],
+  ["qpdf", () => existsSync("/usr/bin/qpdf")],
+  ["python3-icalendar", () => spawnSync("/usr/bin/python3", ["-c", "import icalendar"]).status === 0],
+];
+function tools() {
+  const missing = TOOLS.filter(([, there]) => !there()).map(([name]) => name);
+  if (!missing.length) return;
+  process.stderr.write(`Installing ${missing.join(", ")}…\n`);
   const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
   const apt = (...args) => spawnSync([...sudo, "apt-get"][0], [...[...sudo, "apt-get"].slice(1), ...args], { stdio: ["ignore", "ignore", 2], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } }).status === 0;
-  if (!apt("update") || !apt("install", "-y", "--no-install-recommends", "chromium")) {
-    process.stderr.write("Chromium could not be installed. Install Debian's package “chromium”, or set CHROMIUM to the path of one.\n");
+  if (!apt("update") || !apt("install", "-y", "--no-install-recommends", ...missing)) {
+    process.stderr.write(`${missing.join(", ")} could not be installed. Install these packages of Debian, or set CHROMIUM to the path of a browser.\n`);
     process.exit(1);
   }
 }
 
 const begun = Date.now();
 install();
-chromium();
+tools();
 const bin = (name) => `node_modules/.bin/${name}`;
 const stages = [
   ["types", () => [run(bin("react-router"), ["typegen"], { quiet: true, mayFail: true }), run(bin("tsc"), [], { mayFail: true }), run(bin("tsc"), ["-p", "app/core"], { mayFail: true })]],

@@ -148,7 +148,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
           </ul>
           <label className="text-muted">Add a photo<input type="file" accept="image/*" className="field-in text-ink" onChange={(e) => void photo(e.target.files?.[0])} /></label>
           <p className="tag">Drawn anew at 1600 px at most, so no place or camera data stays in it.</p>
-          {photoError && <p role="alert" className="text-wrong">{photoError}</p>}
+          {(photoError ?? fetcher.data?.error) && <p role="alert" className="text-wrong">{photoError ?? fetcher.data?.error}</p>}
         </section>
         <div className="flex flex-wrap gap-3 border-t border-line pt-3">
           {w.closedAt === null ? <ActButton className="btn btn-main" act={{ intent: "close" }}>Wrap up the job</ActButton> : <><p className="self-center text-ready">Wrapped up {w.closedAt.replace("T", ", ")}.</p><ActButton act={{ intent: "reopen" }}>Open it again</ActButton></>}

@@ -31,6 +31,9 @@ export interface Meta {
   value: number;
 }
 
+/** Newest shape of the database that this code knows. */
+const DB_VERSION = 3;
+
 export class RichLayerDb extends Dexie {
   shop!: EntityTable<Shop, "id">;
   machines!: EntityTable<Machine, "id">;
@@ -57,7 +60,7 @@ export class RichLayerDb extends Dexie {
         await every("jobs", jobV1);
       });
     // What belongs to this browser and goes into no file: when the shop was last saved as one.
-    this.version(3).stores({ meta: "key" });
+    this.version(DB_VERSION).stores({ meta: "key" });
   }
 }
 
@@ -68,7 +71,14 @@ export const db = (): RichLayerDb => (open ??= watched(new RichLayerDb()));
 /** An upgrade that waits for another tab says so; a tab that another has overtaken lets go and says so. */
 function watched(d: RichLayerDb): RichLayerDb {
   d.on("blocked", () => waiting.set("blocked"));
-  d.on("ready", () => waiting.set(null));
+  d.on("ready", () => {
+    waiting.set(null);
+    // The library would go on with a store of a newer shape; we must not write into one.
+    if (d.backendDB().version > DB_VERSION * 10) {
+      d.close({ disableAutoOpen: true });
+      throw new Dexie.VersionError("the store was written by a newer version");
+    }
+  });
   d.on("versionchange", () => {
     d.close({ disableAutoOpen: true });
     waiting.set("superseded");
