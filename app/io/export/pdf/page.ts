@@ -108,9 +108,15 @@ export class Paper {
   qr(page: PDFPage, data: string, x: number, y: number, side: number): void {
     const { modules } = QRCode.create(data, { errorCorrectionLevel: "M" });
     const px = side / modules.size;
+    // Dark modules side by side are one stroke: a sheet of labels stays small.
     for (let r = 0; r < modules.size; r++)
-      for (let c = 0; c < modules.size; c++)
-        if (modules.get(r, c)) page.drawRectangle({ x: x + c * px, y: A4.h - y - (r + 1) * px, width: px + 0.02, height: px + 0.02, color: INK });
+      for (let c = 0, run = 0; c <= modules.size; c++) {
+        if (c < modules.size && modules.get(r, c)) run++;
+        else if (run) {
+          page.drawRectangle({ x: x + (c - run) * px, y: A4.h - y - (r + 1) * px, width: run * px + 0.02, height: px + 0.02, color: INK });
+          run = 0;
+        }
+      }
   }
   save(): Promise<Uint8Array> {
     return this.doc.save();

@@ -24,7 +24,9 @@ export async function workCardPdf(card: Card, fonts: FontFiles, made: number): P
     y = 44;
   };
   const para = (text: string, size: number, x: number, max: number, opt: { bold?: boolean; grey?: boolean } = {}): void => {
-    for (const l of paper.wrap(text, size, max, opt.bold)) {
+    const lines = paper.wrap(text, size, max, opt.bold);
+    need(Math.min(lines.length, 30) * size * 1.35); // a sentence is not torn over two pages
+    for (const l of lines) {
       need(size * 1.35);
       y += size * 1.35;
       paper.text(page, l, x, y, size, opt);
