@@ -136,10 +136,14 @@ function linesOf(e: SvgElement, view: [number, number], tol: number): Line[] {
   }
 }
 
-const mapRings = (rings: Ring[], m: Matrix): Ring[] => {
+/** further out than this nothing is drawn in earnest, and the kernel's whole numbers end, mm */
+const FAR_MM = 1e6;
+/** Rings in mm. @throws SvgError naming the element when it reaches out of all bounds */
+const mapRings = (e: SvgElement, rings: Ring[], m: Matrix): Ring[] => {
   const flip = determinant(m) < 0;
   return rings.map((r) => {
     const out = r.map(([x, y]) => apply(m, x, y));
+    if (!out.every(([x, y]) => Math.abs(x) < FAR_MM && Math.abs(y) < FAR_MM)) throw new SvgError(`${nameOf(e)} reaches further than ${FAR_MM / 1000} m or holds a number that cannot be drawn.`);
     return flip ? out.reverse() : out;
   });
 };
@@ -213,7 +217,7 @@ class Painter {
       }
       if (!SHAPES.has(c.tag)) return;
       const style = inherit({}, c);
-      const rings = mapRings(linesOf(c, view, FLAT_MM / maxScale(t)).map((l) => l.points), t);
+      const rings = mapRings(c, linesOf(c, view, FLAT_MM / maxScale(t)).map((l) => l.points), t);
       region = this.clip.union(region, this.clip.fill(rings, style["clip-rule"] === "evenodd" ? "evenodd" : "nonzero"));
     };
     for (const c of cp.children) add(c, base);
@@ -274,7 +278,7 @@ class Painter {
   private viewport(e: SvgElement, parentStyle: Style, m: Matrix, view: [number, number], cut: Region | null, seen: Set<SvgElement>, w: number, h: number): void {
     const style = inherit(parentStyle, e);
     const v = viewMatrix(e, w, h);
-    const frame = mapRings([rectangle(0, 0, w, h, 0, 0, 1)], m);
+    const frame = mapRings(e, [rectangle(0, 0, w, h, 0, 0, 1)], m);
     const hide = (e.style.overflow ?? e.attributes.overflow) !== "visible";
     const region = hide ? (cut ? this.clip.intersect(cut, this.clip.fill(frame, "nonzero")) : this.clip.fill(frame, "nonzero")) : cut;
     for (const c of e.children) this.walk(c, style, multiply(m, v.matrix), [v.box[2], v.box[3]], region, seen);
@@ -286,7 +290,7 @@ class Painter {
     if (!lines.length) return;
     const fill = e.tag === "line" ? null : this.colour(e, "fill", style);
     const stroke = this.colour(e, "stroke", style);
-    const filled = (): Region => this.clip.fill(mapRings(lines.map((l) => l.points), m), style["fill-rule"] === "evenodd" ? "evenodd" : "nonzero");
+    const filled = (): Region => this.clip.fill(mapRings(e, lines.map((l) => l.points), m), style["fill-rule"] === "evenodd" ? "evenodd" : "nonzero");
     const own = this.clipRegion(e, m, view, filled, new Set());
     const limit = own ? (cut ? this.clip.intersect(cut, own) : own) : cut;
     const paintStroke = (): void => {
@@ -302,7 +306,7 @@ class Painter {
       } catch (err) {
         throw new SvgError(`${nameOf(e)}: ${(err as Error).message}.`);
       }
-      this.put(stroke, this.clip.fill(mapRings(rings, m), "nonzero"), limit);
+      this.put(stroke, this.clip.fill(mapRings(e, rings, m), "nonzero"), limit);
     };
     const order = (e.style["paint-order"] ?? e.attributes["paint-order"] ?? "").trim();
     if (order.startsWith("stroke")) paintStroke();
@@ -338,6 +342,7 @@ export function readZones(clip: Clip, text: string, size: { widthMm: number } | 
   let widthMm = w?.mm ?? (h && ratio ? h.mm / ratio : box ? box[2] * MM.px : null);
   let heightMm = h?.mm ?? (widthMm !== null && ratio ? widthMm * ratio : null);
   if (widthMm === null || heightMm === null) throw new SvgError("The drawing says neither how large it is nor what its viewBox is; save it with a page size.");
+  if (!(widthMm < FAR_MM && heightMm < FAR_MM)) throw new SvgError(`The page is larger than ${FAR_MM / 1000} m; save it at its true size.`);
   const typed = size !== null && size.widthMm > 0;
   const pageScale = typed ? size.widthMm / widthMm : 1;
   const px: [number, number] = [widthMm / MM.px, heightMm / MM.px];

@@ -12,6 +12,9 @@ export type FileRead = { ok: true; file: RichLayerFile } | { ok: false; faults: 
 /** larger files are refused before they are parsed */
 export const FILE_LIMIT = 200_000_000;
 
+/** base64 that begins as a JPEG or PNG does, or the mark that stands for a picture beside the file in a zip */
+const PICTURE = /^(?:(?:\/9j\/|iVBORw0KGgo)[A-Za-z0-9+/]*={0,2}|sha256:[0-9a-f]{64})$/;
+
 /** What the field validators cannot see: names that must be known, ids that must be unique and point somewhere. */
 function crossCheck(f: RichLayerFile): Fault[] {
   const faults: Fault[] = [];
@@ -43,6 +46,9 @@ function crossCheck(f: RichLayerFile): Fault[] {
   });
   f.log.forEach((e, i) => {
     if (!jobs.has(e.jobId)) say(`log[${i}].jobId`, `points to the job “${e.jobId}”, which is not in the file`);
+  });
+  f.photos.forEach((p, i) => {
+    if (!PICTURE.test(p.data)) say(`photos[${i}].data`, "is not a JPEG or PNG picture in base64");
   });
   if (f.kind === "job" && f.jobs.length !== 1) say("jobs", `a job file holds one job, this one holds ${f.jobs.length}`);
   return faults;
