@@ -2,6 +2,7 @@ import { index, layout, prefix, route, type RouteConfig } from "@react-router/de
 
 export default [
   route("do", "routes/do.ts"),
+  route("palette", "routes/palette.ts"),
   layout("routes/shell.tsx", [
     index("routes/today.tsx"),
     ...prefix("jobs", [

@@ -1,30 +1,37 @@
 import type { Route } from "./+types/bench-log";
 import { useSearchParams, Link } from "react-router";
-import { standing } from "../core/bench/fold";
 import { factor } from "../core/learn/factor";
 import { isKind, kindOf } from "../core/plan/kinds";
 import { showWhen, zonedClock } from "../core/time/zoned";
 import { showMinutes, showMl, showTemp } from "../core/units/show";
 import type { Shop } from "../core/records/shop";
 import { change, Refused } from "../store/acts";
-import { readJobs, readLog, readShop } from "../store/queries";
+import { readDone, readHeads, readLogPage, readShop, readTakenBack } from "../store/queries";
 import { ActButton } from "../ui/kit/field";
 import { Empty } from "../ui/kit/bits";
 import { answer, formOf, typed } from "./answer";
 
 const WORD: Record<string, string> = { start: "begun", piece: "piece done", aside: "piece put aside", done: "step done", check: "looked", touch: "passed by touch", early: "begun early", note: "note", plate: "setting", back: "taken back" };
 
-export async function clientLoader() {
-  const [log, jobs, base] = await Promise.all([readLog(), readJobs(), readShop()]);
-  const live = new Set<string>();
-  const byJob = new Map<string, typeof log>();
-  for (const e of log) (byJob.get(e.jobId) ?? byJob.set(e.jobId, []).get(e.jobId)!).push(e);
-  for (const es of byJob.values()) for (const e of standing(es)) live.add(e.id);
-  const done = log.filter((e) => e.kind === "done" && live.has(e.id));
-  const kinds = [...new Set(done.map((e) => e.stepKind))].filter(isKind).map((kind) => ({ kind, name: kindOf(kind).name, ...factor(done.filter((e) => e.stepKind === kind)), kept: base?.shop.learned.find((l) => l.kind === kind) ?? null }));
+/** newest finished steps that times are learned from */
+const LEARN_FROM = 3000;
+
+export async function clientLoader({ request }: Route.ClientLoaderArgs) {
+  const q = new URL(request.url).searchParams;
+  const job = q.get("job") ?? "";
+  const piece = /^\d+$/.test(q.get("piece") ?? "") ? Number(q.get("piece")) : null;
+  const page = Math.max(1, Number(q.get("page") ?? 1) || 1);
+  const [log, heads, base, learn] = await Promise.all([readLogPage(job, piece, page, PAGE), readHeads(), readShop(), readDone(LEARN_FROM)]);
+  const gone = await readTakenBack(log.entries);
+  const byKind = new Map<string, typeof learn.done>();
+  for (const e of learn.done) if (!learn.back.has(e.id)) (byKind.get(e.stepKind) ?? byKind.set(e.stepKind, []).get(e.stepKind)!).push(e);
+  const kinds = [...byKind].filter(([k]) => isKind(k)).map(([kind, done]) => ({ kind, name: kindOf(kind).name, ...factor(done), kept: base?.shop.learned.find((l) => l.kind === kind) ?? null }));
   const clock = zonedClock(base?.shop.zone ?? "UTC");
-  const names = new Map(jobs.map((j) => [j.id, j.title]));
-  return { entries: log.reverse().map((e) => ({ ...e, when: showWhen(clock, Math.floor(e.at)), job: names.get(e.jobId) ?? e.jobId, live: live.has(e.id) || e.kind === "back" })), jobs: jobs.map((j) => ({ id: j.id, title: j.title })), kinds, units: base?.shop.units ?? "metric" };
+  const names = new Map(heads.map((j) => [j.id, j.title]));
+  return {
+    entries: log.entries.map((e) => ({ ...e, when: showWhen(clock, Math.floor(e.at)), job: names.get(e.jobId) ?? e.jobId, live: !gone.has(e.id) })), total: log.total, page, job, piece: q.get("piece") ?? "",
+    jobs: heads.filter((h) => h.begun === 1).map((j) => ({ id: j.id, title: j.title })).sort((a, b) => a.title.localeCompare(b.title)), kinds, units: base?.shop.units ?? "metric",
+  };
 }
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
@@ -40,18 +47,15 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 const PAGE = 200;
 
 export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
-  const [search, setSearch] = useSearchParams();
-  const job = search.get("job") ?? "";
-  const piece = search.get("piece") ?? "";
-  const page = Math.max(1, Number(search.get("page") ?? 1));
-  const rows = d.entries.filter((e) => (!job || e.jobId === job) && (!piece || e.piece === null || String(e.piece) === piece));
+  const [, setSearch] = useSearchParams();
+  const { job, piece, page } = d;
   const set = (k: string, v: string): void => setSearch((s) => (v ? s.set(k, v) : s.delete(k), k !== "page" && s.delete("page"), s), { replace: true });
   return (
     <main id="main" data-view="bench-log" className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
       <title>Bench log · Rich Layer</title>
       <section aria-labelledby="l1" className="min-w-0">
         <h1 id="l1" className="mb-3">Bench log</h1>
-        {!d.entries.length ? <Empty title="Nothing logged yet"><p>Every tap at the bench stands here with its time and the shop’s air: what each piece went through, and how long things really took.</p></Empty> : (
+        {!d.total && !job && !piece ? <Empty title="Nothing logged yet"><p>Every tap at the bench stands here with its time and the shop’s air: what each piece went through, and how long things really took.</p></Empty> : (
           <>
             <div className="mb-3 flex flex-wrap gap-3">
               <label className="text-muted">Job<select className="field-in text-ink" value={job} onChange={(e) => set("job", e.target.value)}><option value="">all</option>{d.jobs.map((j) => <option key={j.id} value={j.id}>{j.title}</option>)}</select></label>
@@ -61,7 +65,7 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
               <table>
                 <thead><tr><th>When</th><th>Job</th><th>Step</th><th>What</th><th>Air</th></tr></thead>
                 <tbody>
-                  {rows.slice((page - 1) * PAGE, page * PAGE).map((e) => (
+                  {d.entries.map((e) => (
                     <tr key={e.id} className={e.live ? "" : "text-muted line-through"}>
                       <td className="whitespace-nowrap">{e.when}</td>
                       <td><Link to={`/jobs/${e.jobId}`} className="hover:underline">{e.job}</Link></td>
@@ -73,7 +77,7 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
                 </tbody>
               </table>
             </div>
-            {rows.length > PAGE && <p className="mt-3 flex items-center gap-3"><button className="btn" disabled={page <= 1} onClick={() => set("page", String(page - 1))}>Newer</button>{(page - 1) * PAGE + 1} to {Math.min(rows.length, page * PAGE)} of {rows.length}<button className="btn" disabled={page * PAGE >= rows.length} onClick={() => set("page", String(page + 1))}>Older</button></p>}
+            {d.total > PAGE && <p className="mt-3 flex items-center gap-3"><button className="btn" disabled={page <= 1} onClick={() => set("page", String(page - 1))}>Newer</button>{(page - 1) * PAGE + 1} to {Math.min(d.total, page * PAGE)} of {d.total}<button className="btn" disabled={page * PAGE >= d.total} onClick={() => set("page", String(page + 1))}>Older</button></p>}
           </>
         )}
       </section>

@@ -2,7 +2,7 @@
 import type { Route } from "./+types/do";
 import { redirect } from "react-router";
 import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
-import { readJobs } from "../store/queries";
+import { readHeads } from "../store/queries";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
 import { nowMinutes } from "../clock";
 import { Shop } from "../core/records/shop";
@@ -41,7 +41,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       });
     case "import-log":
       return answer("import", async () => {
-        const jobs = new Set((await readJobs()).map((j) => j.id));
+        const jobs = new Set((await readHeads()).map((j) => j.id));
         const read = (await import("../io/csv")).readLogCsv(f.text, jobs);
         if (!read.ok) throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
         await commit("import of a bench log", read.rows.map((e) => ({ table: "log" as const, id: e.id, next: e })));

@@ -4,7 +4,7 @@ import { nowMinutes } from "../clock";
 import { Choices, Job, Order, Substrate, WrapUp } from "../core/records/job";
 import { zonedClock } from "../core/time/zoned";
 import { commit } from "../store/acts";
-import { readJobs, readShop } from "../store/queries";
+import { readHeads, readShop } from "../store/queries";
 import { answer, formOf } from "./answer";
 
 export async function clientLoader() {
@@ -16,7 +16,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const f = await formOf(request);
   const title = f.title.trim() || "New job";
   const base = (await readShop())!;
-  const ids = new Set((await readJobs()).map((j) => j.id));
+  const ids = new Set((await readHeads()).map((j) => j.id));
   const slug = title.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 40) || "job";
   let id = slug;
   for (let n = 2; ids.has(id); n++) id = `${slug}-${n}`;

@@ -9,7 +9,7 @@ import { context } from "../core/plan/context";
 import { Can, type Product } from "../core/records/product";
 import { showMl } from "../core/units/show";
 import { change, commit, Refused } from "../store/acts";
-import { readJobs, readShop } from "../store/queries";
+import { readHeads, readShop } from "../store/queries";
 import { ActButton, PostForm } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
 import { ProductEditor } from "../ui/product-editor";
@@ -50,7 +50,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         return commit("plain beginnings of a Shelf", fresh.map((s) => ({ table: "products" as const, id: s.id, next: defaultProduct(s.id, s.name, s.finish, s.colour), base: null })));
       }
       case "remove": {
-        const used = (await readJobs()).filter((j) => j.wrapUp.closedAt === null && j.zones.some((z) => z.productId === f.id));
+        const used = (await readHeads()).filter((j) => j.open === 1 && j.products.includes(f.id));
         if (used.length) throw new Refused(`“${used[0].title}” uses it in a zone. Give the zone another finish first.`);
         return commit("paint taken off the Shelf", [{ table: "products", id: f.id, next: null }]);
       }

@@ -1,7 +1,7 @@
 import type { Route } from "./+types/shell";
 import { useEffect, useState } from "react";
 import { Outlet, useRevalidator } from "react-router";
-import { historyEnds, noteRead, readJobs, readShop, watch } from "../store/queries";
+import { historyEnds, noteRead, readShop, watch } from "../store/queries";
 import { onlySearch } from "./only-search";
 import { nowMinutes } from "../clock";
 import { useAlarms, wantsAlarms } from "../ui/bench/alarms";
@@ -11,14 +11,13 @@ export async function clientLoader() {
   await noteRead();
   const base = await readShop();
   if (!base) return { shop: null } as const;
-  const [jobs, ends] = await Promise.all([readJobs(), historyEnds()]);
+  const ends = await historyEnds();
   // Only who asked to be told pays for looking at every job under way.
   const alarms = wantsAlarms() ? await import("./rack-alarms").then((m) => m.rackAlarms()) : [];
   // Not needed for the first screen of all, so fetched only when there is a shop.
   const { airNow } = await import("./air-now");
   return {
     shop: base.shop,
-    jobs: jobs.map((j) => ({ id: j.id, title: j.title })),
     ends,
     air: airNow(base.shop),
     alarms,
@@ -35,7 +34,7 @@ export default function ShellRoute({ loaderData }: Route.ComponentProps) {
   useAlarms(loaderData.shop ? loaderData.alarms : [], opened);
   if (!loaderData.shop) return <FirstScreen />;
   return (
-    <Shell jobs={loaderData.jobs} undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>
+    <Shell undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>
       <Outlet />
     </Shell>
   );

@@ -2,22 +2,26 @@ import type { Route } from "./+types/today";
 import { Link } from "react-router";
 import { nowMinutes } from "../clock";
 import { showMinutes } from "../core/units/show";
-import { readLastSaved, readShop, readWorlds } from "../store/queries";
+import { readDay, readLastSaved, readShop } from "../store/queries";
 import type { TodayRow } from "./today-rows";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
 
+/** jobs of the day that are planned and shown */
+const SHOWN = 40;
+
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
-  const rows: TodayRow[] = (await readShop()) ? (await import("./today-rows")).todayRows(await readWorlds(), now) : [];
+  const day = (await readShop()) ? await readDay(SHOWN) : { worlds: [], more: 0 };
+  const rows: TodayRow[] = day.worlds.length ? (await import("./today-rows")).todayRows(day.worlds, now) : [];
   const saved = await readLastSaved();
   // A reminder once there is something to lose: work logged, and no spare copy for a week.
   const days = saved === null ? null : Math.floor(now / 1440 - saved / 86_400_000);
   const remind = rows.some((r) => r.begun) && (days === null || days >= 7);
-  return { rows, now, remind: remind ? { days } : null };
+  return { rows, more: day.more, now, remind: remind ? { days } : null };
 }
 
-export default function Today({ loaderData: { rows, now, remind } }: Route.ComponentProps) {
+export default function Today({ loaderData: { rows, more, now, remind } }: Route.ComponentProps) {
   return (
     <main id="main" data-view="today" className="mx-auto w-full max-w-6xl px-5 py-5">
       <title>Today · Rich Layer</title>
@@ -61,6 +65,7 @@ export default function Today({ loaderData: { rows, now, remind } }: Route.Compo
           </li>
         ))}
       </ul>
+      {more > 0 && <p className="mt-4 text-muted">{more} more open {more === 1 ? "job" : "jobs"}, not begun and due later: <Link className="text" to="/jobs">all jobs</Link>.</p>}
     </main>
   );
 }

@@ -12,7 +12,7 @@ import { showInterval, showSpeed } from "../core/units/show";
 import type { WEEKDAYS } from "../core/time/hours";
 import { showWhen, zonedClock } from "../core/time/zoned";
 import { change, commit, Refused } from "../store/acts";
-import { readJobs, readLastSaved, readShop } from "../store/queries";
+import { readHeads, readLastSaved, readShop } from "../store/queries";
 import { PickField, PostForm, TextField } from "../ui/kit/field";
 import { ClimatePart, HoursPart, MachineForm } from "../ui/shop-parts";
 import { chooseTheme, readTheme, type Theme } from "../ui/theme";
@@ -88,7 +88,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m, base: null }]);
       }
       case "machine-remove": {
-        const used = (await readJobs()).find((j) => j.machineId === f.id && j.wrapUp.closedAt === null);
+        const used = (await readHeads()).find((j) => j.machineId === f.id && j.open === 1);
         if (used) throw new Refused(`“${used.title}” is planned on it. Give that job another machine first.`);
         return commit("machine taken out", [{ table: "machines", id: f.id, next: null }]);
       }

@@ -6,7 +6,9 @@ import { Machine } from "../core/records/machine";
 import { check, must, sayFaults } from "../core/records/parse";
 import { Product } from "../core/records/product";
 import { Shop } from "../core/records/shop";
+import type { Table } from "dexie";
 import { db, TABLES, type Act, type TableName } from "./db";
+import { headOf } from "./heads";
 import { diff, patched, sameRecord, type Change } from "./diff";
 import { overlap, touched } from "./touched";
 
@@ -77,7 +79,7 @@ export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Pro
     return { ...p, next: r.value };
   });
   const d = db();
-  await d.transaction("rw", [...TABLES.map((t) => d.table(t)), d.history], async () => {
+  await d.transaction("rw", written(), async () => {
     const changes: Change[] = [];
     for (const p of sound) {
       const before = (await d.table(p.table).get(p.id)) as object | undefined;
@@ -87,8 +89,7 @@ export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Pro
         if (!patches.length) continue;
         changes.push({ table: p.table, id: p.id, whole: null, patches });
       } else if (before || p.next) changes.push({ table: p.table, id: p.id, whole: { before: before ?? null, after: p.next }, patches: [] });
-      if (p.next) await d.table(p.table).put(p.next);
-      else await d.table(p.table).delete(p.id);
+      await write(p.table, p.id, p.next);
     }
     if (!changes.length) return;
     await refuseConflict(changes, eyes);
@@ -106,25 +107,41 @@ export function change<T extends object>(label: string, table: TableName, id: st
   });
 }
 
+/** Everything that an act may write, the history and the heads with it. */
+const written = (): Table[] => {
+  const d = db();
+  return [...TABLES.map((t) => d.table(t)), d.history, d.heads];
+};
+
+/** One record written or taken away, its job's head with it. Inside a transaction over {@link written}. */
+async function write(table: TableName, id: string, record: object | null): Promise<void> {
+  const d = db();
+  if (record) await d.table(table).put(record);
+  else await d.table(table).delete(id);
+  if (table === "jobs") {
+    if (record) await d.heads.put(headOf(record as Job, (await d.log.where("jobId").equals(id).count()) > 0));
+    else await d.heads.delete(id);
+  }
+  if (table === "log" && record) await d.heads.update((record as LogEntry).jobId, { begun: 1 });
+}
+
 async function lay(act: Act, to: "before" | "after"): Promise<void> {
   const d = db();
   const changes = to === "before" ? [...act.changes].reverse() : act.changes;
   for (const c of changes) {
     if (c.whole) {
-      const r = c.whole[to] as object | null;
-      if (r) await d.table(c.table).put(r);
-      else await d.table(c.table).delete(c.id);
+      await write(c.table, c.id, c.whole[to] as object | null);
       continue;
     }
     const now = (await d.table(c.table).get(c.id)) as object | undefined;
-    if (now) await d.table(c.table).put(patched(now, c.patches, to));
+    if (now) await write(c.table, c.id, patched(now, c.patches, to));
   }
 }
 
 /** Take back the newest act. @returns its label, or null when there is nothing */
 export function undo(): Promise<string | null> {
   const d = db();
-  return d.transaction("rw", [...TABLES.map((t) => d.table(t)), d.history], async () => {
+  return d.transaction("rw", written(), async () => {
     const act = await d.history.where("undone").equals(0).last();
     if (!act) return null;
     await lay(act, "before");
@@ -136,7 +153,7 @@ export function undo(): Promise<string | null> {
 /** Do again what was last taken back. */
 export function redo(): Promise<string | null> {
   const d = db();
-  return d.transaction("rw", [...TABLES.map((t) => d.table(t)), d.history], async () => {
+  return d.transaction("rw", written(), async () => {
     const act = await d.history.where("undone").equals(1).first();
     if (!act) return null;
     await lay(act, "after");
@@ -154,10 +171,11 @@ export async function logTap(entries: LogEntry[], seen: number, used: { next: Pr
   const sound = entries.map((e) => must(LogEntry, e));
   const products = used.map((u) => ({ ...u, next: must(Product, u.next) }));
   const d = db();
-  await d.transaction("rw", d.log, d.products, async () => {
+  await d.transaction("rw", d.log, d.products, d.heads, async () => {
     if ((await d.log.where("jobId").equals(entries[0].jobId).count()) !== seen) throw new Stale("log");
     for (const u of products) if (!sameRecord((await d.products.get(u.next.id)) ?? null, u.base)) throw new Stale(`products ${u.next.id}`);
     await d.log.bulkAdd(sound);
+    if (seen === 0) await d.heads.update(entries[0].jobId, { begun: 1 });
     for (const u of products) await d.products.put(u.next);
   });
 }

@@ -5,9 +5,10 @@ import type { LogEntry, Photo } from "../core/records/log";
 import type { Machine } from "../core/records/machine";
 import type { Product } from "../core/records/product";
 import type { Shop } from "../core/records/shop";
-import { liveQuery } from "dexie";
+import Dexie, { liveQuery } from "dexie";
 import { noteSeen, type Eyes } from "./acts";
 import { db } from "./db";
+import type { Head } from "./heads";
 
 export interface ShopData {
   shop: Shop;
@@ -33,25 +34,63 @@ export async function readWorld(jobId: string): Promise<World | null> {
   return base && job ? { ...base, job, log: sortLog(log) } : null;
 }
 
-export async function readWorlds(): Promise<World[]> {
-  const [base, jobs, log] = await Promise.all([readShop(), db().jobs.toArray(), db().log.toArray()]);
+/** Worlds of these jobs, in this order; those that are gone are left out. */
+export async function readWorldsOf(ids: string[]): Promise<World[]> {
+  const [base, jobs] = await Promise.all([readShop(), db().jobs.bulkGet(ids)]);
   if (!base) return [];
+  const there = jobs.filter((j) => j !== undefined);
+  const log = await db().log.where("jobId").anyOf(there.map((j) => j.id)).toArray();
   const byJob = new Map<string, LogEntry[]>();
-  for (const e of sortLog(log)) (byJob.get(e.jobId) ?? byJob.set(e.jobId, []).get(e.jobId)!).push(e);
-  return jobs.map((job) => ({ ...base, job, log: byJob.get(job.id) ?? [] }));
+  for (const e of log) (byJob.get(e.jobId) ?? byJob.set(e.jobId, []).get(e.jobId)!).push(e);
+  return there.map((job) => ({ ...base, job, log: sortLog(byJob.get(job.id) ?? []) }));
+}
+
+export const readHeads = (): Promise<Head[]> => db().heads.toArray();
+
+/** Worlds of the jobs that are of the day: under way first, then what is due soonest; and how many open ones are left out. */
+export async function readDay(most: number): Promise<{ worlds: World[]; more: number }> {
+  const open = await db().heads.where("open").equals(1).toArray();
+  open.sort((a, b) => b.begun - a.begun || (a.due ?? "9").localeCompare(b.due ?? "9") || a.title.localeCompare(b.title));
+  return { worlds: await readWorldsOf(open.slice(0, most).map((h) => h.id)), more: Math.max(0, open.length - most) };
 }
 
 /** Worlds of the jobs that are under way, begun at the bench and not wrapped up, but for one. */
 export async function readRunning(but: string | null): Promise<World[]> {
-  const [base, jobs] = await Promise.all([readShop(), db().jobs.toArray()]);
-  if (!base) return [];
-  const open = jobs.filter((j) => j.wrapUp.closedAt === null && j.id !== but);
-  const logs = await Promise.all(open.map((j) => db().log.where("jobId").equals(j.id).toArray()));
-  return open.map((job, i) => ({ ...base, job, log: sortLog(logs[i]) })).filter((w) => w.log.length > 0);
+  const heads = await db().heads.where("begun").equals(1).toArray();
+  return readWorldsOf(heads.filter((h) => h.open === 1 && h.id !== but).map((h) => h.id));
 }
 
-export const readJobs = (): Promise<Job[]> => db().jobs.toArray();
-export const readLog = async (): Promise<LogEntry[]> => sortLog(await db().log.toArray());
+export interface LogPage {
+  entries: LogEntry[];
+  total: number;
+}
+/** A page of the log, newest first; of one job, and of one piece of it, when they are named. */
+export async function readLogPage(jobId: string, piece: number | null, page: number, size: number): Promise<LogPage> {
+  const d = db();
+  if (!jobId && piece === null) {
+    const [entries, total] = await Promise.all([d.log.orderBy("at").reverse().offset((page - 1) * size).limit(size).toArray(), d.log.count()]);
+    return { entries, total };
+  }
+  const rows = (jobId ? await d.log.where("jobId").equals(jobId).toArray() : await d.log.orderBy("at").filter((e) => e.piece === null || e.piece === piece).toArray()).filter((e) => piece === null || e.piece === null || e.piece === piece);
+  const sorted = sortLog(rows).reverse();
+  return { entries: sorted.slice((page - 1) * size, page * size), total: sorted.length };
+}
+
+/** Newest finished steps, and all that was taken back since the oldest of them: what times are learned from. */
+export async function readDone(most: number): Promise<{ done: LogEntry[]; back: Set<string> }> {
+  const d = db();
+  const newest = (kind: string) => d.log.where("[kind+at]").between([kind, Dexie.minKey], [kind, Dexie.maxKey]).reverse().limit(most).toArray();
+  const [done, back] = await Promise.all([newest("done"), newest("back")]);
+  return { done, back: new Set(back.flatMap((e) => e.of ?? [])) };
+}
+
+/** Ids that were taken back, among these. */
+export async function readTakenBack(entries: LogEntry[]): Promise<Set<string>> {
+  const jobs = [...new Set(entries.map((e) => e.jobId))];
+  const back = await db().log.where("jobId").anyOf(jobs).filter((e) => e.kind === "back").toArray();
+  return new Set(back.flatMap((e) => e.of ?? []));
+}
+
 export const readPhotos = (jobId: string): Promise<Photo[]> => db().photos.where("jobId").equals(jobId).toArray();
 
 export async function readAll(): Promise<{ shop: Shop; machines: Machine[]; products: Product[]; jobs: Job[]; log: LogEntry[]; photos: Photo[] } | null> {
@@ -70,7 +109,7 @@ export async function historyEnds(): Promise<{ undo: string | null; redo: string
 /** Calls back when any tab has stored something; used only to run loaders again. */
 export function watch(changed: () => void): () => void {
   let first = true;
-  const sub = liveQuery(async () => [await db().history.orderBy("seq").lastKey(), await db().history.where("undone").equals(1).count(), await db().log.count()]).subscribe({
+  const sub = liveQuery(async () => [await db().history.orderBy("seq").lastKey(), await db().history.where("undone").equals(1).count(), await db().log.orderBy("at").lastKey(), await db().log.orderBy("id").lastKey()]).subscribe({
     next: () => {
       if (!first) changed();
       first = false;

@@ -11,8 +11,9 @@ import { db, RichLayerDb, TABLES, useDb } from "./db";
 import { diff, patched } from "./diff";
 import { overlap, touched } from "./touched";
 import { rawExport, troubleOf } from "./trouble";
+import { headOf } from "./heads";
 import { deleteJob, importFile } from "./import";
-import { historyEnds, noteRead, readAll, readWorld, readWorlds } from "./queries";
+import { historyEnds, noteRead, readAll, readDay, readHeads, readLogPage, readRunning, readWorld } from "./queries";
 
 let n = 0;
 let name = "";
@@ -34,6 +35,12 @@ async function contents(): Promise<string> {
   const out: Record<string, unknown> = {};
   for (const t of TABLES) out[t] = await db().table(t).orderBy("id").toArray();
   return JSON.stringify(out);
+}
+/** The heads say what the jobs say, whatever was done. */
+async function headsAgree(): Promise<void> {
+  const log = await db().log.toArray();
+  const want = (await db().jobs.toArray()).map((j) => headOf(j, log.some((e) => e.jobId === j.id))).sort((a, b) => (a.id < b.id ? -1 : 1));
+  expect((await readHeads()).sort((a, b) => (a.id < b.id ? -1 : 1))).toEqual(want);
 }
 /** As a reload of the page would: the database is closed and opened anew. */
 function reload(): void {
@@ -196,6 +203,53 @@ describe("acts and their undoing", () => {
   });
 });
 
+describe("heads and pages, so that a large shop stays quick", () => {
+  const entry = (n: number, more: Partial<LogEntry> = {}): LogEntry => ({ ...new LogEntry(), id: `l${String(n).padStart(4, "0")}`, jobId: "job", kind: "piece", step: "dust", at: 1000 + n, piece: (n % 7) + 1, ...more });
+  test("a head follows its job through change, tap, undo, redo, deletion and import", async () => {
+    await headsAgree();
+    await change<Job>("x", "jobs", "job", (j) => ({ ...j, title: "Other", wrapUp: { ...j.wrapUp, closedAt: "2027-01-12T09:00", good: 3 } }));
+    await headsAgree();
+    expect((await readHeads())[0]).toMatchObject({ title: "Other", open: 0, good: 3, begun: 0 });
+    await undo();
+    await logTap([entry(1)], 0);
+    expect((await readHeads())[0]).toMatchObject({ open: 1, begun: 1 });
+    await headsAgree();
+    const all = (await readAll())!;
+    await deleteJob("job");
+    expect(await readHeads()).toEqual([]);
+    await undo();
+    await headsAgree();
+    await redo();
+    await undo();
+    await importFile(shopFile({ ...all, jobs: [{ ...all.jobs[0], id: "other", title: "From a file" }], log: [entry(5, { id: "o1", jobId: "other" })] }), "replace");
+    await headsAgree();
+    expect((await readHeads()).map((h) => [h.id, h.begun])).toEqual([["other", 1]]);
+  });
+  test("the day: under way first, then soonest due; what is left out is counted", async () => {
+    const job = (await db().jobs.get("job"))!;
+    for (const [id, due] of [["late", "2027-03-01T10:00"], ["soon", "2027-01-14T10:00"], ["none", null], ["shut", "2027-01-12T10:00"]] as const)
+      await commit(id, [{ table: "jobs", id, next: { ...job, id, title: id, due, wrapUp: { ...job.wrapUp, closedAt: id === "shut" ? "2027-01-13T10:00" : null } } }]);
+    await logTap([entry(1, { jobId: "late", id: "x1" })], 0);
+    const day = await readDay(3);
+    expect(day.worlds.map((w) => w.job.id)).toEqual(["late", "soon", "job"].slice(0, 2).concat(day.worlds[2].job.id));
+    expect(day.more).toBe(1);
+    expect((await readRunning(null)).map((w) => w.job.id)).toEqual(["late"]);
+    expect(await readRunning("late")).toEqual([]);
+  });
+  test("pages of the log, newest first, are the whole log in order; by job and piece too", async () => {
+    const rnd = seeded(9);
+    for (let n = 0; n < 90; n++) await logTap([entry(n, { at: 1000 + Math.floor(rnd() * 1e5) })], n);
+    const whole = (await db().log.toArray()).sort((a, b) => b.at - a.at);
+    const pages = await Promise.all([1, 2, 3, 4].map((k) => readLogPage("", null, k, 25)));
+    expect(pages.flatMap((p) => p.entries.map((e) => e.at))).toEqual(whole.map((e) => e.at));
+    expect(pages.every((p) => p.total === 90)).toBe(true);
+    const one = await readLogPage("job", 3, 1, 100);
+    expect(one.entries.every((e) => e.piece === 3)).toBe(true);
+    expect(one.total).toBe(whole.filter((e) => e.piece === 3).length);
+    expect((await readLogPage("", 3, 1, 100)).total).toBe(one.total);
+  });
+});
+
 describe("two tabs at one step", () => {
   const set = (eyes: Eyes, field: string, value: number): Promise<"stored" | "told"> =>
     change<Job>(`${field} ${value}`, "jobs", "job", (j) => ({ ...j, edits: [...j.edits.filter((e) => e.field !== field), { id: `e.${field.toLowerCase()}.${value}`, op: "set", step: "coat.seal.1", after: null, field, value }] }), eyes).then(
@@ -338,12 +392,12 @@ describe("files and the store", () => {
     });
     const before = await contents();
     await importFile(other, "merge");
-    expect((await readWorlds()).map((w) => w.job.id).sort()).toEqual(["job", "tile"]);
+    expect((await readHeads()).map((h) => h.id).sort()).toEqual(["job", "tile"]);
     expect((await db().shop.get("shop"))!.name).toBe("My shop");
     await undo();
     expect(await contents()).toBe(before);
     await importFile(other, "replace");
-    expect((await readWorlds()).map((w) => w.job.id)).toEqual(["tile"]);
+    expect((await readHeads()).map((h) => h.id)).toEqual(["tile"]);
     expect((await db().shop.get("shop"))!.name).toBe("Other");
     await undo();
     expect(await contents()).toBe(before);

@@ -27,17 +27,21 @@ export function Brand() {
 }
 
 export interface ShellProps {
-  jobs: { id: string; title: string }[];
   undo: string | null;
   redo: string | null;
   air: string;
   children: React.ReactNode;
 }
 
-export function Shell({ jobs, undo, redo, air, children }: ShellProps) {
+export function Shell({ undo, redo, air, children }: ShellProps) {
   const fetcher = useFetcher<Outcome>();
   const navigate = useNavigate();
-  const [palette, setPalette] = useState(false);
+  const jobs = useFetcher<{ jobs: { id: string; title: string }[] }>();
+  const [palette, setOpen] = useState(false);
+  const setPalette = (open: boolean): void => {
+    setOpen(open);
+    if (open) void jobs.load("/palette");
+  };
   const [keys, setKeys] = useState(false);
   const act = (intent: string): void => void fetcher.submit({ intent }, { method: "post", action: "/do" });
   useEffect(() => {
@@ -82,7 +86,7 @@ export function Shell({ jobs, undo, redo, air, children }: ShellProps) {
       </nav>
       {(palette || keys) && (
         <Suspense>
-          <Overlays palette={palette} keys={keys} onPalette={setPalette} onKeys={setKeys} go={go} places={PLACES} jobs={jobs} />
+          <Overlays palette={palette} keys={keys} onPalette={setPalette} onKeys={setKeys} go={go} places={PLACES} jobs={jobs.data?.jobs ?? []} />
         </Suspense>
       )}
       <Toaster position="bottom-right" toastOptions={{ className: "!bg-lifted !text-ink !border-strong", duration: 3500 }} offset={{ bottom: 70 }} mobileOffset={{ bottom: 70 }} />

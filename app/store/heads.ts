@@ -1,0 +1,32 @@
+/**
+ * A line about each job, kept beside the jobs so that lists and the palette need not load drawings and outlines. Written in the
+ * same transaction as the job itself, never on its own.
+ */
+import type { Job } from "../core/records/job";
+import type { LogEntry } from "../core/records/log";
+
+export interface Head {
+  id: string;
+  title: string;
+  client: string;
+  quantity: number;
+  substrateId: string;
+  route: string | null;
+  due: string | null;
+  closedAt: string | null;
+  good: number | null;
+  machineId: string | null;
+  products: string[];
+  /** 1: not wrapped up. A number, so that it can be an index. */
+  open: 0 | 1;
+  /** 1: something was tapped at its bench */
+  begun: 0 | 1;
+}
+
+export const headOf = (j: Job, begun: boolean): Head => ({
+  id: j.id, title: j.title, client: j.client, quantity: j.quantity, substrateId: j.substrate.id, route: j.route, due: j.due, closedAt: j.wrapUp.closedAt, good: j.wrapUp.good, machineId: j.machineId,
+  products: j.zones.flatMap((z) => z.productId ?? []), open: j.wrapUp.closedAt === null ? 1 : 0, begun: begun ? 1 : 0,
+});
+
+/** Jobs that any entry speaks of. */
+export const begunOf = (log: LogEntry[]): Set<string> => new Set(log.map((e) => e.jobId));
