@@ -1,4 +1,4 @@
-/** Speed and size, printed: absolute times are noisy, growth with steps and zones is what to look at. `-- --json` for machines. */
+/** Speed and size, printed: absolute times are noisy, growth with steps and zones is what to look at. `-- --json` for machines, `-- --core` without the browser. */
 import "reflect-metadata";
 import { gzipSync } from "node:zlib";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
@@ -68,6 +68,10 @@ if (existsSync(page)) {
   };
   files.forEach(walk);
   rows.push({ name: "first view, script packed", n: seen.size, value: [...seen].reduce((a, f) => a + gzipSync(readFileSync(`build/client${f}`), { level: 9 }).length, 0), unit: "bytes" });
+}
+if (!process.argv.includes("--core")) {
+  const { scale } = await import("./scale");
+  rows.push(...(await scale([[100, 10_000], [1000, 100_000]])));
 }
 if (process.argv.includes("--json")) console.log(JSON.stringify(rows));
 else for (const r of rows) console.log(`${r.name.padEnd(66)} n=${String(r.n).padStart(4)}  ${r.value.toFixed(r.unit === "bytes" ? 0 : 1)} ${r.unit}`);

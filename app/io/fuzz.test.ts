@@ -38,7 +38,11 @@ const fresh = (): Record<string, unknown> => JSON.parse(TEXT) as Record<string, 
 
 /** Every place in a value that holds something, as [holder, key]. */
 function places(v: unknown, out: [Record<string, unknown>, string][] = []): [Record<string, unknown>, string][] {
-  "a key too many": (r) => changed(r, (h, k) => void (Array.isArray(h) ? h.push(1) : (h[`${k}2`] = 1))),
+  if (v && typeof v === "object")
+    for (const k of Object.keys(v)) {
+      out.push([v as Record<string, unknown>, k]);
+      places((v as Record<string, unknown>)[k], out);
+    }
   return out;
 }
 const changed = (rnd: Rnd, change: (holder: Record<string, unknown>, key: string) => void, only: (v: unknown) => boolean = () => true): string => {

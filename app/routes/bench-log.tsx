@@ -14,7 +14,7 @@ import { answer, formOf, typed } from "./answer";
 const WORD: Record<string, string> = { start: "begun", piece: "piece done", aside: "piece put aside", done: "step done", check: "looked", touch: "passed by touch", early: "begun early", note: "note", plate: "setting", back: "taken back" };
 
 /** newest finished steps that times are learned from */
-const LEARN_FROM = 3000;
+const LEARN_FROM = 800;
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const q = new URL(request.url).searchParams;
@@ -23,14 +23,14 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const page = Math.max(1, Number(q.get("page") ?? 1) || 1);
   const [log, heads, base, learn] = await Promise.all([readLogPage(job, piece, page, PAGE), readHeads(), readShop(), readDone(LEARN_FROM)]);
   const gone = await readTakenBack(log.entries);
-  const byKind = new Map<string, typeof learn.done>();
-  for (const e of learn.done) if (!learn.back.has(e.id)) (byKind.get(e.stepKind) ?? byKind.set(e.stepKind, []).get(e.stepKind)!).push(e);
+  const byKind = new Map<string, typeof learn>();
+  for (const e of learn) (byKind.get(e.stepKind) ?? byKind.set(e.stepKind, []).get(e.stepKind)!).push(e);
   const kinds = [...byKind].filter(([k]) => isKind(k)).map(([kind, done]) => ({ kind, name: kindOf(kind).name, ...factor(done), kept: base?.shop.learned.find((l) => l.kind === kind) ?? null }));
   const clock = zonedClock(base?.shop.zone ?? "UTC");
   const names = new Map(heads.map((j) => [j.id, j.title]));
   return {
     entries: log.entries.map((e) => ({ ...e, when: showWhen(clock, Math.floor(e.at)), job: names.get(e.jobId) ?? e.jobId, live: !gone.has(e.id) })), total: log.total, page, job, piece: q.get("piece") ?? "",
-    jobs: heads.filter((h) => h.begun === 1).map((j) => ({ id: j.id, title: j.title })).sort((a, b) => a.title.localeCompare(b.title)), kinds, units: base?.shop.units ?? "metric",
+    jobs: heads.filter((h) => h.entries > 0).map((j) => ({ id: j.id, title: j.title })).sort((a, b) => a.title.localeCompare(b.title)), kinds, units: base?.shop.units ?? "metric",
   };
 }
 

@@ -32,7 +32,7 @@ export const rackOf = (worlds: World[], now: number): RackRow[] =>
   worlds
     .filter((w) => w.job.wrapUp.closedAt === null && w.log.length > 0)
     .flatMap((w) => {
-      const p = makePlan(w, now);
+      const p = makePlan(w, now, true);
       return rackRow(p, standing(p, now)) ?? [];
     })
     .sort((a, b) => urgency(a) - urgency(b));
@@ -50,7 +50,7 @@ export function benchView(world: World, plan: Plan, now: number, others: World[]
   const before = current ? simulate(plan, { ...current, after: current.before }, now) : [];
   const prev = current ? plan.placed[current.index - 1] : plan.placed[plan.placed.length - 1];
   const due = world.job.due === null ? null : c.clock.fromLocal(world.job.due);
-  const latest = due === null || !current || current.actual ? null : latestStart(plan, current.index, due);
+  const latest = due === null || !current || current.actual ? null : latestStart(plan, current.index, due, plan.ready === null ? 0 : due - plan.ready);
   return {
     job: world.job, now, standing: s.is, lacks: s.is === "lacking" ? s.say : null, local: c.clock.toLocal(now),
     clock: c.clock.toLocal(now).slice(11), air: showTemp(Math.round(air0.c * 10) / 10, units), rh: `${Math.round(air0.rh * 100)} % RH`, airRead: air0.read,

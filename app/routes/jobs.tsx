@@ -42,7 +42,7 @@ export default function Jobs({ loaderData: { jobs } }: Route.ComponentProps) {
                   <td>{j.on}</td>
                   <td>{j.route ?? "not chosen"}</td>
                   <td>{j.due ? j.due.replace("T", ", ") : "none"}</td>
-                  <td>{j.closedAt ? `Wrapped up${j.good !== null ? `, ${j.good} good` : ""}` : j.begun ? "Under way" : "Open"}</td>
+                  <td>{j.closedAt ? `Wrapped up${j.good !== null ? `, ${j.good} good` : ""}` : j.entries > 0 ? "Under way" : "Open"}</td>
                 </tr>
               ))}
             </tbody>

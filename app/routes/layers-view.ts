@@ -167,7 +167,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
 function latestRow(plan: Plan, index: number): string | null {
   const c = plan.context;
   const p = plan.placed[index];
-  const at = c.job.due === null ? null : latestStart(plan, index, c.clock.fromLocal(c.job.due));
+  const at = c.job.due === null ? null : latestStart(plan, index, c.clock.fromLocal(c.job.due), plan.ready === null ? 0 : c.clock.fromLocal(c.job.due) - plan.ready);
   return at === null || p.start === null ? null : `${showWhen(c.clock, at)}; ${showMinutes(at - p.start)} of slack`;
 }
 

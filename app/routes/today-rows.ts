@@ -8,7 +8,7 @@ import type { World } from "../core/records/world";
 export function todayRows(all: World[], now: number) {
   const worlds = all.filter((w) => w.job.wrapUp.closedAt === null);
   const rows = worlds.map((w) => {
-    const plan = makePlan(w, now);
+    const plan = makePlan(w, now, true);
     const s = standing(plan, now);
     const due = w.job.due ? plan.context.clock.fromLocal(w.job.due) : null;
     return {

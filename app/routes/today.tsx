@@ -8,7 +8,7 @@ import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
 
 /** jobs of the day that are planned and shown */
-const SHOWN = 40;
+const SHOWN = 24;
 
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());

@@ -113,16 +113,20 @@ const written = (): Table[] => {
   return [...TABLES.map((t) => d.table(t)), d.history, d.heads];
 };
 
+/** So many entries more, or fewer, in a job's log. */
+const more = (jobId: string, n: number): PromiseLike<unknown> => db().heads.where("id").equals(jobId).modify((h) => void (h.entries += n));
+
 /** One record written or taken away, its job's head with it. Inside a transaction over {@link written}. */
 async function write(table: TableName, id: string, record: object | null): Promise<void> {
   const d = db();
+  const was = table === "log" ? await d.log.get(id) : undefined;
   if (record) await d.table(table).put(record);
   else await d.table(table).delete(id);
   if (table === "jobs") {
-    if (record) await d.heads.put(headOf(record as Job, (await d.log.where("jobId").equals(id).count()) > 0));
+    if (record) await d.heads.put(headOf(record as Job, (await d.heads.get(id))?.entries ?? (await d.log.where("jobId").equals(id).count())));
     else await d.heads.delete(id);
   }
-  if (table === "log" && record) await d.heads.update((record as LogEntry).jobId, { begun: 1 });
+  if (table === "log" && !was !== !record) await more(((record ?? was) as LogEntry).jobId, record ? 1 : -1);
 }
 
 async function lay(act: Act, to: "before" | "after"): Promise<void> {
@@ -175,7 +179,7 @@ export async function logTap(entries: LogEntry[], seen: number, used: { next: Pr
     if ((await d.log.where("jobId").equals(entries[0].jobId).count()) !== seen) throw new Stale("log");
     for (const u of products) if (!sameRecord((await d.products.get(u.next.id)) ?? null, u.base)) throw new Stale(`products ${u.next.id}`);
     await d.log.bulkAdd(sound);
-    if (seen === 0) await d.heads.update(entries[0].jobId, { begun: 1 });
+    await more(entries[0].jobId, sound.length);
     for (const u of products) await d.products.put(u.next);
   });
 }

@@ -11,7 +11,7 @@ import type { Machine } from "../core/records/machine";
 import type { Product } from "../core/records/product";
 import type { Shop } from "../core/records/shop";
 import type { Change } from "./diff";
-import { headOf, type Head } from "./heads";
+import { countByJob, headOf, type Head } from "./heads";
 import { waiting } from "./trouble";
 
 export { TABLES, type TableName } from "./diff";
@@ -64,10 +64,10 @@ export class RichLayerDb extends Dexie {
     // What belongs to this browser and goes into no file: when the shop was last saved as one.
     // A line a job for lists; the log by time, and by kind and time, so that a page of it can be read alone.
     this.version(DB_VERSION)
-      .stores({ meta: "key", heads: "id, open, begun", log: "id, jobId, at, [kind+at]" })
+      .stores({ meta: "key", heads: "id, open", log: "id, jobId, at, [kind+at]" })
       .upgrade(async (tx) => {
-        const begun = new Set((await tx.table("log").orderBy("jobId").uniqueKeys()) as string[]);
-        await tx.table("heads").bulkPut(((await tx.table("jobs").toArray()) as Job[]).map((j) => headOf(j, begun.has(j.id))));
+        const n = countByJob((await tx.table("log").orderBy("jobId").keys()) as string[]);
+        await tx.table("heads").bulkPut(((await tx.table("jobs").toArray()) as Job[]).map((j) => headOf(j, n.get(j.id) ?? 0)));
       });
   }
 }

@@ -3,7 +3,6 @@
  * same transaction as the job itself, never on its own.
  */
 import type { Job } from "../core/records/job";
-import type { LogEntry } from "../core/records/log";
 
 export interface Head {
   id: string;
@@ -19,14 +18,18 @@ export interface Head {
   products: string[];
   /** 1: not wrapped up. A number, so that it can be an index. */
   open: 0 | 1;
-  /** 1: something was tapped at its bench */
-  begun: 0 | 1;
+  /** entries in its log: counting a large log takes longer than reading a page of it */
+  entries: number;
 }
 
-export const headOf = (j: Job, begun: boolean): Head => ({
+export const headOf = (j: Job, entries: number): Head => ({
   id: j.id, title: j.title, client: j.client, quantity: j.quantity, substrateId: j.substrate.id, route: j.route, due: j.due, closedAt: j.wrapUp.closedAt, good: j.wrapUp.good, machineId: j.machineId,
-  products: j.zones.flatMap((z) => z.productId ?? []), open: j.wrapUp.closedAt === null ? 1 : 0, begun: begun ? 1 : 0,
+  products: j.zones.flatMap((z) => z.productId ?? []), open: j.wrapUp.closedAt === null ? 1 : 0, entries,
 });
 
-/** Jobs that any entry speaks of. */
-export const begunOf = (log: LogEntry[]): Set<string> => new Set(log.map((e) => e.jobId));
+/** Entries by job. */
+export function countByJob(jobIds: string[]): Map<string, number> {
+  const n = new Map<string, number>();
+  for (const id of jobIds) n.set(id, (n.get(id) ?? 0) + 1);
+  return n;
+}

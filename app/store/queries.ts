@@ -39,10 +39,9 @@ export async function readWorldsOf(ids: string[]): Promise<World[]> {
   const [base, jobs] = await Promise.all([readShop(), db().jobs.bulkGet(ids)]);
   if (!base) return [];
   const there = jobs.filter((j) => j !== undefined);
-  const log = await db().log.where("jobId").anyOf(there.map((j) => j.id)).toArray();
-  const byJob = new Map<string, LogEntry[]>();
-  for (const e of log) (byJob.get(e.jobId) ?? byJob.set(e.jobId, []).get(e.jobId)!).push(e);
-  return there.map((job) => ({ ...base, job, log: sortLog(byJob.get(job.id) ?? []) }));
+  // One question a job: each is answered in one stroke, where asking for any of many goes entry by entry.
+  const logs = await Promise.all(there.map((j) => db().log.where("jobId").equals(j.id).toArray()));
+  return there.map((job, i) => ({ ...base, job, log: sortLog(logs[i]) }));
 }
 
 export const readHeads = (): Promise<Head[]> => db().heads.toArray();
@@ -50,14 +49,14 @@ export const readHeads = (): Promise<Head[]> => db().heads.toArray();
 /** Worlds of the jobs that are of the day: under way first, then what is due soonest; and how many open ones are left out. */
 export async function readDay(most: number): Promise<{ worlds: World[]; more: number }> {
   const open = await db().heads.where("open").equals(1).toArray();
-  open.sort((a, b) => b.begun - a.begun || (a.due ?? "9").localeCompare(b.due ?? "9") || a.title.localeCompare(b.title));
+  open.sort((a, b) => Number(b.entries > 0) - Number(a.entries > 0) || (a.due ?? "9").localeCompare(b.due ?? "9") || a.title.localeCompare(b.title));
   return { worlds: await readWorldsOf(open.slice(0, most).map((h) => h.id)), more: Math.max(0, open.length - most) };
 }
 
 /** Worlds of the jobs that are under way, begun at the bench and not wrapped up, but for one. */
 export async function readRunning(but: string | null): Promise<World[]> {
-  const heads = await db().heads.where("begun").equals(1).toArray();
-  return readWorldsOf(heads.filter((h) => h.open === 1 && h.id !== but).map((h) => h.id));
+  const heads = await db().heads.where("open").equals(1).toArray();
+  return readWorldsOf(heads.filter((h) => h.entries > 0 && h.id !== but).map((h) => h.id));
 }
 
 export interface LogPage {
@@ -68,27 +67,30 @@ export interface LogPage {
 export async function readLogPage(jobId: string, piece: number | null, page: number, size: number): Promise<LogPage> {
   const d = db();
   if (!jobId && piece === null) {
-    const [entries, total] = await Promise.all([d.log.orderBy("at").reverse().offset((page - 1) * size).limit(size).toArray(), d.log.count()]);
-    return { entries, total };
+    const [entries, heads] = await Promise.all([d.log.orderBy("at").reverse().offset((page - 1) * size).limit(size).toArray(), d.heads.toArray()]);
+    return { entries, total: heads.reduce((n, h) => n + h.entries, 0) };
   }
   const rows = (jobId ? await d.log.where("jobId").equals(jobId).toArray() : await d.log.orderBy("at").filter((e) => e.piece === null || e.piece === piece).toArray()).filter((e) => piece === null || e.piece === null || e.piece === piece);
   const sorted = sortLog(rows).reverse();
   return { entries: sorted.slice((page - 1) * size, page * size), total: sorted.length };
 }
 
-/** Newest finished steps, and all that was taken back since the oldest of them: what times are learned from. */
-export async function readDone(most: number): Promise<{ done: LogEntry[]; back: Set<string> }> {
-  const d = db();
-  const newest = (kind: string) => d.log.where("[kind+at]").between([kind, Dexie.minKey], [kind, Dexie.maxKey]).reverse().limit(most).toArray();
-  const [done, back] = await Promise.all([newest("done"), newest("back")]);
-  return { done, back: new Set(back.flatMap((e) => e.of ?? [])) };
+/** The newest finished steps, so many at most, without those that were taken back. */
+export async function readDone(most: number): Promise<LogEntry[]> {
+  const done = await db().log.where("[kind+at]").between(["done", Dexie.minKey], ["done", Dexie.maxKey]).reverse().limit(most).toArray();
+  const gone = await readTakenBack(done);
+  return done.filter((e) => !gone.has(e.id));
 }
 
 /** Ids that were taken back, among these. */
 export async function readTakenBack(entries: LogEntry[]): Promise<Set<string>> {
-  const jobs = [...new Set(entries.map((e) => e.jobId))];
-  const back = await db().log.where("jobId").anyOf(jobs).filter((e) => e.kind === "back").toArray();
-  return new Set(back.flatMap((e) => e.of ?? []));
+  if (!entries.length) return new Set();
+  const ids = new Set(entries.map((e) => e.id));
+  const d = db();
+  // Few are ever taken back: all of them since the oldest of these, rather than a question an entry.
+  const oldest = entries.reduce((m, e) => Math.min(m, e.at), Infinity);
+  const back = await d.log.where("[kind+at]").between(["back", oldest], ["back", Dexie.maxKey]).toArray();
+  return new Set(back.flatMap((e) => (e.of !== null && ids.has(e.of) ? [e.of] : [])));
 }
 
 export const readPhotos = (jobId: string): Promise<Photo[]> => db().photos.where("jobId").equals(jobId).toArray();

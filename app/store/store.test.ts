@@ -39,7 +39,7 @@ async function contents(): Promise<string> {
 /** The heads say what the jobs say, whatever was done. */
 async function headsAgree(): Promise<void> {
   const log = await db().log.toArray();
-  const want = (await db().jobs.toArray()).map((j) => headOf(j, log.some((e) => e.jobId === j.id))).sort((a, b) => (a.id < b.id ? -1 : 1));
+  const want = (await db().jobs.toArray()).map((j) => headOf(j, log.filter((e) => e.jobId === j.id).length)).sort((a, b) => (a.id < b.id ? -1 : 1));
   expect((await readHeads()).sort((a, b) => (a.id < b.id ? -1 : 1))).toEqual(want);
 }
 /** As a reload of the page would: the database is closed and opened anew. */
@@ -209,10 +209,10 @@ describe("heads and pages, so that a large shop stays quick", () => {
     await headsAgree();
     await change<Job>("x", "jobs", "job", (j) => ({ ...j, title: "Other", wrapUp: { ...j.wrapUp, closedAt: "2027-01-12T09:00", good: 3 } }));
     await headsAgree();
-    expect((await readHeads())[0]).toMatchObject({ title: "Other", open: 0, good: 3, begun: 0 });
+    expect((await readHeads())[0]).toMatchObject({ title: "Other", open: 0, good: 3, entries: 0 });
     await undo();
     await logTap([entry(1)], 0);
-    expect((await readHeads())[0]).toMatchObject({ open: 1, begun: 1 });
+    expect((await readHeads())[0]).toMatchObject({ open: 1, entries: 1 });
     await headsAgree();
     const all = (await readAll())!;
     await deleteJob("job");
@@ -223,7 +223,7 @@ describe("heads and pages, so that a large shop stays quick", () => {
     await undo();
     await importFile(shopFile({ ...all, jobs: [{ ...all.jobs[0], id: "other", title: "From a file" }], log: [entry(5, { id: "o1", jobId: "other" })] }), "replace");
     await headsAgree();
-    expect((await readHeads()).map((h) => [h.id, h.begun])).toEqual([["other", 1]]);
+    expect((await readHeads()).map((h) => [h.id, h.entries])).toEqual([["other", 1]]);
   });
   test("the day: under way first, then soonest due; what is left out is counted", async () => {
     const job = (await db().jobs.get("job"))!;

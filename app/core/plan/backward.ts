@@ -34,17 +34,41 @@ export function holds(plan: Plan, k: number, t: number, due: number, broken: num
   return ends(r) <= due && brokenWindows(r) <= broken;
 }
 
-/** @param due minute since 1970 @returns null where step k has no latest beginning */
-export function latestStart(plan: Plan, k: number, due: number): number | null {
+/**
+ * @param due minute since 1970
+ * @param guess minutes of slack to look near first: neighbouring steps mostly have the same
+ * @returns null where step k has no latest beginning
+ */
+export function latestStart(plan: Plan, k: number, due: number, guess = 0): number | null {
   const p = plan.placed[k];
   if (p.actual || p.start === null || plan.ready === null || plan.ready > due) return null;
   const broken = brokenWindows(plan.placed.slice(k));
-  let lo = p.start;
-  let hi = due - Math.ceil(p.minutes ?? 0) + 1;
-  if (!holds(plan, k, lo, due, broken)) return null;
+  const works = (t: number): boolean => holds(plan, k, t, due, broken);
+  const from = p.start;
+  const end = due - Math.ceil(p.minutes ?? 0) + 1;
+  let lo = Math.min(from + Math.max(0, guess), end - 1);
+  let hi: number;
+  if (works(lo)) {
+    // strides that double until one goes too far
+    let step = 1;
+    while (lo + step < end && works(lo + step)) {
+      lo += step;
+      step *= 2;
+    }
+    hi = Math.min(lo + step, end);
+  } else {
+    hi = lo;
+    let step = 1;
+    while (hi - step > from && !works(hi - step)) {
+      hi -= step;
+      step *= 2;
+    }
+    lo = Math.max(from, hi - step);
+    if (!works(lo)) return null;
+  }
   while (hi - lo > 1) {
     const mid = Math.floor((lo + hi) / 2);
-    if (holds(plan, k, mid, due, broken)) lo = mid;
+    if (works(mid)) lo = mid;
     else hi = mid;
   }
   return rest(plan, k, lo)[0].start;
@@ -56,8 +80,14 @@ export function countBack(plan: Plan): Latest[] | null {
   if (job.due === null) return null;
   const due = plan.context.clock.fromLocal(job.due);
   const late = plan.ready === null ? null : due - plan.ready;
-  return plan.placed.map((p, index) => {
-    const start = latestStart(plan, index, due);
-    return { step: p.step.id, index, start, slack: start !== null && p.start !== null ? start - p.start : p.actual || late === null ? null : Math.min(0, late) };
-  });
+  const out: Latest[] = [];
+  let guess = Math.max(0, late ?? 0);
+  for (let index = plan.placed.length - 1; index >= 0; index--) {
+    const p = plan.placed[index];
+    const start = latestStart(plan, index, due, guess);
+    const slack = start !== null && p.start !== null ? start - p.start : null;
+    guess = slack ?? guess;
+    out.unshift({ step: p.step.id, index, start, slack: slack ?? (p.actual || late === null ? null : Math.min(0, late)) });
+  }
+  return out;
 }

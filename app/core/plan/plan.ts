@@ -30,8 +30,9 @@ export interface Plan extends Facts {
 
 /**
  * @param now the moment it is planned at, minutes since 1970; null: the job's own start (what the door uses)
+ * @param lean leave out what decides the date, which plans again several times: for lists of many jobs
  */
-export function makePlan(world: World, now: number | null = null): Plan {
+export function makePlan(world: World, now: number | null = null, lean = false): Plan {
   const c = context(world);
   const bench = fold(world.log);
   const made = generate(c);
@@ -53,7 +54,7 @@ export function makePlan(world: World, now: number | null = null): Plan {
     start: placed[0]?.start ?? null,
     ready,
     stuck: stuck ? `“${steps[stuck.index].title}” has no time: ${stuck.why}.` : null,
-    decides: decides(placed, ready, (i) => {
+    decides: lean ? [] : decides(placed, ready, (i) => {
       const r = without(i);
       return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
     }),

@@ -51,7 +51,7 @@ function ways(w: World): Way[] {
 /** Most pieces that would still be ready in time; 0: not even one. */
 function mostPieces(w: World, due: number, now: number | null): number {
   const fits = (quantity: number): boolean => {
-    const r = makePlan({ ...w, job: { ...w.job, quantity } }, now).ready;
+    const r = makePlan({ ...w, job: { ...w.job, quantity } }, now, true).ready;
     return r !== null && r <= due;
   };
   let [lo, hi] = [0, w.job.quantity];
@@ -66,11 +66,11 @@ function mostPieces(w: World, due: number, now: number | null): number {
 /** @param due minute since 1970 @returns ways that keep the date, soonest first; else those that come nearest */
 export function waysOut(w: World, due: number, now: number | null): WayOut[] {
   const tried = (x: Way): WayOut => {
-    const ready = makePlan(x.apply(w), now).ready;
+    const ready = makePlan(x.apply(w), now, true).ready;
     return { ...x, ready, keeps: ready !== null && ready <= due };
   };
   const by = (a: WayOut, b: WayOut): number => (a.ready ?? Infinity) - (b.ready ?? Infinity);
-  const base = makePlan(w, now).ready ?? Infinity;
+  const base = makePlan(w, now, true).ready ?? Infinity;
   const all = ways(w);
   const single = all.map(tried).sort(by);
   const n = mostPieces(w, due, now);
