@@ -95,10 +95,6 @@ let last: Page | null = null;
 export const snapshot = async (): Promise<string> => {
   const path = join(tmpdir(), "richlayer-failed.png");
   await last?.screenshot({ path, fullPage: true }).catch(() => {});
-  await last
-    ?.context()
-    .close()
-    .catch(() => {});
   return path;
 };
 

@@ -241,3 +241,112 @@ journey("told when a wait is over, with the tab hidden", async (url) => {
   assert.deepEqual(await p.evaluate(() => (window as unknown as { __told: string[] }).__told), ["Splash tiles: ready | Test plate on the same stack can be done now."]);
   await o.close();
 });
+
+journey("a date that can't be kept says what would keep it; done in one press, undone in one; counted back where it can", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await openSample(p);
+  await p.goto(new URL("jobs/blue-tiles/brief", url).href);
+  await p.getByLabel("Due").fill("2027-01-16T12:00");
+  await p.getByLabel("Due").blur();
+  await p.getByText(/after it is due/).waitFor();
+  await p.getByRole("link", { name: "Calendar", exact: true }).click();
+  const way = p.locator("[data-way-out]").first();
+  await way.waitFor();
+  await p.getByRole("heading", { name: "What would keep it" }).waitFor();
+  await way.getByRole("button", { name: "Do so" }).click();
+  await p.getByText(/ before due/).waitFor();
+  await p.getByRole("columnheader", { name: "At the latest" }).waitFor();
+  assert.ok((await p.locator("tr[data-step] td:nth-child(3)").allTextContents()).every((t) => /\d\d:\d\d/.test(t)));
+  await p.getByRole("button", { name: /^Undo:/ }).click();
+  await p.getByText(/after it is due/).waitFor();
+  const saved = p.waitForEvent("download");
+  await p.getByRole("button", { name: "Calendar with alarms, .ics" }).click();
+  assert.match(readFileSync(await (await saved).path(), "utf8"), /UID:inspect-blank\.blue-tiles@richlayer\.invalid/);
+  const labels = p.waitForEvent("download");
+  await p.getByRole("button", { name: "Labels for the backs, PDF" }).click();
+  assert.equal(readFileSync(await (await labels).path()).subarray(0, 5).toString(), "%PDF-");
+  assert.deepEqual(faults(p), []);
+  await o.close();
+});
+
+journey("at the bench: a missed window's way out, a reading that moves the wait, a tap put right, a photo without its place", async (url) => {
+  const o = await open(url, { at: "2027-01-13T10:00:00Z" });
+  const p = o.page;
+  await openSample(p);
+  await p.goto(new URL("jobs/splash-tiles/bench", url).href);
+  const opens = async (): Promise<number> => Number(await p.locator("[data-wait-for='laser-safe']").first().getAttribute("data-opens"));
+  await p.locator("[data-wait-for='laser-safe']").first().waitFor();
+  const before = await opens();
+  await p.getByRole("button", { name: /type in a reading/ }).click();
+  await p.getByLabel("Temperature").fill("28");
+  await p.getByLabel("Humidity, %").fill("40");
+  await p.getByRole("button", { name: "Take this reading" }).click();
+  await p.waitForFunction((b) => Number(document.querySelector("[data-wait-for='laser-safe']")?.getAttribute("data-opens")) < b - 20, before);
+  assert.match((await p.getByRole("button", { name: /type in a reading/ }).textContent()) ?? "", /^28/);
+  // a photo with a place in it comes out without
+  const withPlace = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe1, 0, 30]), Buffer.from("Exif\0\0GPSLatitude 38.7N"), (await jpeg(p)).subarray(2)]);
+  await p.getByLabel("Photo from the bench").setInputFiles({ name: "a.jpg", mimeType: "image/jpeg", buffer: withPlace });
+  await p.getByRole("button", { name: "Leave the bench" }).or(p.getByRole("link", { name: "Leave the bench" })).first().waitFor();
+  await p.waitForFunction(
+    () =>
+      new Promise<boolean>((ok) => {
+        const r = indexedDB.open("rich-layer");
+        r.onsuccess = () => {
+          const q = r.result.transaction("photos").objectStore("photos").getAll();
+          q.onsuccess = () => {
+            r.result.close();
+            const photo = (q.result as { data: string; jobId: string }[]).find((x) => x.jobId === "splash-tiles");
+            ok(photo !== undefined && !atob(photo.data).includes("GPS"));
+          };
+        };
+      }),
+  );
+  // a tap put right, and taken into account
+  await p.goto(new URL("jobs/bed-markers/bench", url).href);
+  await p.locator("[data-bench-count]").waitFor();
+  await p.keyboard.press("n");
+  await p.getByRole("button", { name: "drip" }).click();
+  await p.getByText("Note: drip").waitFor();
+  await p.keyboard.press("n");
+  await p.getByRole("button", { name: "The last tap was earlier…" }).click();
+  await p.getByLabel(/When was “note” really/).fill("2027-01-13T09:58");
+  await p.getByRole("button", { name: "Put it right" }).click();
+  await p.getByLabel(/When was/).waitFor({ state: "detached" });
+  await p.getByText("Note: drip").waitFor();
+  // the window of a coat shuts while nobody is there
+  await p.goto(new URL("jobs/blue-tiles/bench", url).href);
+  const hazards = p.getByRole("button", { name: "Read and accepted" });
+  await hazards.first().waitFor();
+  for (let n = await hazards.count(); n > 0; n--) {
+    await hazards.first().click();
+    await p.waitForFunction((left) => document.querySelectorAll("[data-fix='accept']").length === left, n - 1);
+  }
+  for (let guard = 0; guard < 40; guard++) {
+    const title = await p.locator("#bench-step").textContent();
+    if (title?.includes("second coat")) break;
+    const touch = p.getByRole("button", { name: "It passes by touch" });
+    if (await touch.count()) await touch.click();
+    else await p.keyboard.press("Space");
+    await p.waitForTimeout(120);
+  }
+  await o.setTime(Date.parse("2027-01-13T14:30:00Z"));
+  await p.getByText(/The window for this coat shut/).waitFor();
+  assert.deepEqual(await p.locator("[data-way]").evaluateAll((l) => l.map((x) => x.getAttribute("data-way"))), ["wait", "scuff", "strip"]);
+  await p.getByRole("button", { name: "Scuff and recoat" }).click();
+  await p.getByRole("heading", { name: "Scuff the film", level: 2 }).waitFor();
+  await p.getByText(/Wait until it is dry right through/).waitFor();
+  assert.deepEqual(faults(p), []);
+  await o.close();
+});
+
+/** A small picture made by the browser itself. */
+async function jpeg(p: import("playwright-core").Page): Promise<Buffer> {
+  const text = await p.evaluate(`(async () => {
+    const c = new OffscreenCanvas(60, 40);
+    c.getContext("2d").fillRect(5, 5, 20, 20);
+    const b = new Uint8Array(await (await c.convertToBlob({ type: "image/jpeg" })).arrayBuffer());
+    return btoa(String.fromCharCode(...b));
+  })()`);
+  return Buffer.from(text as string, "base64");
+}

@@ -88,7 +88,7 @@ export async function benchAct(jobId: string, f: Record<string, string>): Promis
       case "reading": {
         const at = nowMinutes();
         const r = f.sensor ? sense(w.shop.climate, at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at))) : { c: typed.temperature(f.c ?? "", w.shop.units), rh: typed.percent(f.rh ?? "") };
-        await change<Shop>("reading of the air", "shop", "shop", (s) => ({ ...s, climate: { ...s.climate, measured: true, readings: [...(s.climate.readings ?? []), { at: Math.round(at * 100) / 100, ...r }].slice(-READINGS_KEPT) } }));
+        await change<Shop>("reading of the air", "shop", "shop", (s) => ({ ...s, climate: { ...s.climate, measured: true, readings: [...(s.climate.readings ?? []), { at: Math.floor(at), ...r }].slice(-READINGS_KEPT) } }));
         return `Read: ${Math.round(r.c * 10) / 10} °C, ${Math.round(r.rh * 100)} %`;
       }
       case "earlier": {

@@ -1,5 +1,6 @@
 import type { Route } from "./+types/job-calendar";
-import { Link } from "react-router";
+import { Suspense } from "react";
+import { Await, Link } from "react-router";
 import { kindOf } from "../core/plan/kinds";
 import { waitAfter } from "../core/plan/report";
 import { countBack } from "../core/plan/backward";
@@ -68,11 +69,34 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return {
     job: world.job, plan, now,
     back: back !== null && !late,
-    outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? waysOut(world, due, now).map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) })) : [],
+    // Tried after the page is there: each way is a whole plan.
+    outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? new Promise<Out[]>((r) => setTimeout(() => r(waysOut(world, due, now).map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) }))), 30)) : null,
     title: world.job.title, days: [...days.values()].sort((a, b) => a.day - b.day), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
     due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
     list: plan.placed.map((p, i) => ({ id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, latest: back?.[i].start == null ? null : showWhen(clock, back[i].start), slack: back?.[i].start == null || back[i].slack === null ? null : showMinutes(back[i].slack), minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
   };
+}
+
+interface Out {
+  i: number;
+  label: string;
+  keeps: boolean;
+  ready: string | null;
+}
+
+function WaysOut({ outs }: { outs: Out[] }) {
+  return (
+    <div className="my-2 border-y border-line py-2">
+      <h3>{outs.some((o) => o.keeps) ? "What would keep it" : "Nothing tried keeps it; these come nearest"}</h3>
+      <ul>
+        {outs.map((o) => (
+          <li key={o.label} data-way-out={o.i} className="border-t border-line py-1.5">
+            {o.label}{o.ready ? `: ready ${o.ready}` : ": still never"}. <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>Do so</ActButton>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
 }
 
 export default function Calendar({ loaderData: d }: Route.ComponentProps) {
@@ -108,17 +132,10 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
             <h2 id="c2" className="mb-1">What decides the date</h2>
             {d.due && <p className={d.due.late ? "text-wrong" : "text-ready"}>Due {d.due.text}{d.due.late ? `: ${showMinutes(d.due.late)} late` : ": in time"}.</p>}
             {d.stuck && <p className="text-wrong">{d.stuck}</p>}
-            {d.outs.length > 0 && (
-              <div className="my-2 border-y border-line py-2">
-                <h3>{d.outs.some((o) => o.keeps) ? "What would keep it" : "Nothing tried keeps it; these come nearest"}</h3>
-                <ul>
-                  {d.outs.map((o) => (
-                    <li key={o.label} data-way-out={o.i} className="border-t border-line py-1.5">
-                      {o.label}{o.ready ? `: ready ${o.ready}` : ": still never"}. <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>Do so</ActButton>
-                    </li>
-                  ))}
-                </ul>
-              </div>
+            {d.outs && (
+              <Suspense fallback={<p role="status" className="my-2 text-waiting">Trying what would keep the date…</p>}>
+                <Await resolve={d.outs}>{(outs) => <WaysOut outs={outs} />}</Await>
+              </Suspense>
             )}
             <ol className="mt-1">{d.decides.map((x) => <li key={x.why} className="border-t border-line py-1.5">{x.why[0].toUpperCase() + x.why.slice(1)}.</li>)}</ol>
             <p className="mt-2"><Link className="text" to="/workshop">Hours, days off and climate</Link></p>
