@@ -1,6 +1,8 @@
 /** Unit tests: the pure core, the store on a fake IndexedDB, the readers and writers. */
 export default {
   testEnvironment: "node",
+  // Nothing is timed by the tests; a busy machine must not fail one.
+  testTimeout: 60000,
   setupFiles: ["fake-indexeddb/auto"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   testMatch: ["<rootDir>/app/**/*.test.ts?(x)", "<rootDir>/scripts/**/*.test.ts"],

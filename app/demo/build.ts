@@ -40,7 +40,7 @@ function shelf(day: (ago: number) => string): Product[] {
 const shed = (): Climate => ({ ...new Climate(), kind: "hourly", c: 15.5, rh: 0.66, measured: true, air: "still", hourly: Array.from({ length: 24 }, (_, h) => ({ c: Math.round((15.5 + 3.5 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 10) / 10, rh: Math.round((0.66 - 0.06 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 100) / 100 })) });
 
 function job(id: string, title: string, more: Partial<Job>): Job {
-  return { ...new Job(), id, title, client: "Quillmoor Seed Library", start: "2027-01-01T09:00", substrate: { ...new Substrate() }, choices: { ...new Choices() }, order: { ...new Order() }, wrapUp: { ...new WrapUp(), flaws: [], photos: [] }, zones: [], edits: [], waivers: [], acknowledged: [71, 72], machineId: "co2-45", ...more };
+  return { ...new Job(), id, title, client: "Quillmoor Seed Library", start: "2027-01-01T09:00", substrate: { ...new Substrate() }, choices: { ...new Choices() }, order: { ...new Order() }, wrapUp: { ...new WrapUp(), flaws: [], photos: [] }, zones: [], edits: [], waivers: [], acknowledged: [71, 72, 86], machineId: "co2-45", ...more };
 }
 
 /** Taps as a careful hand would have made them: the plan's own times, a little off, up to a moment or a number of steps. */

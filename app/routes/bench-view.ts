@@ -1,4 +1,5 @@
 /** What the bench shows: the step to do or the wait before it, ways out of a missed window, and where every other job stands. */
+import { hasPhoto, photoStages } from "../core/bench/stages";
 import { missedWindow, waysOutOf } from "../core/bench/missed";
 import { standing, type Standing } from "../core/bench/next";
 import { air, airAtMoment } from "../core/drying/climate";
@@ -16,7 +17,9 @@ import type { RackRow } from "../ui/bench/rack";
 export function rackRow(plan: Plan, s: Standing): RackRow | null {
   const { job } = plan.context;
   if (!plan.bench.actuals.size || s.is === "closed" || s.is === "lacking") return null;
-  const base = { id: job.id, title: job.title };
+  const coats = plan.placed.filter((p) => p.step.kind === "coat" && p.actual?.end != null);
+  const last = coats[coats.length - 1]?.actual?.end ?? null;
+  const base = { id: job.id, title: job.title, sunSince: job.choices.sunOrHotAir ? last : null };
   if (s.is === "done") return { ...base, is: "done", next: "wrap it up", state: null, words: "", from: 0, opens: null, closes: null, reopens: null };
   const p = s.step;
   if (s.is === "ready") {
@@ -84,6 +87,7 @@ export function benchView(world: World, plan: Plan, now: number, others: World[]
     rack: rackOf([world, ...others], now),
     then: plan.placed.slice((current?.index ?? plan.placed.length) + 1).slice(0, 2).map((p) => ({ title: p.step.title, when: p.start === null ? null : showWhen(c.clock, p.start) })),
     ready: plan.ready === null ? null : showDay(c.clock, plan.ready),
+    photo: current && photoStages(plan.placed).some((x) => x.step.id === current.step.id) ? (hasPhoto(world.job.wrapUp.photos, current.step.id) ? "taken" : "wanted") : null,
     colours: Object.fromEntries(before.map((z) => [z.zone, z.front])), grain: c.substrate.family === "wood",
     window: s.is === "ready" && current && !missedWindow(current, now) ? (current.needs.find((r) => r.closes !== null && r.closes > now) ?? null) : null,
   };

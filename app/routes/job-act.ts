@@ -43,6 +43,7 @@ const SET: Record<string, (j: Job, v: string, w: World) => Partial<Job>> = {
   "substrate.h": (j, v, w) => ({ substrate: { ...j.substrate, h: typed.length(v, w.shop.units) } }),
   "substrate.t": (j, v, w) => ({ substrate: { ...j.substrate, t: typed.length(v, w.shop.units) } }),
   note: (_j, v) => ({ note: v }),
+  credit: (_j, v) => ({ credit: v.trim() || undefined }),
   machineId: (_j, v) => ({ machineId: v || null }),
   route: (_j, v) => ({ route: (v || null) as RouteId | null }),
   "order.text": (j, v) => ({ order: { ...j.order, text: v } }),
@@ -70,6 +71,7 @@ const CHOICE: Record<string, (v: string, w: World) => Partial<Job["choices"]>> =
   maskChlorinated: (v) => ({ maskChlorinated: tri(v) }),
   oldPaint: (v) => ({ oldPaint: v === "true" }),
   sunOrHotAir: (v) => ({ sunOrHotAir: v === "true" }),
+  driedInEnclosure: (v) => ({ driedInEnclosure: v === "true" ? true : undefined }),
   attended: (v) => ({ attended: v === "true" }),
 };
 
@@ -126,6 +128,9 @@ async function world(id: string): Promise<World> {
   if (!w) throw new Refused("This job is no longer there; it may have been deleted in another tab.");
   return w;
 }
+
+/** The stage a photo was taken at stands in its name: `photo.<step>.<when>`. */
+const photoId = (step: string | undefined, at: number, n: number): string => `photo.${(step || "any").slice(0, 70)}.${Math.round(at * 60000).toString(36)}.${n}`;
 
 const freeId = (want: string, taken: { id: string }[]): string => {
   const base = want.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "thing";
@@ -204,7 +209,7 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
       }
       case "photo": {
         const at = nowMinutes();
-        const photo: Photo = { version: 1, id: `photo.${Math.round(at * 60000).toString(36)}.${w.job.wrapUp.photos.length}`, jobId: id, at, caption: (f.caption ?? "").slice(0, 200), data: f.data };
+        const photo: Photo = { version: 1, id: photoId(f.step, at, w.job.wrapUp.photos.length), jobId: id, at, caption: (f.caption ?? "").slice(0, 200), data: f.data };
         await commit(`photo for “${w.job.title}”`, [{ table: "photos", id: photo.id, next: photo, base: null }, { table: "jobs", id, next: { ...w.job, wrapUp: { ...w.job.wrapUp, photos: [...w.job.wrapUp.photos, photo.id] } }, base: w.job }]);
         return "Photo kept";
       }

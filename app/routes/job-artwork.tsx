@@ -86,6 +86,7 @@ export default function Artwork({ loaderData: { job, units, products, near } }: 
           <>
             <SizeField key={job.artwork.w} value={showLength(job.artwork.w, units)} onSet={resize} height={showLength(job.artwork.h, units)} disabled={!job.artwork.svg} />
             <Face job={job} colours={colours} grain={ground.family === "wood"} label={`${job.title}, zones in their finishes`} />
+            <TextField name="credit" label="Drawn by, and how it may be used" value={job.credit ?? ""} hint="goes on the work card" />
             <p className="tag">The picture lies centred on the {ground.name.toLowerCase()}.</p>
           </>
         )}

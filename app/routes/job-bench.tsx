@@ -88,7 +88,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
     if (!file) return;
     try {
       setSaid("Taking the photo in…");
-      send({ intent: "photo", data: await shrinkPhoto(file), caption: d.step?.title ?? d.job.title });
+      send({ intent: "photo", step: d.step?.id ?? "", data: await shrinkPhoto(file), caption: d.step?.title ?? d.job.title });
       setSaid(null);
     } catch (e) {
       setSaid(`“${file.name}” was not taken in: ${(e as Error).message}. Nothing was changed.`);
@@ -164,6 +164,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                   </div>
                 </div>
               )}
+              {d.photo && <p className={d.photo === "taken" ? "text-[#8fe3d0]" : "text-[#efbb5a]"}>{d.photo === "taken" ? "This stage has its photo." : "No photo of this stage yet: one now saves guessing later."}</p>}
               {d.run.notes.length > 0 && <ul className="text-[#d9d0de]">{d.run.notes.map((x) => <li key={x.at}>Note: {x.text}</li>)}</ul>}
               {!d.wait && (
                 <div className="mt-auto flex items-end justify-between gap-4">

@@ -10,6 +10,7 @@ import { CoreSample, Lens, lensScale, lookOf, magnified } from "../ui/core-sampl
 import { Face } from "../ui/face";
 import { Empty, Swatch } from "../ui/kit/bits";
 import { ActButton, type Outcome } from "../ui/kit/field";
+import { Why } from "../ui/kit/why";
 import { Snags } from "../ui/snags";
 import { StepCard } from "../ui/step-card";
 import { StepList } from "../ui/step-list/step-list";
@@ -18,7 +19,7 @@ import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 import { onlySearch } from "./only-search";
-import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "./layers-view";
+import { amountWhy, filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "./layers-view";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
@@ -149,7 +150,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               <summary className="link-act">Paint for the whole job</summary>
               <ul>
                 {plan.amounts.map((a) => (
-                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]"><Swatch colour={paints[a.product].colour} /><span className="flex-1">{paints[a.product].name}</span><span>{showMl(a.ml)}{a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}</span></li>
+                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]"><Swatch colour={paints[a.product].colour} /><span className="flex-1">{paints[a.product].name}</span><Why title={`Paint: ${paints[a.product].name}`} rows={amountWhy(plan, a.product)} moves="Area and wet film move it most; spraying more pieces in one go loses less beside them.">{showMl(a.ml)}{a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}</Why></li>
                 ))}
               </ul>
             </details>

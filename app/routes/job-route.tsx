@@ -141,6 +141,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
             <legend className="font-semibold">How it is worked</legend>
             <TickField name="attended" label="Somebody stays with the laser, all through" extra={choice} value={job.choices.attended} />
             <TickField name="sunOrHotAir" label="Dried in the sun or with hot air" extra={choice} value={job.choices.sunOrHotAir} />
+            <TickField name="driedInEnclosure" label="Wet pieces dry inside the laser’s enclosure" extra={choice} value={job.choices.driedInEnclosure === true} />
             <TickField name="mask" label="A mask or film is on the piece while it is lasered" extra={choice} value={job.choices.mask} />
             {job.choices.mask && <PickField name="maskChlorinated" label="Does that film hold chlorine (vinyl, PVC)?" extra={choice} value={job.choices.maskChlorinated === null ? "" : String(job.choices.maskChlorinated)} options={[{ value: "", label: "not known: ask its maker first" }, { value: "false", label: "no" }, { value: "true", label: "yes" }]} />}
           </fieldset>

@@ -11,6 +11,8 @@ import { saveFile, shrinkPhoto } from "../ui/files";
 import { ActButton, PickField, PostForm, TextField, type Outcome } from "../ui/kit/field";
 import { answer, formOf, typed } from "./answer";
 import { jobAct } from "./job-act";
+import { hasPhoto, photoStages } from "../core/bench/stages";
+import { Face } from "../ui/face";
 import { changeJob, readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -20,7 +22,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     const run = plan.bench.steps.get(p.step.id);
     return { id: p.step.id, title: p.step.title, planned: p.uncorrected, actual: run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null, ml: plan.uses[i]?.ml ?? null, answer: run?.answer ?? null, early: run?.early ?? null, notes: run?.notes.map((n) => n.text) ?? [] };
   });
-  return { job: world.job, rows, photos, left: rows.filter((r) => r.actual === null).length, aside: plan.bench.aside.size, zones: world.job.zones, today: plan.context.clock.toLocal(now), waivers: world.job.waivers };
+  return { job: world.job, rows, photos, left: rows.filter((r) => r.actual === null).length, aside: plan.bench.aside.size, zones: world.job.zones, today: plan.context.clock.toLocal(now), waivers: world.job.waivers, noPhoto: photoStages(plan.placed).filter((p) => !hasPhoto(world.job.wrapUp.photos, p.step.id)).map((p) => p.step.title), colours: Object.fromEntries([["ground", plan.context.substrate.colour], ...world.job.zones.map((z) => [z.id, z.bare ? plan.context.substrate.colour : plan.context.hasPaint(z.productId) ? plan.context.paintOf(z.productId).product.colour : z.colour])]), grain: plan.context.substrate.family === "wood" };
 }
 
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
@@ -141,7 +143,9 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
         </section>
         <section aria-labelledby="w4">
           <h3 id="w4">Photos</h3>
-          <ul className="my-2 flex flex-wrap gap-3">
+          {d.noPhoto.length > 0 && <p className="text-muted">No photo of: {d.noPhoto.join(", ")}.</p>}
+          <ul className="my-2 flex flex-wrap items-end gap-3">
+            {d.photos.length > 0 && <li className="flex flex-col gap-1"><Face job={job} colours={d.colours} grain={d.grain} label={`${job.title} as it was meant`} className="h-28" /><span className="tag">as it was meant</span></li>}
             {d.photos.map((p) => (
               <li key={p.id} className="flex flex-col gap-1"><img src={`data:image/jpeg;base64,${p.data}`} alt={p.caption || "photo of the piece"} className="h-28 rounded border border-line" /><ActButton className="link-act" act={{ intent: "photo-forget", id: p.id }} label={`Remove photo ${p.caption}`}>Remove</ActButton></li>
             ))}

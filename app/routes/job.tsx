@@ -3,6 +3,7 @@ import { Link, NavLink, Outlet } from "react-router";
 import { standing } from "../core/bench/next";
 import { showWhen } from "../core/time/zoned";
 import { showLength, showMinutes } from "../core/units/show";
+import { Why } from "../ui/kit/why";
 import { readJob } from "./job-data";
 import { onlySearch } from "./only-search";
 
@@ -12,7 +13,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return {
     job: world.job, units: world.shop.units, substrate: plan.context.substrate.name, standing: standing(plan, now).is,
     ready: plan.ready, readyText: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready), readyLocal: plan.ready === null ? null : plan.context.clock.toLocal(plan.ready),
-    stuck: plan.stuck, missing: plan.missing.length > 0, slack: due === null || plan.ready === null ? null : due - plan.ready, decides: plan.decides[0]?.why ?? null,
+    stuck: plan.stuck, missing: plan.missing.length > 0, slack: due === null || plan.ready === null ? null : due - plan.ready, decides: plan.decides[0]?.why ?? null, all: plan.decides, start: plan.start === null ? null : showWhen(plan.context.clock, plan.start), air: world.shop.climate.measured ? "your climate" : "default climate", hours: world.shop.hoursSet ? "your hours" : "default hours",
   };
 }
 
@@ -41,7 +42,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
         <div className="flex items-center gap-4 pt-1 max-lg:w-full max-lg:justify-between max-lg:pb-1">
           <div className="text-right max-lg:text-left">
             {d.readyText ? (
-              <p className={`font-head text-[1.05rem] font-semibold ${d.slack !== null && d.slack < 0 ? "text-wrong" : "text-ready"}`}>Ready <time data-ready={d.readyLocal ?? undefined} dateTime={d.readyLocal ?? undefined}>{d.readyText}</time></p>
+              <p className={`font-head text-[1.05rem] font-semibold ${d.slack !== null && d.slack < 0 ? "text-wrong" : "text-ready"}`}><Why title="When it is ready" rows={[{ name: "First step begins", value: d.start ?? "not yet", from: d.hours }, ...d.all.map((x) => ({ name: x.kind === "work" ? "Work at the bench" : x.kind === "wait" ? "Wait" : "Shut", value: showMinutes(x.minutes), from: x.why })), { name: "Drying", value: "integrated hour by hour", from: d.air }]} moves={d.all.some((x) => (x.gain ?? 0) > 0) ? `What moves it most: ${d.all.filter((x) => (x.gain ?? 0) > 0).sort((a, b) => (b.gain ?? 0) - (a.gain ?? 0))[0].why}.` : "The shop’s hours move it most."}>Ready <time data-ready={d.readyLocal ?? undefined} dateTime={d.readyLocal ?? undefined}>{d.readyText}</time></Why></p>
             ) : (
               <p className="text-waiting">{d.missing ? "Still to be filled in" : (d.stuck ?? "No ready time yet")}</p>
             )}

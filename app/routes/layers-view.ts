@@ -9,6 +9,9 @@ import { waitAfter } from "../core/plan/report";
 import { showWhen } from "../core/time/zoned";
 import { showInterval, showMinutes, showMl, showShare, showSpeed, showUm } from "../core/units/show";
 import { standing } from "../core/bench/next";
+import { BEAM_KINDS } from "../core/catalogue/beams";
+import { energy } from "../core/laser/energy";
+import type { Step } from "../core/plan/step";
 import { GROUND, zoneOf, surfaceUm } from "../core/piece/state";
 import type { World } from "../core/records/world";
 import type { StepRow } from "../ui/step-list/step-list";
@@ -152,7 +155,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     depth: depthRow(plan, index),
     latest: latestRow(plan, index),
     answer: plan.bench.steps.get(s.id)?.answer ?? null,
-    laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : s.laser.from } : null,
+    laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : `${s.laser.from}: for this machine, can and blank, not for others`, why: laserWhy(plan, s) } : null,
     fields,
     product: s.kind === "coat" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.map((x) => ({ value: x.id, label: x.name }))] } : null,
     role: s.kind === "coat" ? s.role : null,
@@ -161,6 +164,36 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     byLoad: s.kind === "engrave" || s.kind === "reveal" ? s.byLoad : null,
     before: at(index - 1), beforeThat: at(index - 2), next: at(index + 1), kinds: KINDS.filter((k) => k.addable).map((k) => ({ id: k.id, name: k.name })), blocked: p.blocked,
   };
+}
+
+/** Energy of a setting and what it was worked out from. */
+function laserWhy(plan: Plan, s: Step): WhyRow[] {
+  const m = plan.context.machine;
+  if (!m || !s.laser) return [];
+  const beam = BEAM_KINDS[m.beam];
+  return [
+    { name: "Energy, all passes", value: `${energy(m.watts, s.laser.power, s.laser.speed, s.laser.interval, s.laser.passes).toFixed(2)} J/mm²`, from: "passes × watts × power ÷ (speed × interval)" },
+    { name: "Watts", value: `${m.watts} W`, from: "rated, Workshop" },
+    { name: "Spot", value: `${plan.context.spotMm} mm`, from: m.spotMm === null ? "default" : "measured here" },
+    { name: "Interval", value: showInterval(s.laser.interval), from: s.edited.includes("interval") ? "by hand" : plan.context.job.choices.intervalMm !== null ? "typed" : "default: 0.6 of the spot" },
+    ...(s.kind === "engrave" ? [{ name: "Wood, a J/mm² above 0.15", value: `${m.depthPerJ ?? beam.depthPerJ ?? "unknown"} mm`, from: m.depthPerJ === null ? "default" : "measured here" }] : []),
+  ];
+}
+
+/** What a product's amount over the whole job is made of. */
+export function amountWhy(plan: Plan, product: string): WhyRow[] {
+  const a = plan.amounts.find((x) => x.product === product);
+  const mine = plan.placed.filter((p) => p.step.productId === product);
+  if (!a) return [];
+  const paint = plan.context.paintOf(product);
+  return [
+    { name: "Coats", value: String(mine.length), from: mine.map((p) => p.step.title).join("; ") },
+    { name: "Stays on the pieces", value: showMl(a.laidMl), from: "area × wet film" },
+    { name: "Lost beside them", value: showMl(a.lostMl), from: "spray fan or brush" },
+    { name: "A coat, dry", value: showUm(paint.coatUm.value), from: paint.coatUm.from },
+    { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
+    { name: "On the Shelf", value: showMl(a.onShelfMl), from: paint.product.cans.length ? "cans as counted or weighed" : "no can listed" },
+  ];
 }
 
 /** The latest moment to begin a step so that the due date holds; null: done, none due, or it can't be kept. */

@@ -45,6 +45,14 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
             }
             return { zone: v.trim() };
           }
+          if (f.field === "sprayHours") {
+            const t = v.match(/\d{1,2}:\d{2}/g);
+            if (!v.trim()) return { sprayHours: undefined };
+            if (t?.length !== 2) throw new Refused(`“${v.trim()}” is not two clock times such as 10:00 to 16:00.`);
+            const [a, b] = t.map((x) => x.padStart(5, "0")) as [string, string];
+            if (!(a < b)) throw new Refused(`${b} must come after ${a}.`);
+            return { sprayHours: [a, b] };
+          }
           if (f.field === "tolerance") return { tolerance: typed.number(v) };
           if (f.field === "daysOff") return { daysOff: v.split(/[\s,;]+/).filter(Boolean) };
           if (["name", "currency", "units", "language"].includes(f.field)) return { [f.field]: v.trim() } as Partial<Shop>;
@@ -87,6 +95,13 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         m = { ...m, id: m.id.replace(/[^a-z0-9.-]/g, "-") };
         return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m, base: null }]);
       }
+      case "change-over":
+        return change<Machine>("change-over", "machines", f.id, (m) => {
+          const { changeOver = [], ...rest } = m;
+          if (f.point === "open") return { ...rest, changeOver: [] };
+          if (f.point === "close") return rest;
+          return { ...rest, changeOver: v === "true" ? [...new Set([...changeOver, f.point])] : changeOver.filter((x) => x !== f.point) };
+        });
       case "machine-remove": {
         const used = (await readHeads()).find((j) => j.machineId === f.id && j.open === 1);
         if (used) throw new Refused(`“${used.title}” is planned on it. Give that job another machine first.`);

@@ -3,7 +3,7 @@ import { BEAM_KINDS } from "../core/catalogue/beams";
 import { air, dewPoint } from "../core/drying/climate";
 import { wattsAt } from "../core/laser/runtime";
 import { BEAMS } from "../core/records/ids";
-import type { Machine } from "../core/records/machine";
+import { CHANGE_OVER, type Machine } from "../core/records/machine";
 import type { Shop } from "../core/records/shop";
 import { WEEKDAYS } from "../core/time/hours";
 import { showSpeed, showTemp } from "../core/units/show";
@@ -36,6 +36,7 @@ export function HoursPart({ shop }: { shop: Shop }) {
           {shop.hours[d] && <><TextField action="/workshop" name={`${d}.from`} label={`${DAY_WORDS[d]} from`} type="time" hideLabel value={shop.hours[d][0]} extra={{ intent: "hours" }} /><TextField action="/workshop" name={`${d}.to`} label={`${DAY_WORDS[d]} to`} type="time" hideLabel value={shop.hours[d][1]} extra={{ intent: "hours" }} /></>}
         </div>
       ))}
+      <TextField action="/workshop" name="sprayHours" label="Spraying only from, to" from={shop.sprayHours ? undefined : "default: whenever open"} value={shop.sprayHours ? shop.sprayHours.join(" to ") : ""} placeholder="10:00 to 16:00" hint="daylight outdoors, neighbours; brushing and waiting go on outside them" />
       <TextField action="/workshop" name="daysOff" label="Days off" value={shop.daysOff.join(", ")} hint="dates such as 2027-01-06, 2027-02-15" />
       <TextField action="/workshop" name="zone" label="Time zone" value={shop.zone} />
       <p className="tag">Waits run through nights and days off; the laser never runs with nobody there.</p>
@@ -115,6 +116,15 @@ export function MachineForm({ m }: { m: Machine }) {
         <ActButton action="/workshop" className="link-act self-end" act={{ intent: "machine-remove", id: m.id }}>Take {m.name} out</ActButton>
       </div>
       <p className="tag mt-1">Eyewear {b.eyewear}.</p>
+      {m.changeOver ? (
+        <fieldset className="border-t border-line pt-2">
+          <legend className="font-semibold">Changed over: look at each before the next burn</legend>
+          {CHANGE_OVER.map((x) => <TickField key={x} action="/workshop" name="changeOver" label={x} value={m.changeOver!.includes(x)} extra={{ ...e, intent: "change-over", point: x }} />)}
+          <ActButton action="/workshop" className="link-act" act={{ intent: "change-over", id: m.id, point: "close", value: "true" }}>All checked, close the list</ActButton>
+        </fieldset>
+      ) : (
+        <ActButton action="/workshop" className="link-act" act={{ intent: "change-over", id: m.id, point: "open", value: "true" }}>It was changed over (rotary, lens, bed height)…</ActButton>
+      )}
     </Fold>
   );
 }

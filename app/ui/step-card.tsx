@@ -20,7 +20,7 @@ export interface StepCardData {
   cues: string[];
   lookFor: { look: string; how: string; against: string };
   then: { text: string; why: WhyRow[]; moves: string } | null;
-  laser: { text: string; from: string } | null;
+  laser: { text: string; from: string; why: WhyRow[] } | null;
   depth: { text: string; why: WhyRow[] } | null;
   /** latest beginning that keeps the due date */
   latest: string | null;
@@ -66,7 +66,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
       <dl className="mt-2 grid grid-cols-[74px_1fr] gap-x-2 gap-y-1.5">
         <dt className="text-muted">For</dt><dd>{s.purpose}</dd>
         {s.load && <><dt className="text-muted">Load</dt><dd><Why title="Paint for this coat" rows={s.load.why}>{s.load.text}</Why></dd></>}
-        {s.laser && <><dt className="text-muted">Setting</dt><dd>{s.laser.text} <span className="tag">{s.laser.from}</span></dd></>}
+        {s.laser && <><dt className="text-muted">Setting</dt><dd><Why title="The laser’s setting" rows={s.laser.why} moves="Speed and power move the energy alike; the interval and the spot decide how even it lies.">{s.laser.text}</Why> <span className="tag">{s.laser.from}</span></dd></>}
         {s.depth && <><dt className="text-muted">Level</dt><dd><Why title="Depth and level" rows={s.depth.why}>{s.depth.text}</Why></dd></>}
         <dt className="text-muted">With</dt><dd>{s.tool}</dd>
         <dt className="text-muted">Work</dt><dd>{s.cues.join(". ")}.</dd>

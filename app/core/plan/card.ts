@@ -29,6 +29,8 @@ export interface Card {
   pieces: number;
   on: string;
   route: string;
+  /** who drew it and how it may be used; empty: not said */
+  credit: string;
   due: string | null;
   ready: string | null;
   startBy: string | null;
@@ -63,6 +65,7 @@ export function workCard(plan: Plan, asOf: number): Card {
     pieces: job.quantity,
     on: `${c.substrate.name}, ${showLength(job.substrate.w, units)} × ${showLength(job.substrate.h, units)} × ${showLength(job.substrate.t, units)}`,
     route: job.route ?? "none",
+    credit: job.credit ?? "",
     due: due === null ? null : when(due),
     ready: plan.ready === null ? null : when(plan.ready),
     startBy: latest === null ? null : when(latest),
@@ -84,7 +87,7 @@ export function workCard(plan: Plan, asOf: number): Card {
         lines: [
           kind.tool(s, c),
           ...(use ? [use.ml === null ? "amount unknown" : `${showMl(use.ml / job.quantity)} a piece, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet, ${showUm(s.dryUm)} dry`] : []),
-          ...(s.laser ? [`${showShare(s.laser.power)} power, ${showSpeed(s.laser.speed)}, ${showInterval(s.laser.interval)}, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"} (${s.laser.from})`] : []),
+          ...(s.laser ? [`${showShare(s.laser.power)} power, ${showSpeed(s.laser.speed)}, ${showInterval(s.laser.interval)}, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"} (${s.laser.from === "computed" ? "computed, a start for a test" : `${s.laser.from}; for this machine, can and blank only`})`] : []),
           ...(s.depthMm !== null ? [`${s.depthMm} mm deep`] : []),
           ...(s.sandUm ? [`${Math.round(s.sandUm)} µm off the face`] : []),
           ...(s.note ? [s.note] : []),

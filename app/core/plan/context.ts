@@ -3,13 +3,13 @@ import { paint, type Paint } from "../catalogue/properties";
 import { BEAM_KINDS } from "../catalogue/beams";
 import { substrate, type SubstrateKind } from "../catalogue/substrates";
 import { air, type Air } from "../drying/climate";
-import { workCalendar, type WorkCalendar } from "../time/hours";
+import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
 import { zonedClock, type ZonedClock } from "../time/zoned";
 import type { Job, Zone } from "../records/job";
 import type { Machine } from "../records/machine";
 import type { World } from "../records/world";
 import { Climate as ClimateRecord } from "../records/shop";
-import type { Climate } from "../records/shop";
+import type { Climate, Hours } from "../records/shop";
 import { GROUND } from "../piece/state";
 
 export interface Context {
@@ -21,6 +21,8 @@ export interface Context {
   intervalMm: number | null;
   clock: ZonedClock;
   calendar: WorkCalendar;
+  /** when spraying may be done: the shop's hours, narrowed to its spraying hours where it has some */
+  sprayCalendar: WorkCalendar;
   air: Air;
   /** the air of a room kept at a temperature and humidity */
   room(c: number | null, rh: number | null): Air;
@@ -34,6 +36,14 @@ export interface Context {
   learned(kind: string): number;
 }
 
+/** Hours of each day that lie within a span. */
+const within = (hours: Hours, [from, to]: [string, string]): Hours =>
+  Object.fromEntries(WEEKDAYS.map((d) => {
+    const h = hours[d];
+    const [a, b] = h ? [h[0] > from ? h[0] : from, h[1] < to ? h[1] : to] : ["", ""];
+    return [d, a < b ? [a, b] : null];
+  })) as unknown as Hours;
+
 export function context(world: World): Context {
   const { job, shop } = world;
   const machine = world.machines.find((m) => m.id === job.machineId) ?? null;
@@ -42,6 +52,7 @@ export function context(world: World): Context {
   const rooms = new Map<string, Air>();
   const clock = zonedClock(shop.zone);
   const shopAir = air(shop.climate);
+  const calendar = workCalendar(clock, shop.hours, shop.daysOff);
   return {
     world,
     job,
@@ -50,7 +61,8 @@ export function context(world: World): Context {
     spotMm,
     intervalMm: job.choices.intervalMm ?? (spotMm === null ? null : Math.max(0.01, Math.floor(0.6 * spotMm * 100 + 1e-6) / 100)),
     clock,
-    calendar: workCalendar(clock, shop.hours, shop.daysOff),
+    calendar,
+    sprayCalendar: shop.sprayHours ? workCalendar(clock, within(shop.hours, shop.sprayHours), shop.daysOff) : calendar,
     air: shopAir,
     room: (c, rh) => {
       if (c === null && rh === null) return shopAir;

@@ -7,6 +7,7 @@ import type { Context } from "./context";
 import { kindOf } from "./kinds";
 import { readiness, type Readiness } from "./ready";
 import type { Step } from "./step";
+import type { WorkCalendar } from "../time/hours";
 import { stateWords } from "./words";
 
 export interface Actual {
@@ -47,13 +48,13 @@ interface Slot {
 }
 
 /** Work of `minutes` begun no earlier than `from`, inside working hours. */
-export function slot(c: Context, from: number, minutes: number, divisible: boolean): Slot | null {
+export function slot(calendar: WorkCalendar, from: number, minutes: number, divisible: boolean): Slot | null {
   let at = Math.ceil(from);
   const whole = Math.ceil(minutes);
   if (whole <= 0) return { start: at, end: at, pauses: [] };
-  const mayPause = divisible || whole > c.calendar.longest;
+  const mayPause = divisible || whole > calendar.longest;
   for (let guard = 0; guard < 800; guard++) {
-    const open = c.calendar.openAt(at);
+    const open = calendar.openAt(at);
     if (!open) return null;
     const start = Math.max(at, open.from);
     if (start + whole <= open.to) return { start, end: start + whole, pauses: [] };
@@ -65,7 +66,7 @@ export function slot(c: Context, from: number, minutes: number, divisible: boole
     let left = whole - (open.to - start);
     let end = open.to;
     while (left > 0) {
-      const next = c.calendar.openAt(end);
+      const next = calendar.openAt(end);
       if (!next) return null;
       pauses.push([end, next.from]);
       const does = Math.min(left, next.to - next.from);
@@ -131,6 +132,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
   const placed: Placed[] = [];
   let stuck: PlaceResult["stuck"] = null;
 
+  const hoursOf = (s: Step): WorkCalendar => (s.kind === "coat" && c.hasPaint(s.productId) && ["spray", "airbrush"].includes(c.paintOf(s.productId).finish.by) ? c.sprayCalendar : c.calendar);
   const one = (i: number, before: Piece, prevEnd: number | null, from: number): { p: Placed; early: number | null } => {
     const s = steps[i];
     const kind = kindOf(s.kind);
@@ -155,7 +157,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
         earliest = Math.max(earliest, r.opens);
       }
     }
-    const got = slot(c, earliest, w.total, kind.divisible || s.byLoad);
+    const got = slot(hoursOf(s), earliest, w.total, kind.divisible || s.byLoad);
     if (!got) return block("there are no working hours to do it in");
     return { p: { ...base, start: got.start, end: got.end, pauses: got.pauses, waited: binding, after: kind.apply(s, before, c, got.end), blocked: null }, early: earliest };
   };
@@ -191,8 +193,9 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
       // Delay the beginning of the windowed run to later openings until all of it fits.
       for (let t = 0; t < TRIES && !best.ok; t++) {
         const head = one(i, piece, end, from).p;
-        const open = head.start === null ? null : c.calendar.openAt(head.start);
-        const next = open ? c.calendar.openAt(open.to) : null;
+        const hours = hoursOf(steps[i]);
+        const open = head.start === null ? null : hours.openAt(head.start);
+        const next = open ? hours.openAt(open.to) : null;
         if (!next) break;
         from = next.from;
         best = chain(i, piece, end, from);

@@ -12,6 +12,7 @@ import {
 } from "../../../e2e/support/worlds";
 import { air } from "../drying/climate";
 import { fold } from "../bench/fold";
+import { hasPhoto, photoStages } from "../bench/stages";
 import { standing } from "../bench/next";
 import { LogEntry } from "../records/log";
 import type { PlanEdit } from "../records/job";
@@ -350,6 +351,26 @@ describe("time", () => {
       expect(utc.minuteOfDay((x.end as number) - 1)).toBeLessThan(18 * 60);
       expect(utc.toLocal(x.start as number).slice(0, 10)).not.toBe("2027-01-12");
     }
+  });
+  test("spraying hours hold for what is sprayed, and for nothing else", () => {
+    const w = e1({ shop: { sprayHours: ["11:00", "13:00"] } });
+    const p = makePlan(w);
+    const c = p.context;
+    const spray = p.placed.filter((x) => x.step.kind === "coat" && c.paintOf(x.step.productId as string).finish.by === "spray");
+    expect(spray.length).toBeGreaterThan(2);
+    for (const x of spray) {
+      expect(c.clock.minuteOfDay(x.start as number)).toBeGreaterThanOrEqual(660);
+      expect(c.clock.minuteOfDay(x.end as number)).toBeLessThanOrEqual(780);
+    }
+    expect(p.placed.some((x) => x.step.kind === "coat" && !spray.includes(x) && c.clock.minuteOfDay(x.start as number) >= 780)).toBe(true);
+    expect(p.ready!).toBeGreaterThan(makePlan(e1()).ready!);
+  });
+  test("stages worth a photo: the cut, the last colour, sanded back, finished; one that has its photo is known by its name", () => {
+    const stages = photoStages(makePlan(e1()).placed).map((x) => x.step.id);
+    expect(stages).toEqual(expect.arrayContaining(["engrave", "sand-back", "final-check"]));
+    expect(stages.filter((x) => x.startsWith("coat.colour"))).toHaveLength(1);
+    expect(hasPhoto(["photo.engrave.k3j.0"], "engrave")).toBe(true);
+    expect(hasPhoto(["photo.engrave.k3j.0", "photo.k3j"], "sand-back")).toBe(false);
   });
   test("a recoat window shorter than the closed hours never straddles them", () => {
     for (let h = 0; h < 30; h++) {

@@ -1,7 +1,7 @@
 /** Field validators shared by all records: each is one word on a field and one plain sentence when it fails. */
 import "reflect-metadata";
 import { Type } from "class-transformer";
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsString, Matches, Max, MaxLength, Min, ValidateBy, ValidateIf, ValidateNested } from "class-validator";
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, ValidateBy, ValidateIf, ValidateNested } from "class-validator";
 
 type Deco = (target: object, key: string) => void;
 const all = (...parts: PropertyDecorator[]): Deco => (target, key) => parts.forEach((p) => p(target, key));
@@ -13,6 +13,8 @@ export const Num = (min = -1e9, max = 1e9): Deco =>
 export const Whole = (min = 0, max = 1e9): Deco => all(IsInt({ message: "must be a whole number" }), Min(min, { message: `must be at least ${min}` }), Max(max, { message: `must be at most ${max}` }));
 /** Unknown is allowed and stays null. */
 export const OrNull = (): Deco => all(ValidateIf((_o, v) => v !== null));
+/** Absent while nobody has said anything: files of before stay as they are. */
+export const Maybe = (): Deco => all(IsOptional());
 export const Text = (max = 200): Deco => all(IsString({ message: "must be text" }), MaxLength(max, { message: `must be at most ${max} characters` }));
 export const Flag = (): Deco => all(IsBoolean({ message: "must be true or false" }));
 export const OneOf = (values: readonly (string | number)[]): Deco => all(IsIn(values as string[], { message: `must be one of ${values.join(", ")}` }));

@@ -1,6 +1,6 @@
 /** A job: brief, artwork with its zones, route and choices, the plan's edits as data, waivers, wrap-up. The bench log stands apart. */
 import { FLAWS, ROUTE_IDS, USES } from "./ids";
-import { Colour, Flag, Id, LocalTime, Num, NumList, OneOf, OrNull, Scalar, Sub, SubList, Text, TextList, Whole } from "./fields";
+import { Colour, Flag, Id, LocalTime, Maybe, Num, NumList, OneOf, OrNull, Scalar, Sub, SubList, Text, TextList, Whole } from "./fields";
 import { IsIn } from "class-validator";
 
 export class Substrate {
@@ -77,6 +77,8 @@ export class Choices {
   @Flag() oldPaint: boolean = false;
   /** pieces stand in the sun, or warm air above 40 °C is blown at them */
   @Flag() sunOrHotAir: boolean = false;
+  /** wet work stands in the laser's own enclosure to dry */
+  @Maybe() @Flag() driedInEnclosure?: boolean;
   /** somebody stays with the laser, eyewear and extraction checked */
   @Flag() attended: boolean = true;
 }
@@ -170,6 +172,8 @@ export class Job {
   @OneOf(["metric", "inch"]) units: "metric" | "inch" = "metric";
   @Text(20) language: string = "en";
   @Text(4000) note: string = "";
+  /** who drew the artwork, and by what licence it may be used */
+  @Maybe() @Text(200) credit?: string;
 }
 
 function OneOfEach(values: readonly string[]) {

@@ -1,6 +1,6 @@
 /** A laser in the Workshop. */
 import { BEAMS } from "./ids";
-import { Flag, Id, Num, OneOf, OrNull, SubList, Text, Whole } from "./fields";
+import { Flag, Id, Maybe, Num, OneOf, OrNull, SubList, Text, TextList, Whole } from "./fields";
 
 /** A point of the machine's own power curve: what the panel says against what was measured. */
 export class PowerPoint {
@@ -40,4 +40,9 @@ export class Machine {
   @OrNull() @Num(0.01, 5) depthPerJ: number | null = null;
   @SubList(() => PowerPoint, 40) powerPoints: PowerPoint[] = [];
   @Text(1000) note: string = "";
+  /** changed over since it was last checked (rotary, lens, bed): what has been ticked so far; absent: nothing open */
+  @Maybe() @TextList(20) changeOver?: string[];
 }
+
+/** What is looked at after a change-over, before the next burn. */
+export const CHANGE_OVER = ["rotary off and unplugged, or on and its axis lead in", "bed at its height, nothing left under it", "lens clean, its mark the right way", "focus set anew", "steps per millimetre as for this axis", "test frame run with the beam off"];

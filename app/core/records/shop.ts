@@ -1,6 +1,6 @@
 /** The workshop itself: who, hours, climate, units, and what the log has taught. */
-import { Flag, Id, LocalDate, Num, OneOf, OrNull, Sub, SubList, Text, TextList, Whole } from "./fields";
-import { IsArray, IsOptional, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
+import { Flag, Id, LocalDate, Maybe, Num, OneOf, OrNull, Sub, SubList, Text, TextList, Whole } from "./fields";
+import { IsArray, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
 
 const Span = () => (t: object, k: string) => {
   ValidateIf((_o, v) => v !== null)(t, k);
@@ -44,7 +44,7 @@ export class Climate {
   /** has anybody set it, or is it still the default? */
   @Flag() measured: boolean = false;
   /** in order of time; absent while there are none */
-  @IsOptional() @SubList(() => Reading, 5000) readings?: Reading[];
+  @Maybe() @SubList(() => Reading, 5000) readings?: Reading[];
 }
 
 /** A correction from the log that the user chose to keep (M19). */
@@ -64,6 +64,8 @@ export class Shop {
   /** IANA time zone */
   @Text(60) zone: string = "UTC";
   @Sub(() => Hours) hours: Hours = new Hours();
+  /** spraying only between these times of a working day: daylight, neighbours; absent: whenever the shop is open */
+  @Maybe() @Span() sprayHours?: [string, string];
   /** has anybody set the hours, or are they still the default? */
   @Flag() hoursSet: boolean = false;
   @TextList(400) @LocalDate(true) daysOff: string[] = [];

@@ -31,14 +31,17 @@ import { rule50 } from "./50-depth-short";
 import { rule51 } from "./51-stroke-narrower-than-tool";
 import { rule58 } from "./58-veneer";
 import { rule59 } from "./59-open-grain";
+import { rule65 } from "./65-change-over";
 import { rule70 } from "./70-chlorine";
 import { rule71 } from "./71-breathing";
 import { rule72 } from "./72-rags";
 import { rule73 } from "./73-laser-alone";
 import { rule78 } from "./78-old-paint";
+import { rule81 } from "./81-drying-in-enclosure";
 import { rule83 } from "./83-chlorinated-cleaner";
+import { rule86 } from "./86-waste";
 
-export const RULES: Rule[] = [rule1, rule2, rule3, rule4, rule7, rule10, rule11, rule13, rule14, rule20, rule21, rule22, rule23, rule24, rule26, rule30, rule31, rule32, rule33, rule35, rule37, rule38, rule40, rule43, rule46, rule48, rule50, rule51, rule58, rule59, rule70, rule71, rule72, rule73, rule78, rule83];
+export const RULES: Rule[] = [rule1, rule2, rule3, rule4, rule7, rule10, rule11, rule13, rule14, rule20, rule21, rule22, rule23, rule24, rule26, rule30, rule31, rule32, rule33, rule35, rule37, rule38, rule40, rule43, rule46, rule48, rule50, rule51, rule58, rule59, rule65, rule70, rule71, rule72, rule73, rule78, rule81, rule83, rule86];
 
 const ORDER = { never: 0, stop: 1, hazard: 2, risk: 3, advice: 4 };
 

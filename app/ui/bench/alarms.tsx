@@ -4,7 +4,7 @@
  */
 import { useEffect, useRef, useState } from "react";
 import { nowMinutes } from "../../clock";
-import type { RackRow } from "./rack";
+import { SUN_MIN, type RackRow } from "./rack";
 
 export interface AlarmEvent {
   /** the same for the same event, so that two tabs do not tell twice */
@@ -24,6 +24,7 @@ const STALE_MIN = 120;
 
 export const alarmsOf = (rack: RackRow[]): AlarmEvent[] =>
   rack.flatMap((r) => [
+    ...(r.sunSince !== null ? [{ key: `${r.id}|sun|${r.sunSince}`, at: r.sunSince + SUN_MIN, title: `${r.title}: bring it in`, body: `It has stood in the sun or warm air for ${SUN_MIN} minutes.` }] : []),
     ...(r.is !== "done" && r.opens !== null && r.state !== null ? [{ key: `${r.id}|${r.next}|opens|${r.opens}`, at: r.opens, title: `${r.title}: ready`, body: `${r.next} can be done now.` }] : []),
     ...(r.is !== "missed" && r.closes !== null ? [{ key: `${r.id}|${r.next}|closes|${r.closes}`, at: r.closes - WARN_MIN, title: `${r.title}: window closing`, body: `${r.next}: the window shuts in ${WARN_MIN} minutes.` }] : []),
   ]);

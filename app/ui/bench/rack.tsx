@@ -14,8 +14,12 @@ export interface RackRow {
   opens: number | null;
   closes: number | null;
   reopens: number | null;
+  /** when its last coat was laid, where it stands in the sun or warm air; null: it does not */
+  sunSince: number | null;
 }
 
+/** minutes in the sun or warm air after which a wet film skins over and bubbles */
+export const SUN_MIN = 15;
 const WORD = { ready: "ready now", waiting: "", missed: "window shut", done: "all steps done" };
 
 export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: number }) {
@@ -25,6 +29,7 @@ export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: 
       {rows.map((r, i) => (
         <li key={r.id} data-rack={r.id} className={`rounded-xl bg-[#2a232f] p-4 ${r.id === here ? "border-2 border-[#66cdb8]" : ""}`}>
           <h3 className={i === 0 && r.closes !== null ? "text-[1.25rem]" : ""}>{r.id === here ? `${r.title} · ${r.next}` : <Link to={r.is === "done" ? `/jobs/${r.id}/wrap-up` : `/jobs/${r.id}/bench`} className="inline-block min-h-[44px] py-2 underline">{r.title} · {r.next}</Link>}</h3>
+          {r.sunSince !== null && now - r.sunSince < 240 && <p className="text-[#ffc4b6]">In the sun or warm air for {Math.max(0, Math.floor(now - r.sunSince))} min{now - r.sunSince >= SUN_MIN ? ": bring it in" : ""}.</p>}
           {r.state !== null ? <DryClock large={i === 0} state={r.state} words={r.words} from={r.from} opens={r.opens} closes={r.closes} now={now} /> : <p className={r.is === "ready" ? "text-[#8fe3d0]" : "text-[#d9d0de]"}>{WORD[r.is]}</p>}
         </li>
       ))}

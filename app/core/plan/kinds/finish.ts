@@ -78,7 +78,7 @@ export const finalCheck: StepKind = {
   purpose: () => "The record is made while the piece is still here.",
   tool: () => "Same light each time, camera",
   lookFor: () => ({ look: "Beside the artwork and the proof; rim fully worked", how: "arm's length, same light", against: "approval" }),
-  cues: (_s, c) => ["Every zone has its colour", "Photo straight on, then the label", ...(c.job.use.includes("wet") ? ["Wet test on one piece next day"] : ["Nothing pressed on the face until it has cured"])],
+  cues: (_s, c) => ["Every zone has its colour", "Photo straight on, then the label", ...(c.job.use.includes("wet") ? ["Wet test on one piece next day"] : ["Nothing pressed on the face until it has cured"]), "Tape and nail test at an edge of one piece: nothing lifts"],
   minutes: () => ({ setup: 3, perPiece: 0.5 }),
   needs: (s, p, c) => {
     const wet = c.job.use.some((u) => u === "wet" || u === "outdoors" || u === "food");

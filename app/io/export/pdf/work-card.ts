@@ -46,6 +46,7 @@ export async function workCardPdf(card: Card, fonts: FontFiles, made: number): P
   para(`${card.pieces} ${card.pieces === 1 ? "piece" : "pieces"} of ${card.on}${card.client ? `, for ${card.client}` : ""}`, 10.5, LEFT, WIDTH - 90);
   para(`Route ${card.route} · laser: ${card.machine} · air: ${card.air}`, 10.5, LEFT, WIDTH - 90);
   para(`${card.ready ? `Ready ${card.ready}` : "No ready time yet"}${card.due ? ` · due ${card.due}` : ""}${card.startBy ? ` · start by ${card.startBy}` : ""}`, 10.5, LEFT, WIDTH - 90, { bold: true });
+  if (card.credit) para(`Artwork: ${card.credit}`, 9.5, LEFT, WIDTH - 90, { grey: true });
   y = Math.max(y, 116);
   if (card.hazards.length) {
     head("Cautions of this plan. Data sheets and local rules come first");
