@@ -5,7 +5,7 @@
 import { useEffect, useState } from "react";
 
 /** ms after the page is there before the rest of the app is fetched for offline use: the first view comes first */
-const AFTER_MS = 2500;
+const AFTER_MS = 6000;
 /** held, shared, by every tab that runs a bench */
 export const BENCH_LOCK = "richlayer.bench";
 

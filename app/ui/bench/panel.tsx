@@ -17,7 +17,7 @@ export function BenchPanel({ name, step, local, last, onClose, onSend }: { name:
     <form onSubmit={submit} onKeyDown={(e) => e.key === "Escape" && onClose()} className="flex flex-wrap items-end gap-3 rounded-xl bg-[#2a232f] p-4">
       {name === "note" && (
         <>
-          <div role="group" aria-label="Notes in one tap" className="flex basis-full flex-wrap gap-2">
+          <div role="group" aria-label="In one tap" className="flex basis-full flex-wrap gap-2">
             {CHIPS.map((c) => <button key={c} type="button" className="btn !min-h-[48px] !border-[#a79bb0]" onClick={() => onSend({ intent: "note", step, text: c })}>{c}</button>)}
           </div>
           <label className="flex-1 max-lg:basis-full">Note<input name="text" value={text} onChange={(e) => setText(e.target.value)} className={wide} autoFocus autoComplete="off" required maxLength={2000} /></label>
