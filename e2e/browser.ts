@@ -15,6 +15,8 @@ export interface Opened {
 }
 
 export interface Look {
+  /** let the service worker keep the app for offline use; off where a journey is not about that */
+  keeps?: boolean;
   /** a profile that outlives the browser; a fresh one when not given */
   profile?: string;
   width?: number;
@@ -33,6 +35,7 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
   const context = await chromium.launchPersistentContext(profile, {
     executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
     headless: true,
+    serviceWorkers: look.keeps ? "allow" : "block",
     viewport: { width: look.width ?? 1280, height: look.height ?? 800 },
     hasTouch: look.touch ?? false,
     isMobile: look.touch ?? false,

@@ -193,7 +193,7 @@ journey("a second tab shows what the first has stored", async (url) => {
 });
 
 journey("the first view is light, and nothing leaves the machine", async (url) => {
-  const o = await open(url, { at: WEDNESDAY });
+  const o = await open(url, { at: WEDNESDAY, keeps: true });
   let script = 0;
   o.page.on("response", async (r) => {
     if (r.url().endsWith(".js"))

@@ -35,7 +35,7 @@ const kept = (p: import("playwright-core").Page): Promise<void> =>
 
 journey("offline after the first load: the server gone, every path opens and all still works", async () => {
   const { server, url } = await serve(0);
-  const o = await open(url, { at: WEDNESDAY });
+  const o = await open(url, { at: WEDNESDAY, keeps: true });
   const p = o.page;
   await kept(p);
   await new Promise((r) => (server.closeAllConnections(), server.close(r)));
@@ -62,7 +62,7 @@ journey("a newer version is offered, never forced, and not while a bench run is 
   cpSync(join(root, "build/client"), dir, { recursive: true });
   const first = await serve(0, dir);
   const port = Number(new URL(first.url).port);
-  const o = await open(first.url, { at: WEDNESDAY });
+  const o = await open(first.url, { at: WEDNESDAY, keeps: true });
   const p = o.page;
   await openSample(p);
   await kept(p);
