@@ -1,0 +1,45 @@
+/** The documented file format and the files agree: every frozen and generated file fits the schema, and the schema knows every field. */
+import { readdirSync, readFileSync } from "node:fs";
+import { a1, e1, SHELF, shop } from "../../e2e/support/worlds";
+import { jobFile, shopFile, writeFile } from "./export/job-file";
+
+interface Schema {
+  type?: string | string[];
+  properties?: Record<string, Schema>;
+  required?: string[];
+  items?: Schema;
+  additionalProperties?: boolean;
+}
+const SCHEMA = JSON.parse(readFileSync(new URL("../../docs/richlayer.schema.json", import.meta.url), "utf8")) as Schema;
+
+/** The part of JSON Schema that the format uses; every fault with its path. */
+function faults(v: unknown, s: Schema, at = ""): string[] {
+  const is = v === null ? "null" : Array.isArray(v) ? "array" : typeof v;
+  const types = s.type === undefined ? [] : [s.type].flat();
+  if (types.length && !types.includes(is) && !(is === "number" && types.includes("integer"))) return [`${at} is ${is}, not ${types.join(" or ")}`];
+  if (is === "array") return s.items ? (v as unknown[]).flatMap((x, i) => faults(x, s.items!, `${at}[${i}]`)) : [];
+  if (is !== "object" || !s.properties) return [];
+  const o = v as Record<string, unknown>;
+  return [
+    ...(s.required ?? []).filter((k) => !(k in o)).map((k) => `${at}.${k} is missing`),
+    ...Object.keys(o).flatMap((k) => (s.properties![k] ? faults(o[k], s.properties![k], `${at}.${k}`) : s.additionalProperties === false ? [`${at}.${k} is not in the schema`] : [])),
+  ];
+}
+
+test("every frozen file fits", () => {
+  const dir = new URL("../../fixtures/v1/", import.meta.url);
+  for (const name of readdirSync(dir)) expect([name, faults(JSON.parse(readFileSync(new URL(name, dir), "utf8")), SCHEMA)]).toEqual([name, []]);
+});
+test("a shop with everything that may be absent fits", () => {
+  const w = e1({ choices: { driedInEnclosure: true }, job: { credit: "own drawing", due: "2027-01-20T10:00", edits: [{ id: "e", op: "set", step: "dust", after: null, field: "minutes", value: 3 }] } });
+  const f = shopFile({ shop: shop({ sprayHours: ["10:00", "16:00"], climate: { ...shop().climate, readings: [{ at: 1, c: 20, rh: 0.5 }] } }), machines: [{ ...w.machines[0], changeOver: [] }], products: SHELF(), jobs: [w.job, { ...a1().job, id: "two" }], log: [], photos: [{ version: 1, id: "p", jobId: "job", at: 1, caption: "", data: "/9j/AA==" }] });
+  expect(faults(JSON.parse(writeFile(f)), SCHEMA)).toEqual([]);
+  expect(faults(JSON.parse(writeFile(jobFile(f, "job"))), SCHEMA)).toEqual([]);
+});
+test("the checker does find faults", () => {
+  const f = JSON.parse(writeFile(shopFile({ shop: shop(), machines: [], products: SHELF(), jobs: [e1().job], log: [], photos: [] }))) as { jobs: Record<string, unknown>[] };
+  f.jobs[0].quantity = "six";
+  delete f.jobs[0].title;
+  f.jobs[0].haste = 1;
+  expect(faults(f, SCHEMA).sort()).toEqual([".jobs[0].haste is not in the schema", ".jobs[0].quantity is string, not number", ".jobs[0].title is missing"]);
+});
