@@ -1,34 +1,9 @@
 /** axe on every path and state, both themes, 1280 and 390 wide; no rule is switched off. */
-import { readFileSync } from "node:fs";
-import { createRequire } from "node:module";
-import type { Page } from "playwright-core";
 import { open, openSample } from "./browser";
+import { clean } from "./support/axe";
 import { assert, journey } from "./support/suite";
 
-const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
 const WEDNESDAY = "2027-01-13T11:20:00Z";
-
-interface Finding {
-  id: string;
-  impact: string;
-  nodes: { html: string; failureSummary: string }[];
-}
-
-async function clean(p: Page, where: string): Promise<string[]> {
-  if (!(await p.evaluate(() => "axe" in window))) await p.evaluate(AXE);
-  const found = (await p.evaluate(
-    async () =>
-      (await (window as unknown as { axe: { run(): Promise<{ violations: unknown[] }> } }).axe.run())
-        .violations,
-  )) as Finding[];
-  return found.map(
-    (v) =>
-      `${where}: ${v.id} (${v.impact}) ${v.nodes
-        .slice(0, 2)
-        .map((n) => `${n.html.slice(0, 140)} — ${n.failureSummary.split("\n").slice(1, 2).join(" ").trim()}`)
-        .join(" | ")}`,
-  );
-}
 
 const PATHS = [
   "",
@@ -102,6 +77,17 @@ for (const theme of ["day", "night"] as const) {
       await p.getByLabel(/^Film, dry/).press("Enter");
       await p.getByRole("alert").first().waitFor();
       await look("error in a field");
+      await p.goto(new URL("jobs/blue-tiles/brief", url).href);
+      await p.getByText("Hours:").click();
+      await p.getByText("Climate:").click();
+      await p.getByText("bed 600 × 400 mm").click();
+      await look("brief with its folds open");
+      await p.getByLabel("Due").fill("2027-01-15T12:00");
+      await p.getByLabel("Due").blur();
+      await p.getByText(/after it is due/).waitFor();
+      await p.goto(new URL("jobs/blue-tiles/calendar", url).href);
+      await p.locator("[data-way-out]").first().waitFor();
+      await look("calendar, too late");
       await p.goto(new URL("workshop", url).href);
       await p.locator("summary").first().click();
       await p
@@ -112,6 +98,12 @@ for (const theme of ["day", "night"] as const) {
       await p.goto(new URL("jobs/splash-tiles/bench", url).href);
       await p.getByRole("button", { name: "Begin early…" }).click();
       await look("bench, early start");
+      await p.keyboard.press("Escape");
+      await p.getByRole("button", { name: /^Note/ }).click();
+      await look("bench, notes in one tap");
+      await p.getByRole("button", { name: "Leave it" }).click();
+      await p.getByRole("button", { name: /type in a reading/ }).click();
+      await look("bench, reading of the air");
       await p.goto(new URL("jobs/blue-tiles/bench", url).href);
       await p.getByRole("button", { name: "Read and accepted" }).first().waitFor();
       await look("bench, hazards");

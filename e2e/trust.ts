@@ -6,6 +6,7 @@ import { serve } from "../scripts/serve.mjs";
 import { root } from "../scripts/setup.mjs";
 import { faults, open, openSample } from "./browser";
 import { RADISH, svgFile } from "./support/drawing";
+import { clean } from "./support/axe";
 import { assert, journey } from "./support/suite";
 
 const WEDNESDAY = "2027-01-13T11:20:00Z";
@@ -333,6 +334,7 @@ journey("at the bench: a missed window's way out, a reading that moves the wait,
   await o.setTime(Date.parse("2027-01-13T14:30:00Z"));
   await p.getByText(/The window for this coat shut/).waitFor();
   assert.deepEqual(await p.locator("[data-way]").evaluateAll((l) => l.map((x) => x.getAttribute("data-way"))), ["wait", "scuff", "strip"]);
+  assert.deepEqual(await clean(p, "bench, missed window"), []);
   await p.getByRole("button", { name: "Scuff and recoat" }).click();
   await p.getByRole("heading", { name: "Scuff the film", level: 2 }).waitFor();
   await p.getByText(/Wait until it is dry right through/).waitFor();
