@@ -12,6 +12,7 @@ import type { World } from "../core/records/world";
 import { showDay, showWhen } from "../core/time/zoned";
 import { showMinutes, showMl, showTemp } from "../core/units/show";
 import type { RackRow } from "../ui/bench/rack";
+import { loadWhy, timeWhy } from "./why-rows";
 
 /** One job's place on the rack: what it waits for, or what is ready; null: nothing of it is under way. */
 export function rackRow(plan: Plan, s: Standing): RackRow | null {
@@ -59,14 +60,9 @@ export function benchView(world: World, plan: Plan, now: number, others: World[]
     clock: c.clock.toLocal(now).slice(11), air: showTemp(Math.round(air0.c * 10) / 10, units), rh: `${Math.round(air0.rh * 100)} % RH`, airRead: air0.read,
     step: current && kind ? {
       id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: kind.laser, plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
-      cues: [...(use?.ml != null ? [`Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all`] : []), ...kind.cues(current.step, c)], lookFor: kind.lookFor(current.step, c), zones: current.step.zones, purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
-      why: [
-        { name: "Setting up", value: showMinutes(current.setupMin), from: kind.laser ? "machine and loads" : "default" },
-        { name: "A piece", value: showMinutes(current.perPieceMin), from: kind.laser ? "area, speed, interval, ramps" : "default" },
-        { name: "Pieces", value: String(n), from: "brief" },
-        ...(c.learned(current.step.kind) !== 1 ? [{ name: "From your log", value: `× ${Math.round(c.learned(current.step.kind) * 100) / 100}`, from: "measured here" }] : []),
-        ...(use?.ml != null ? [{ name: "Film", value: `${Math.round((use.wetUm ?? 0) * 10) / 10} µm wet`, from: "dry film ÷ volume solids" }, { name: "Paint, all pieces", value: showMl(use.ml), from: "area × wet film ÷ what stays on" }] : []),
-      ],
+      load: use?.ml != null ? `Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all` : null, loadWhy: loadWhy(plan, current.index),
+      cues: kind.cues(current.step, c), lookFor: kind.lookFor(current.step, c), zones: current.step.zones, purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
+      why: timeWhy(plan, current.index),
       startBy: latest === null ? null : showWhen(c.clock, latest), slack: latest === null ? null : showMinutes(latest - Math.max(now, current.start ?? now)), overdue: due !== null && !current.actual && plan.ready !== null && plan.ready > due ? showMinutes(plan.ready - due) : null,
     } : null,
     run: { pieces: run?.pieces ?? [], asideHere: run?.aside ?? [], started: run?.startedAt ?? null, answer: run?.answer ?? null, notes: run?.notes ?? [] },

@@ -150,7 +150,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 <div className="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
                   <div>
                     {d.window?.closes != null && <DryClock large state="recoat" words="window open" from={d.window.from} opens={d.window.opens} closes={d.window.closes} now={d.now} />}
-                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.cues.map((x) => <li key={x}>{x}</li>)}</ul>
+                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.load && <li><Why title="Paint for this coat" rows={d.step.loadWhy} moves="Area and wet film move it most.">{d.step.load}</Why></li>}{d.step.cues.map((x) => <li key={x}>{x}</li>)}</ul>
                     {d.step.irreversible && d.run.started === null && <p className="mt-3 rounded border border-[#efbb5a] p-2 text-[#ffe2ab]">There is no way back from this step. First: right piece, right face up, right file, everything before it done and dry.</p>}
                     <p className="mt-3"><strong>Look for:</strong> {d.step.lookFor.look}; {d.step.lookFor.how}. Against: {d.step.lookFor.against}.</p>
                     {d.step.plate && <p className="mt-2"><Link className="btn !min-h-[56px] !border-[#efbb5a]" to={`../layers?step=${d.step.id}`} relative="path">Type in the setting that won</Link></p>}
@@ -188,19 +188,19 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         </section>
       </div>
       {(error ?? said) && <p role={error ? "alert" : "status"} className="text-[#ff9d88]">{error ?? said}</p>}
-      {panel && <BenchPanel name={panel} step={d.step?.id ?? ""} local={d.local} last={d.last} onClose={() => setPanel(null)} onSend={(more) => (more.intent === "open-earlier" ? setPanel("earlier") : (send(more), setPanel(null)))} />}
+      {panel && <BenchPanel name={panel} step={d.step?.id ?? ""} local={d.local} last={d.last} onClose={() => setPanel(null)} onPhoto={() => (setPanel(null), camera.current?.click())} onSend={(more) => (more.intent === "open-earlier" ? setPanel("earlier") : (send(more), setPanel(null)))} />}
       <input ref={camera} type="file" accept="image/*" capture="environment" className="sr-only" tabIndex={-1} aria-label="Photo from the bench" onChange={(e) => (void photo(e.target.files?.[0]), (e.target.value = ""))} />
-      <footer className="sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-4 max-lg:gap-2">
+      <footer className="sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-3 max-lg:gap-2">
         {main ? (
-          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-4 max-lg:!min-h-[96px]" onClick={() => send({ intent: main.intent })}>{main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd></button>
+          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: main.intent })}>{main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd></button>
         ) : d.standing === "waiting" ? (
-          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-4 max-lg:!min-h-[96px]" onClick={() => send({ intent: "touch" })}>It passes by touch</button>
+          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: "touch" })}>It passes by touch</button>
         ) : (
           <span className="max-lg:hidden" />
         )}
         <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!d.last} onClick={() => send({ intent: "back" })}>Take back <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">Z</kbd></button>
         <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" onClick={() => setPanel("note")}>Note <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">N</kbd></button>
-        <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" onClick={() => camera.current?.click()}>Photo <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">C</kbd></button>
+        <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:hidden" onClick={() => camera.current?.click()}>Photo <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">C</kbd></button>
         {d.standing === "waiting" || d.standing === "missed" ? <button type="button" className="btn !min-h-[66px] !border-[#efbb5a] max-lg:!min-h-[56px]" onClick={() => setPanel("early")}>Begin early…</button> : <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!work || d.run.started === null} onClick={() => send({ intent: "done" })}>Step done</button>}
       </footer>
     </main>

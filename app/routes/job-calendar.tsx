@@ -11,7 +11,9 @@ import { Empty } from "../ui/kit/bits";
 import { ActButton } from "../ui/kit/field";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
+import { Why } from "../ui/kit/why";
 import { TakeAway } from "./take-away";
+import { timeWhy } from "./why-rows";
 import { readJob } from "./job-data";
 import { waitText } from "./layers-view";
 
@@ -73,7 +75,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? new Promise<Out[]>((r) => setTimeout(() => r(waysOut(world, due, now).map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) }))), 30)) : null,
     title: world.job.title, days: [...days.values()].sort((a, b) => a.day - b.day), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
     due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
-    list: plan.placed.map((p, i) => ({ id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, latest: back?.[i].start == null ? null : showWhen(clock, back[i].start), slack: back?.[i].start == null || back[i].slack === null ? null : showMinutes(back[i].slack), minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
+    list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, latest: back?.[i].start == null ? null : showWhen(clock, back[i].start), slack: back?.[i].start == null || back[i].slack === null ? null : showMinutes(back[i].slack), minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
   };
 }
 
@@ -152,7 +154,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
                     <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
                     <td>{s.start ?? "no time yet"}</td>
                     {d.back && <><td>{s.latest ?? "–"}</td><td>{s.slack ?? "–"}</td></>}
-                    <td>{s.minutes}{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
+                    <td><Why title={`Minutes of “${s.title}”`} rows={timeWhy(d.plan, s.index)}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
                     <td>{s.wait ?? ""}</td>
                   </tr>
                 ))}

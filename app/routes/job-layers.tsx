@@ -19,6 +19,7 @@ import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 import { onlySearch } from "./only-search";
+import { layerWhy } from "./why-rows";
 import { amountWhy, filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "./layers-view";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -129,7 +130,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                   <li key={i} onMouseEnter={() => setLit(l.step)} onMouseLeave={() => setLit(null)} className={`flex items-center gap-2 border-b border-line py-1 text-[0.95rem] ${lit && lit === l.step ? "font-semibold" : ""}`}>
                     <Swatch colour={lookOf(l, paints).fill} />
                     {l.step ? <button type="button" className="min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-[44px]" onFocus={() => setLit(l.step)} onBlur={() => setLit(null)} onClick={() => choose(l.step!)}>{lookOf(l, paints).name}</button> : <span className="flex-1">{lookOf(l, paints).name}</span>}
-                    <span className="num">{showUm(l.bottomUm - l.topUm)}</span>
+                    <Why title={`Thickness of ${lookOf(l, paints).name}`} rows={layerWhy(plan, l)} moves="The film a coat leaves moves it most; measure one and type it in on the Shelf."><span className="num">{showUm(l.bottomUm - l.topUm)}</span></Why>
                     <span className="w-[86px] text-right text-muted">{l.left < 1 ? `${Math.round(l.left * 100)} % left` : l.kind === "char" ? "" : l.state.replace("-", " ")}</span>
                   </li>
                 ))}

@@ -19,6 +19,7 @@ import type { RailBlock } from "../ui/time-rail";
 import type { SnagRow } from "../ui/snags";
 import type { StepCardData } from "../ui/step-card";
 import type { WhyRow } from "../ui/kit/why";
+import { loadWhy, timeWhy } from "./why-rows";
 
 const num = (n: number | null, digits = 2): string => (n === null ? "" : String(Math.round(n * 10 ** digits) / 10 ** digits));
 
@@ -129,19 +130,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     const auto = name === "minutes" && v === null ? num(p.minutes, 1) : null;
     return { name, label: FIELDS[name].label, unit: name === "power" ? "%" : FIELDS[name].unit, value: s.edited.includes(name) || v !== null ? (name === "power" ? num((v as number) * 100, 1) : typeof v === "number" ? num(v) : (v ?? "")) : "", from: s.edited.includes(name) ? "by hand" : auto !== null ? `plan: ${auto}` : v === null ? "plan’s own" : "plan" };
   });
-  const load = use && paint ? { text: use.ml === null ? "amount unknown" : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`, why: [
-    { name: "Film, dry", value: showUm(s.dryUm), from: s.edited.includes("dryUm") ? "by hand" : paint.coatUm.from },
-    { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
-    { name: "Stays on the pieces", value: showMl(use.laidMl), from: "area × wet film" },
-    { name: "Lost beside them", value: showMl(use.lostMl), from: "spray fan or brush" },
-    { name: "Pieces", value: String(n), from: "brief" },
-  ] } : null;
-  const time: WhyRow[] = s.minutes !== null ? [{ name: "Typed in", value: showMinutes(s.minutes), from: "by hand" }] : [
-    { name: "Setting up", value: showMinutes(p.setupMin), from: kind.laser ? "machine and loads" : "default" },
-    { name: "A piece", value: showMinutes(p.perPieceMin), from: kind.laser ? "area, speed, interval, ramps" : "default" },
-    { name: "Pieces", value: String(n), from: "brief" },
-    ...(c.learned(s.kind) !== 1 ? [{ name: "From your log", value: `× ${num(c.learned(s.kind))}`, from: "measured here" }] : []),
-  ];
+  const load = use && paint ? { text: use.ml === null ? "amount unknown" : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`, why: loadWhy(plan, index) } : null;
   const thenPaint = w?.film ? plan.placed.find((x) => x.step.id === w.film)?.step.productId : null;
   const then = w ? { text: w.min === null ? "never dry in this climate" : `${stateWords(w.for)} ${w.opens === null ? "" : showWhen(c.clock, w.opens)}, ${showMinutes(w.min)} after it${w.closes !== null ? `; shuts ${showWhen(c.clock, w.closes)}` : ""}${w.reopens !== null ? `, reopens ${showWhen(c.clock, w.reopens)}` : ""}`, why: [
     { name: "At 20 °C, 50 % humidity", value: showMinutes(w.refMin), from: w.typed ? "by hand" : thenPaint ? c.paintOf(thenPaint).times[w.for === "laser-safe" ? "laserSafe" : (w.for as "recoat")]?.from : "default" },
@@ -151,7 +140,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
   const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
   return {
     id: s.id, title: s.title, kind: s.kind, index, meta: `step ${index + 1} of ${plan.placed.length}${p.start !== null ? `, ${showWhen(c.clock, p.start)}` : ""}${p.actual ? ", as logged" : ""}`,
-    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${kind.laser ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: time }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
+    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${kind.laser ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: timeWhy(plan, index) }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
     depth: depthRow(plan, index),
     latest: latestRow(plan, index),
     answer: plan.bench.steps.get(s.id)?.answer ?? null,

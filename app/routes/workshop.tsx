@@ -149,8 +149,8 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
         {!machines.length && <p className="text-muted">No machine yet. Depth, settings and laser minutes are unknown until there is one.</p>}
         {machines.map((m) => <MachineForm key={m.id} m={m} />)}
         <PostForm intent="machine-add" className="flex flex-wrap items-end gap-3">
-          <label className="text-muted">Beam<select name="beam" className="field-in text-ink">{BEAMS.map((b) => <option key={b} value={b}>{BEAM_KINDS[b].name}</option>)}</select></label>
-          <label className="text-muted">Watts<input name="watts" className="field-in w-24 text-ink" defaultValue="40" /></label>
+          <label className="flex flex-col text-muted">Beam<select name="beam" className="field-in text-ink">{BEAMS.map((b) => <option key={b} value={b}>{BEAM_KINDS[b].name}</option>)}</select></label>
+          <label className="flex flex-col text-muted">Watts<input name="watts" className="field-in w-24 text-ink" defaultValue="40" /></label>
           <button className="btn">Add a machine</button>
         </PostForm>
       </section>

@@ -75,7 +75,7 @@ export function TellMe({ events, now }: { events: AlarmEvent[]; now: number }) {
   if (state === "denied") return <p className="max-w-[300px] text-[16px] text-[#d9d0de]">This browser is told not to notify. Calendar alarms, on the job’s Calendar, work without it.</p>;
   return (
     <button type="button" aria-pressed={state === "on"} title="Only while Rich Layer is open in some tab; with everything closed it cannot tell you. Save the calendar file for that." className="btn !min-h-[44px] !border-[#a79bb0]" onClick={() => void turn()}>
-      {state === "on" ? "Tells you when ready or closing" : "Tell me when ready or closing"}
+      {state === "on" ? "Tells you" : "Tell me"}<span className="max-lg:hidden"> when ready or closing</span>
     </button>
   );
 }

@@ -7,7 +7,7 @@ const CHIPS = ["drip", "dust in it", "thin at the edge", "bubble", "colour crept
 const wide = "field-in !min-h-[56px] !bg-[#17131b] !text-[#f8f4f9]";
 const pale = "btn !min-h-[56px] !border-[#f8f4f9]";
 
-export function BenchPanel({ name, step, local, last, onClose, onSend }: { name: PanelName; step: string; local: string; last: { what: string; piece: number | null; at: string } | null; onClose(): void; onSend(more: Record<string, string>): void }) {
+export function BenchPanel({ name, step, local, last, onClose, onPhoto, onSend }: { name: PanelName; step: string; local: string; last: { what: string; piece: number | null; at: string } | null; onClose(): void; onPhoto(): void; onSend(more: Record<string, string>): void }) {
   const [text, setText] = useState("");
   const submit = (e: React.FormEvent<HTMLFormElement>): void => {
     e.preventDefault();
@@ -46,6 +46,7 @@ export function BenchPanel({ name, step, local, last, onClose, onSend }: { name:
         </>
       )}
       <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={onClose}>Leave it</button>
+      {name === "note" && <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={onPhoto}>Photo</button>}
       {name === "note" && last && <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={() => onSend({ intent: "open-earlier" })}>The last tap was earlier…</button>}
     </form>
   );

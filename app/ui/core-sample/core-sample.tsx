@@ -95,6 +95,7 @@ export function CoreSample(p: CoreSampleProps) {
               <title>{`${lookOf(l, p.paints).name}, ${round(l.bottomUm - l.topUm)} µm`}</title>
             </rect>
           ))}
+          {groundZone && <Wet zone={groundZone} x={LEFT} w={w - LEFT - 4} y={y} umPerPx={umPerPx} paints={p.paints} />}
           {shown.map((z, i) => {
             const c = cols[i];
             const name = p.names[z.zone]?.name ?? z.zone;
@@ -112,9 +113,7 @@ export function CoreSample(p: CoreSampleProps) {
                       <rect {...layerProps(l, z.zone)} x={c.x} y={y(l.topUm)} width={c.w} height={(l.bottomUm - l.topUm) / umPerPx} fill={look.fill} stroke={p.lit && p.lit === l.step ? "var(--act)" : "none"} strokeWidth={2}>
                         <title>{`${look.name}, ${round(l.bottomUm - l.topUm)} µm, ${l.state}`}</title>
                       </rect>
-                      {k === z.layers.length - 1 && l.wetShare > 0.02 && l.wetUm !== null && (
-                        <rect className="wet" x={c.x} y={y(l.topUm - (l.wetUm - (l.bottomUm - l.topUm)) * l.wetShare)} width={c.w} height={((l.wetUm - (l.bottomUm - l.topUm)) * l.wetShare) / umPerPx} fill={look.fill} fillOpacity="0.55" />
-                      )}
+                      {k === z.layers.length - 1 && <Wet zone={z} x={c.x} w={c.w} y={y} umPerPx={umPerPx} paints={p.paints} />}
                     </g>
                   );
                 })}
@@ -150,6 +149,14 @@ export function CoreSample(p: CoreSampleProps) {
 }
 
 const round = (n: number): number => Math.round(n * 10) / 10;
+
+/** What the topmost film has still to lose, above its dry thickness. */
+function Wet({ zone, x, w, y, umPerPx, paints }: { zone: ZoneLayers; x: number; w: number; y: (um: number) => number; umPerPx: number; paints: Record<string, PaintLook> }) {
+  const l = zone.layers[zone.layers.length - 1];
+  if (!l || l.wetUm === null || l.wetShare <= 0.02) return null;
+  const um = (l.wetUm - (l.bottomUm - l.topUm)) * l.wetShare;
+  return um <= 0 ? null : <rect className="wet" x={x} y={y(l.topUm - um)} width={w} height={um / umPerPx} fill={lookOf(l, paints).fill} fillOpacity="0.55" />;
+}
 
 /** From a small ring round the films of the chosen zone to the lens below. */
 function Leader({ zone, col, y, umPerPx, to }: { zone: ZoneLayers | undefined; col: { x: number; w: number }; y: (um: number) => number; umPerPx: number; to: [number, number] }) {
