@@ -7,6 +7,7 @@ import { root } from "../scripts/setup.mjs";
 import { faults, open, openSample } from "./browser";
 import { RADISH, svgFile } from "./support/drawing";
 import { clean } from "./support/axe";
+import { seeded } from "./support/worlds";
 import { assert, journey } from "./support/suite";
 
 const WEDNESDAY = "2027-01-13T11:20:00Z";
@@ -352,3 +353,52 @@ async function jpeg(p: import("playwright-core").Page): Promise<Buffer> {
   })()`);
   return Buffer.from(text as string, "base64");
 }
+
+journey("fifty damaged photos: each is told or taken in as a plain picture; the store holds nothing else", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await openSample(p);
+  await p.goto(new URL("jobs/bed-markers/bench", url).href);
+  await p.locator("[data-bench-count]").waitFor();
+  const good = await jpeg(p);
+  const rnd = seeded(3);
+  const damage: ((b: Buffer) => Buffer)[] = [
+    (b) => b.subarray(0, Math.floor(rnd() * b.length)),
+    (b) => ((c) => (Array.from({ length: 6 }, () => (c[Math.floor(rnd() * c.length)] ^= 1 + Math.floor(rnd() * 255))), c))(Buffer.from(b)),
+    () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="window.hit=1"><script>window.hit=1</script></svg>'),
+    () => Buffer.from("<html><script>window.hit=1</script></html>"),
+    () => Buffer.alloc(Math.floor(rnd() * 64)),
+  ];
+  const photos = (): Promise<string[]> =>
+    p.evaluate(
+      () =>
+        new Promise<string[]>((ok) => {
+          const r = indexedDB.open("rich-layer");
+          r.onsuccess = () => {
+            const q = r.result.transaction("photos").objectStore("photos").getAll();
+            q.onsuccess = () => (r.result.close(), ok((q.result as { data: string }[]).map((x) => x.data)));
+          };
+        }),
+    );
+  let [told, before] = [0, (await photos()).length];
+  for (let i = 0; i < 50; i++) {
+    await p.getByLabel("Photo from the bench").setInputFiles({ name: `d${i}.jpg`, mimeType: "image/jpeg", buffer: damage[i % damage.length](good) });
+    for (let wait = 0; wait < 80; wait++) {
+      if (await p.getByText(`“d${i}.jpg” was not taken in`).count()) {
+        told++;
+        break;
+      }
+      const now = (await photos()).length;
+      if (now > before) {
+        before = now;
+        break;
+      }
+      assert.ok(wait < 79, `photo ${i} neither told nor taken in`);
+      await p.waitForTimeout(25);
+    }
+  }
+  assert.ok(told > 15, `${told} told`);
+  assert.ok((await photos()).every((d) => d.startsWith("/9j/")), "only JPEG drawn anew");
+  assert.equal(await p.evaluate(() => (window as unknown as { hit?: number }).hit), undefined);
+  await o.close();
+});

@@ -58,8 +58,8 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
         {!d.total && !job && !piece ? <Empty title="Nothing logged yet"><p>Every tap at the bench stands here with its time and the shop’s air: what each piece went through, and how long things really took.</p></Empty> : (
           <>
             <div className="mb-3 flex flex-wrap gap-3">
-              <label className="text-muted">Job<select className="field-in text-ink" value={job} onChange={(e) => set("job", e.target.value)}><option value="">all</option>{d.jobs.map((j) => <option key={j.id} value={j.id}>{j.title}</option>)}</select></label>
-              <label className="text-muted">Piece<input className="field-in w-24 text-ink" inputMode="numeric" value={piece} onChange={(e) => set("piece", e.target.value.replace(/\D/g, ""))} /></label>
+              <label className="flex flex-col text-muted">Job<select className="field-in text-ink" value={job} onChange={(e) => set("job", e.target.value)}><option value="">all</option>{d.jobs.map((j) => <option key={j.id} value={j.id}>{j.title}</option>)}</select></label>
+              <label className="flex flex-col text-muted">Piece<input className="field-in w-24 text-ink" inputMode="numeric" value={piece} onChange={(e) => set("piece", e.target.value.replace(/\D/g, ""))} /></label>
             </div>
             <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Entries">
               <table>

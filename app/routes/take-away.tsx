@@ -37,7 +37,7 @@ export function TakeAway({ job, plan }: { job: Job; plan: Plan }) {
       else saveFile(name(".richlayer.json"), writeFile(f), "application/json");
     });
   return (
-    <section aria-labelledby="away" className="mt-6 border-t border-line pt-3">
+    <section aria-labelledby="away" className="screen-only mt-6 border-t border-line pt-3">
       <h2 id="away" className="mb-2">Take it away</h2>
       <ul className="flex flex-col gap-1.5">
         <li><button type="button" className="link-act" onClick={() => void card()}>Work card, PDF</button> <span className="tag">every step with boxes to tick</span></li>

@@ -1,5 +1,5 @@
 import Dexie from "dexie";
-import { a1, e1, seeded, SHELF, shop } from "../../e2e/support/worlds";
+import { a1, e1, randomShop, seeded, SHELF, shop } from "../../e2e/support/worlds";
 import { makePlan } from "../core/plan/plan";
 import { MIGRATIONS, ran } from "../core/records/migrations";
 import { LogEntry } from "../core/records/log";
@@ -380,6 +380,20 @@ describe("files and the store", () => {
     await importFile(read.file, "replace");
     expect(writeFile(shopFile((await readAll())!))).toBe(text);
     expect(makePlan((await readWorld("job"))!).ready).toBe(plan.ready);
+  });
+  test("a hundred generated shops: out, into an empty one, out again, the same bytes; damaged, nothing changes", async () => {
+    for (let k = 1; k <= 100; k++) {
+      db().close();
+      useDb(new RichLayerDb(`${name}-${k}`));
+      const out = writeFile(shopFile(randomShop(k)));
+      const damaged = readJobFile(out.replace('"richlayer": 1', '"richlayer": 1, "x": 1'));
+      expect(damaged.ok).toBe(false);
+      expect(await db().shop.count()).toBe(0);
+      const read = readJobFile(out);
+      if (!read.ok) throw new Error(`shop ${k} is not sound`);
+      await importFile(read.file, "replace");
+      expect(writeFile(shopFile((await readAll())!))).toBe(out);
+    }
   });
   test("merge keeps the own shop and adds; replace takes the place of all; both can be undone", async () => {
     const other = shopFile({

@@ -3,6 +3,7 @@
  * any tab, hidden too. With everything closed nothing can run; then only the calendar's alarms can tell, and the page says so.
  */
 import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
 import { nowMinutes } from "../../clock";
 import { SUN_MIN, type RackRow } from "./rack";
 
@@ -74,8 +75,11 @@ export function TellMe({ events, now }: { events: AlarmEvent[]; now: number }) {
   if (state === "none") return null;
   if (state === "denied") return <p className="max-w-[300px] text-[16px] text-[#d9d0de]">This browser is told not to notify. Calendar alarms, on the job’s Calendar, work without it.</p>;
   return (
-    <button type="button" aria-pressed={state === "on"} title="Only while Rich Layer is open in some tab; with everything closed it cannot tell you. Save the calendar file for that." className="btn !min-h-[44px] !border-[#a79bb0]" onClick={() => void turn()}>
-      {state === "on" ? "Tells you" : "Tell me"}<span className="max-lg:hidden"> when ready or closing</span>
-    </button>
+    <span className="flex items-center gap-3">
+      {state === "on" && <span className="text-[16px] text-[#d9d0de]">while a tab is open; with all closed only <Link className="underline" to="../calendar" relative="path">calendar alarms</Link> ring</span>}
+      <button type="button" aria-pressed={state === "on"} className="btn !min-h-[44px] !border-[#a79bb0]" onClick={() => void turn()}>
+        {state === "on" ? "Tells you" : "Tell me"}<span className="max-lg:hidden"> when ready or closing</span>
+      </button>
+    </span>
   );
 }

@@ -12,7 +12,7 @@ export interface WhyRow {
 export function Why({ title, rows, moves, children }: { title: string; rows: WhyRow[]; moves?: string; children: React.ReactNode }) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="inline-flex min-h-[28px] items-center max-lg:min-h-[44px] gap-1 text-left underline decoration-dotted underline-offset-4">
+      <Popover.Trigger className="why inline-flex min-h-[28px] items-center max-lg:min-h-[44px] gap-1 text-left underline decoration-dotted underline-offset-4">
         {children}
         <span className="sr-only">, why this number: {title}</span>
         <CircleHelp size={15} aria-hidden="true" className="shrink-0 text-muted" />
