@@ -74,7 +74,7 @@ journey(`the browser killed ${KILLS} times in a bench run: nothing acknowledged 
         alive = false;
         killAll(profile);
         done();
-      }, 40 + rnd() * 700),
+      }, 40 + rnd() * 450),
     );
     while (alive) {
       try {

@@ -40,7 +40,9 @@ async function setField(p: Page, label: RegExp, value: string): Promise<void> {
   if (!(await p.getByLabel(label).first().isVisible())) await p.getByText("Change this step").click();
   await p.getByLabel(label).first().fill(value);
   await p.getByLabel(label).first().press("Enter");
-  await p.waitForTimeout(250);
+  // stored and shown before the page is left
+  await p.waitForTimeout(60);
+  await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
 }
 
 journey("layers are drawn to one scale, from the state", async (url) => {
@@ -140,7 +142,7 @@ journey("one coat made thicker changes what is drawn by exactly that, from its s
   assert.ok(moved > 10);
   await o.page.keyboard.press("Escape");
   await o.page.getByRole("button", { name: /^Undo:/ }).click();
-  await o.page.waitForTimeout(400);
+  await o.page.getByText(/^Undone:/).first().waitFor();
   assert.deepEqual(await look(), before);
   await o.close();
 });

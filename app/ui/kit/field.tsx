@@ -68,7 +68,7 @@ const described = (id: string, p: Common, error: string | null): string | undefi
 
 export function TextField(p: Common & { value: string; type?: string; placeholder?: string; area?: boolean; inputMode?: "decimal" | "numeric" | "text" }) {
   const id = useId();
-  const { save, error, again } = useSave(p);
+  const { save, error, busy, again } = useSave(p);
   const last = useRef(p.value);
   const el = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
   const [theirs, setTheirs] = useState<string | null>(null);
@@ -99,6 +99,7 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
     className: "field-in",
     "aria-invalid": error ? true : undefined,
     "aria-describedby": described(id, p, error),
+    "aria-busy": busy || undefined,
     onBlur: (e: React.FocusEvent<HTMLInputElement | HTMLTextAreaElement>) => put(e.target.value),
   };
   return (
@@ -120,7 +121,7 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
 
 export function PickField(p: Common & { value: string; options: { value: string; label: string }[] }) {
   const id = useId();
-  const { save, error, again } = useSave(p);
+  const { save, error, busy, again } = useSave(p);
   const el = useRef<HTMLSelectElement>(null);
   useEffect(() => {
     if (el.current) el.current.value = p.value;
@@ -128,7 +129,7 @@ export function PickField(p: Common & { value: string; options: { value: string;
   return (
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
       <Label id={id} p={p} error={error} again={again} />
-      <select ref={el} id={id} defaultValue={p.value} className="field-in" aria-invalid={error ? true : undefined} aria-describedby={described(id, p, error)} onChange={(e) => save(e.target.value)}>
+      <select ref={el} id={id} defaultValue={p.value} className="field-in" aria-invalid={error ? true : undefined} aria-describedby={described(id, p, error)} aria-busy={busy || undefined} onChange={(e) => save(e.target.value)}>
         {p.options.map((o) => (
           <option key={o.value} value={o.value}>{o.label}</option>
         ))}
@@ -139,14 +140,14 @@ export function PickField(p: Common & { value: string; options: { value: string;
 
 export function TickField(p: Common & { value: boolean }) {
   const id = useId();
-  const { save, error, again } = useSave(p);
+  const { save, error, busy, again } = useSave(p);
   const el = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (el.current) el.current.checked = p.value;
   }, [p.value, error]);
   return (
     <div className={`flex min-h-[34px] flex-wrap items-center gap-x-2 ${p.className ?? ""}`}>
-      <input ref={el} id={id} type="checkbox" defaultChecked={p.value} className="size-6 accent-act" aria-describedby={described(id, p, error)} onChange={(e) => save(String(e.target.checked))} />
+      <input ref={el} id={id} type="checkbox" defaultChecked={p.value} className="size-6 accent-act" aria-describedby={described(id, p, error)} aria-busy={busy || undefined} onChange={(e) => save(String(e.target.checked))} />
       <label htmlFor={id} className={p.hideLabel ? "sr-only" : ""}>{p.label}</label>
       {p.from && <span className="tag">{p.from}</span>}
       {p.hint && <span id={`${id}-h`} className="tag">{p.hint}</span>}
