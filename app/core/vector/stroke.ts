@@ -97,13 +97,18 @@ export function strokeRings(lines: Line[], s: StrokeStyle, tol: number): Ring[] 
       const side = crossed > 0 ? -1 : 1; // the outer side of the turn
       const a: Point = [p[0] - side * u[1] * r, p[1] + side * u[0] * r];
       const b: Point = [p[0] - side * v[1] * r, p[1] + side * v[0] * r];
+      // The wedge reaches a little into both its neighbours: with a shared edge alone, rounding would leave hairlines between them.
+      const lap = (from: Point, to: Point): number => Math.min(0.05 * r, 0.3 * Math.hypot(to[0] - from[0], to[1] - from[1]));
+      const [lu, lv] = [lap(ring[i === 0 ? n - 2 : i - 1], p), lap(p, ring[i + 1])];
+      const back: Point = [a[0] - u[0] * lu, a[1] - u[1] * lu];
+      const on: Point = [b[0] + v[0] * lv, b[1] + v[1] * lv];
       const half = Math.sqrt(Math.max(0, (1 + dot) / 2)); // cos of half the turn
       if (s.join === "miter" && half > 1e-9 && 1 / half <= s.miterLimit) {
         const mx = a[0] + b[0] - 2 * p[0];
         const my = a[1] + b[1] - 2 * p[1];
         const ml = Math.hypot(mx, my) || 1;
-        out.push(positive([p, a, [p[0] + (mx / ml) * (r / half), p[1] + (my / ml) * (r / half)], b]));
-      } else out.push(positive([p, a, b]));
+        out.push(positive([p, back, a, [p[0] + (mx / ml) * (r / half), p[1] + (my / ml) * (r / half)], b, on]));
+      } else out.push(positive([p, back, a, b, on]));
     }
     if (!closed && s.cap === "round") {
       disc(ring[0]);

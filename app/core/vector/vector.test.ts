@@ -53,6 +53,16 @@ describe("measures against closed forms", () => {
       Math.PI * 1600,
       80 * Math.PI,
     ));
+  test.each([
+    ["an S of two", '<path d="M10 50C30 10 60 90 90 50" fill="none" stroke="#a8235a" stroke-width="2"/>', 2, 0],
+    ["an S of three with round ends", '<path d="M10 50C30 10 60 90 90 50" fill="none" stroke="#a8235a" stroke-width="3" stroke-linecap="round"/>', 3, 0],
+    ["a ring", '<circle cx="50" cy="50" r="30" fill="none" stroke="#a8235a" stroke-width="2.2"/>', 2.2, 1],
+    ["an arc of one with bevels", '<path d="M10 10a40 40 0 0 1 60 40" fill="none" stroke="#a8235a" stroke-width="1" stroke-linejoin="bevel"/>', 1, 0],
+  ])("a curved stroke is one piece as wide as its line: %s", (_n, body, width, holes) => {
+    const z = only(body);
+    expect([z.pieces, z.holes]).toEqual([1, holes]);
+    expect(Math.abs(z.narrowestMm - width)).toBeLessThan(0.05);
+  });
   test("the dashes of a rounded rectangle are counted from the end of its top left corner", () => {
     // One dash of 20 along the top edge, then a gap longer than the rest of the way round.
     const z = only('<rect x="10" y="10" width="60" height="40" rx="5" fill="none" stroke="#a8235a" stroke-width="2" stroke-dasharray="20 500"/>');
