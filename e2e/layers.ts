@@ -290,3 +290,30 @@ journey("what the door prints is what the screen shows, for the frozen jobs", as
   assert.deepEqual(faults(p), []);
   await o.close();
 });
+
+journey("every figure of list, rail, calendar and wrap-up opens to its inputs", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  await openSample(o.page);
+  await at(o, url, "jobs/bed-markers/layers");
+  const steps = (await stepIds(o.page)).length;
+  const list = o.page.locator("ol[aria-label='Steps']");
+  assert.equal(await list.getByRole("button", { name: /why this number: Minutes of/ }).count(), steps);
+  assert.equal(await list.getByRole("button", { name: /why this number: The wait after/ }).count(), await list.locator("[data-wait-for]").count());
+  await list.getByRole("button", { name: /why this number: Minutes of “Beet, first coat”/ }).click();
+  await o.page.getByRole("dialog").getByText("Setting up").waitFor();
+  await o.page.keyboard.press("Escape");
+  await o.page.getByRole("group", { name: /Time rail/ }).getByRole("button", { name: /why this number: Beginning of/ }).last().click();
+  await o.page.getByRole("dialog").getByText(/The step before it ends|Held back|The job begins/).first().waitFor();
+  await o.page.keyboard.press("Escape");
+  await o.page.goto(new URL("jobs/bed-markers/calendar", url).href);
+  for (const what of [/why this number: Beginning of/, /why this number: Latest beginning of/, /why this number: Slack of/]) assert.ok((await o.page.getByRole("button", { name: what }).count()) > 5, String(what));
+  await o.page.getByRole("button", { name: /why this number: Slack of/ }).last().click();
+  await o.page.getByRole("dialog").getByText("As planned it is ready").waitFor();
+  await o.page.goto(new URL("jobs/first-markers/wrap-up", url).href);
+  const rows = await o.page.locator("tr[data-step]").count();
+  assert.equal(await o.page.getByRole("button", { name: /why this number: Planned minutes of/ }).count(), rows);
+  await o.page.getByRole("button", { name: /as logged/ }).first().click();
+  await o.page.getByRole("dialog").getByText("bench log").first().waitFor();
+  assert.deepEqual(faults(o.page), []);
+  await o.close();
+});

@@ -13,7 +13,7 @@ import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { Why } from "../ui/kit/why";
 import { TakeAway } from "./take-away";
-import { timeWhy } from "./why-rows";
+import { latestWhy, startWhy, timeWhy, WAIT_MOVES, waitWhy } from "./why-rows";
 import { readJob } from "./job-data";
 import { waitText } from "./layers-view";
 
@@ -75,7 +75,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? new Promise<Out[]>((r) => setTimeout(() => r(waysOut(world, due, now).map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) }))), 30)) : null,
     title: world.job.title, days: [...days.values()].sort((a, b) => a.day - b.day), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
     due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
-    list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, latest: back?.[i].start == null ? null : showWhen(clock, back[i].start), slack: back?.[i].start == null || back[i].slack === null ? null : showMinutes(back[i].slack), minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
+    list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, latest: back?.[i].start == null ? null : showWhen(clock, back[i].start), latestAt: back?.[i].start ?? null, startAt: p.start, slack: back?.[i].start == null || back[i].slack === null ? null : showMinutes(back[i].slack), minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
   };
 }
 
@@ -152,10 +152,10 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
                 {d.list.map((s) => (
                   <tr key={s.id} data-step={s.id}>
                     <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
-                    <td>{s.start ?? "no time yet"}</td>
-                    {d.back && <><td>{s.latest ?? "–"}</td><td>{s.slack ?? "–"}</td></>}
+                    <td><Why quiet title={`Beginning of “${s.title}”`} rows={startWhy(d.plan, s.index)}>{s.start ?? "no time yet"}</Why></td>
+                    {d.back && <><td><Why quiet title={`Latest beginning of “${s.title}”`} rows={s.latestAt !== null && s.startAt !== null ? latestWhy(d.plan, s.startAt, s.latestAt) : []}>{s.latest ?? "–"}</Why></td><td><Why quiet title={`Slack of “${s.title}”`} rows={s.latestAt !== null && s.startAt !== null ? latestWhy(d.plan, s.startAt, s.latestAt) : []}>{s.slack ?? "–"}</Why></td></>}
                     <td><Why title={`Minutes of “${s.title}”`} rows={timeWhy(d.plan, s.index)}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
-                    <td>{s.wait ?? ""}</td>
+                    <td><Why quiet title={`The wait after “${s.title}”`} rows={waitWhy(d.plan, s.index)} moves={WAIT_MOVES}>{s.wait ?? ""}</Why></td>
                   </tr>
                 ))}
               </tbody>

@@ -1,5 +1,4 @@
 /** Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here that the core does not know. */
-import { latestStart } from "../core/plan/backward";
 import { FIELDS } from "../core/plan/edits";
 import { kindOf, KINDS } from "../core/plan/kinds";
 import { open, preview, type Plan } from "../core/plan/plan";
@@ -19,7 +18,7 @@ import type { RailBlock } from "../ui/time-rail";
 import type { SnagRow } from "../ui/snags";
 import type { StepCardData } from "../ui/step-card";
 import type { WhyRow } from "../ui/kit/why";
-import { loadWhy, timeWhy } from "./why-rows";
+import { latestOf, loadWhy, startWhy, timeWhy, WAIT_MOVES, waitWhy } from "./why-rows";
 
 const num = (n: number | null, digits = 2): string => (n === null ? "" : String(Math.round(n * 10 ** digits) / 10 ** digits));
 
@@ -40,7 +39,7 @@ export function stepRows(plan: Plan, now: number): StepRow[] {
   for (const x of open(plan)) if (x.step && x.severity !== "hazard") counts.set(x.step, (counts.get(x.step) ?? 0) + 1);
   return plan.placed.map((p, i) => {
     const w = waitAfter(plan, i);
-    return { id: p.step.id, title: p.step.title, minutes: showMinutes(p.minutes), done: p.actual?.end != null, now: begun && p.step.id === here, byHand: p.step.origin === "edit" || p.step.edited.length > 0, wait: waitText(plan, i), waitFor: w?.for ?? null, opens: w?.opens ?? null, closes: w?.closes ?? null, snags: counts.get(p.step.id) ?? 0 };
+    return { id: p.step.id, title: p.step.title, minutes: showMinutes(p.minutes), minutesWhy: timeWhy(plan, i), waitWhy: waitWhy(plan, i), done: p.actual?.end != null, now: begun && p.step.id === here, byHand: p.step.origin === "edit" || p.step.edited.length > 0, wait: waitText(plan, i), waitFor: w?.for ?? null, opens: w?.opens ?? null, closes: w?.closes ?? null, snags: counts.get(p.step.id) ?? 0 };
   });
 }
 
@@ -51,12 +50,12 @@ export function railBlocks(plan: Plan, now: number): RailBlock[] {
     const next = plan.placed[i + 1];
     const gap = p.end !== null && next?.start != null ? Math.max(0, next.start - p.end) : 0;
     const day = p.start === null ? lastDay : c.clock.dayNumber(p.start);
-    const when = p.start === null ? "" : day !== lastDay ? showWhen(c.clock, p.start) : gap > 0 || i === 0 ? "" : "";
+    const when = p.start === null ? "" : day !== lastDay ? showWhen(c.clock, p.start) : "";
     lastDay = day;
     const inWork = p.start !== null && p.end !== null && now >= p.start && now < p.end;
     const inGap = p.end !== null && gap > 0 && now >= p.end && now < p.end + gap;
     return {
-      id: p.step.id, n: i + 1, title: p.step.title, minutes: p.minutes ?? 10, state: p.actual?.end != null ? "done" : inWork ? "now" : "todo", when, gap,
+      id: p.step.id, n: i + 1, title: p.step.title, minutes: p.minutes ?? 10, state: p.actual?.end != null ? "done" : inWork ? "now" : "todo", when, whenWhy: startWhy(plan, i), gap,
       closed: gap > 0 ? c.calendar.closedBetween(p.end as number, (p.end as number) + gap) : 0,
       gapText: `${waitText(plan, i) ?? "waits"}; ${showMinutes(gap)} in all`, end: p.end,
       nowIn: inWork ? { part: "work", share: (now - (p.start as number)) / Math.max(1, (p.end as number) - (p.start as number)) } : inGap ? { part: "gap", share: (now - (p.end as number)) / gap } : null,
@@ -131,18 +130,14 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     return { name, label: FIELDS[name].label, unit: name === "power" ? "%" : FIELDS[name].unit, value: s.edited.includes(name) || v !== null ? (name === "power" ? num((v as number) * 100, 1) : typeof v === "number" ? num(v) : (v ?? "")) : "", from: s.edited.includes(name) ? "by hand" : auto !== null ? `plan: ${auto}` : v === null ? "plan’s own" : "plan" };
   });
   const load = use && paint ? { text: use.ml === null ? "amount unknown" : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`, why: loadWhy(plan, index) } : null;
-  const thenPaint = w?.film ? plan.placed.find((x) => x.step.id === w.film)?.step.productId : null;
-  const then = w ? { text: w.min === null ? "never dry in this climate" : `${stateWords(w.for)} ${w.opens === null ? "" : showWhen(c.clock, w.opens)}, ${showMinutes(w.min)} after it${w.closes !== null ? `; shuts ${showWhen(c.clock, w.closes)}` : ""}${w.reopens !== null ? `, reopens ${showWhen(c.clock, w.reopens)}` : ""}`, why: [
-    { name: "At 20 °C, 50 % humidity", value: showMinutes(w.refMin), from: w.typed ? "by hand" : thenPaint ? c.paintOf(thenPaint).times[w.for === "laser-safe" ? "laserSafe" : (w.for as "recoat")]?.from : "default" },
-    { name: "In your shop’s air", value: showMinutes(w.min), from: c.world.shop.climate.measured ? "your climate" : "default climate" },
-    ...(thenPaint ? [{ name: "Least temperature", value: c.paintOf(thenPaint).minC.value === null ? "unknown" : `${c.paintOf(thenPaint).minC.value} °C`, from: c.paintOf(thenPaint).minC.from }] : []),
-  ], moves: "Temperature moves it most: ten degrees halve or double it. Film thickness comes next." } : null;
+  const then = w ? { text: w.min === null ? "never dry in this climate" : `${stateWords(w.for)} ${w.opens === null ? "" : showWhen(c.clock, w.opens)}, ${showMinutes(w.min)} after it${w.closes !== null ? `; shuts ${showWhen(c.clock, w.closes)}` : ""}${w.reopens !== null ? `, reopens ${showWhen(c.clock, w.reopens)}` : ""}`, why: waitWhy(plan, index), moves: WAIT_MOVES } : null;
+  const latest = latestOf(plan, index);
   const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
   return {
     id: s.id, title: s.title, kind: s.kind, index, meta: `step ${index + 1} of ${plan.placed.length}${p.start !== null ? `, ${showWhen(c.clock, p.start)}` : ""}${p.actual ? ", as logged" : ""}`,
     purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${kind.laser ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: timeWhy(plan, index) }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
     depth: depthRow(plan, index),
-    latest: latestRow(plan, index),
+    latest: latest && { text: `${showWhen(c.clock, latest.at)}; ${showMinutes(latest.slack)} of slack`, why: latest.why },
     answer: plan.bench.steps.get(s.id)?.answer ?? null,
     laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : `${s.laser.from}: for this machine, can and blank, not for others`, why: laserWhy(plan, s) } : null,
     fields,
@@ -183,14 +178,6 @@ export function amountWhy(plan: Plan, product: string): WhyRow[] {
     { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
     { name: "On the Shelf", value: showMl(a.onShelfMl), from: paint.product.cans.length ? "cans as counted or weighed" : "no can listed" },
   ];
-}
-
-/** The latest moment to begin a step so that the due date holds; null: done, none due, or it can't be kept. */
-function latestRow(plan: Plan, index: number): string | null {
-  const c = plan.context;
-  const p = plan.placed[index];
-  const at = c.job.due === null ? null : latestStart(plan, index, c.clock.fromLocal(c.job.due), plan.ready === null ? 0 : c.clock.fromLocal(c.job.due) - plan.ready);
-  return at === null || p.start === null ? null : `${showWhen(c.clock, at)}; ${showMinutes(at - p.start)} of slack`;
 }
 
 /** How deep the cut is or how far the fill stands below the face after a step (M10); null where nothing is cut. */

@@ -23,7 +23,7 @@ export interface StepCardData {
   laser: { text: string; from: string; why: WhyRow[] } | null;
   depth: { text: string; why: WhyRow[] } | null;
   /** latest beginning that keeps the due date */
-  latest: string | null;
+  latest: { text: string; why: WhyRow[] } | null;
   /** what the look at it showed at the bench */
   answer: Answer | null;
   fields: { name: string; label: string; value: string; from: string; unit: string }[];
@@ -71,7 +71,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
         <dt className="text-muted">With</dt><dd>{s.tool}</dd>
         <dt className="text-muted">Work</dt><dd>{s.cues.join(". ")}.</dd>
         <dt className="text-muted">Look for</dt><dd>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookFor.against}.</span>{s.answer && <strong> Answered at the bench: {answerWord(s.answer).toLowerCase()}.</strong>}</dd>
-        {s.latest && <><dt className="text-muted">Start by</dt><dd>{s.latest}</dd></>}
+        {s.latest && <><dt className="text-muted">Start by</dt><dd><Why title={`Latest beginning of “${s.title}”`} rows={s.latest.why} moves="The longest wait behind it moves it most.">{s.latest.text}</Why></dd></>}
         {s.then && <><dt className="text-muted">Then</dt><dd><Why title="The wait behind it" rows={s.then.why} moves={s.then.moves}>{s.then.text}</Why></dd></>}
       </dl>
       {plate}

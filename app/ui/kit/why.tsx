@@ -8,14 +8,18 @@ export interface WhyRow {
   from?: string;
 }
 
-/** A figure that opens to its inputs and where each came from. */
-export function Why({ title, rows, moves, children }: { title: string; rows: WhyRow[]; moves?: string; children: React.ReactNode }) {
+/**
+ * A figure that opens to its inputs and where each came from.
+ * @param quiet in dense lists: no sign behind it, underlined under the pointer and in focus
+ */
+export function Why({ title, rows, moves, quiet = false, className = "", children }: { title: string; rows: WhyRow[]; moves?: string; quiet?: boolean; className?: string; children: React.ReactNode }) {
+  if (!rows.length) return <span className={className}>{children}</span>;
   return (
     <Popover.Root>
-      <Popover.Trigger className="why inline-flex min-h-[28px] items-center max-lg:min-h-[44px] gap-1 text-left underline decoration-dotted underline-offset-4">
+      <Popover.Trigger className={`why inline-flex min-h-[28px] items-center max-lg:min-h-[44px] gap-1 text-left decoration-dotted underline-offset-4 ${quiet ? "hover:underline focus-visible:underline" : "underline"} ${className}`}>
         {children}
         <span className="sr-only">, why this number: {title}</span>
-        <CircleHelp size={15} aria-hidden="true" className="shrink-0 text-muted" />
+        {!quiet && <CircleHelp size={15} aria-hidden="true" className="shrink-0 text-muted" />}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content sideOffset={6} collisionPadding={8} aria-label={title} className="z-50 max-h-[70dvh] w-[340px] max-w-[92vw] overflow-auto rounded-lg border border-strong bg-lifted p-4 shadow-xl">

@@ -4,11 +4,14 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import { CSS } from "@dnd-kit/utilities";
 import { Check, GripVertical } from "lucide-react";
 import { useEffect, useRef } from "react";
+import { Why, type WhyRow } from "../kit/why";
 
 export interface StepRow {
   id: string;
   title: string;
   minutes: string;
+  minutesWhy: WhyRow[];
+  waitWhy: WhyRow[];
   done: boolean;
   now: boolean;
   byHand: boolean;
@@ -87,11 +90,11 @@ function Row({ row: r, n, chosen, lit, onChoose, onLight }: { row: StepRow; n: n
           {r.done && <Check size={15} aria-label="done" className="shrink-0 text-ready" />}
           {r.now && <span className="shrink-0 font-semibold text-ready">now</span>}
           {r.snags > 0 && <span className="shrink-0 font-semibold text-wrong" aria-label={`${r.snags} ${r.snags === 1 ? "snag" : "snags"}`}>▲{r.snags > 1 ? r.snags : ""}</span>}
-          <span className="shrink-0 text-[0.93rem]">{r.minutes}</span>
         </button>
+        <Why quiet title={`Minutes of “${r.title}”`} rows={r.minutesWhy} className="shrink-0 text-[0.93rem]">{r.minutes}</Why>
       </div>
       {r.wait && (
-        <p data-wait-for={r.waitFor ?? ""} data-opens={r.opens ?? ""} data-closes={r.closes ?? ""} className="hatch my-1 ml-[54px] mr-2 px-2 py-0.5 text-[0.9rem]">{r.wait}</p>
+        <p data-wait-for={r.waitFor ?? ""} data-opens={r.opens ?? ""} data-closes={r.closes ?? ""} className="hatch my-1 ml-[54px] mr-2 px-2 text-[0.9rem]"><Why quiet title={`The wait after “${r.title}”`} rows={r.waitWhy} moves="Temperature moves it most; film thickness comes next.">{r.wait}</Why></p>
       )}
     </li>
   );
