@@ -306,10 +306,12 @@ journey("every figure of list, rail, calendar and wrap-up opens to its inputs", 
   await o.page.getByRole("dialog").getByText(/The step before it ends|Held back|The job begins/).first().waitFor();
   await o.page.keyboard.press("Escape");
   await o.page.goto(new URL("jobs/bed-markers/calendar", url).href);
+  await o.page.locator("main[data-view='calendar']").waitFor();
   for (const what of [/why this number: Beginning of/, /why this number: Latest beginning of/, /why this number: Slack of/]) assert.ok((await o.page.getByRole("button", { name: what }).count()) > 5, String(what));
   await o.page.getByRole("button", { name: /why this number: Slack of/ }).last().click();
   await o.page.getByRole("dialog").getByText("As planned it is ready").waitFor();
   await o.page.goto(new URL("jobs/first-markers/wrap-up", url).href);
+  await o.page.locator("main[data-view='wrap-up']").waitFor();
   const rows = await o.page.locator("tr[data-step]").count();
   assert.equal(await o.page.getByRole("button", { name: /why this number: Planned minutes of/ }).count(), rows);
   await o.page.getByRole("button", { name: /as logged/ }).first().click();

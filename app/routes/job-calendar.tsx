@@ -152,10 +152,10 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
                 {d.list.map((s) => (
                   <tr key={s.id} data-step={s.id}>
                     <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
-                    <td><Why quiet title={`Beginning of “${s.title}”`} rows={startWhy(d.plan, s.index)}>{s.start ?? "no time yet"}</Why></td>
-                    {d.back && <><td><Why quiet title={`Latest beginning of “${s.title}”`} rows={s.latestAt !== null && s.startAt !== null ? latestWhy(d.plan, s.startAt, s.latestAt) : []}>{s.latest ?? "–"}</Why></td><td><Why quiet title={`Slack of “${s.title}”`} rows={s.latestAt !== null && s.startAt !== null ? latestWhy(d.plan, s.startAt, s.latestAt) : []}>{s.slack ?? "–"}</Why></td></>}
-                    <td><Why title={`Minutes of “${s.title}”`} rows={timeWhy(d.plan, s.index)}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
-                    <td><Why quiet title={`The wait after “${s.title}”`} rows={waitWhy(d.plan, s.index)} moves={WAIT_MOVES}>{s.wait ?? ""}</Why></td>
+                    <td><Why quiet title={`Beginning of “${s.title}”`} rows={() => startWhy(d.plan, s.index)}>{s.start ?? "no time yet"}</Why></td>
+                    {d.back && <><td><Why quiet title={`Latest beginning of “${s.title}”`} rows={s.latestAt !== null && s.startAt !== null ? () => latestWhy(d.plan, s.startAt!, s.latestAt!) : []}>{s.latest ?? "–"}</Why></td><td><Why quiet title={`Slack of “${s.title}”`} rows={s.latestAt !== null && s.startAt !== null ? () => latestWhy(d.plan, s.startAt!, s.latestAt!) : []}>{s.slack ?? "–"}</Why></td></>}
+                    <td><Why title={`Minutes of “${s.title}”`} rows={() => timeWhy(d.plan, s.index)}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
+                    <td><Why quiet title={`The wait after “${s.title}”`} rows={s.wait ? () => waitWhy(d.plan, s.index) : []} moves={WAIT_MOVES}>{s.wait ?? ""}</Why></td>
                   </tr>
                 ))}
               </tbody>

@@ -39,7 +39,7 @@ export function stepRows(plan: Plan, now: number): StepRow[] {
   for (const x of open(plan)) if (x.step && x.severity !== "hazard") counts.set(x.step, (counts.get(x.step) ?? 0) + 1);
   return plan.placed.map((p, i) => {
     const w = waitAfter(plan, i);
-    return { id: p.step.id, title: p.step.title, minutes: showMinutes(p.minutes), minutesWhy: timeWhy(plan, i), waitWhy: waitWhy(plan, i), done: p.actual?.end != null, now: begun && p.step.id === here, byHand: p.step.origin === "edit" || p.step.edited.length > 0, wait: waitText(plan, i), waitFor: w?.for ?? null, opens: w?.opens ?? null, closes: w?.closes ?? null, snags: counts.get(p.step.id) ?? 0 };
+    return { id: p.step.id, title: p.step.title, minutes: showMinutes(p.minutes), minutesWhy: () => timeWhy(plan, i), waitWhy: () => waitWhy(plan, i), done: p.actual?.end != null, now: begun && p.step.id === here, byHand: p.step.origin === "edit" || p.step.edited.length > 0, wait: waitText(plan, i), waitFor: w?.for ?? null, opens: w?.opens ?? null, closes: w?.closes ?? null, snags: counts.get(p.step.id) ?? 0 };
   });
 }
 
@@ -55,7 +55,7 @@ export function railBlocks(plan: Plan, now: number): RailBlock[] {
     const inWork = p.start !== null && p.end !== null && now >= p.start && now < p.end;
     const inGap = p.end !== null && gap > 0 && now >= p.end && now < p.end + gap;
     return {
-      id: p.step.id, n: i + 1, title: p.step.title, minutes: p.minutes ?? 10, state: p.actual?.end != null ? "done" : inWork ? "now" : "todo", when, whenWhy: startWhy(plan, i), gap,
+      id: p.step.id, n: i + 1, title: p.step.title, minutes: p.minutes ?? 10, state: p.actual?.end != null ? "done" : inWork ? "now" : "todo", when, whenWhy: () => startWhy(plan, i), gap,
       closed: gap > 0 ? c.calendar.closedBetween(p.end as number, (p.end as number) + gap) : 0,
       gapText: `${waitText(plan, i) ?? "waits"}; ${showMinutes(gap)} in all`, end: p.end,
       nowIn: inWork ? { part: "work", share: (now - (p.start as number)) / Math.max(1, (p.end as number) - (p.start as number)) } : inGap ? { part: "gap", share: (now - (p.end as number)) / gap } : null,

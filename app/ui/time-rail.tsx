@@ -10,7 +10,7 @@ export interface RailBlock {
   state: "done" | "now" | "todo";
   /** shown over it when the day or the hour is worth saying */
   when: string;
-  whenWhy: WhyRow[];
+  whenWhy: () => WhyRow[];
   /** minutes between its end and the next step, and how many of them are closed hours */
   gap: number;
   closed: number;

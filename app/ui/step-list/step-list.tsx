@@ -10,8 +10,8 @@ export interface StepRow {
   id: string;
   title: string;
   minutes: string;
-  minutesWhy: WhyRow[];
-  waitWhy: WhyRow[];
+  minutesWhy: () => WhyRow[];
+  waitWhy: () => WhyRow[];
   done: boolean;
   now: boolean;
   byHand: boolean;
