@@ -4,7 +4,7 @@ import { Await, Link } from "react-router";
 import { kindOf } from "../core/plan/kinds";
 import { waitAfter } from "../core/plan/report";
 import { countBack } from "../core/plan/backward";
-import { waysOut } from "../core/plan/rescue";
+import { waysOutInTurn } from "../core/plan/rescue";
 import { showDay, showWhen } from "../core/time/zoned";
 import { showMinutes } from "../core/units/show";
 import { Empty } from "../ui/kit/bits";
@@ -72,12 +72,27 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     job: world.job, plan, now,
     back: back !== null && !late,
     // Tried after the page is there: each way is a whole plan.
-    outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? new Promise<Out[]>((r) => setTimeout(() => r(waysOut(world, due, now).map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) }))), 30)) : null,
+    outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? inTurn(waysOutInTurn(world, due, now)).then((outs) => outs.map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) }))) : null,
     title: world.job.title, days: [...days.values()].sort((a, b) => a.day - b.day), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
     due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
     list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, latest: back?.[i].start == null ? null : showWhen(clock, back[i].start), latestAt: back?.[i].start ?? null, startAt: p.start, slack: back?.[i].start == null || back[i].slack === null ? null : showMinutes(back[i].slack), minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
   };
 }
+
+/** A search driven to its end without holding the page up: the first part after it has been painted, each next one when there is time. */
+const inTurn = <T,>(search: Generator<void, T>): Promise<T> =>
+  new Promise((done, no) => {
+    const on = (): void => {
+      try {
+        const r = search.next();
+        if (r.done) done(r.value);
+        else setTimeout(on, 0);
+      } catch (e) {
+        no(e as Error);
+      }
+    };
+    setTimeout(on, 80);
+  });
 
 interface Out {
   i: number;

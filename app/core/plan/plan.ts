@@ -46,6 +46,9 @@ export function makePlan(world: World, now: number | null = null, lean = false):
   const last = placed[placed.length - 1];
   const ready = stuck ? null : (last?.end ?? null);
   const facts: Facts = { context: c, placed, uses, amounts: amounts(placed, uses, c), hiding: made.hiding, depth: made.depth, unfit };
+  // Worked out when first asked for: a list of many jobs wants times only.
+  let snags: Snag[] | null = null;
+  let decided: Decider[] | null = lean ? [] : null;
   return {
     ...facts,
     missing: made.missing,
@@ -54,11 +57,15 @@ export function makePlan(world: World, now: number | null = null, lean = false):
     start: placed[0]?.start ?? null,
     ready,
     stuck: stuck ? `“${steps[stuck.index].title}” has no time: ${stuck.why}.` : null,
-    decides: lean ? [] : decides(placed, ready, (i) => {
-      const r = without(i);
-      return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
-    }),
-    snags: judge(facts),
+    get decides() {
+      return (decided ??= decides(placed, ready, (i) => {
+        const r = without(i);
+        return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
+      }));
+    },
+    get snags() {
+      return (snags ??= judge(facts));
+    },
   };
 }
 

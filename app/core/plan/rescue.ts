@@ -48,40 +48,57 @@ function ways(w: World): Way[] {
   return out;
 }
 
+/** A search taken one plan at a time, so that whoever waits for it may do other things between two. */
+type InTurn<T> = Generator<void, T>;
+
 /** Most pieces that would still be ready in time; 0: not even one. */
-function mostPieces(w: World, due: number, now: number | null): number {
-  const fits = (quantity: number): boolean => {
-    const r = makePlan({ ...w, job: { ...w.job, quantity } }, now, true).ready;
-    return r !== null && r <= due;
-  };
+function* mostPieces(w: World, due: number, now: number | null): InTurn<number> {
   let [lo, hi] = [0, w.job.quantity];
   while (hi - lo > 1) {
     const mid = Math.floor((lo + hi) / 2);
-    if (fits(mid)) lo = mid;
+    const r = makePlan({ ...w, job: { ...w.job, quantity: mid } }, now, true).ready;
+    yield;
+    if (r !== null && r <= due) lo = mid;
     else hi = mid;
   }
   return lo;
 }
 
-/** @param due minute since 1970 @returns ways that keep the date, soonest first; else those that come nearest */
-export function waysOut(w: World, due: number, now: number | null): WayOut[] {
-  const tried = (x: Way): WayOut => {
-    const ready = makePlan(x.apply(w), now, true).ready;
-    return { ...x, ready, keeps: ready !== null && ready <= due };
+/** As `waysOut`, one plan between two yields. */
+export function* waysOutInTurn(w: World, due: number, now: number | null): InTurn<WayOut[]> {
+  const ready = function* (x: World): InTurn<number | null> {
+    const at = makePlan(x, now, true).ready;
+    yield;
+    return at;
   };
-  const by = (a: WayOut, b: WayOut): number => (a.ready ?? Infinity) - (b.ready ?? Infinity);
-  const base = makePlan(w, now, true).ready ?? Infinity;
-  const all = ways(w);
-  const single = all.map(tried).sort(by);
-  const n = mostPieces(w, due, now);
-  const fewer: WayOut[] = n > 0 && n < w.job.quantity ? [tried({ label: `Make ${n} of the ${w.job.quantity} by then, the rest later`, apply: (x) => ({ ...x, job: { ...x.job, quantity: n } }) })] : [];
+  const tried = function* (list: Way[]): InTurn<WayOut[]> {
+    const out: WayOut[] = [];
+    for (const x of list) {
+      const at = yield* ready(x.apply(w));
+      out.push({ ...x, ready: at, keeps: at !== null && at <= due });
+    }
+    return out.sort((a, b) => (a.ready ?? Infinity) - (b.ready ?? Infinity));
+  };
+  const base = (yield* ready(w)) ?? Infinity;
+  const single = yield* tried(ways(w));
+  const n = yield* mostPieces(w, due, now);
+  const fewer: WayOut[] = n > 0 && n < w.job.quantity ? yield* tried([{ label: `Make ${n} of the ${w.job.quantity} by then, the rest later`, apply: (x) => ({ ...x, job: { ...x.job, quantity: n } }) }]) : [];
   const good = [...single.filter((x) => x.keeps), ...fewer];
   if (good.length) return good;
   const helps = single.filter((x) => (x.ready ?? Infinity) < base);
   const both = (a: Way, b: Way): Way => ({ label: `${a.label}; ${b.label[0].toLowerCase()}${b.label.slice(1)}`, apply: (x) => b.apply(a.apply(x)) });
-  const pairs = helps.slice(0, 6).flatMap((a, i) => helps.slice(i + 1, 6).map((b) => tried(both(a, b)))).sort(by);
+  const pairs = yield* tried(helps.slice(0, 6).flatMap((a, i) => helps.slice(i + 1, 6).map((b) => both(a, b))));
   const kept = pairs.filter((x) => x.keeps).slice(0, 4);
   if (kept.length) return kept;
-  const everything = helps.length > 1 ? [tried(helps.slice(1).reduce<Way>(both, helps[0]))] : [];
+  const everything = helps.length > 1 ? yield* tried([helps.slice(1).reduce<Way>(both, helps[0])]) : [];
   return everything.some((x) => x.keeps) ? everything : [...everything, ...helps.slice(0, 2)];
+}
+
+/** @param due minute since 1970 @returns ways that keep the date, soonest first; else those that come nearest */
+export function waysOut(w: World, due: number, now: number | null): WayOut[] {
+  const search = waysOutInTurn(w, due, now);
+  for (;;) {
+    const r = search.next();
+    if (r.done) return r.value;
+  }
 }
