@@ -307,6 +307,7 @@ journey("every figure of list, rail, calendar and wrap-up opens to its inputs", 
   await o.page.keyboard.press("Escape");
   await o.page.goto(new URL("jobs/bed-markers/calendar", url).href);
   await o.page.locator("main[data-view='calendar']").waitFor();
+  await o.page.getByText("counted back from the due date").waitFor();
   for (const what of [/why this number: Beginning of/, /why this number: Latest beginning of/, /why this number: Slack of/]) assert.ok((await o.page.getByRole("button", { name: what }).count()) > 5, String(what));
   await o.page.getByRole("button", { name: /why this number: Slack of/ }).last().click();
   await o.page.getByRole("dialog").getByText("As planned it is ready").waitFor();

@@ -32,16 +32,17 @@ export function rackRow(plan: Plan, s: Standing): RackRow | null {
 
 /** Soonest to shut first, then what is ready, then soonest to open. */
 const urgency = (r: RackRow): number => (r.closes !== null && r.is !== "missed" ? r.closes : r.is === "ready" ? 0 : r.is === "done" ? 1e11 : (r.opens ?? 1e12) + 1e9);
+const inOrder = (rows: RackRow[]): RackRow[] => [...rows].sort((a, b) => urgency(a) - urgency(b));
 export const rackOf = (worlds: World[], now: number): RackRow[] =>
-  worlds
+  inOrder(worlds
     .filter((w) => w.job.wrapUp.closedAt === null && w.log.length > 0)
     .flatMap((w) => {
       const p = makePlan(w, now, true);
       return rackRow(p, standing(p, now)) ?? [];
-    })
-    .sort((a, b) => urgency(a) - urgency(b));
+    }));
 
-export function benchView(world: World, plan: Plan, now: number, others: World[]) {
+/** @param others where the other jobs stand */
+export function benchView(world: World, plan: Plan, now: number, others: RackRow[]) {
   const s = standing(plan, now);
   const c = plan.context;
   const units = world.shop.units;
@@ -80,7 +81,7 @@ export function benchView(world: World, plan: Plan, now: number, others: World[]
     lastStep: prev ? { id: prev.step.id, title: prev.step.title, answer: plan.bench.steps.get(prev.step.id)?.answer ?? null, done: prev.actual?.end != null } : null,
     hazards: open(plan).filter((x) => x.severity === "hazard" || x.severity === "never").map((x) => ({ rule: x.rule, why: x.why, severity: x.severity, where: `${x.step ?? ""}/${x.zone ?? ""}` })),
     last: plan.bench.last ? { what: LAST[plan.bench.last.kind] ?? plan.bench.last.kind, piece: plan.bench.last.piece, at: c.clock.toLocal(Math.floor(plan.bench.last.at)) } : null,
-    rack: rackOf([world, ...others], now),
+    rack: inOrder([...(world.log.length && world.job.wrapUp.closedAt === null ? [rackRow(plan, s)] : []).flatMap((r) => r ?? []), ...others]),
     then: plan.placed.slice((current?.index ?? plan.placed.length) + 1).slice(0, 2).map((p) => ({ title: p.step.title, when: p.start === null ? null : showWhen(c.clock, p.start) })),
     ready: plan.ready === null ? null : showDay(c.clock, plan.ready),
     photo: current && photoStages(plan.placed).some((x) => x.step.id === current.step.id) ? (hasPhoto(world.job.wrapUp.photos, current.step.id) ? "taken" : "wanted") : null,

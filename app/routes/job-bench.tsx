@@ -3,10 +3,10 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useFetcher, useRevalidator } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
-import { noteRead, readRunning, watch } from "../store/queries";
+import { noteRead, readRunning, readRunningHeads, watch } from "../store/queries";
 import { BenchPanel, type PanelName } from "../ui/bench/panel";
 import { alarmsOf, TellMe } from "../ui/bench/alarms";
-import { Rack } from "../ui/bench/rack";
+import { Rack, type RackRow } from "../ui/bench/rack";
 import { DryClock } from "../ui/dry-clock";
 import { Face } from "../ui/face";
 import { shrinkPhoto } from "../ui/files";
@@ -16,14 +16,22 @@ import { answerWord, Tray } from "../ui/tray";
 import { useBenchLock } from "../ui/update";
 import { formOf } from "./answer";
 import { benchAct } from "./bench-act";
-import { benchView } from "./bench-view";
+import { benchView, rackOf } from "./bench-view";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
+
+let kept: { key: string; rows: RackRow[] } | null = null;
+/** Where the other jobs stand. A tap here changes nothing there, so they are planned anew only when the minute, the shop or one of them has changed. */
+async function others(but: string, shop: object, now: number): Promise<RackRow[]> {
+  const key = JSON.stringify([now, but, shop, await readRunningHeads(but)]);
+  if (kept?.key !== key) kept = { key, rows: rackOf(await readRunning(but), now) };
+  return kept.rows;
+}
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   await noteRead();
   const { world, plan, now } = await readJob(params.id);
-  return benchView(world, plan, now, await readRunning(world.job.id));
+  return benchView(world, plan, now, await others(world.job.id, world.shop, now));
 }
 
 const SHARED = ["fix", "way", "photo"];

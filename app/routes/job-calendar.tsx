@@ -3,7 +3,8 @@ import { Suspense } from "react";
 import { Await, Link } from "react-router";
 import { kindOf } from "../core/plan/kinds";
 import { waitAfter } from "../core/plan/report";
-import { countBack } from "../core/plan/backward";
+import { countBackInTurn, type Latest } from "../core/plan/backward";
+import type { Plan } from "../core/plan/plan";
 import { waysOutInTurn } from "../core/plan/rescue";
 import { showDay, showWhen } from "../core/time/zoned";
 import { showMinutes } from "../core/units/show";
@@ -66,16 +67,15 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     if (w?.opens != null && w.opens > p.end) put(p.end, w.opens, "wait", `${waitText(plan, i)}`, p.step.id);
   });
   const due = world.job.due ? clock.fromLocal(world.job.due) : null;
-  const back = countBack(plan);
   const late = due !== null && plan.ready !== null && plan.ready > due;
   return {
     job: world.job, plan, now,
-    back: back !== null && !late,
-    // Tried after the page is there: each way is a whole plan.
+    // Both are worked out after the page is there: each is many plans.
+    back: due !== null && !late && plan.ready !== null ? inTurn(countBackInTurn(plan)) : null,
     outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? inTurn(waysOutInTurn(world, due, now)).then((outs) => outs.map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) }))) : null,
     title: world.job.title, days: [...days.values()].sort((a, b) => a.day - b.day), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
     due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
-    list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, latest: back?.[i].start == null ? null : showWhen(clock, back[i].start), latestAt: back?.[i].start ?? null, startAt: p.start, slack: back?.[i].start == null || back[i].slack === null ? null : showMinutes(back[i].slack), minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
+    list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
   };
 }
 
@@ -113,6 +113,43 @@ function WaysOut({ outs }: { outs: Out[] }) {
         ))}
       </ul>
     </div>
+  );
+}
+
+interface Line {
+  index: number;
+  id: string;
+  title: string;
+  start: string | null;
+  minutes: string;
+  pauses: number;
+  wait: string | null;
+}
+
+/** Every step with its times; with the latest beginnings once they are known. */
+function InOrder({ plan, list, back }: { plan: Plan; list: Line[]; back: Latest[] | null }) {
+  const clock = plan.context.clock;
+  return (
+    <table>
+      <thead><tr><th>Step</th><th>Begins</th>{back && <><th>At the latest</th><th>Slack</th></>}<th>Takes</th><th>Then</th></tr></thead>
+      <tbody>
+        {list.map((s) => {
+          const at = back?.[s.index]?.start ?? null;
+          const slack = back?.[s.index]?.slack ?? null;
+          const begins = plan.placed[s.index].start;
+          const why = at !== null && begins !== null ? () => latestWhy(plan, begins, at) : [];
+          return (
+            <tr key={s.id} data-step={s.id}>
+              <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
+              <td><Why quiet title={`Beginning of “${s.title}”`} rows={() => startWhy(plan, s.index)}>{s.start ?? "no time yet"}</Why></td>
+              {back && <><td><Why quiet title={`Latest beginning of “${s.title}”`} rows={why}>{at === null ? "–" : showWhen(clock, at)}</Why></td><td><Why quiet title={`Slack of “${s.title}”`} rows={why}>{at === null || slack === null ? "–" : showMinutes(slack)}</Why></td></>}
+              <td><Why title={`Minutes of “${s.title}”`} rows={() => timeWhy(plan, s.index)}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
+              <td><Why quiet title={`The wait after “${s.title}”`} rows={s.wait ? () => waitWhy(plan, s.index) : []} moves={WAIT_MOVES}>{s.wait ?? ""}</Why></td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }
 
@@ -159,22 +196,21 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
             <TakeAway job={d.job} plan={d.plan} />
           </section>
           <section aria-labelledby="c3" className="overflow-x-auto lg:col-span-2">
-            <h2 id="c3">In order{d.back && ", and counted back from the due date"}</h2>
-            {d.back && <p className="tag">At the latest: with everything before it done as planned; begun a minute later, the due date, a window or the hours break.</p>}
-            <table>
-              <thead><tr><th>Step</th><th>Begins</th>{d.back && <><th>At the latest</th><th>Slack</th></>}<th>Takes</th><th>Then</th></tr></thead>
-              <tbody>
-                {d.list.map((s) => (
-                  <tr key={s.id} data-step={s.id}>
-                    <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
-                    <td><Why quiet title={`Beginning of “${s.title}”`} rows={() => startWhy(d.plan, s.index)}>{s.start ?? "no time yet"}</Why></td>
-                    {d.back && <><td><Why quiet title={`Latest beginning of “${s.title}”`} rows={s.latestAt !== null && s.startAt !== null ? () => latestWhy(d.plan, s.startAt!, s.latestAt!) : []}>{s.latest ?? "–"}</Why></td><td><Why quiet title={`Slack of “${s.title}”`} rows={s.latestAt !== null && s.startAt !== null ? () => latestWhy(d.plan, s.startAt!, s.latestAt!) : []}>{s.slack ?? "–"}</Why></td></>}
-                    <td><Why title={`Minutes of “${s.title}”`} rows={() => timeWhy(d.plan, s.index)}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
-                    <td><Why quiet title={`The wait after “${s.title}”`} rows={s.wait ? () => waitWhy(d.plan, s.index) : []} moves={WAIT_MOVES}>{s.wait ?? ""}</Why></td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            {d.back ? (
+              <Suspense fallback={<><h2 id="c3">In order</h2><p role="status" className="tag">Counting back from the due date…</p><InOrder plan={d.plan} list={d.list} back={null} /></>}>
+                <Await resolve={d.back}>
+                  {(back) => (
+                    <>
+                      <h2 id="c3">In order, and counted back from the due date</h2>
+                      <p className="tag">At the latest: with everything before it done as planned; begun a minute later, the due date, a window or the hours break.</p>
+                      <InOrder plan={d.plan} list={d.list} back={back} />
+                    </>
+                  )}
+                </Await>
+              </Suspense>
+            ) : (
+              <><h2 id="c3">In order</h2><InOrder plan={d.plan} list={d.list} back={null} /></>
+            )}
           </section>
         </div>
       )}

@@ -53,11 +53,13 @@ export async function readDay(most: number): Promise<{ worlds: World[]; more: nu
   return { worlds: await readWorldsOf(open.slice(0, most).map((h) => h.id)), more: Math.max(0, open.length - most) };
 }
 
-/** Worlds of the jobs that are under way, begun at the bench and not wrapped up, but for one. */
-export async function readRunning(but: string | null): Promise<World[]> {
+/** Lines of the jobs that are under way, begun at the bench and not wrapped up, but for one. */
+export async function readRunningHeads(but: string | null): Promise<Head[]> {
   const heads = await db().heads.where("open").equals(1).toArray();
-  return readWorldsOf(heads.filter((h) => h.entries > 0 && h.id !== but).map((h) => h.id));
+  return heads.filter((h) => h.entries > 0 && h.id !== but);
 }
+/** Their worlds. */
+export const readRunning = async (but: string | null): Promise<World[]> => readWorldsOf((await readRunningHeads(but)).map((h) => h.id));
 
 export interface LogPage {
   entries: LogEntry[];

@@ -24,6 +24,10 @@ export interface Paint {
   coatUm: Figure;
   minC: Figure;
   times: Record<keyof Finish["times"], Figure>;
+  /** powders only (M9) */
+  powder: { flowC: Figure; holdC: Figure; holdMin: Figure; packing: Figure; density: Figure } | null;
+  /** tapes and films only */
+  mask: { limitC: Figure; riskC: number; loose: boolean; clear: boolean } | null;
 }
 
 const pick = (own: number | null, fallback: number | null, from: From): Figure => (own !== null ? { value: own, from } : { value: fallback, from: "default" });
@@ -47,6 +51,8 @@ export function paint(product: Product): Paint {
     coatUm: pick(product.coatUm, f.coatUm, o),
     minC: pick(product.minC, f.minC, o),
     times: Object.fromEntries(keys.map((k) => [k, pick(product.times[k], f.times[k], o)])) as Paint["times"],
+    powder: f.powder ? { flowC: pick(product.flowC ?? null, f.powder.flowC, o), holdC: pick(product.holdC ?? null, f.powder.holdC, o), holdMin: pick(product.holdMin ?? null, f.powder.holdMin, o), packing: pick(product.packing ?? null, f.powder.packing, o), density: pick(product.density ?? null, f.powder.density, o) } : null,
+    mask: f.mask ? { limitC: pick(product.limitC ?? null, f.mask.limitC, o), riskC: product.limitC ?? f.mask.riskC, loose: f.mask.loose, clear: f.mask.clear } : null,
   };
   kept.set(product, made);
   return made;

@@ -11,9 +11,40 @@ export interface SubstrateKind {
   laserSafeFactor: number;
   /** veneer or face thickness that sanding must not eat, mm; null: solid */
   veneerMm: number | null;
+  /** what lies on it from the maker: glaze, coating, silvering; µm thick, and the colour that shows when it is off */
+  skin: { kind: "glaze" | "coating" | "silver"; um: number; beneath: string } | null;
+  /** °C that it bears in an oven */
+  limitC: number;
+  /** kg/m³, J/kgK, W/mK: how it takes up heat (M9) */
+  thermal: { rho: number; c: number; k: number };
+  /** it drinks thin paint: a raw cut wants sealing first */
+  absorbent: boolean;
+  /** feature of the bleed model: its grain (M11) */
+  bleed: number | null;
 }
 
-export const SUBSTRATES: SubstrateKind[] = [
+type Row = Omit<SubstrateKind, "skin" | "limitC" | "thermal" | "absorbent" | "bleed">;
+const THERMAL: Record<SubstrateKind["family"], SubstrateKind["thermal"]> = {
+  wood: { rho: 650, c: 1700, k: 0.15 },
+  mdf: { rho: 750, c: 1700, k: 0.14 },
+  tile: { rho: 2200, c: 850, k: 1 },
+  slate: { rho: 2700, c: 760, k: 2 },
+  canvas: { rho: 500, c: 1300, k: 0.05 },
+  metal: { rho: 2700, c: 900, k: 200 },
+  "coated-metal": { rho: 2700, c: 900, k: 200 },
+  acrylic: { rho: 1190, c: 1470, k: 0.19 },
+  glass: { rho: 2500, c: 840, k: 1 },
+};
+/** °C; tile and glass by a slow ramp only */
+const LIMIT_C: Record<SubstrateKind["family"], number> = { wood: 190, mdf: 180, tile: 260, slate: 260, canvas: 100, metal: 260, "coated-metal": 180, acrylic: 80, glass: 260 };
+const SKIN: Record<string, SubstrateKind["skin"]> = {
+  "tile-glazed": { kind: "glaze", um: 200, beneath: "#efe6d6" },
+  "metal-coated": { kind: "coating", um: 25, beneath: "#c9ccce" },
+  "glass-coated": { kind: "silver", um: 1, beneath: "#eef3f4" },
+};
+const BLEED: Record<string, number> = { "hard-maple": -1, walnut: -0.3, cherry: -0.8, "birch-ply": 0.4, pine: 1, oak: 1.2, mdf: 1.5 };
+
+const ROWS: Row[] = [
   { id: "hard-maple", name: "Hard maple", family: "wood", colour: "#e0c296", grain: "tight", e0: 0.05, laserSafeFactor: 0.8, veneerMm: null },
   { id: "cherry", name: "Cherry", family: "wood", colour: "#b9794e", grain: "tight", e0: 0.05, laserSafeFactor: 0.8, veneerMm: null },
   { id: "walnut", name: "Walnut", family: "wood", colour: "#6b4a35", grain: "tight", e0: 0.05, laserSafeFactor: 0.8, veneerMm: null },
@@ -32,6 +63,15 @@ export const SUBSTRATES: SubstrateKind[] = [
   { id: "glass-coated", name: "Inside-coated glass", family: "glass", colour: "#cfd6da", grain: "none", e0: 0.05, laserSafeFactor: 1, veneerMm: null },
 ];
 
+export const SUBSTRATES: SubstrateKind[] = ROWS.map((r) => ({
+  ...r,
+  skin: SKIN[r.id] ?? null,
+  limitC: LIMIT_C[r.family],
+  thermal: r.id === "steel-bare" ? { rho: 7850, c: 490, k: 45 } : THERMAL[r.family],
+  absorbent: r.family === "wood" || r.family === "mdf" || r.family === "canvas",
+  bleed: BLEED[r.id] ?? null,
+}));
+
 /** @throws Error naming the id when there is no such substrate */
 export function substrate(id: string): SubstrateKind {
   const s = SUBSTRATES.find((x) => x.id === id);
@@ -42,3 +82,7 @@ export const isSubstrate = (id: string): boolean => SUBSTRATES.some((s) => s.id 
 
 /** What charred wood looks like at the bottom of a cut, and how thick it is, µm. */
 export const CHAR = { colour: "#2b1d14", um: 40 };
+/** families whose cut floor chars */
+export const CHARS: SubstrateKind["family"][] = ["wood", "mdf"];
+/** What white pigment burnt into glaze looks like. */
+export const BURNT = "#2c2c2e";

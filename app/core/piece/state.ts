@@ -6,12 +6,12 @@
 import type { Paint } from "../catalogue/properties";
 import { linear, mix, type Rgb } from "../film/colour";
 import { over, scatter } from "../film/hide";
-import { CHAR } from "../catalogue/substrates";
+import { CHAR, type SubstrateKind } from "../catalogue/substrates";
 
 /** the rest of the face, between the zones */
 export const GROUND = "ground";
 
-export type CoatRole = "seal" | "white" | "colour" | "top" | "clear" | "barrier" | "touch-up";
+export type CoatRole = "seal" | "white" | "colour" | "top" | "clear" | "barrier" | "touch-up" | "backing";
 
 export interface Film {
   /** the step that laid it */
@@ -32,6 +32,27 @@ export interface Film {
   roomRh: number | null;
   /** scuffed since: it gives the next coat a hold of its own, whatever its recoat window says */
   keyed?: boolean;
+  /** coats laid inside each other's flash: they dry as one */
+  merged?: number;
+  /** powder: lying loose, or melted together */
+  phase?: "loose" | "fused";
+  /** laid while the film beneath was between its closing and its reopening: it has wrinkled */
+  wrinkled?: boolean;
+  /** torn by a mask that was lifted warm */
+  torn?: boolean;
+}
+
+/** Tape, film or shield on a zone, and what was sprayed over it. */
+export interface Mask {
+  step: string;
+  productId: string | null;
+  um: number;
+  /** its outline is cut through, so that it can be lifted by itself */
+  cut: boolean;
+  loose: boolean;
+  /** hottest it has been, °C */
+  hotC: number | null;
+  over: Film[];
 }
 
 export interface ZoneState {
@@ -42,6 +63,11 @@ export interface ZoneState {
   charUm: number;
   /** bottom to top */
   films: Film[];
+  /** the maker's own skin: glaze, coating, silvering; `open`: taken off here */
+  skin?: { kind: "glaze" | "coating" | "silver"; um: number; colour: string; beneath: string; open: boolean };
+  /** pigment burnt into the glaze: the colour it shows */
+  mark?: string;
+  mask?: Mask;
 }
 
 export interface Piece {
@@ -57,10 +83,23 @@ export interface Piece {
   plated: boolean;
   /** face taken down by sanding, µm */
   sandedUm: number;
+  /** the worked face: behind a clear sheet or inside a glass it is seen from the other side */
+  side: "front" | "back" | "inside";
+  /** the film on the face of a sheet is still on */
+  faceFilm: boolean;
+  /** cut free of its sheet */
+  cutOut: boolean;
+  /** heat still in it: °C at a moment, and the minutes in which the difference to the room falls to 1/e */
+  warm: { step: string; c: number; at: number | null; tauMin: number } | null;
+  /** dye or ink smeared over what it should not colour */
+  smeared: string | null;
+  /** what its surface was last touched with */
+  touched: string | null;
 }
 
-export const blank = (zoneIds: string[]): Piece => ({
-  zones: [...zoneIds, GROUND].map((zone) => ({ zone, depthUm: 0, charUm: 0, films: [] })),
+/** An untouched piece. @param skin what the maker put on it @param side the face that is worked */
+export const blank = (zoneIds: string[], s: Pick<SubstrateKind, "skin" | "colour"> | null = null, side: Piece["side"] = "front"): Piece => ({
+  zones: [...zoneIds, GROUND].map((zone) => ({ zone, depthUm: 0, charUm: 0, films: [], ...(s?.skin ? { skin: { ...s.skin, colour: s.colour, open: false } } : {}) })),
   labelled: false,
   scuffed: false,
   clean: false,
@@ -69,6 +108,12 @@ export const blank = (zoneIds: string[]): Piece => ({
   proofed: false,
   plated: false,
   sandedUm: 0,
+  side,
+  faceFilm: side === "back",
+  cutOut: false,
+  warm: null,
+  smeared: null,
+  touched: null,
 });
 
 export const zoneOf = (p: Piece, id: string): ZoneState => {
@@ -81,11 +126,11 @@ export const zoneOf = (p: Piece, id: string): ZoneState => {
 export const mapZones = (p: Piece, ids: readonly string[], change: (z: ZoneState) => ZoneState): Piece => ({ ...p, zones: p.zones.map((z) => (ids.includes(z.zone) ? change(z) : z)) });
 
 export interface LayerView {
-  kind: "char" | "film";
+  kind: "char" | "film" | "skin" | "mask";
   finish: string | null;
   productId: string | null;
   step: string | null;
-  role: CoatRole | "char";
+  role: CoatRole | "char" | "skin" | "mask";
   coat: number | null;
   topUm: number;
   bottomUm: number;
@@ -96,6 +141,7 @@ export interface LayerView {
 export function layersOf(z: ZoneState, paintOf: (id: string) => Paint): LayerView[] {
   const out: LayerView[] = [];
   if (z.charUm > 0) out.push({ kind: "char", finish: null, productId: null, step: null, role: "char", coat: null, topUm: z.depthUm, bottomUm: z.depthUm + z.charUm, film: null });
+  if (z.skin && !z.skin.open) out.push({ kind: "skin", finish: z.skin.kind, productId: null, step: null, role: "skin", coat: null, topUm: z.depthUm, bottomUm: z.skin.um, film: null });
   let level = z.depthUm;
   for (const f of z.films) {
     const um = f.dryUm * f.left;
@@ -103,25 +149,51 @@ export function layersOf(z: ZoneState, paintOf: (id: string) => Paint): LayerVie
     out.push({ kind: "film", finish: paintOf(f.productId).finish.id, productId: f.productId, step: f.step, role: f.role, coat: f.coat, topUm: level - um, bottomUm: level, film: f });
     level -= um;
   }
+  if (z.mask) out.push({ kind: "mask", finish: null, productId: z.mask.productId, step: z.mask.step, role: "mask", coat: null, topUm: level - z.mask.um, bottomUm: level, film: null });
   return out;
 }
 
 /** Level of the topmost surface of a zone, µm. */
 export const surfaceUm = (z: ZoneState): number => z.films.reduce((level, f) => level - f.dryUm * f.left, z.depthUm);
 
-/** What an onlooker sees of a zone: each film over what lies beneath it, a film in part gone showing in that share. */
+/** Share of its own colour that a stain shows where it has soaked in. */
+const STAIN = 0.96;
+
+/** One film over what lies beneath it. */
+function laidOver(f: Film, c: Rgb, paintOf: (id: string) => Paint): Rgb {
+  const p = paintOf(f.productId);
+  if (p.clear || f.left <= 0) return c;
+  const body = linear(p.product.colour);
+  if (p.finish.stains) return mix(c, body, STAIN * f.left);
+  const s = scatter(body, p.hideUm.value);
+  const covered = s === null ? body : over(body, c, s * f.dryUm);
+  return f.left >= 1 ? covered : mix(c, covered, f.left);
+}
+
+/** The bare surface of a zone: char, burnt pigment, skin or what it hides, else the material. */
+const bareOf = (z: ZoneState, groundHex: string): Rgb => linear(z.mark ?? (z.charUm > 0 ? CHAR.colour : z.skin ? (z.skin.open ? z.skin.beneath : z.skin.colour) : groundHex));
+
+/** What somebody who looks at the worked face sees of a zone: each film over what lies beneath it, a film in part gone showing in that share. */
 export function seen(z: ZoneState, groundHex: string, paintOf: (id: string) => Paint): Rgb {
-  let c = linear(z.charUm > 0 ? CHAR.colour : groundHex);
-  for (const f of z.films) {
-    const p = paintOf(f.productId);
-    if (p.clear || f.left <= 0) continue;
-    const body = linear(p.product.colour);
-    const s = scatter(body, p.hideUm.value);
-    const covered = s === null ? body : over(body, c, s * f.dryUm);
-    c = f.left >= 1 ? covered : mix(c, covered, f.left);
-  }
+  let c = bareOf(z, groundHex);
+  for (const f of z.films) c = laidOver(f, c, paintOf);
+  if (z.mask) c = linear(z.mask.productId ? paintOf(z.mask.productId).product.colour : "#d8c79a");
   return c;
 }
+
+/** What is seen through a clear sheet or from outside a glass: the film that was laid first is in front. */
+export function seenThrough(z: ZoneState, groundHex: string, paintOf: (id: string) => Paint): Rgb {
+  if (z.skin && !z.skin.open) return linear(z.skin.colour);
+  let c = linear(z.skin ? z.skin.beneath : groundHex);
+  for (let i = z.films.length - 1; i >= 0; i--) c = laidOver(z.films[i], c, paintOf);
+  return c;
+}
+
+/** What an onlooker sees of a zone from the side that is shown. */
+export const shown = (p: Piece, z: ZoneState, groundHex: string, paintOf: (id: string) => Paint): Rgb => (p.side === "front" ? seen(z, groundHex, paintOf) : seenThrough(z, groundHex, paintOf));
+
+/** °C of a piece at a moment; null: no heat in it that is known of. Newton's law of cooling. */
+export const heatAt = (p: Piece, at: number | null, roomC = 20): number | null => (!p.warm ? null : p.warm.at === null || at === null ? null : roomC + (p.warm.c - roomC) * Math.exp(-Math.max(0, at - p.warm.at) / p.warm.tauMin));
 
 /** Films from the top down, touching coats of one product as one (M4), as thickness and product. */
 export function topDown(z: ZoneState): { productId: string; um: number; role: CoatRole }[] {

@@ -1,5 +1,6 @@
 /** M7 over a whole plan: paint per coat and per product, what to buy, and the balance bought = laid + lost + left. */
 import { coatUse, nest, recessArea, transfer, wetUm } from "../film/build";
+import type { Finish } from "../catalogue/finishes";
 import { GROUND, zoneOf } from "../piece/state";
 import type { Context } from "./context";
 import type { Placed } from "./place";
@@ -64,7 +65,7 @@ export function onShelf(cans: { fullMl: number; leftMl: number | null; fullG: nu
   return sum;
 }
 
-const DEFAULT_CAN_ML = { spray: 400, airbrush: 60, brush: 60, marker: 6 };
+const DEFAULT_CAN_ML: Record<Finish["by"], number> = { spray: 400, airbrush: 60, brush: 60, marker: 6, powder: 200, pour: 250, wipe: 60, tape: 1000 };
 
 export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context): Amount[] {
   const order: string[] = [];

@@ -76,6 +76,15 @@ export function latestStart(plan: Plan, k: number, due: number, guess = 0): numb
 
 /** All steps; null when there is no due date. */
 export function countBack(plan: Plan): Latest[] | null {
+  const steps = countBackInTurn(plan);
+  for (;;) {
+    const r = steps.next();
+    if (r.done) return r.value;
+  }
+}
+
+/** As `countBack`, one step of the plan between two yields. */
+export function* countBackInTurn(plan: Plan): Generator<void, Latest[] | null> {
   const { job } = plan.context;
   if (job.due === null) return null;
   const due = plan.context.clock.fromLocal(job.due);
@@ -87,6 +96,7 @@ export function countBack(plan: Plan): Latest[] | null {
     const start = latestStart(plan, index, due, guess);
     const slack = start !== null && p.start !== null ? start - p.start : null;
     guess = slack ?? guess;
+    yield;
     out.unshift({ step: p.step.id, index, start, slack: slack ?? (p.actual || late === null ? null : Math.min(0, late)) });
   }
   return out;

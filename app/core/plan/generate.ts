@@ -137,7 +137,7 @@ class Builder {
   }
 
   private coatStep(role: CoatRole, productId: string | null, zones: string[], n: number, key: string): void {
-    const name = productId ? this.c.paintOf(productId).product.name : { seal: "Sealer", white: "White", top: "Dark top", clear: "Clear coat", colour: "Colour", barrier: "Barrier", "touch-up": "Touch-up" }[role];
+    const name = productId ? this.c.paintOf(productId).product.name : { seal: "Sealer", white: "White", top: "Dark top", clear: "Clear coat", colour: "Colour", barrier: "Barrier", "touch-up": "Touch-up", backing: "Backing" }[role];
     this.put(newStep(`coat.${key}.${n}`, "coat", coatName(name, n), { productId, role, coat: n, zones, dryUm: productId ? this.c.paintOf(productId).coatUm.value : null }));
   }
 

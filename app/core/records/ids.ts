@@ -1,6 +1,6 @@
 /** The fixed words: ids that files, links and outside checks rely on (docs/contracts.md). */
 export const RECORD_VERSION = 1;
-export const ROUTE_IDS = ["A1", "E1"] as const;
+export const ROUTE_IDS = ["A1", "A2", "A3", "A4", "B", "C1", "C2", "C3", "D1", "D2", "D3", "D4", "D5", "E1", "E2", "F", "G", "H", "I", "J"] as const;
 export type RouteId = (typeof ROUTE_IDS)[number];
 export const BEAMS = ["co2", "blue", "um1", "uv"] as const;
 export type Beam = (typeof BEAMS)[number];
@@ -8,7 +8,7 @@ export const USES = ["handled", "wet", "outdoors", "display", "food"] as const;
 export type Use = (typeof USES)[number];
 export const WAIT_STATES = ["flash", "touch", "recoat", "maskable", "sandable", "laser-safe", "cured"] as const;
 /** A state of a film, plus `dry` for a wet-wiped or rinsed surface. */
-export type WaitState = (typeof WAIT_STATES)[number] | "dry" | "set-time";
+export type WaitState = (typeof WAIT_STATES)[number] | "dry" | "set-time" | "lift" | "cold";
 export const SHEENS = ["gloss", "satin", "flat"] as const;
 export const BASES = ["solvent", "water", "alcohol", "resin"] as const;
 export type Base = (typeof BASES)[number];

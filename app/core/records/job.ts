@@ -10,6 +10,10 @@ export class Substrate {
   @Num(1, 5000) w: number = 100;
   @Num(1, 5000) h: number = 100;
   @Num(0.1, 500) t: number = 8;
+  /** absent: flat */
+  @Maybe() @OneOf(["flat", "ball", "cylinder"]) shape?: "flat" | "ball" | "cylinder";
+  /** mm, of a ball or cylinder; absent: not measured */
+  @Maybe() @Num(1, 1000) diameter?: number;
 }
 
 /** One colour of the artwork: its visible region, measured (M13). */
@@ -79,6 +83,16 @@ export class Choices {
   @Flag() sunOrHotAir: boolean = false;
   /** wet work stands in the laser's own enclosure to dry */
   @Maybe() @Flag() driedInEnclosure?: boolean;
+  /** which tape or film masks it; absent: the Shelf's likeliest for the heat and beam */
+  @Maybe() @Id() maskId?: string;
+  /** finishing moves (K) at the end, in order */
+  @Maybe() @TextList(20) finishing?: string[];
+  /** picks where makers disagree, `matter:pick`; absent: the shop's */
+  @Maybe() @TextList(40) schools?: string[];
+  /** how pieces and picture find each other again: id of a jig, or corner, pencil, eye; absent: corner */
+  @Maybe() @Text(120) placedBy?: string;
+  /** share lost, as this shop has seen it (M15); absent: the route's prior alone */
+  @Maybe() @Num(0, 0.95) lossShare?: number;
   /** somebody stays with the laser, eyewear and extraction checked */
   @Flag() attended: boolean = true;
 }

@@ -1,6 +1,6 @@
 /** A paint, sealer or clear coat on the Shelf. Every null falls back to the finish's default and is shown as one. */
 import { BASES, ORIGINS, SHEENS } from "./ids";
-import { Colour, Flag, Id, LocalDate, Num, OneOf, OrNull, Sub, SubList, Text, Whole } from "./fields";
+import { Colour, Flag, Id, LocalDate, Maybe, Num, OneOf, OrNull, Sub, SubList, Text, Whole } from "./fields";
 
 /** Drying times in minutes at 20 °C, 50 % RH, one normal coat. Null: the finish's default. */
 export class DryTimes {
@@ -53,6 +53,14 @@ export class Product {
   @Sub(() => DryTimes) times: DryTimes = new DryTimes();
   /** Holds chlorine (vinyl, PVC)? Null: not known. */
   @OrNull() @Flag() chlorinated: boolean | null = null;
+  /** powder: °C at which it flows, °C and minutes that cure it, share filled when pressed in, mg/mm³ fused; absent: the finish's */
+  @Maybe() @Num(40, 400) flowC?: number;
+  @Maybe() @Num(40, 400) holdC?: number;
+  @Maybe() @Num(1, 240) holdMin?: number;
+  @Maybe() @Num(0.2, 0.8) packing?: number;
+  @Maybe() @Num(0.5, 5) density?: number;
+  /** tape or film: °C past which it fails */
+  @Maybe() @Num(20, 400) limitC?: number;
   /** rated for food contact by its maker */
   @Flag() foodRated: boolean = false;
   /** where the filled-in fields came from */

@@ -54,6 +54,26 @@ export class Learned {
   @Whole(0, 1e6) n!: number;
 }
 
+/** An oven, a heat gun, a jig: what a Workshop has beside lasers. Nulls are unknown. */
+export class Gear {
+  @Id() id!: string;
+  @OneOf(["oven", "gun", "jig", "rotary"]) kind!: "oven" | "gun" | "jig" | "rotary";
+  @Text(80) name!: string;
+  /** °C at most */
+  @OrNull() @Num(20, 700) maxC: number | null = null;
+  /** oven: tray, mm */
+  @OrNull() @Num(10, 3000) trayW: number | null = null;
+  @OrNull() @Num(10, 3000) trayH: number | null = null;
+  /** oven: never used for food again */
+  @OrNull() @Flag() notForFood: boolean | null = null;
+  /** gun: has a low fan */
+  @OrNull() @Flag() lowFan: boolean | null = null;
+  /** jig: return error, mm */
+  @OrNull() @Num(0, 20) errorMm: number | null = null;
+  /** rotary: widest it grips, mm */
+  @OrNull() @Num(1, 1000) gripMm: number | null = null;
+}
+
 export class Shop {
   @Whole(1, 1) version: number = 1;
   @Id() id: string = "shop";
@@ -66,6 +86,10 @@ export class Shop {
   @Sub(() => Hours) hours: Hours = new Hours();
   /** spraying only between these times of a working day: daylight, neighbours; absent: whenever the shop is open */
   @Maybe() @Span() sprayHours?: [string, string];
+  /** ovens, guns, jigs; absent while there are none */
+  @Maybe() @SubList(() => Gear, 100) gear?: Gear[];
+  /** picks where makers disagree, `matter:pick` */
+  @Maybe() @TextList(40) schools?: string[];
   /** has anybody set the hours, or are they still the default? */
   @Flag() hoursSet: boolean = false;
   @TextList(400) @LocalDate(true) daysOff: string[] = [];

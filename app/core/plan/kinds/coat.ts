@@ -25,6 +25,7 @@ export const coat: StepKind = {
       clear: "Keeps the surface from scratching and chipping.",
       barrier: "Keeps two finishes apart that attack each other.",
       "touch-up": "Mends what was sanded through.",
+      backing: "Light behind the colours, so that they stand out from the front.",
     })[s.role ?? "colour"],
   tool: (s, c) => {
     if (!c.hasPaint(s.productId)) return "not chosen yet";
