@@ -13,7 +13,7 @@ import { withEdits } from "../rules/fixes";
 
 /** The need of a step whose window is shut at a moment; null: none, or it has reopened. */
 export function missedWindow(p: Placed, now: number): Readiness | null {
-  return p.needs.find((r) => r.closes !== null && !inWindow(r, now, p.minutes ?? 0, p.setupMin ?? 0)) ?? null;
+  return p.needs.find((r) => r.closes !== null && !inWindow(r, now, p.minutes ?? 0)) ?? null;
 }
 
 export interface MissedWay {

@@ -6,14 +6,29 @@ import type { Beam, RouteId } from "../records/ids";
 import type { CoatRole } from "../piece/state";
 import type { SubstrateKind } from "./substrates";
 
+/** When a phase is done at all: by what the piece is made of, and how many there are. */
+export type When = "bare-metal" | "batch" | "face-sanded" | "hard" | "absorbent" | "oven-glass" | "sand-after" | "round";
+
+/** How the colours of a job follow one another; each is worked out in plan/colours.ts. */
+export type ColourWay = "stack" | "beside" | "bands" | "filled" | "powder" | "powder-visits" | "nested" | "stencil" | "reverse" | "poured" | "dyed" | "inked";
+
 export type Phase =
   /** one step of a kind */
-  | { do: "step"; kind: string; when?: "bare-metal" | "batch" | "face-sanded" }
+  | { do: "step"; kind: string; when?: When }
   /** coats until something is true of the state */
   | { do: "coats"; role: CoatRole; over: "face" | "zones"; until: "hides" | "count"; count?: number; kept?: "no-clear" }
   /** white only as far as it saves coats of colour */
   | { do: "undercoat" }
-  | { do: "laser"; kind: "reveal" | "engrave" };
+  | { do: "laser"; kind: "reveal" | "engrave" | "open-skin" | "burn-in" }
+  /** the face masked, to be engraved or scored through; `heat`: the mask must bear melting */
+  | { do: "mask"; heat?: "gun" | "oven"; when?: When }
+  /** everything that still masks it comes off */
+  | { do: "lift" }
+  /** a light clear coat into a raw cut, so that colour does not creep along the grain */
+  | { do: "barrier" }
+  | { do: "colours"; how: ColourWay; melt?: "gun" | "oven" | "laser" }
+  /** finishing moves that the job asks for (K) */
+  | { do: "finishing" };
 
 export interface Route {
   id: RouteId;
@@ -23,66 +38,217 @@ export interface Route {
   /** how it goes, for the choice */
   goes: string;
   families: SubstrateKind["family"][];
+  /** only these of the families; absent: all */
+  substrates?: string[];
   beams: Beam[];
   maxColours: number;
   inverted: boolean;
+  /** artwork goes to the laser mirrored */
+  mirrored: boolean;
+  /** which side is worked: behind a clear sheet it is seen from the other */
+  side: "front" | "back" | "inside";
+  shapes: ("flat" | "ball" | "cylinder")[];
+  /** finishes that may fill a zone; empty: any paint */
+  fills: string[];
+  /** what a zone shows in the end: its paint, or the mark of the burn */
+  shows: "paint" | "mark";
+  /** share of pieces lost before the shop knows better (M15) */
+  loss: number;
   phases: Phase[];
 }
 
-const step = (kind: string, when?: "bare-metal" | "batch" | "face-sanded"): Phase => ({ do: "step", kind, when });
+const step = (kind: string, when?: When): Phase => ({ do: "step", kind, when });
+const begin: Phase[] = [step("inspect-blank"), step("label")];
+const end: Phase[] = [{ do: "finishing" }, step("final-check")];
+const coats = (role: CoatRole, count: number): Phase => ({ do: "coats", role, over: "face", until: "count", count, ...(role === "clear" ? { kept: "no-clear" as const } : {}) });
+const clean: Phase[] = [step("scuff", "bare-metal"), step("degrease", "hard"), step("dust", "absorbent")];
+const flat = { inverted: false, mirrored: false, side: "front" as const, shapes: ["flat" as const], shows: "paint" as const };
+const SPRAYS = ["spray-enamel", "spray-lacquer", "unknown-spray", "spray-primer", "titanium-white", "airbrush-acrylic"];
+const POWDERS = ["powder", "powder-low-cure"];
+const UNDER_DARK: SubstrateKind["family"][] = ["tile", "mdf", "metal", "slate", "canvas"];
+const ALL: Beam[] = ["co2", "blue", "um1", "uv"];
+const revealed: Phase[] = [{ do: "coats", role: "top", over: "face", until: "hides" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "reveal" }, step("wash"), coats("clear", 3), ...end];
 
 export const ROUTES: Route[] = [
   {
+    ...flat,
     id: "A1",
     name: "Colour under a dark top",
     gives: "One colour, crisp, uncovered by the laser. The easiest to begin with.",
     goes: "Lay the colour over the whole face, then a thin dark top; wait until it is laser-safe; the laser lifts the dark where the picture is; clean; clear coat.",
-    families: ["tile", "mdf", "metal", "slate", "canvas"],
-    beams: ["co2", "blue", "um1", "uv"],
-    maxColours: 1,
-    inverted: true,
-    phases: [
-      step("inspect-blank"),
-      step("label"),
-      step("scuff", "bare-metal"),
-      step("degrease"),
-      { do: "coats", role: "colour", over: "face", until: "hides" },
-      { do: "coats", role: "top", over: "face", until: "hides" },
-      step("plate"),
-      step("pre-flight"),
-      step("proof", "batch"),
-      { do: "laser", kind: "reveal" },
-      step("wash"),
-      { do: "coats", role: "clear", over: "face", until: "count", count: 3, kept: "no-clear" },
-      step("final-check"),
-    ],
+    families: UNDER_DARK, beams: ALL, maxColours: 1, inverted: true, fills: [], loss: 0.05,
+    phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "coats", role: "colour", over: "face", until: "hides" }, ...revealed],
   },
   {
+    ...flat,
+    id: "A2",
+    name: "Stacked colours, dug by power",
+    gives: "Several colours from one visit to the laser: more energy digs to a lower one.",
+    goes: "Lay the lightest colour first, each thick enough to stop the beam, the dark top last; each area is lifted down to its own colour.",
+    families: UNDER_DARK, beams: ALL, maxColours: 3, inverted: true, fills: SPRAYS, loss: 0.05,
+    phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "stack" }, ...revealed],
+  },
+  {
+    ...flat,
+    id: "A3",
+    name: "Colours side by side under one dark top",
+    gives: "Areas of colour that a dark picture ties together; rough borders vanish under its lines.",
+    goes: "Lay each colour through a loose or cut shield, then one dark top over all; the laser lifts it where the picture is.",
+    families: UNDER_DARK, beams: ALL, maxColours: 6, inverted: true, fills: SPRAYS, loss: 0.05,
+    phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "beside" }, ...revealed],
+  },
+  {
+    ...flat,
+    id: "A4",
+    name: "Blended bands under a dark top",
+    gives: "Colours that run into one another behind a crisp picture.",
+    goes: "Spray the bands wet into one another in one go, overlapping generously, with a margin of scrap; then one dark top; test on the margin, saw it off.",
+    families: UNDER_DARK, beams: ALL, maxColours: 6, inverted: true, fills: SPRAYS, loss: 0.05,
+    phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "bands" }, ...revealed],
+  },
+  {
+    ...flat,
+    id: "B",
+    name: "White burnt into the glaze",
+    gives: "A dark, permanent picture in the glaze itself, in one tone.",
+    goes: "One coat of titanium white on a clean tile; the laser darkens and fuses it into the glaze; the rest is stripped.",
+    families: ["tile"], beams: ["co2", "blue", "uv"], maxColours: 1, fills: ["titanium-white", "spray-primer"], shows: "mark", loss: 0.05,
+    phases: [...begin, step("degrease"), { do: "coats", role: "colour", over: "face", until: "count", count: 1 }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "burn-in" }, step("strip-rest"), ...end],
+  },
+  {
+    ...flat,
+    id: "C1",
+    name: "Glaze opened, dyed",
+    gives: "A fine stained drawing under a glaze that stays clean.",
+    goes: "The laser opens the glaze; a water-based dye is rubbed over; the whole glaze is wiped clean and only open ceramic keeps it; seal.",
+    families: ["tile"], beams: ["uv", "co2"], maxColours: 1, fills: ["ceramic-dye"], loss: 0.08,
+    phases: [...begin, step("degrease"), { do: "mask", when: "oven-glass" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "colours", how: "dyed" }, { do: "lift" }, coats("clear", 3), ...end],
+  },
+  {
+    ...flat,
+    id: "C2",
+    name: "Glaze opened, drawn with paint markers",
+    gives: "Areas of colour with a burnished shading.",
+    goes: "The laser opens the glaze; markers fill area by area, outline first; when all is quite dry it is wiped with a firm thumb, one colour at a time; seal.",
+    families: ["tile"], beams: ["uv", "co2"], maxColours: 6, fills: ["paint-marker"], loss: 0.08,
+    phases: [...begin, step("degrease"), { do: "mask", when: "oven-glass" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "colours", how: "inked" }, step("wipe-back"), { do: "lift" }, coats("clear", 3), ...end],
+  },
+  {
+    ...flat,
+    id: "C3",
+    name: "Glaze opened deep, sealed, inked",
+    gives: "Lines in marker or metal, broad areas in alcohol ink.",
+    goes: "Cut the lines deep into the glaze, seal them; lines by marker, areas dabbed with alcohol ink behind a paper shield; wipe the glaze; seal in three or four coats.",
+    families: ["tile"], beams: ["uv", "co2"], maxColours: 6, fills: ["alcohol-ink", "paint-marker"], loss: 0.08,
+    phases: [...begin, step("degrease"), { do: "mask", when: "oven-glass" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "coats", role: "seal", over: "zones", until: "count", count: 1 }, { do: "colours", how: "inked" }, step("wipe-back"), { do: "lift" }, coats("clear", 4), ...end],
+  },
+  {
+    ...flat,
+    id: "D1",
+    name: "Masked, engraved, sprayed",
+    gives: "Crisp sprayed colour in a shallow cut, several colours.",
+    goes: "Stick a mask down hard, engrave through it; a light clear coat into a raw cut; spray light passes, upright, the other colours covered; lift, weed, clear coat.",
+    families: ["wood", "mdf", "acrylic", "slate"], substrates: ["hard-maple", "cherry", "walnut", "birch-ply", "pine", "oak", "mdf", "acrylic-opaque", "slate"], beams: ["co2", "blue"], maxColours: 6, fills: SPRAYS, loss: 0.08,
+    phases: [...begin, ...clean, { do: "mask" }, step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "engrave" }, step("dust"), { do: "barrier" }, { do: "colours", how: "filled" }, { do: "lift" }, step("sand-back", "sand-after"), step("dust", "sand-after"), coats("clear", 2), ...end],
+  },
+  {
+    ...flat,
+    id: "D2",
+    name: "Metal masked, engraved, filled with enamel",
+    gives: "Hard, glossy colour in metal that bears handling.",
+    goes: "Mask, engrave, wash the cut out; a thin first coat with the walls wetted, a second flooded to a level pool; lift, weed, buff.",
+    families: ["metal"], beams: ["um1"], maxColours: 6, fills: ["brush-enamel", "spray-enamel", "spray-lacquer"], loss: 0.08,
+    phases: [...begin, step("degrease"), { do: "mask" }, step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "engrave" }, step("dust"), { do: "colours", how: "filled" }, { do: "lift" }, step("sand-back", "sand-after"), ...end],
+  },
+  {
+    ...flat,
+    id: "D3",
+    name: "Masked, engraved, powder melted with a gun",
+    gives: "Thick, glossy colour, one piece at a time.",
+    goes: "Mask, engrave deep, press powder in, scrape level; low fan, high heat, moving, until dull turns glossy; it sinks: fill again; let it go cold, lift.",
+    families: ["wood", "mdf", "metal", "slate"], beams: ["co2", "blue", "um1"], maxColours: 6, fills: POWDERS, loss: 0.08,
+    phases: [...begin, ...clean.slice(1), { do: "mask", heat: "gun" }, step("pre-flight"), step("proof", "batch"), { do: "colours", how: "powder-visits", melt: "gun" }, { do: "lift" }, step("sand-back", "sand-after"), ...end],
+  },
+  {
+    ...flat,
+    id: "D4",
+    name: "Masked, engraved, powder melted in an oven",
+    gives: "As with a gun, more even, several pieces at once.",
+    goes: "Mask with a tape that bears it, engrave deep, press powder in; melt in an oven never again used for food; fill again; let it go cold, lift.",
+    families: ["wood", "mdf", "metal", "slate"], beams: ["co2", "blue", "um1"], maxColours: 6, fills: POWDERS, loss: 0.08,
+    phases: [...begin, ...clean.slice(1), { do: "mask", heat: "oven" }, step("pre-flight"), step("proof", "batch"), { do: "colours", how: "powder-visits", melt: "oven" }, { do: "lift" }, step("sand-back", "sand-after"), ...end],
+  },
+  {
+    ...flat,
+    id: "D5",
+    name: "Coated metal masked, opened, sprayed",
+    gives: "Tags and plates in runs.",
+    goes: "Mask, engrave through tape and coating to the metal, spray, wait two or three hours, lift with a pin, clear coat. The first goes out as a proof.",
+    families: ["coated-metal"], beams: ["um1", "uv"], maxColours: 6, fills: SPRAYS, loss: 0.08,
+    phases: [...begin, step("degrease"), { do: "mask" }, step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("dust"), { do: "colours", how: "filled" }, { do: "lift" }, coats("clear", 2), ...end],
+  },
+  {
+    ...flat,
     id: "E1",
     name: "Engrave, seal, fill, sand back",
     gives: "Colour let into wood, several colours, no mask. Costs least for one-off work.",
     goes: "Engrave deep; sand off the residue; seal floor and walls; white where it saves coats; colours by brush; wait until dry right through; sand back to bare wood; clear coat.",
-    families: ["wood"],
-    beams: ["co2", "blue"],
-    maxColours: 6,
-    inverted: false,
-    phases: [
-      step("inspect-blank"),
-      step("label"),
-      step("dust"),
-      step("pre-flight"),
-      step("proof", "batch"),
-      { do: "laser", kind: "engrave" },
-      step("sand-residue"),
-      step("dust"),
-      { do: "coats", role: "seal", over: "face", until: "count", count: 2 },
-      { do: "undercoat" },
-      { do: "coats", role: "colour", over: "zones", until: "hides" },
-      step("sand-back"),
-      step("dust"),
-      { do: "coats", role: "clear", over: "face", until: "count", count: 2, kept: "no-clear" },
-      step("final-check"),
-    ],
+    families: ["wood"], beams: ["co2", "blue"], maxColours: 6, fills: [], loss: 0.08,
+    phases: [...begin, step("dust"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "engrave" }, step("sand-residue"), step("dust"), coats("seal", 2), { do: "undercoat" }, { do: "coats", role: "colour", over: "zones", until: "hides" }, step("sand-back"), step("dust"), coats("clear", 2), ...end],
+  },
+  {
+    ...flat,
+    id: "E2",
+    name: "Engrave, seal, powder, sand back",
+    gives: "Glossy colour let into wood without a mask; for runs on a diode.",
+    goes: "Engrave deep; sand off the residue; seal; press powder in and melt it, again where it sinks, colour by colour; cold; sand back; clear coat.",
+    families: ["wood"], beams: ["co2", "blue"], maxColours: 6, fills: POWDERS, loss: 0.08,
+    phases: [...begin, step("dust"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "engrave" }, step("sand-residue"), step("dust"), coats("seal", 2), { do: "colours", how: "powder" }, step("sand-back"), step("dust"), coats("clear", 2), ...end],
+  },
+  {
+    ...flat,
+    id: "F",
+    name: "Powder melted by the laser",
+    gives: "Powder colour with no further tool.",
+    goes: "Engrave, fill, a slow weak pass out of focus without air assist, wipe; again where it has sunk. The piece must return to exactly its place.",
+    families: ["wood", "mdf"], beams: ["co2", "blue"], maxColours: 3, fills: POWDERS, loss: 0.2,
+    phases: [...begin, step("dust"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "engrave" }, step("dust"), { do: "colours", how: "powder", melt: "laser" }, step("wipe-back"), coats("clear", 2), ...end],
+  },
+  {
+    ...flat,
+    id: "G",
+    name: "Nested powder colours",
+    gives: "Colours inside one another with no wood between them.",
+    goes: "The biggest colour over the whole shape first; mask again, engrave the next through it, fill, melt lightly, let it go cold, lift; and again.",
+    families: ["wood", "mdf"], beams: ["co2", "blue"], maxColours: 4, fills: POWDERS, loss: 0.2,
+    phases: [...begin, step("dust"), step("pre-flight"), step("proof", "batch"), { do: "colours", how: "nested" }, step("sand-back", "sand-after"), ...end],
+  },
+  {
+    ...flat,
+    id: "H",
+    name: "Stencil cut on the face",
+    gives: "Sprayed areas on the flat face; the piece is cut out last.",
+    goes: "Mask, cut only the mask; lift one colour’s areas, paint, let flash, cover, lift the next; lift all; clear coat; cut the piece out last.",
+    families: ["wood", "mdf", "acrylic"], beams: ["co2", "blue"], maxColours: 6, fills: SPRAYS, loss: 0.08,
+    phases: [...begin, ...clean.slice(1), { do: "mask" }, step("pre-flight"), step("proof", "batch"), { do: "colours", how: "stencil" }, { do: "lift" }, coats("clear", 2), step("cut-out"), ...end],
+  },
+  {
+    ...flat,
+    id: "I",
+    name: "Reverse painting on clear sheet",
+    gives: "Colour behind a flawless glossy face.",
+    goes: "Mask the back, cut the mask mirrored; what is in front is painted first, later colours may run behind; a light backing last; the face keeps its film until the end.",
+    families: ["acrylic"], substrates: ["acrylic-clear"], beams: ["co2", "blue"], maxColours: 6, mirrored: true, side: "back", fills: SPRAYS, loss: 0.12,
+    phases: [...begin, step("dust"), { do: "mask" }, step("pre-flight"), step("proof", "batch"), { do: "colours", how: "reverse" }, { do: "coats", role: "backing", over: "face", until: "count", count: 2 }, step("peel-film"), ...end],
+  },
+  {
+    ...flat,
+    id: "J",
+    name: "Inside-coated glass",
+    gives: "A silvered ball or beaker with coloured openings.",
+    goes: "On a rotary the beam takes the inner coating off; paint is poured in, swirled until every opening is covered, drained, dried. Breakage is high: count on spares.",
+    families: ["glass"], beams: ["um1", "blue"], maxColours: 1, side: "inside", shapes: ["ball", "cylinder"], fills: ["poured-acrylic"], loss: 0.25,
+    phases: [...begin, step("degrease"), step("place-round"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, { do: "colours", how: "poured" }, ...end],
   },
 ];
 

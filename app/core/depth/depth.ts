@@ -5,6 +5,8 @@
 export const DEPTH_THRESHOLD = 0.15;
 /** mm that must stay below the face after sanding, for a brushed coat in wood */
 export const RESIDUAL_MM = 0.2;
+/** mm that must stay below the face: a brushed coat in wood most; a masked or metal fill less. */
+export const residualMm = (family: string, masked: boolean): number => (family === "metal" || family === "coated-metal" || masked ? 0.1 : RESIDUAL_MM);
 /** what sanding to bare wood takes from the face: sealer skin and what soaked in, µm */
 export const SAND_SOAK_UM = 40;
 /** share of a veneer face that sanding may take */

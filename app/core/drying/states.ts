@@ -17,7 +17,7 @@ export const isThrough = (s: WaitState): boolean => s === "sandable" || s === "l
  */
 export function referenceMinutes(p: Paint, state: WaitState, coatUm: number, buildUm: number, ground: SubstrateKind): number | null {
   const key = KEY[state];
-  const t = key ? p.times[key].value : null;
+  const t = state === "lift" ? (p.finish.lift?.from ?? p.times.touch.value) : key ? p.times[key].value : null;
   if (t === null) return null;
   if (p.finish.family === "epoxy") return t;
   if (isThrough(state)) return t * clamp(buildUm / THROUGH_UM, 0.5, 3) * (state === "laser-safe" ? ground.laserSafeFactor : 1);
@@ -31,10 +31,18 @@ export function closingMinutes(p: Paint, coatUm: number): { closes: number | nul
   return { closes: closes.value === null ? null : closes.value * Math.min(1, d), reopens: reopens.value === null ? null : reopens.value * clamp(d, 0.5, 3) };
 }
 
+/** Minutes after which a mask beside it no longer lifts clean, and after which it does again; null: it stays as good as it is. */
+export function liftMinutes(p: Paint, coatUm: number): { closes: number | null; reopens: number | null } {
+  const l = p.finish.lift;
+  if (!l || l.again === null) return { closes: null, reopens: null };
+  const d = coatUm / (p.finish.coatUm || 1);
+  return { closes: l.to * Math.min(1, d), reopens: l.again * clamp(d, 0.5, 3) };
+}
+
 /** How the clock runs for a state of this paint. */
 export const dryingOf = (p: Paint, state: WaitState, limit: DryingOf["limit"] = "plain"): DryingOf => ({
   waterBorne: p.base === "water",
   minC: p.minC.value,
-  fan: state === "flash" || state === "touch" || state === "recoat",
+  fan: state === "flash" || state === "touch" || state === "recoat" || state === "lift",
   limit,
 });

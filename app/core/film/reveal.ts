@@ -63,10 +63,10 @@ export interface Window {
   ratio: number;
 }
 
-/** “Film 1 gone, film 2 whole.” */
-export function window(all: Cut[]): Window | null {
-  if (all.length < 2) return null;
-  const lo = all[0].c * Math.exp(Z * all[0].sigma);
-  const hi = all[1].c * Math.exp(-Z * all[1].sigma);
+/** “The first k films gone, the next one whole”; null: there are not so many. */
+export function window(all: Cut[], k = 1): Window | null {
+  if (k < 1 || all.length < k + 1) return null;
+  const lo = all[k - 1].c * Math.exp(Z * all[k - 1].sigma);
+  const hi = all[k].c * Math.exp(-Z * all[k].sigma);
   return { lo, hi, best: lo < hi ? Math.sqrt(lo * hi) : null, ratio: hi / lo };
 }

@@ -157,7 +157,7 @@ export function layersOf(z: ZoneState, paintOf: (id: string) => Paint): LayerVie
 export const surfaceUm = (z: ZoneState): number => z.films.reduce((level, f) => level - f.dryUm * f.left, z.depthUm);
 
 /** Share of its own colour that a stain shows where it has soaked in. */
-const STAIN = 0.96;
+const STAIN = 0.985;
 
 /** One film over what lies beneath it. */
 function laidOver(f: Film, c: Rgb, paintOf: (id: string) => Paint): Rgb {

@@ -1,6 +1,8 @@
 /** Everything a step kind or a rule may look at, resolved once: the job, its shop, materials, machine and clocks. */
 import { paint, type Paint } from "../catalogue/properties";
 import { BEAM_KINDS } from "../catalogue/beams";
+import { route, type Route } from "../catalogue/routes";
+import { schoolPick } from "../catalogue/schools";
 import { substrate, type SubstrateKind } from "../catalogue/substrates";
 import { air, type Air } from "../drying/climate";
 import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
@@ -16,6 +18,8 @@ export interface Context {
   world: World;
   job: Job;
   substrate: SubstrateKind;
+  /** null: none chosen yet */
+  route: Route | null;
   machine: Machine | null;
   spotMm: number | null;
   intervalMm: number | null;
@@ -32,6 +36,8 @@ export interface Context {
   filled: Zone[];
   allZones: string[];
   tolerance: number;
+  /** which way is taken where makers disagree */
+  school(matter: string): string;
   /** learned correction of a step kind's minutes; 1 when nothing was kept */
   learned(kind: string): number;
 }
@@ -44,8 +50,12 @@ const within = (hours: Hours, [from, to]: [string, string]): Hours =>
     return [d, a < b ? [a, b] : null];
   })) as unknown as Hours;
 
+/** `matter:pick` lines as a table. */
+export const picksOf = (lines: string[] | undefined): Record<string, string> => Object.fromEntries((lines ?? []).map((l) => [l.slice(0, l.indexOf(":")), l.slice(l.indexOf(":") + 1)]));
+
 export function context(world: World): Context {
   const { job, shop } = world;
+  const [mine, ours] = [picksOf(job.choices.schools), picksOf(shop.schools)];
   const machine = world.machines.find((m) => m.id === job.machineId) ?? null;
   const spotMm = machine ? (machine.spotMm ?? BEAM_KINDS[machine.beam].spotMm) : null;
   const byId = new Map(world.products.map((p) => [p.id, p]));
@@ -57,6 +67,7 @@ export function context(world: World): Context {
     world,
     job,
     substrate: substrate(job.substrate.id),
+    route: job.route ? route(job.route) : null,
     machine,
     spotMm,
     intervalMm: job.choices.intervalMm ?? (spotMm === null ? null : Math.max(0.01, Math.floor(0.6 * spotMm * 100 + 1e-6) / 100)),
@@ -78,6 +89,7 @@ export function context(world: World): Context {
     hasPaint: (id): id is string => id !== null && byId.has(id),
     filled: job.zones.filter((z) => !z.bare && z.productId !== null && byId.has(z.productId)),
     allZones: [...job.zones.map((z) => z.id), GROUND],
+    school: (matter) => schoolPick(matter, mine, ours).pick,
     tolerance: job.choices.tolerance ?? shop.tolerance,
     learned: (kind) => shop.learned.find((l) => l.kind === kind)?.factor ?? 1,
   };

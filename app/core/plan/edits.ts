@@ -4,7 +4,7 @@
  */
 import type { PlanEdit } from "../records/job";
 import type { Context } from "./context";
-import { coatName } from "./generate";
+import { coatName } from "./builder";
 import { isKind, kindOf } from "./kinds";
 import { newStep, type Step } from "./step";
 
@@ -67,7 +67,18 @@ export const FIELDS: Record<string, Field> = {
       return null;
     },
   },
-  role: { label: "Purpose", unit: "", set: (s, v) => (typeof v === "string" && ["seal", "white", "colour", "top", "clear", "barrier", "touch-up"].includes(v) ? ((s.role = v as Step["role"]), null) : "names no purpose of a coat") },
+  method: { label: "Melted with", unit: "", set: (s, v) => (v === null || v === "gun" || v === "oven" || v === "laser" ? ((s.method = v as Step["method"]), null) : "names no way of melting") },
+  maskId: {
+    label: "Mask",
+    unit: "",
+    set: (s, v, c) => {
+      if (v === null) return null;
+      if (typeof v !== "string" || !c.hasPaint(v) || !c.paintOf(v).mask) return "names a tape that is not on the Shelf";
+      s.productId = v;
+      return null;
+    },
+  },
+  role: { label: "Purpose", unit: "", set: (s, v) => (typeof v === "string" && ["seal", "white", "colour", "top", "clear", "barrier", "touch-up", "backing"].includes(v) ? ((s.role = v as Step["role"]), null) : "names no purpose of a coat") },
   zones: {
     label: "Zones",
     unit: "",
@@ -83,7 +94,7 @@ export const FIELDS: Record<string, Field> = {
 };
 
 /** kinds that work the whole face when they are added by hand */
-const WHOLE_FACE = ["sand-back", "final-check", "scuff-film", "strip"];
+const WHOLE_FACE = ["sand-back", "final-check", "scuff-film", "strip", "mask-lay", "mask-lift", "peel-film", "flood-epoxy"];
 
 const indexAfter = (steps: Step[], after: string | null): number | null => {
   if (after === null) return 0;

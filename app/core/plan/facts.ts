@@ -4,7 +4,7 @@ import type { World } from "../records/world";
 import type { Amount, StepUse } from "./amounts";
 import type { Context } from "./context";
 import type { Unfit } from "./edits";
-import type { Generated, Hiding } from "./generate";
+import type { Generated, Hiding } from "./builder";
 import type { Placed } from "./place";
 
 export interface Facts {

@@ -37,6 +37,8 @@ export interface Placed {
   before: Piece;
   after: Piece;
   actual: Actual | null;
+  /** why it can’t be done on the piece as it is by then; null: it can */
+  refused: string | null;
   /** why there is no time for it */
   blocked: string | null;
 }
@@ -87,12 +89,12 @@ export function workMinutes(s: Step, c: Context): { setup: number | null; perPie
   return { setup: m.setup * k, perPiece: m.perPiece * k, total: raw * k, uncorrected: raw };
 }
 
-/** latest start that still reaches the last piece before its window shuts */
-const lateStart = (r: Readiness, minutes: number, setup: number): number | null => (r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes - setup)));
+/** latest start that still has the last piece done before its window shuts */
+const lateStart = (r: Readiness, minutes: number): number | null => (r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes)));
 
 /** May work that begins at `start` go on this film: its last piece reached before the window shuts, or after it reopens? */
-export const inWindow = (r: Readiness, start: number, minutes: number, setup: number): boolean => {
-  const last = lateStart(r, minutes, setup);
+export const inWindow = (r: Readiness, start: number, minutes: number): boolean => {
+  const last = lateStart(r, minutes);
   return last === null || start <= last || (r.reopens !== null && start >= r.reopens);
 };
 
@@ -113,7 +115,7 @@ export interface PlaceOptions {
 
 /** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. */
 export const brokenWindows = (placed: Placed[]): number =>
-  placed.filter((p) => p.start !== null && !p.actual && p.needs.some((r) => r.closes !== null && !inWindow(r, p.start as number, p.minutes ?? 0, p.setupMin ?? 0))).length;
+  placed.filter((p) => p.start !== null && !p.actual && p.needs.some((r) => r.closes !== null && !inWindow(r, p.start as number, p.minutes ?? 0))).length;
 
 interface Chain {
   run: Placed[];
@@ -139,16 +141,17 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     const w = workMinutes(s, c);
     const actual = actuals.get(s.id) ?? null;
     const needs = kind.needs(s, before, c).map((n) => readiness(n, c));
-    const base = { step: s, index: i, setupMin: w.setup, perPieceMin: w.perPiece, minutes: w.total, uncorrected: w.uncorrected, needs, before, actual };
+    const base = { step: s, index: i, setupMin: w.setup, perPieceMin: w.perPiece, minutes: w.total, uncorrected: w.uncorrected, needs, before, actual, refused: actual ? null : kind.refuses(s, before, c) };
     const waitBefore = i > 0 ? steps[i - 1].waitMin : null;
     const binding = needs.reduce<Readiness | null>((b, r) => (!b || b.opens === null ? (b ?? r) : r.opens === null || r.opens > b.opens ? r : b), null);
     if (actual) {
       const end = actual.end ?? Math.max(actual.start + Math.ceil(w.total ?? 0), now ?? actual.start);
-      return { p: { ...base, start: actual.start, end, pauses: [], waited: binding, after: kind.apply(s, before, c, end), blocked: null }, early: null };
+      return { p: { ...base, start: actual.start, end, pauses: [], waited: binding, after: kind.apply(s, before, c, end, actual.start), blocked: null }, early: null };
     }
-    const block = (why: string): { p: Placed; early: null } => ({ p: { ...base, start: null, end: null, pauses: [], waited: binding, after: kind.apply(s, before, c, null), blocked: why }, early: null });
+    const block = (why: string): { p: Placed; early: null } => ({ p: { ...base, start: null, end: null, pauses: [], waited: binding, after: base.refused ? before : kind.apply(s, before, c, null), blocked: why }, early: null });
+    if (base.refused) return block(`it can’t be done here: ${base.refused}`);
     if (prevEnd === null) return block("the step before it has no time yet");
-    if (w.total === null) return block(s.kind === "coat" ? "no product is chosen for it" : "no machine is chosen, so its minutes are unknown");
+    if (w.total === null) return block(s.kind === "coat" ? "no product is chosen for it" : s.kind === "melt" ? "the oven’s tray, or the powder’s cure, is not known" : "no machine is chosen, so its minutes are unknown");
     let earliest = Math.max(prevEnd, from, now ?? -Infinity, i === skip ? (notBefore ?? -Infinity) : -Infinity);
     if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
     else if (relax !== i) {
@@ -159,7 +162,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     }
     const got = slot(hoursOf(s), earliest, w.total, kind.divisible || s.byLoad);
     if (!got) return block("there are no working hours to do it in");
-    return { p: { ...base, start: got.start, end: got.end, pauses: got.pauses, waited: binding, after: kind.apply(s, before, c, got.end), blocked: null }, early: earliest };
+    return { p: { ...base, start: got.start, end: got.end, pauses: got.pauses, waited: binding, after: kind.apply(s, before, c, got.end, got.start), blocked: null }, early: earliest };
   };
 
   const windowed = (p: Placed): Readiness | null => p.needs.find((r) => r.closes !== null) ?? null;
@@ -174,7 +177,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
       const win = windowed(p);
       // What was looked at ahead is handed on, so that no step is worked out twice.
       if (k > i && !win) return { run, ok: true, ahead: p };
-      if (k > i && win && p.start !== null && !p.actual && (k === 0 || steps[k - 1].waitMin === null) && !inWindow(win, p.start, p.minutes ?? 0, p.setupMin ?? 0)) return { run, ok: false, ahead: null };
+      if (k > i && win && p.start !== null && !p.actual && (k === 0 || steps[k - 1].waitMin === null) && !inWindow(win, p.start, p.minutes ?? 0)) return { run, ok: false, ahead: null };
       run.push(p);
       if (p.start === null) break;
       piece = p.after;
@@ -209,7 +212,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     // A step whose own window was missed waits for the reopening, where there is one.
     const head = best.run[0];
     const win = windowed(head);
-    if (head.start !== null && win && !head.actual && (i === 0 || steps[i - 1].waitMin === null) && !inWindow(win, head.start, head.minutes ?? 0, head.setupMin ?? 0) && win.reopens !== null) {
+    if (head.start !== null && win && !head.actual && (i === 0 || steps[i - 1].waitMin === null) && !inWindow(win, head.start, head.minutes ?? 0) && win.reopens !== null) {
       const again = chain(i, piece, end, win.reopens);
       best = again.ok ? again : { run: [one(i, piece, end, win.reopens).p], ok: true, ahead: null };
     }

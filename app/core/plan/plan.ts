@@ -9,7 +9,8 @@ import { decides, type Decider } from "./decides";
 import { applyEdits } from "./edits";
 import type { Facts, Fix, Snag } from "./facts";
 import { whereOf } from "./facts";
-import { generate, type Missing } from "./generate";
+import type { Missing } from "./builder";
+import { generate } from "./generate";
 import { differences, type Differences } from "./differences";
 import { place } from "./place";
 
@@ -38,7 +39,7 @@ export function makePlan(world: World, now: number | null = null, lean = false):
   const made = generate(c);
   const { steps, unfit } = applyEdits(made.steps, world.job.edits, c);
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
-  const first = blank(world.job.zones.map((z) => z.id));
+  const first = blank(world.job.zones.map((z) => z.id), c.substrate, c.route?.side);
   const { placed, stuck } = place(steps, begin, first, c, bench.actuals, now);
   // Leaving a wait out changes nothing before it.
   const without = (i: number) => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, { relax: i, skip: i });

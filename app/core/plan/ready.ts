@@ -1,6 +1,6 @@
 /** When a need is met: the drying clock asked for films in their stacks. */
 import { dried, dryAt, type DryingOf } from "../drying/clock";
-import { closingMinutes, dryingOf, isThrough, referenceMinutes } from "../drying/states";
+import { closingMinutes, dryingOf, liftMinutes, isThrough, referenceMinutes } from "../drying/states";
 import type { Film } from "../piece/state";
 import type { WaitState } from "../records/ids";
 import type { Context } from "./context";
@@ -75,17 +75,36 @@ function reached(films: Film[], state: WaitState, c: Context): Reached[] {
     .map((film) => {
       const p = c.paintOf(film.productId);
       const ref = referenceMinutes(p, state, film.dryUm, film.dryUm, c.substrate);
-      return { film, ref, at: ref === null ? (film.laidAt as number) : filmDryAt(c, film, dryingOf(p, state, state === "recoat" ? "opens" : "plain"), ref) };
+      return { film, ref, at: ref === null ? (film.laidAt as number) : filmDryAt(c, film, dryingOf(p, state, state === "recoat" || state === "lift" ? "opens" : "plain"), ref) };
     });
 }
 
 const later = (a: number | null, b: number | null): boolean => a === null || (b !== null && a > b);
 
+/** Is a film between its closing and its reopening at a moment: will wet paint over it wrinkle it? */
+export function sensitive(f: Film, c: Context, at: number): boolean {
+  if (f.laidAt === null || f.keyed) return false;
+  const p = c.paintOf(f.productId);
+  const { closes, reopens } = closingMinutes(p, f.dryUm);
+  if (closes === null) return false;
+  const shut = down(filmDryAt(c, f, dryingOf(p, "recoat", "closes"), closes));
+  const again = reopens === null ? null : up(filmDryAt(c, f, dryingOf(p, "recoat", "opens"), reopens));
+  return shut !== null && at > shut && (again === null || at < again);
+}
+/** May another coat of the same product laid at a moment count as one with this film: is it still inside its flash? */
+export function insideFlash(f: Film, c: Context, at: number): boolean {
+  if (f.laidAt === null) return false;
+  const p = c.paintOf(f.productId);
+  const ref = referenceMinutes(p, "flash", f.dryUm, f.dryUm, c.substrate);
+  const end = ref === null ? null : filmDryAt(c, f, dryingOf(p, "flash"), ref);
+  return end !== null && at <= end;
+}
+
 /** All stacks of a need at once: the film that decides, and the tightest window. */
 export function readiness(need: Need, c: Context): Readiness {
   if (need.fixed) {
     const { at, refMin, waterBorne } = need.fixed;
-    const done = dryAt(c.clock, c.air, { waterBorne, minC: waterBorne ? 0 : null, fan: true, limit: "plain" }, at, refMin);
+    const done = need.fixed.plain ? at + refMin : dryAt(c.clock, c.air, { waterBorne, minC: waterBorne ? 0 : null, fan: true, limit: "plain" }, at, refMin);
     return { state: need.state, why: need.why, film: null, productId: null, refMin, from: at, opens: up(done), closes: null, reopens: null, unknown: false };
   }
   let worst: Reached | null = null;
@@ -98,14 +117,14 @@ export function readiness(need: Need, c: Context): Readiness {
     asked.add(key);
     for (const r of reached(films, need.state, c)) {
       if (!worst || later(r.at, worst.at) || (r.at === worst.at && r.film.laidAt! >= worst.film.laidAt!)) worst = r;
-      if (need.state === "recoat" && r.film.laidAt !== null) {
+      if ((need.state === "recoat" || need.state === "lift") && r.film.laidAt !== null) {
         const p = c.paintOf(r.film.productId);
-        const shut = closingMinutes(p, r.film.dryUm);
+        const shut = need.state === "lift" ? liftMinutes(p, r.film.dryUm) : closingMinutes(p, r.film.dryUm);
         if (shut.closes !== null) {
-          const at = down(filmDryAt(c, r.film, dryingOf(p, "recoat", "closes"), shut.closes));
+          const at = down(filmDryAt(c, r.film, dryingOf(p, need.state, "closes"), shut.closes));
           if (at !== null && (closes === null || at < closes)) closes = at;
           if (shut.reopens !== null) {
-            const again = up(filmDryAt(c, r.film, dryingOf(p, "recoat", "opens"), shut.reopens));
+            const again = up(filmDryAt(c, r.film, dryingOf(p, need.state, "opens"), shut.reopens));
             if (again !== null && (reopens === null || again > reopens)) reopens = again;
           }
         }

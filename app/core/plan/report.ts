@@ -1,6 +1,6 @@
 /** A plan as plain data: what the door prints, and what any screen could be checked against. Absent things are null, never 0. */
 import { filmStates, wetShare } from "./ready";
-import { layersOf, seen, surfaceUm, zoneOf } from "../piece/state";
+import { layersOf, seen, shown, surfaceUm, zoneOf } from "../piece/state";
 import { hex } from "../film/colour";
 import { stateWords } from "./decides";
 import { kindOf } from "./kinds";
@@ -79,8 +79,8 @@ export function simulate(plan: Plan, p: Placed, moment: number | null = null): Z
         state: l.film ? (states?.get(l.film) ?? "wet") : "solid",
         left: l.film?.left ?? 1, wetUm: l.film?.wetUm ?? null, wetShare: l.film && at !== null ? wetShare(l.film, c, at) : 0,
       })),
-      front: hex(seen(own, c.substrate.colour, c.paintOf)),
-      back: c.substrate.colour,
+      front: hex(shown(p.after, own, c.substrate.colour, c.paintOf)),
+      back: p.after.side === "front" ? c.substrate.colour : hex(seen(own, c.substrate.colour, c.paintOf)),
     };
   });
 }

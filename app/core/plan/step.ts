@@ -37,6 +37,14 @@ export interface Step {
   roomRh: number | null;
   /** the can stood in hand-warm water */
   canWarmed: boolean;
+  /** how powder is melted */
+  method: "gun" | "oven" | "laser" | null;
+  /** minutes that the oven holds all loads; null: no oven, or something of it unknown */
+  ovenMin: number | null;
+  /** laid into the wet colour beside it: bands that blend */
+  wetInWet: boolean;
+  /** which visit to the laser, or which colour’s turn; null: of the whole job */
+  visit: number | null;
   /** a long laser run taken load by load */
   byLoad: boolean;
   note: string;
@@ -52,7 +60,7 @@ export interface Need {
   stacks: { zone: string; films: Film[] }[];
   why: string;
   /** minutes on a clock of its own, for `dry` and `set-time` */
-  fixed?: { at: number; refMin: number; waterBorne: boolean };
+  fixed?: { at: number; refMin: number; waterBorne: boolean; /** plain minutes, whatever the air */ plain?: boolean };
 }
 
 export interface LookFor {
@@ -81,10 +89,13 @@ export interface StepKind {
   /** cannot be undone: checked before it starts */
   irreversible: boolean;
   needs(s: Step, before: Piece, c: Context): Need[];
-  apply(s: Step, before: Piece, c: Context, at: number | null): Piece;
+  /** why it can’t be done on this state; null: it can */
+  refuses(s: Step, before: Piece, c: Context): string | null;
+  /** @param at moment it ends, of the last piece @param start moment it begins, of the first */
+  apply(s: Step, before: Piece, c: Context, at: number | null, start?: number | null): Piece;
 }
 
 export const newStep = (id: string, kind: string, title: string, more: Partial<Step> = {}): Step => ({
   id, kind, title, zones: [], productId: null, role: null, coat: null, dryUm: null, depthMm: null, sandUm: null, laser: null, minutes: null, waitMin: null,
-  roomC: null, roomRh: null, canWarmed: false, byLoad: false, note: "", origin: "plan", edited: [], ...more,
+  roomC: null, roomRh: null, canWarmed: false, method: null, ovenMin: null, wetInWet: false, visit: null, byLoad: false, note: "", origin: "plan", edited: [], ...more,
 });

@@ -91,6 +91,14 @@ export class Choices {
   @Maybe() @TextList(40) schools?: string[];
   /** how pieces and picture find each other again: id of a jig, or corner, pencil, eye; absent: corner */
   @Maybe() @Text(120) placedBy?: string;
+  /** mirrored as the file goes to the laser; absent: as the route wants it */
+  @Maybe() @Flag() mirrored?: boolean;
+  /** air assist is left on while powder is melted by the laser */
+  @Maybe() @Flag() airStaysOn?: boolean;
+  /** a clear sheet lies straight on the bed */
+  @Maybe() @Flag() onBareBed?: boolean;
+  /** neighbours that are too near may touch: the later one runs under */
+  @Maybe() @Flag() trap?: boolean;
   /** share lost, as this shop has seen it (M15); absent: the route's prior alone */
   @Maybe() @Num(0, 0.95) lossShare?: number;
   /** somebody stays with the laser, eyewear and extraction checked */

@@ -11,7 +11,7 @@ export const rule2: Rule = {
   title: "Seal the cut after engraving",
   find: (f) => {
     if (f.context.substrate.family !== "wood" || kindIndex(f, "engrave") < 0) return [];
-    const i = firstIndex(f, (p) => isCoat(p) && (p.step.role === "white" || p.step.role === "colour") && p.step.zones.some((z) => z !== "ground" && zoneOf(p.before, z).charUm > 0 && !zoneOf(p.before, z).films.some((x) => x.role === "seal")));
+    const i = firstIndex(f, (p) => isCoat(p) && (p.step.role === "white" || p.step.role === "colour") && p.step.zones.some((z) => z !== "ground" && zoneOf(p.before, z).charUm > 0 && !zoneOf(p.before, z).films.some((x) => x.role === "seal" || x.role === "barrier" || x.role === "clear" || x.phase !== undefined)));
     if (i < 0) return [];
     const p = f.placed[i];
     const before = f.placed.slice(0, kindIndex(f, "engrave")).filter((x) => x.step.role === "seal").length;

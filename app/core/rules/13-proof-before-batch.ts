@@ -1,5 +1,5 @@
 /** Rule 13: a proof piece before the batch. */
-import { PROOF_FROM } from "../plan/generate";
+import { PROOF_FROM } from "../plan/builder";
 import type { Rule } from "../plan/facts";
 import { firstIndex, idBefore, lastIndex } from "./ask";
 import { choiceFix, editFix, restoreOrAdd } from "./fixes";

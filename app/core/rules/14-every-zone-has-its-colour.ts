@@ -26,7 +26,7 @@ export const rule14: Rule = {
           fixes: [...(near ? [jobFix("nearest", `Give it ${near.product.name}`, (j) => ({ zones: j.zones.map((x) => (x.id === z.id ? { ...x, productId: near.product.id } : x)) }))] : []), bareFix],
         }];
       }
-      if (zoneOf(end, z.id).films.some((x) => x.productId === z.productId && x.left > 0)) return [];
+      if (zoneOf(end, z.id).mark || zoneOf(end, z.id).films.some((x) => x.productId === z.productId && x.left > 0)) return [];
       const laid = f.placed.find((p) => isCoat(p) && p.step.role === "colour" && p.step.zones.includes(z.id));
       const other = laid ? c.paintOf(laid.step.productId as string).product : null;
       const name = c.paintOf(z.productId).product.name;

@@ -2,10 +2,13 @@
 import { hex, linear } from "../film/colour";
 import { difference } from "../film/colour";
 import { coatsToHide, over } from "../film/hide";
-import { seen, zoneOf, type Film } from "../piece/state";
-import type { Rule } from "../plan/facts";
+import { seen, shown, zoneOf, type Film } from "../piece/state";
+import type { Facts, Rule } from "../plan/facts";
 import { finalPiece, isCoat, lastIndex, round } from "./ask";
 import { editFix } from "./fixes";
+
+/** stains and powder hide by what they are, not by coats */
+const hidesAnyway = (c: Facts["context"], id: string): boolean => c.paintOf(id).finish.stains === true || c.paintOf(id).powder !== null;
 
 export const rule30: Rule = {
   id: 30,
@@ -19,16 +22,16 @@ export const rule30: Rule = {
     return c.filled.flatMap((z) => {
       const state = zoneOf(end, z.id);
       const id = z.productId as string;
-      if (!state.films.some((x) => x.productId === id && x.left > 0)) return [];
+      if (state.mark || hidesAnyway(c, id) || !state.films.some((x) => x.productId === id && x.left > 0)) return [];
       const paint = c.paintOf(id);
       const body = over(linear(paint.product.colour), [0, 0, 0], 1e9);
-      const off = difference(seen(state, c.substrate.colour, c.paintOf), body);
+      const off = difference(shown(end, state, c.substrate.colour, c.paintOf), body);
       const last = lastIndex(f, (p) => isCoat(p) && p.step.productId === id && p.step.zones.includes(z.id));
       if (off <= c.tolerance + 0.01 || last < 0 || told.has(f.placed[last].step.id)) return [];
       told.add(f.placed[last].step.id);
       const lastStep = f.placed[last].step;
       const films: Film[] = state.films.filter((x) => x.left > 0);
-      const now = seen({ ...state, films: films.filter((x) => x.productId !== id) }, c.substrate.colour, c.paintOf);
+      const now = end.side !== "front" ? linear(c.substrate.colour) : seen({ ...state, films: films.filter((x) => x.productId !== id) }, c.substrate.colour, c.paintOf);
       const wanted = coatsToHide(linear(paint.product.colour), now, paint.hideUm.value, lastStep.dryUm, c.tolerance);
       const have = films.filter((x) => x.productId === id).length;
       const more = Math.max(1, (wanted.coats ?? have + 1) - have);

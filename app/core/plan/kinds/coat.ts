@@ -1,6 +1,7 @@
 /** Laying one coat of a paint, sealer or clear coat. */
 import { mapZones, surfaceUm, zoneOf, GROUND, type Film } from "../../piece/state";
 import { wetUm } from "../../film/build";
+import { insideFlash, sensitive } from "../ready";
 import type { Need, StepKind } from "../step";
 import { dampNeed } from "./prepare";
 
@@ -33,6 +34,7 @@ export const coat: StepKind = {
     if (by === "spray") return "Can, spraying box, respirator";
     if (by === "airbrush") return "Airbrush, respirator";
     if (by === "marker") return "Marker";
+    if (by === "pour" || by === "wipe") return by === "pour" ? "Cup, spreader" : "Folded cloth";
     return (c.job.choices.toolMm ?? TOOL_MM.brush) <= TOOL_MM.liner ? "Liner brush" : s.role === "seal" ? "Soft flat brush" : "Small flat brush, no. 4";
   },
   lookFor: (s, c) => {
@@ -59,18 +61,22 @@ export const coat: StepKind = {
     const mm2 = face ? c.job.substrate.w * c.job.substrate.h : c.job.zones.filter((z) => s.zones.includes(z.id)).reduce((a, z) => a + z.areaMm2, 0);
     return { setup: 5, perPiece: 0.2 + mm2 / (face ? 6 * BRUSH_MM2_PER_MIN : BRUSH_MM2_PER_MIN) };
   },
-  needs: (s, before) => {
+  refuses: (s, p) => (s.zones.length && s.zones.every((z) => zoneOf(p, z).mask) ? "the mask covers all of it" : null),
+  needs: (s, before, c) => {
     const out: Need[] = [...dampNeed(before)];
+    // Bands that blend are meant to meet wet.
+    if (s.wetInWet) return out;
     // Over each zone's topmost film; a colour over a sealer waits until that is hard enough to paint.
-    const groups = { recoat: [] as Need["stacks"], maskable: [] as Need["stacks"] };
+    const groups = { recoat: [] as Need["stacks"], maskable: [] as Need["stacks"], sandable: [] as Need["stacks"] };
     for (const id of s.zones) {
       const films = zoneOf(before, id).films.filter((f) => f.left > 0);
       const top = films[films.length - 1];
-      if (!top || top.keyed) continue;
+      if (!top || top.keyed || top.phase) continue;
       const sealed = top.role === "seal" && s.role !== "seal";
-      groups[sealed ? "maskable" : "recoat"].push({ zone: id, films: [top] });
+      groups[sealed ? "maskable" : c.school("between") === "dry" && s.role === "colour" && top.role === "colour" && top.productId !== s.productId ? "sandable" : "recoat"].push({ zone: id, films: [top] });
     }
     if (groups.recoat.length) out.push({ state: "recoat", stacks: groups.recoat, why: "the film beneath takes another coat" });
+    if (groups.sandable.length) out.push({ state: "sandable", stacks: groups.sandable, why: "one colour is dry right through before the next" });
     if (groups.maskable.length) out.push({ state: "maskable", stacks: groups.maskable, why: "the sealer is hard enough to paint" });
     return out;
   },
@@ -78,7 +84,14 @@ export const coat: StepKind = {
     if (!c.hasPaint(s.productId) || s.dryUm === null) return p;
     const wet = wetUm(s.dryUm, c.paintOf(s.productId).solids.value);
     const film: Film = { step: s.id, productId: s.productId, role: s.role ?? "colour", coat: s.coat ?? 1, dryUm: s.dryUm, wetUm: wet, left: 1, laidAt: at, roomC: s.roomC, roomRh: s.roomRh };
-    return { ...mapZones(p, s.zones, (z) => ({ ...z, films: [...z.films, film] })), damp: null };
+    const lay = (films: Film[]): Film[] => {
+      const top = films[films.length - 1];
+      if (!top || at === null || top.left < 1) return [...films, film];
+      // Coats inside the flash dry as one thicker coat; a wet coat on a film that is past its window wrinkles it.
+      if (top.productId === film.productId && insideFlash(top, c, at)) return [...films.slice(0, -1), { ...film, dryUm: top.dryUm + film.dryUm, wetUm: top.wetUm === null || wet === null ? null : top.wetUm + wet, merged: (top.merged ?? 1) + 1 }];
+      return sensitive(top, c, at) && !s.wetInWet ? [...films.slice(0, -1), { ...top, wrinkled: true }, film] : [...films, film];
+    };
+    return { ...mapZones(p, s.zones, (z) => (z.mask ? { ...z, mask: { ...z.mask, over: [...z.mask.over, film] } } : { ...z, films: lay(z.films) })), damp: null, touched: c.paintOf(s.productId).finish.by };
   },
 };
 

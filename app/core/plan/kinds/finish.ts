@@ -2,9 +2,11 @@
 import { mapZones, zoneOf, type Film } from "../../piece/state";
 import { sandPlan } from "../../depth/depth";
 import type { Need, StepKind } from "../step";
+import { COLD_C, LIFT_C } from "../../powder/heat";
+import { coldNeed } from "../needs";
 import { dampNeed } from "./prepare";
 
-const hand = { addable: true, divisible: true, laser: false };
+const hand = { addable: true, divisible: true, laser: false, refuses: () => null };
 
 export const sandResidue: StepKind = {
   ...hand,
@@ -28,10 +30,10 @@ export const wash: StepKind = {
   purpose: () => "Soot under a clear coat stays for good.",
   tool: () => "Soft pad, a drop of soap, towel",
   lookFor: () => ({ look: "Towel comes away clean", how: "wipe until no more grey comes off", against: "towel" }),
-  cues: () => ["Wipe along the lines, no pressure", "Rinse, pat dry; touch edges only from here"],
+  cues: (_s, c) => (c.school("clean-off") === "wipe" ? ["Wipe along the lines, no pressure, until the cloth stays clean", "Never under a tap"] : ["Wipe along the lines, no pressure", "Rinse, pat dry; touch edges only from here"]),
   minutes: () => ({ setup: 3, perPiece: 1 }),
   needs: () => [],
-  apply: (s, p, _c, at) => ({ ...p, soot: false, clean: true, damp: { step: s.id, kind: "rinse", at } }),
+  apply: (s, p, c, at) => ({ ...p, soot: false, clean: true, touched: "pad", damp: c.school("clean-off") === "wipe" ? p.damp : { step: s.id, kind: "rinse", at } }),
 };
 
 export const sandBack: StepKind = {
@@ -49,9 +51,9 @@ export const sandBack: StepKind = {
   ],
   minutes: (_s, c) => ({ setup: 3, perPiece: 0.8 + (c.job.substrate.w * c.job.substrate.h) / 12000 }),
   needs: (s, p) => {
-    const stacks = s.zones.map((id) => ({ zone: id, films: zoneOf(p, id).films })).filter((x) => x.films.length);
+    const stacks = s.zones.map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.phase === undefined) })).filter((x) => x.films.length);
     const need: Need[] = stacks.length ? [{ state: "sandable", stacks, why: "damp paint swallows sanding dust" }] : [];
-    return need;
+    return [...need, ...coldNeed(p, LIFT_C, "a warm fill drags")];
   },
   apply: (s, p) => {
     const face = p.sandedUm + (s.sandUm ?? 0);
@@ -84,11 +86,11 @@ export const finalCheck: StepKind = {
     const wet = c.job.use.some((u) => u === "wet" || u === "outdoors" || u === "food");
     const state = (c.job.choices.handover ?? (wet ? "cured" : "touch")) === "cured" ? "cured" : "touch";
     const stacks = s.zones
-      .map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.left > 0) }))
+      .map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.left > 0 && f.phase === undefined) }))
       .map((x) => ({ ...x, films: state === "touch" ? x.films.slice(-1) : x.films.filter((f) => f.role === "clear").length ? x.films.filter((f) => f.role === "clear") : x.films }))
       .filter((x) => x.films.length);
     const last: Need[] = stacks.length ? [{ state, stacks, why: state === "cured" ? "it will be wet or outdoors: only a cured film bears that" : "it can be handled" }] : [];
-    return [...dampNeed(p), ...last];
+    return [...dampNeed(p), ...coldNeed(p, COLD_C, "it goes cold before it is handled"), ...last];
   },
   apply: (_s, p) => p,
 };

@@ -6,10 +6,14 @@ import { energy, ripple } from "../../laser/energy";
 import { bedLoads, rasterTime } from "../../laser/runtime";
 import { cuts, openShares, type Cut } from "../../film/reveal";
 import { mapZones, topDown, zoneOf, type Piece, type ZoneState } from "../../piece/state";
+import { route } from "../../catalogue/routes";
+import { CHARS } from "../../catalogue/substrates";
 import { SLICES } from "../../vector/measure";
 import type { Zone } from "../../records/job";
 import type { Context } from "../context";
 import type { LaserSetting, Need, Step, StepKind } from "../step";
+import { COLD_C } from "../../powder/heat";
+import { coldNeed } from "../needs";
 import { dampNeed } from "./prepare";
 
 /** minutes to change a load on the bed */
@@ -99,13 +103,13 @@ export function settingFor(c: Context, e: number, power: number, passes: number)
 }
 
 const filmsNeed = (p: Piece, zones: string[], state: Need["state"], why: string): Need[] => {
-  const stacks = zones.map((id) => ({ zone: id, films: zoneOf(p, id).films })).filter((s) => s.films.length);
+  const stacks = zones.map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.left > 0 && f.phase === undefined) })).filter((s) => s.films.length);
   return stacks.length ? [{ state, stacks, why }] : [];
 };
-const laserNeeds = (s: Step, p: Piece): Need[] => [...dampNeed(p), ...filmsNeed(p, s.zones, "laser-safe", "soft paint melts and smears instead of lifting")];
-const eyewear = (c: Context): string => (c.machine ? BEAM_KINDS[c.machine.beam].eyewear : "rated for the beam");
+const laserNeeds = (s: Step, p: Piece, c: Context): Need[] => [...dampNeed(p), ...coldNeed(p, COLD_C, "a warm fill is still soft"), ...filmsNeed(p, s.zones, c.school("before-laser") === "touch" ? "touch" : "laser-safe", "soft paint melts and smears instead of lifting")];
+export const eyewear = (c: Context): string => (c.machine ? BEAM_KINDS[c.machine.beam].eyewear : "rated for the beam");
 
-const batch = (s: Step, c: Context): { setup: number; perPiece: number } | null => {
+export const batch = (s: Step, c: Context): { setup: number; perPiece: number } | null => {
   const sec = pieceSeconds(s, c);
   if (sec === null || !c.machine) return null;
   const { loads } = bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, c.machine.bedW, c.machine.bedH);
@@ -125,6 +129,7 @@ export const plate: StepKind = {
   cues: (s) => [s.laser ? `Steps of a sixth around ${Math.round(s.laser.power * 100)} % at ${Math.round(s.laser.speed)} mm/s` : "Choose a machine first", "Wipe before you judge", "Type in the setting that won: the next steps use it"],
   minutes: (_s, c) => (c.machine ? { setup: 20, perPiece: 0 } : null),
   needs: laserNeeds,
+  refuses: () => null,
   apply: (_s, p) => ({ ...p, plated: true }),
 };
 
@@ -146,11 +151,12 @@ export const preFlight: StepKind = {
   ],
   minutes: () => ({ setup: 5, perPiece: 0 }),
   needs: () => [],
+  refuses: () => null,
   apply: (_s, p) => p,
 };
 
 /** Polarity: dark tops are burnt away where the picture is to be light. One home for it. */
-export const wantsInverted = (c: Context): boolean => c.job.route === "A1";
+export const wantsInverted = (c: Context): boolean => c.job.route !== null && route(c.job.route).inverted;
 
 export const proof: StepKind = {
   id: "proof",
@@ -167,7 +173,8 @@ export const proof: StepKind = {
     const sec = pieceSeconds(s, c);
     return sec === null ? null : { setup: 10 + sec / 60, perPiece: 0 };
   },
-  needs: (s, p) => laserNeeds(s, p),
+  needs: laserNeeds,
+  refuses: () => null,
   apply: (_s, p) => ({ ...p, proofed: true }),
 };
 
@@ -184,6 +191,7 @@ export const reveal: StepKind = {
   cues: (s, c) => [setting(s), "Stay with it; stop at the first flame", `Eyewear ${eyewear(c)}`],
   minutes: batch,
   needs: laserNeeds,
+  refuses: (s, p) => (s.zones.every((z) => !zoneOf(p, z).films.some((f) => f.left > 0)) ? "no film lies on it to lift" : null),
   apply: (s, p, c) => {
     if (!s.laser || !c.machine) return { ...p, soot: true };
     const e = energy(c.machine.watts, s.laser.power, s.laser.speed, s.laser.interval, s.laser.passes);
@@ -223,8 +231,10 @@ export const engrave: StepKind = {
   lookFor: (s) => ({ look: "Depth in several places", how: "step gauge, cut sample", against: s.depthMm ? `${s.depthMm} mm` : "plan's depth" }),
   cues: (s, c) => [setting(s), "Stay with it; stop at the first flame", `Eyewear ${eyewear(c)}`],
   minutes: batch,
-  needs: (s, p) => [...dampNeed(p), ...filmsNeed(p, s.zones, "laser-safe", "soft paint melts and smears instead of lifting")],
-  apply: (s, p) => ({ ...mapZones(p, s.zones, (z) => ({ ...z, depthUm: z.depthUm + (s.depthMm ?? 0) * 1000, charUm: CHAR.um, films: [] })), soot: true, clean: false }),
+  needs: laserNeeds,
+  refuses: () => null,
+  // The beam takes the mask with it where it cuts, and whatever lay there.
+  apply: (s, p, c) => ({ ...mapZones(p, s.zones, ({ mask: _burnt, ...z }) => ({ ...z, depthUm: z.depthUm + (s.depthMm ?? 0) * 1000, charUm: CHARS.includes(c.substrate.family) ? CHAR.um : 0, films: [], ...(z.skin && (s.depthMm ?? 0) * 1000 + z.depthUm >= z.skin.um ? { skin: { ...z.skin, open: true } } : {}) })), soot: true, clean: false, touched: "beam" }),
 };
 
-const setting = (s: Step): string => (s.laser ? `${Math.round(s.laser.power * 100)} % power, ${Math.round(s.laser.speed)} mm/s, ${s.laser.interval} mm, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}` : "No setting yet: choose a machine");
+export const setting = (s: Step): string => (s.laser ? `${Math.round(s.laser.power * 100)} % power, ${Math.round(s.laser.speed)} mm/s, ${s.laser.interval} mm, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}` : "No setting yet: choose a machine");

@@ -2,7 +2,7 @@
 import { mapZones, type Film } from "../../piece/state";
 import type { Need, StepKind } from "../step";
 
-const hand = { addable: true, divisible: true, laser: false };
+const hand = { addable: true, divisible: true, laser: false, refuses: () => null };
 const laid = (films: Film[]): Film[] => films.filter((f) => f.left > 0);
 
 export const scuffFilm: StepKind = {

@@ -2,7 +2,7 @@
 import type { Piece } from "../../piece/state";
 import type { StepKind } from "../step";
 
-const still = { divisible: true, laser: false, irreversible: false, needs: () => [] };
+const still = { divisible: true, laser: false, irreversible: false, needs: () => [], refuses: () => null };
 
 export const inspectBlank: StepKind = {
   ...still,

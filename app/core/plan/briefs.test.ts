@@ -1,0 +1,67 @@
+/** 2,000 seeded briefs over everything that the support table says can be planned. */
+import { brief } from "../../../e2e/support/briefs";
+import { BURNT } from "../catalogue/substrates";
+import { difference, linear } from "../film/colour";
+import { over } from "../film/hide";
+import { shown, zoneOf, GROUND } from "../piece/state";
+import { kindOf } from "./kinds";
+import { makePlan, type Plan } from "./plan";
+
+const N = Number(process.env.BRIEFS ?? 2000);
+
+/** What a zone should look like in the end. */
+function off(p: Plan, zone: string): number {
+  const c = p.context;
+  const z = c.job.zones.find((x) => x.id === zone)!;
+  const end = p.placed[p.placed.length - 1].after;
+  const wanted = c.route!.shows === "mark" ? BURNT : c.paintOf(z.productId!).product.colour;
+  return difference(shown(end, zoneOf(end, zone), c.substrate.colour, c.paintOf), over(linear(wanted), [0, 0, 0], 1e9));
+}
+const faults = (p: Plan): string[] => {
+  const out: string[] = [];
+  const id = `${p.context.job.id} ${p.context.route!.id} on ${p.context.substrate.id} by ${p.context.machine!.beam}, ${p.context.job.zones.length} zones`;
+  const say = (s: string): void => void out.push(`${id}: ${s}`);
+  for (const m of p.missing) say(`lacks ${m.what}: ${m.say}`);
+  for (const s of p.snags.filter((x) => x.severity === "stop" || x.severity === "never")) say(`rule ${s.rule}: ${s.why}`);
+  for (const x of p.placed) if (x.refused) say(`${x.step.id} refused: ${x.refused}`);
+  if (p.ready === null) say(`not ready: ${p.stuck}`);
+  for (const z of p.context.filled) if (!p.missing.length && off(p, z.id) > p.context.tolerance + 0.01) say(`${z.id} is ${off(p, z.id).toFixed(1)} off`);
+  for (const a of p.amounts) if (a.ml !== null && a.laidMl !== null && a.lostMl !== null && Math.abs(a.laidMl + a.lostMl - a.ml) > 0.001 * a.ml) say(`${a.product} does not balance`);
+  const end = p.placed[p.placed.length - 1]?.after;
+  if (end?.zones.some((z) => z.mask)) say("a mask is still on");
+  if (end?.zones.some((z) => z.films.some((f) => f.phase === "loose" || f.torn || f.wrinkled))) say("loose, torn or wrinkled");
+  return out;
+};
+
+test(`${N} briefs: no stop, nothing refused, every zone its colour, amounts balance`, () => {
+  const all: string[] = [];
+  for (let n = 0; n < N; n++) all.push(...faults(makePlan(brief(n))));
+  expect(all.slice(0, 40)).toEqual([]);
+});
+
+test("adding a zone takes no other zone's step away", () => {
+  for (let n = 0; n < N; n += 7) {
+    const w = brief(n);
+    if (w.job.zones.length < 2) continue;
+    const [less, more] = [makePlan({ ...w, job: { ...w.job, zones: w.job.zones.slice(0, -1) } }), makePlan(w)];
+    const has = (p: Plan, zone: string): string[] => p.placed.filter((x) => x.step.zones.includes(zone) && zone !== GROUND).map((x) => `${x.step.kind}.${x.step.productId}.${x.step.role}`);
+    for (const z of less.context.filled) {
+      const after = has(more, z.id);
+      for (const s of new Set(has(less, z.id))) expect([w.job.id, s, after]).toEqual([w.job.id, s, expect.arrayContaining([s])]);
+    }
+  }
+});
+
+test("the briefs meet every kind of step that routes make, and each says its words", () => {
+  const met = new Set<string>();
+  for (let n = 0; n < Math.min(N, 400); n++) {
+    const plan = makePlan(brief(n), null, true);
+    for (const p of plan.placed) {
+      if (met.has(p.step.kind)) continue;
+      met.add(p.step.kind);
+      const k = kindOf(p.step.kind);
+      expect([k.id, k.purpose(p.step, plan.context).length > 10, k.tool(p.step, plan.context).length > 2, k.cues(p.step, plan.context).every((x) => x.length > 3)]).toEqual([k.id, true, true, true]);
+    }
+  }
+  for (const kind of ["mask-lay", "score-mask", "mask-lift", "cover", "open-skin", "burn-in", "strip-rest", "rub-dye", "wipe-back", "powder-fill", "melt", "pour-paint", "place-round", "cut-out", "peel-film", "reveal", "engrave", "coat"]) expect([...met]).toContain(kind);
+});

@@ -1,0 +1,199 @@
+/**
+ * How the colours of a job follow one another: which zones are open at each turn, what is masked, covered, lifted, filled. One
+ * function a way; a route row names the way it takes. Every turn looks at the state of the piece as it is by then.
+ */
+import type { ColourWay } from "../catalogue/routes";
+import { colourFamily, difference, lab, linear } from "../film/colour";
+import { PLAIN_RATIO, window } from "../film/reveal";
+import { zoneOf, topDown, GROUND } from "../piece/state";
+import { fillsFor } from "../powder/fill";
+import type { Zone } from "../records/job";
+import { SCORE_E, type Builder } from "./builder";
+import { cutsOf, settingFor } from "./kinds/laser";
+import { ovenRun, type Heat } from "./kinds/melt";
+import { productFor } from "./pick";
+
+type Way = (b: Builder, melt: Heat | null) => void;
+interface Group {
+  id: string;
+  zones: Zone[];
+}
+const ids = (zones: Zone[]): string[] => zones.map((z) => z.id);
+const areaOf = (g: Group): number => g.zones.reduce((a, z) => a + z.areaMm2, 0);
+const lightness = (b: Builder, id: string): number => lab(linear(b.c.paintOf(id).product.colour))[0];
+const lightestFirst = (b: Builder): Group[] => b.groups().sort((x, y) => lightness(b, y.id) - lightness(b, x.id));
+/** µm above which the edges of an uncovered stack chip (rule 38), less what the clear coat wants */
+const STACK_UM = 240;
+const LOOSE = (b: Builder): string | null => b.c.world.products.find((p) => b.c.paintOf(p.id).mask?.loose)?.id ?? null;
+
+/** Other colours’ zones that lie open and must not get this one. */
+const openOthers = (b: Builder, g: Group): string[] => b.c.filled.map((z) => z.id).filter((z) => !ids(g.zones).includes(z) && !zoneOf(b.piece, z).mask);
+
+/** Coats of one colour on its own zones until it hides what is there, a zone at a time. */
+function coat(b: Builder, g: Group, least = 1, extra: string[] = [], more: Parameters<Builder["coatStep"]>[5] = {}): void {
+  const n = g.zones.map((z) => b.coatsFor(g.id, z.id, least));
+  for (let i = 1; i <= Math.max(...n); i++) b.coatStep("colour", g.id, [...ids(g.zones.filter((_z, k) => n[k] >= i)), ...extra], i, `colour.${g.id}`, more);
+}
+
+/** A2: every colour over the whole face, lightest first, each thick enough that the beam can stop in it. */
+const stack: Way = (b) => {
+  const { c } = b;
+  const groups = lightestFirst(b);
+  const top = productFor("top", c);
+  const coats = groups.map((g, i) => b.coatsOver(g.id, linear(i === 0 ? c.substrate.colour : c.paintOf(groups[i - 1].id).product.colour)));
+  const um = (id: string): number => b.coatUm(id, "colour") ?? 0;
+  const topUm = top ? b.coatsOver(top.id, linear(c.paintOf(groups[groups.length - 1]?.id ?? top.id).product.colour)) * (c.paintOf(top.id).coatUm.value ?? 0) : 0;
+  // A film is thickened until the one above it can be lifted without eating into it.
+  if (c.machine && c.intervalMm !== null && top && groups.length > 1)
+    for (let round = 0; round < 60; round++) {
+      const z = { zone: GROUND, depthUm: 0, charUm: 0, films: [...groups.map((g, i) => ({ productId: g.id, dryUm: coats[i] * um(g.id) })), { productId: top.id, dryUm: topUm }].map((f, i) => ({ ...f, step: String(i), role: "colour" as const, coat: 1, wetUm: null, left: 1, laidAt: null, roomC: null, roomRh: null })) };
+      const cuts = cutsOf(z, c, c.intervalMm, 1);
+      const shut = topDown(z).slice(1).findIndex((_f, k) => (window(cuts, k + 1)?.ratio ?? Infinity) < PLAIN_RATIO + 0.02);
+      const g = groups.length - 1 - shut;
+      if (shut < 0 || groups.reduce((a, x, i) => a + coats[i] * um(x.id), topUm) + um(groups[g].id) > STACK_UM) break;
+      coats[g]++;
+    }
+  groups.forEach((g, i) => {
+    for (let n = 1; n <= coats[i]; n++) b.coatStep("colour", g.id, c.allZones, n, `colour.${g.id}`);
+  });
+};
+
+/** A3: each colour through a shield, the others covered. */
+const beside: Way = (b) => {
+  lightestFirst(b).forEach((g, i) => {
+    const others = openOthers(b, g);
+    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b), visit: i + 1 });
+    coat(b, g);
+    if (others.length) b.step("mask-lift", { zones: others, visit: i + 1 }, "Take the shield off");
+  });
+};
+
+/** A4: all bands in one go, each into the wet one beside it; further rounds after the first may take a coat. */
+const bands: Way = (b) => {
+  const groups = b.groups();
+  const n = groups.map((g) => Math.max(...g.zones.map((z) => b.coatsFor(g.id, z.id))));
+  for (let round = 1; round <= Math.max(0, ...n); round++) groups.forEach((g, i) => n[i] >= round && b.coatStep("colour", g.id, ids(g.zones), round, `colour.${g.id}`, { wetInWet: i > 0 && round === 1 }));
+};
+
+/** D1, D2, D5: everything is cut; colour by colour, the others covered. */
+const filled: Way = (b) => {
+  const groups = lightestFirst(b);
+  const flooded = (g: Group): number => (b.c.substrate.family === "metal" && b.c.paintOf(g.id).finish.by === "brush" ? 2 : 1);
+  groups.forEach((g, i) => {
+    const spray = b.c.paintOf(g.id).finish.by !== "brush";
+    const others = spray ? openOthers(b, g) : [];
+    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b), visit: i + 1 });
+    coat(b, g, flooded(g));
+    if (others.length) b.step("mask-lift", { zones: others, visit: i + 1 }, "Take the cover off");
+  });
+};
+
+/** Fill and melt until what is left open is as M9 wants it. */
+function fillAndMelt(b: Builder, g: Group, depthMm: number, heat: Heat, visit: number | null, zones = ids(g.zones)): void {
+  const p = b.c.paintOf(g.id);
+  const n = fillsFor(depthMm, p.powder?.packing.value ?? 0.5, ["white", "pale"].includes(colourFamily(p.product.colour))) ?? 1;
+  for (let i = 1; i <= n; i++) {
+    b.step("powder-fill", { zones, productId: g.id, role: "colour", coat: i, visit }, `${p.product.name}, fill ${i}`);
+    const run = heat === "oven" && b.oven() ? ovenRun({ zones, method: "oven" } as Parameters<typeof ovenRun>[0], b.piece, b.c) : null;
+    b.step("melt", { zones, method: heat, visit, ovenMin: run ? Math.round(run.loads * (run.warmMin + run.holdMin)) : null }, `Melt ${p.product.name}${heat === "oven" ? " in the oven" : heat === "laser" ? " with the laser" : ""}`);
+  }
+}
+/** How powder is melted where the route leaves it open: the school's, as far as the Workshop has it. */
+const heatFor = (b: Builder): Heat => {
+  const pick = b.c.school("melt") as Heat;
+  return pick === "oven" && !(b.c.world.shop.gear ?? []).some((g) => g.kind === "oven") ? "gun" : pick;
+};
+
+/** E2, F: all cut at once, no mask; colour by colour, the other cuts covered. */
+const powder: Way = (b, melt) => {
+  const heat = melt ?? heatFor(b);
+  const depth = b.depthMm();
+  b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g, i) => {
+    const others = openOthers(b, g);
+    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b), visit: i + 1 });
+    fillAndMelt(b, g, depth, heat, i + 1);
+    if (others.length) b.step("mask-lift", { zones: others, visit: i + 1 }, "Take the cover off");
+  });
+};
+
+/** D3, D4: one mask; each colour is cut, filled and melted in a visit of its own, the rest still masked. */
+const powderVisits: Way = (b, melt) => {
+  const depth = b.depthMm();
+  b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g, i) => {
+    b.engrave(ids(g.zones), depth, i + 1);
+    b.step("dust", { visit: i + 1 });
+    fillAndMelt(b, g, depth, melt ?? "gun", i + 1);
+  });
+};
+
+/** mm that each later nested colour is cut below the one before it */
+const NEST_MM = 0.3;
+/** G: the biggest colour over the whole shape, the next cut through it, and so on. */
+const nested: Way = (b) => {
+  const groups = b.groups().sort((x, y) => areaOf(y) - areaOf(x));
+  const heat: "gun" | "oven" = heatFor(b) === "oven" ? "oven" : "gun";
+  groups.forEach((g, i) => {
+    const zones = groups.slice(i).flatMap((x) => ids(x.zones));
+    b.step("mask-lay", { zones: b.c.allZones, productId: b.maskId(heat), visit: i + 1 });
+    b.engrave(zones, i === 0 ? b.depthMm() : NEST_MM, i + 1);
+    b.step("dust", { visit: i + 1 });
+    fillAndMelt(b, g, b.depthMm() + i * NEST_MM, heat, i + 1, zones);
+    b.step("mask-lift", { zones: b.piece.zones.filter((z) => z.mask).map((z) => z.zone), visit: i + 1 });
+  });
+};
+
+const score = (b: Builder): void => {
+  b.step("score-mask", { zones: b.c.filled.map((z) => z.id), laser: b.c.machine ? settingFor(b.c, SCORE_E, 0.5, 1) : b.laserSetting() });
+};
+
+/** H: the mask is scored once; lift, paint, cover, lift the next. */
+const stencil: Way = (b) => {
+  score(b);
+  const clear = b.c.substrate.absorbent ? productFor("clear", b.c) : null;
+  lightestFirst(b).forEach((g, i, all) => {
+    b.step("mask-lift", { zones: ids(g.zones), visit: i + 1 }, `Lift the mask off ${b.c.paintOf(g.id).product.name}`);
+    if (clear) b.coatStep("barrier", clear.id, ids(g.zones), 1, `barrier.${i + 1}`);
+    coat(b, g);
+    if (i < all.length - 1) b.step("cover", { zones: ids(g.zones), productId: LOOSE(b), visit: i + 1 });
+  });
+};
+
+/** I: what is in front is painted first; each further colour may run behind those before it. */
+const reverse: Way = (b) => {
+  const { c } = b;
+  score(b);
+  const groups = b.groups().sort((x, y) => areaOf(x) - areaOf(y));
+  const back = productFor("backing", c);
+  groups.forEach((g, i) => {
+    b.step("mask-lift", { zones: ids(g.zones), visit: i + 1 }, `Lift the mask off ${c.paintOf(g.id).product.name}`);
+    // It must hide whatever will come behind it: the colour furthest from it decides.
+    const own = linear(c.paintOf(g.id).product.colour);
+    const behind = [...groups.slice(i + 1).map((x) => linear(c.paintOf(x.id).product.colour)), linear(back?.colour ?? "#f4f2ee")].sort((x, y) => difference(y, own) - difference(x, own))[0];
+    const n = b.coatsOver(g.id, behind, 2);
+    const open = groups.slice(0, i + 1).flatMap((x) => ids(x.zones));
+    for (let k = 1; k <= n; k++) b.coatStep("colour", g.id, open, k, `colour.${g.id}`, { visit: i + 1 });
+  });
+  const masked = b.piece.zones.filter((z) => z.mask).map((z) => z.zone);
+  if (masked.length) b.step("mask-lift", { zones: masked }, "Lift the rest of the mask");
+};
+
+/** J: paint poured in until it hides behind every opening. */
+const poured: Way = (b) => {
+  const g = b.groups()[0];
+  if (!g) return;
+  const n = b.coatsOver(g.id, linear(b.c.substrate.skin?.beneath ?? b.c.substrate.colour));
+  for (let i = 1; i <= n; i++) b.step("pour-paint", { productId: g.id, role: "colour", coat: i, zones: b.c.allZones, dryUm: b.coatUm(g.id, "colour") }, `${b.c.paintOf(g.id).product.name}: pour, swirl, drain`);
+};
+
+/** C1: dye over the face, kept where the glaze is open. */
+const dyed: Way = (b) => {
+  const g = b.groups()[0];
+  if (!g) return;
+  b.step("rub-dye", { productId: g.id, role: "colour", coat: 1, zones: ids(g.zones), dryUm: b.coatUm(g.id, "colour") }, `Rub ${b.c.paintOf(g.id).product.name} in`);
+  b.step("wipe-back", { zones: ids(g.zones) });
+};
+
+/** C2, C3: by hand, area by area, palest first. */
+const inked: Way = (b) => lightestFirst(b).forEach((g) => coat(b, g));
+
+export const COLOUR_WAYS: Record<ColourWay, Way> = { stack, beside, bands, filled, powder, "powder-visits": powderVisits, nested, stencil, reverse, poured, dyed, inked };
