@@ -2,6 +2,7 @@
 import { cells } from "../../app/core/catalogue/support";
 import { defaultMachine } from "../../app/core/catalogue/starter";
 import type { Product } from "../../app/core/records/product";
+import { Gear } from "../../app/core/records/shop";
 import type { World } from "../../app/core/records/world";
 import { a1, seeded, SHELF, stocked, zone } from "./worlds";
 
@@ -28,6 +29,11 @@ export const FULL_SHELF = (): Product[] => [
 const PREFIX: Record<string, string> = { "spray-enamel": "e", "brush-enamel": "b", powder: "p", "paint-marker": "m", "alcohol-ink": "i", "ceramic-dye": "d", "poured-acrylic": "j", "craft-acrylic": "c", "titanium-white": "titan" };
 const COLOURS = ["sky", "grass", "sun", "rust", "plum", "navy"];
 
+export const GEAR = (): Gear[] => [
+  { ...new Gear(), id: "oven", kind: "oven", name: "Workshop oven", maxC: 230, trayW: 380, trayH: 320, notForFood: true },
+  { ...new Gear(), id: "gun", kind: "gun", name: "Heat gun", maxC: 550, lowFan: true },
+];
+
 /** Brief number n: route, material, beam, colours, quantity and size drawn from the seed. */
 export function brief(n: number): World {
   const r = seeded(n * 7919 + 17);
@@ -41,8 +47,8 @@ export function brief(n: number): World {
   const watts = { co2: 40, blue: 10, um1: 20, uv: 5 }[beam];
   const w = 60 + int(200);
   const h = 40 + int(160);
-  const base = a1({ products: FULL_SHELF(), shop: { gear: [{ id: "oven", kind: "oven", name: "Workshop oven", maxC: 230, trayW: 380, trayH: 320, notForFood: true, lowFan: null, errorMm: null, gripMm: null }, { id: "gun", kind: "gun", name: "Heat gun", maxC: 550, trayW: null, trayH: null, notForFood: null, lowFan: true, errorMm: null, gripMm: null }] } });
-  const machine = { ...defaultMachine(beam, watts, `${beam}-m`), depthPerJ: ["wood", "mdf", "acrylic"].includes(substrate.family) ? null : 0.02, airAssist: true };
+  const base = a1({ products: FULL_SHELF(), shop: { gear: GEAR() } });
+  const machine = { ...defaultMachine(beam, watts, `${beam}-m`), airAssist: true };
   return {
     ...base,
     machines: [machine],

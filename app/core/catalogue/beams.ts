@@ -24,6 +24,12 @@ export const BEAM_KINDS: Record<Beam, BeamKind> = {
   uv: { id: "uv", name: "UV, 355 nm", spotMm: 0.02, m2: 1.3, lambdaMm: 0.000355, depthPerJ: null, eyewear: "rated for 355 nm; the beam cannot be seen" },
 };
 
+/** mm per J/mm² above the threshold in other materials, ordinary values and no more: bare metal by 1 µm light, slate by CO2. */
+const OTHER_DEPTH: Partial<Record<Beam, Partial<Record<SubstrateKind["family"], number>>>> = { um1: { metal: 0.005 }, co2: { slate: 0.02 } };
+
+/** Default depth per J/mm² of a beam in a material, mm; null: not known, it must be measured. */
+export const defaultDepthPerJ = (beam: Beam, family: SubstrateKind["family"]): number | null => (["wood", "mdf", "acrylic", "canvas"].includes(family) ? BEAM_KINDS[beam].depthPerJ : (OTHER_DEPTH[beam]?.[family] ?? null));
+
 export type Marks = "marks" | "passes" | "refuses" | "poor" | "unknown";
 
 /** What a beam does to a bare surface. Pairs nobody has told of are `unknown`, never guessed. */

@@ -21,5 +21,9 @@ export const STARTER: { id: string; name: string; finish: string; colour: string
   { id: "shellac", name: "Shellac", finish: "shellac-spray", colour: "#e8c27a" },
   { id: "white-acrylic", name: "White acrylic", finish: "craft-acrylic", colour: "#f0efe9" },
   { id: "black-enamel", name: "Black enamel", finish: "spray-enamel", colour: "#16151a" },
+  { id: "white-enamel", name: "White enamel", finish: "spray-enamel", colour: "#f3f2ec" },
+  { id: "painters-tape", name: "Painter’s tape", finish: "painters-tape", colour: "#6f97b8" },
+  { id: "heat-tape", name: "Polyimide tape", finish: "polyimide-tape", colour: "#c98a2b" },
+  { id: "paper-shield", name: "Paper shield", finish: "paper-shield", colour: "#e8dfc8" },
   { id: "clear-acrylic", name: "Clear acrylic", finish: "spray-clear", colour: "#f5f5f5" },
 ];

@@ -3,7 +3,7 @@
  * paint needs is asked of the colour that is there by then, the depth of what sanding, sealer and coats will take, the
  * laser's setting of the films that will lie under the beam.
  */
-import { absorption, BEAM_KINDS } from "../catalogue/beams";
+import { absorption, defaultDepthPerJ } from "../catalogue/beams";
 import { finish } from "../catalogue/finishes";
 import { FINISHING } from "../catalogue/finishing";
 import type { ColourWay, Phase, When } from "../catalogue/routes";
@@ -438,8 +438,8 @@ export function engraveSetting(c: Context, depthMm: number): LaserSetting | null
   return { ...s, passes: passesFor(depthMm, kappa, e) ?? 1 };
 }
 
-/** mm per J/mm² in this material; the defaults are for wood (M10), anything else must have been measured. */
-export const kappaOf = (c: Context): number | null => (!c.machine ? null : (c.machine.depthPerJ ?? (["wood", "mdf", "acrylic", "canvas"].includes(c.substrate.family) ? BEAM_KINDS[c.machine.beam].depthPerJ : null)));
+/** mm per J/mm² in this material, measured here or by default; null: unknown. */
+export const kappaOf = (c: Context): number | null => (!c.machine ? null : (c.machine.depthPerJ ?? defaultDepthPerJ(c.machine.beam, c.substrate.family)));
 
 /** Depth that a setting reaches in this machine's wood figures, mm; null when unknown. */
 export function depthReached(c: Context, s: LaserSetting): number | null {

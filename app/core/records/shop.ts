@@ -88,6 +88,8 @@ export class Shop {
   @Maybe() @Span() sprayHours?: [string, string];
   /** ovens, guns, jigs; absent while there are none */
   @Maybe() @SubList(() => Gear, 100) gear?: Gear[];
+  /** ids of route rules that this shop does not go by */
+  @Maybe() @TextList(60) routeRulesOff?: string[];
   /** picks where makers disagree, `matter:pick` */
   @Maybe() @TextList(40) schools?: string[];
   /** has anybody set the hours, or are they still the default? */

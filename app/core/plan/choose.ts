@@ -1,0 +1,33 @@
+/** Routes for a job, best first: those that can be planned, weighed by the shop's route rules, each with what speaks for and against it. */
+import { weigh, type Asked } from "../catalogue/route-rules";
+import { ROUTES, type Route } from "../catalogue/routes";
+import { against, type No } from "../catalogue/support";
+import type { Context } from "./context";
+import { ovenOf } from "./kinds/melt";
+
+export interface Choice {
+  route: Route;
+  /** empty: it can be planned */
+  no: No[];
+  points: number;
+  reasons: string[];
+}
+
+export function asked(c: Context): Asked {
+  const oven = ovenOf(c);
+  const { w, h } = c.job.substrate;
+  const narrow = c.filled.map((z) => z.narrowestMm).filter((x): x is number => x !== null);
+  return {
+    family: c.substrate.family, grain: c.substrate.grain, veneer: c.substrate.veneerMm !== null, beam: c.machine?.beam ?? null, quantity: c.job.quantity, colours: new Set(c.filled.map((z) => z.productId)).size, use: c.job.use as Asked["use"],
+    ovenFits: oven?.trayW != null && oven.trayH != null && ((w <= oven.trayW && h <= oven.trayH) || (h <= oven.trayW && w <= oven.trayH)),
+    narrowestMm: narrow.length ? Math.min(...narrow) : null,
+  };
+}
+
+export function chooseRoutes(c: Context): Choice[] {
+  const a = asked(c);
+  const shape = c.job.substrate.shape ?? (c.substrate.family === "glass" ? "ball" : "flat");
+  const finishes = [...new Set(c.filled.map((z) => c.paintOf(z.productId as string).finish.id))];
+  return ROUTES.map((route) => ({ route, no: against(route, { substrate: c.substrate.id, beam: c.machine?.beam ?? null, colours: a.colours, shape, finishes }), ...weigh(route, a, c.world.shop.routeRulesOff ?? []) }))
+    .sort((x, y) => Number(x.no.length > 0) - Number(y.no.length > 0) || y.points - x.points);
+}
