@@ -495,7 +495,7 @@ const stepBefore = (w: World, kind: string): string => {
   return steps[steps.findIndex((s) => s.kind === kind) - 1].id;
 };
 const ALL_DAY: [string, string] = ["00:00", "24:00"];
-const roundTheClock = (): World => routed("D5", "metal-coated", "um1", ["e-rust"], { shop: { hours: { mon: ALL_DAY, tue: ALL_DAY, wed: ALL_DAY, thu: ALL_DAY, fri: ALL_DAY, sat: ALL_DAY, sun: ALL_DAY } } });
+const roundTheClock = (): World => routed("D5", "metal-coated", "um1", ["e-rust"], { choices: { noClear: true }, shop: { hours: { mon: ALL_DAY, tue: ALL_DAY, wed: ALL_DAY, thu: ALL_DAY, fri: ALL_DAY, sat: ALL_DAY, sun: ALL_DAY } } });
 const without = (ids: string[]): Product[] => FULL_SHELF().filter((p) => !ids.includes(p.id));
 const masks = (...p: Product[]): Product[] => [...without(["tape", "heat-tape"]), ...p];
 /** outlines so far apart */
