@@ -28,7 +28,7 @@ export function nest(n: number, w: number, h: number, gap = PIECE_GAP_MM): { w: 
 
 /** Share of what leaves the tool that stays on the painted area. @param areaMm2 painted area of all pieces */
 export function transfer(by: Finish["by"], areaMm2: number, boxW: number, boxH: number): number {
-  if (by === "brush" || by === "marker") return BRUSH_ETA;
+  if (by !== "spray" && by !== "airbrush") return BRUSH_ETA;
   const s = by === "airbrush" ? AIRBRUSH : SPRAY;
   const fan = (boxW + 2 * s.marginMm) * (boxH + 2 * s.marginMm);
   return fan > 0 ? Math.min(s.eta, (s.eta * areaMm2) / fan) : 0;

@@ -1,5 +1,6 @@
 /** M7 over a whole plan: paint per coat and per product, what to buy, and the balance bought = laid + lost + left. */
 import { coatUse, nest, recessArea, transfer, wetUm } from "../film/build";
+import { insideDose } from "../round/round";
 import type { Finish } from "../catalogue/finishes";
 import { GROUND, zoneOf } from "../piece/state";
 import type { Context } from "./context";
@@ -11,12 +12,16 @@ export interface StepUse {
   ml: number | null;
   laidMl: number | null;
   lostMl: number | null;
+  /** powder is weighed: g that stay in all pieces; null: no powder */
+  g: number | null;
 }
 
 export interface Amount {
   product: string;
   /** what the plan takes out of cans */
   ml: number | null;
+  /** g of powder; null: none */
+  g: number | null;
   laidMl: number | null;
   lostMl: number | null;
   /** on the Shelf now; null: some can was never weighed */
@@ -30,13 +35,29 @@ export interface Amount {
   boughtMl: number | null;
 }
 
+/** step kinds that lay something of a product */
+const LAYS = ["coat", "rub-dye", "pour-paint", "flood-epoxy", "powder-fill"];
+
 export function stepUse(p: Placed, c: Context): StepUse | null {
   const s = p.step;
-  if (s.kind !== "coat" || !c.hasPaint(s.productId)) return null;
+  if (!LAYS.includes(s.kind) || !c.hasPaint(s.productId)) return null;
   const paint = c.paintOf(s.productId);
   const { w, h } = c.job.substrate;
   const n = c.job.quantity;
+  if (s.kind === "powder-fill") {
+    // What lies loose after this step, as it will be when it has melted.
+    const density = paint.powder?.density.value ?? null;
+    const phi = paint.powder?.packing.value ?? null;
+    const mm3 = c.job.zones.filter((z) => s.zones.includes(z.id)).reduce((a, z) => a + (z.areaMm2 * zoneOf(p.after, z.id).films.filter((f) => f.step === s.id).reduce((u, f) => u + f.dryUm * (f.phase === "loose" ? 1 : 0), 0)) / 1000, 0);
+    return { wetUm: null, ml: null, laidMl: null, lostMl: null, g: density === null || phi === null ? null : (mm3 * phi * density * n) / 1000 };
+  }
   const wet = wetUm(s.dryUm, paint.solids.value);
+  if (s.kind === "pour-paint") {
+    const d = c.job.substrate.diameter ?? null;
+    const dose = d === null ? null : insideDose(d, wet);
+    // A tenth is swirled round and drained.
+    return { wetUm: wet, ml: dose === null ? null : dose * n, laidMl: dose === null ? null : (dose / 1.1) * n, lostMl: dose === null ? null : (dose - dose / 1.1) * n, g: null };
+  }
   const face = s.zones.includes(GROUND);
   let area = 0;
   let walls = 0;
@@ -50,7 +71,7 @@ export function stepUse(p: Placed, c: Context): StepUse | null {
   if (face) area = w * h + walls;
   const box = nest(n, w, h);
   const use = coatUse(area * n, wet, transfer(paint.finish.by, area * n, box.w, box.h));
-  return { wetUm: wet, ml: use.boughtMl, laidMl: use.laidMl, lostMl: use.lostMl };
+  return { wetUm: wet, ml: use.boughtMl, laidMl: use.laidMl, lostMl: use.lostMl, g: null };
 }
 
 /** ml left in a product's cans, by weight where they are weighed; null when one was never measured. */
@@ -69,9 +90,10 @@ const DEFAULT_CAN_ML: Record<Finish["by"], number> = { spray: 400, airbrush: 60,
 
 export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context): Amount[] {
   const order: string[] = [];
-  for (const p of placed) if (p.step.kind === "coat" && p.step.productId && c.hasPaint(p.step.productId) && !order.includes(p.step.productId)) order.push(p.step.productId);
+  for (const p of placed) if (LAYS.includes(p.step.kind) && p.step.productId && c.hasPaint(p.step.productId) && !order.includes(p.step.productId)) order.push(p.step.productId);
   return order.map((product) => {
     const mine = uses.filter((u, i): u is StepUse => u !== null && placed[i].step.productId === product);
+    const grams = mine.filter((u) => u.g !== null).reduce((a, u) => a + (u.g as number), 0);
     const sum = (k: "ml" | "laidMl" | "lostMl"): number | null => (mine.some((u) => u[k] === null) ? null : mine.reduce((a, u) => a + (u[k] as number), 0));
     const ml = sum("ml");
     const paint = c.paintOf(product);
@@ -81,6 +103,6 @@ export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context):
     const toCome = mine.length ? placed.reduce((a, p, i) => (p.step.productId === product && p.actual?.end == null ? (a === null || uses[i]?.ml == null ? null : a + (uses[i] as StepUse).ml!) : a), 0 as number | null) : 0;
     const cans = toCome === null || shelf === null ? null : Math.max(0, Math.ceil((toCome - shelf) / canMl - 1e-9));
     const boughtMl = cans === null || shelf === null || ml === null || toCome === null ? null : shelf + cans * canMl + (ml - toCome);
-    return { product, ml, laidMl: sum("laidMl"), lostMl: sum("lostMl"), onShelfMl: shelf, cans, canMl, boughtMl, leftMl: boughtMl === null || ml === null ? null : boughtMl - ml };
+    return { product, g: paint.powder ? grams : null, ml, laidMl: sum("laidMl"), lostMl: sum("lostMl"), onShelfMl: shelf, cans, canMl, boughtMl, leftMl: boughtMl === null || ml === null ? null : boughtMl - ml };
   });
 }

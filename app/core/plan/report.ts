@@ -39,13 +39,13 @@ export function planReport(plan: Plan): object {
       const s = p.step;
       return {
         id: s.id, kind: s.kind, title: s.title, zones: s.zones, product: s.productId, finish: s.productId ? plan.context.paintOf(s.productId).finish.id : null, coat: s.coat,
-        wetUm: r(u?.wetUm, 2), dryUm: r(s.dryUm, 2), ml: r(u?.ml, 3), g: null, depthMm: r(s.depthMm, 3),
+        wetUm: r(u?.wetUm, 2), dryUm: r(s.dryUm, 2), ml: r(u?.ml, 3), g: r(u?.g, 3), depthMm: r(s.depthMm, 3),
         laser: s.laser, minutes: r(p.minutes, 2), attended: kindOf(s.kind).laser, start: at(p.start), end: at(p.end),
         wait: w && { for: w.for, refMin: w.refMin, min: w.min, opens: at(w.opens), closes: at(w.closes), reopens: at(w.reopens) },
         lookFor: kindOf(s.kind).lookFor(s, plan.context),
       };
     }),
-    amounts: plan.amounts.map((a) => ({ product: a.product, ml: r(a.ml, 3), g: null, cans: a.cans, laidMl: r(a.laidMl, 3), lostMl: r(a.lostMl, 3), boughtMl: r(a.boughtMl, 3), leftMl: r(a.leftMl, 3) })),
+    amounts: plan.amounts.map((a) => ({ product: a.product, ml: r(a.ml, 3), g: r(a.g, 3), cans: a.cans, laidMl: r(a.laidMl, 3), lostMl: r(a.lostMl, 3), boughtMl: r(a.boughtMl, 3), leftMl: r(a.leftMl, 3) })),
     missing: plan.missing.map((m) => m.what),
     unfit: plan.unfit.map((u) => ({ edit: u.edit.id, why: u.why })),
     snags: snagReport(plan),
