@@ -20,6 +20,8 @@ export default [
     ]),
     route("shelf", "routes/shelf.tsx"),
     route("workshop", "routes/workshop.tsx"),
+    route("guide", "routes/guide.tsx"),
+    route("guide/:topic", "routes/guide-page.tsx"),
     route("bench-log", "routes/bench-log.tsx"),
   ]),
   route("jobs/:id/bench", "routes/job-bench.tsx"),

@@ -7,6 +7,7 @@ import "./layers";
 import "./records";
 import "./trust";
 import "./kill";
+import "./routes";
 import "./access";
 
 build();

@@ -8,12 +8,12 @@ import { Choices, Job, Order, Substrate, WrapUp } from "../core/records/job";
 import { LogEntry } from "../core/records/log";
 import { must } from "../core/records/parse";
 import { Can, type Product } from "../core/records/product";
-import { Climate, Hours, Shop } from "../core/records/shop";
+import { Climate, Gear, Hours, Shop } from "../core/records/shop";
 import { zonedClock, type ZonedClock } from "../core/time/zoned";
 import type { World } from "../core/records/world";
 import type { FoundArtwork } from "../core/vector/zones";
 import { shopFile } from "../io/export/job-file";
-import { bedMarker, poppies } from "./drawings";
+import { bedMarker, doorSign, drawerTag, globe, poppies, sowingPanel } from "./drawings";
 
 export type Measure = (svg: string) => Promise<FoundArtwork>;
 
@@ -32,6 +32,17 @@ function shelf(day: (ago: number) => string): Product[] {
     p("slate-black", "Slate black", "spray-enamel", "#17161b", [[400, 260, 45]], { coatUm: 10, origin: "data sheet", sheen: "flat" }),
     p("shellac", "Shellac", "shellac-spray", "#e8c27a", [[400, 330, 25]]),
     p("clear-acrylic", "Clear acrylic", "spray-clear", "#f5f5f5", [[400, 350, 18], [400, null, 1]]),
+    p("sky", "Sky", "spray-enamel", "#7fb2d9", [[400, 380, 12]]),
+    p("meadow", "Meadow", "spray-enamel", "#5d9a3c", [[400, 350, 12]]),
+    p("straw", "Straw", "spray-enamel", "#e0a23a", [[400, 300, 40]]),
+    p("plum-spray", "Plum", "spray-enamel", "#5a2a52", [[400, 290, 40]]),
+    p("white-spray", "White enamel", "spray-enamel", "#f3f2ec", [[400, 400, 9]]),
+    p("navy-enamel", "Navy enamel", "brush-enamel", "#22345c", [[50, 44, 30]]),
+    p("lagoon", "Lagoon, thinned to pour", "poured-acrylic", "#2b6fa6", [[250, 240, 6]]),
+    p("ember-powder", "Ember powder", "powder", "#c4471e", [], { chlorinated: false, note: "Its sheet: polyester, no chlorine." }),
+    p("blue-tape", "Blue painter’s tape", "painters-tape", "#6f97b8", [], { chlorinated: false }),
+    p("amber-tape", "Amber polyimide tape", "polyimide-tape", "#c98a2b", [], { chlorinated: false }),
+    p("shield", "Paper shields", "paper-shield", "#e8dfc8", [], { chlorinated: false }),
     p("fine-lacquer", "Fine lacquer, ivory", "spray-lacquer", "#efe3c4", []),
   ];
 }
@@ -40,7 +51,7 @@ function shelf(day: (ago: number) => string): Product[] {
 const shed = (): Climate => ({ ...new Climate(), kind: "hourly", c: 15.5, rh: 0.66, measured: true, air: "still", hourly: Array.from({ length: 24 }, (_, h) => ({ c: Math.round((15.5 + 3.5 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 10) / 10, rh: Math.round((0.66 - 0.06 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 100) / 100 })) });
 
 function job(id: string, title: string, more: Partial<Job>): Job {
-  return { ...new Job(), id, title, client: "Quillmoor Seed Library", start: "2027-01-01T09:00", substrate: { ...new Substrate() }, choices: { ...new Choices() }, order: { ...new Order() }, wrapUp: { ...new WrapUp(), flaws: [], photos: [] }, zones: [], edits: [], waivers: [], acknowledged: [71, 72, 86], machineId: "co2-45", ...more };
+  return { ...new Job(), id, title, client: "Quillmoor Seed Library", start: "2027-01-01T09:00", substrate: { ...new Substrate() }, choices: { ...new Choices() }, order: { ...new Order() }, wrapUp: { ...new WrapUp(), flaws: [], photos: [] }, zones: [], edits: [], waivers: [], acknowledged: [71, 72, 86, 87], machineId: "co2-45", ...more };
 }
 
 /** Taps as a careful hand would have made them: the plan's own times, a little off, up to a moment or a number of steps. */
@@ -78,12 +89,12 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
   const today = c.dayNumber(now);
   const at = (days: number, hhmm: string): string => c.toLocal(c.atDay(today + days, Number(hhmm.slice(0, 2)) * 60 + Number(hhmm.slice(3))));
   const day = (ago: number): string => at(-ago, "12:00").slice(0, 10);
-  const shop: Shop = { ...new Shop(), name: "Sample shop", zone, hours: { ...new Hours(), sat: ["09:00", "13:00"] }, hoursSet: true, climate: shed(), daysOff: [], tools: ["small flat brush no. 4", "liner", "heat gun"], learned: [], demo: "quillmoor" };
-  const machines = [{ ...defaultMachine("co2", 45, "co2-45"), name: "Tube laser, 45 W", depthPerJ: 0.36, powerPoints: [{ set: 12, watts: 3 }, { set: 50, watts: 22 }, { set: 100, watts: 45 }], airAssist: true }, { ...defaultMachine("blue", 10, "blue-10"), name: "Diode laser, 10 W", enclosed: false, bedW: 400, bedH: 400 }];
+  const shop: Shop = { ...new Shop(), name: "Sample shop", zone, hours: { ...new Hours(), sat: ["09:00", "13:00"] }, hoursSet: true, climate: shed(), daysOff: [], tools: ["small flat brush no. 4", "liner", "heat gun"], learned: [], gear: [{ ...new Gear(), id: "oven", kind: "oven", name: "Enamel oven, green label", maxC: 230, trayW: 360, trayH: 300, notForFood: true }, { ...new Gear(), id: "gun", kind: "gun", name: "Heat gun", maxC: 550, lowFan: true }, { ...new Gear(), id: "tag-nest", kind: "jig", name: "Tag nest, cut from ply", errorMm: 0.1 }, { ...new Gear(), id: "rotary", kind: "rotary", name: "Rotary, four rollers", gripMm: 110 }], demo: "quillmoor" };
+  const machines = [{ ...defaultMachine("co2", 45, "co2-45"), name: "Tube laser, 45 W", depthPerJ: 0.36, powerPoints: [{ set: 12, watts: 3 }, { set: 50, watts: 22 }, { set: 100, watts: 45 }], airAssist: true }, { ...defaultMachine("blue", 10, "blue-10"), name: "Diode laser, 10 W", enclosed: false, bedW: 400, bedH: 400 }, { ...defaultMachine("um1", 20, "um1-20"), name: "Fibre laser, 20 W", bedW: 150, bedH: 150 }];
   const products = shelf(day);
-  const draw = async (j: Job, name: string, svg: string, finish: Record<string, string>): Promise<Job> => {
+  const draw = async (j: Job, name: string, svg: string, finish: Record<string, string>, names: Record<string, string> = NAMES): Promise<Job> => {
     const w = { ...j, ...withArtwork(j, name, svg, await measure(svg)) };
-    return { ...w, zones: w.zones.map((z) => ({ ...z, name: NAMES[z.colour] ?? z.name, productId: finish[z.colour] ?? null })) };
+    return { ...w, zones: w.zones.map((z) => ({ ...z, name: names[z.colour] ?? z.name, productId: finish[z.colour] ?? null })) };
   };
   const NAMES: Record<string, string> = { "#a8235a": "Lettering", "#5d9a3c": "Leaf", "#d8432f": "Poppies", "#f3b61f": "Lettering", "#2b6fa6": "Poppies" };
   const maple = { id: "hard-maple", w: 120, h: 60, t: 8 };
@@ -103,6 +114,12 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
   add(await draw(job("blue-tiles", "Trial tiles, blue", { client: "Hollin Yard Allotments", quantity: 2, substrate: tile, use: ["display"], route: "A1", start: at(1, "09:00"), due: at(20, "12:00"), acknowledged: [] }), "poppies-blue.svg", poppies("#2b6fa6"), { "#2b6fa6": "harbour" }), null);
   // Only a brief and a drawing so far.
   add(await draw(job("kale-markers", "Kale markers", { quantity: 12, substrate: maple, use: ["outdoors"], start: at(2, "09:00"), acknowledged: [] }), "bed-marker-kale.svg", bedMarker("KALE", "#f3b61f", "#5d9a3c"), { "#5d9a3c": "leaf-green" }), null);
+  // Planned by further routes: reverse on clear sheet, enamel in metal, blended bands, inside a glass.
+  const planned = { acknowledged: [], use: ["handled"] };
+  add(await draw(job("door-sign", "Door sign", { ...planned, quantity: 1, substrate: { id: "acrylic-clear", w: 300, h: 200, t: 3 }, route: "I", start: at(3, "09:00"), due: at(18, "12:00") }), "door-sign.svg", doorSign(), { "#5d9a3c": "meadow", "#e0a23a": "straw", "#5a2a52": "plum-spray" }, { "#5d9a3c": "Leaves", "#e0a23a": "Seed head", "#5a2a52": "Bar" }), null);
+  add(await draw(job("drawer-tags", "Drawer tags", { ...planned, quantity: 40, substrate: { id: "aluminium-bare", w: 50, h: 20, t: 1.5 }, route: "D2", machineId: "um1-20", start: at(4, "09:00"), due: at(24, "12:00"), choices: { ...new Choices(), placedBy: "tag-nest" } }), "drawer-tag.svg", drawerTag(), { "#22345c": "navy-enamel" }, { "#22345c": "Pod" }), null);
+  add(await draw(job("sowing-panel", "Sowing panel", { ...planned, use: ["display"], quantity: 1, substrate: { id: "mdf", w: 300, h: 300, t: 6 }, route: "A4", start: at(5, "09:00"), due: at(26, "12:00") }), "sowing-panel.svg", sowingPanel(), { "#7fb2d9": "sky", "#5d9a3c": "meadow", "#f2c230": "straw", "#d8432f": "poppy" }, { "#7fb2d9": "Winter", "#5d9a3c": "Spring", "#f2c230": "Summer", "#d8432f": "Autumn" }), null);
+  add(await draw(job("stake-globes", "Stake globes", { ...planned, use: ["outdoors"], quantity: 12, substrate: { id: "glass-coated", w: 126, h: 80, t: 1, shape: "ball", diameter: 80 }, route: "J", machineId: "um1-20", start: at(6, "09:00"), due: at(30, "12:00") }), "globe.svg", globe(), { "#2b6fa6": "lagoon" }, { "#2b6fa6": "Leaves" }), null);
   // Finished ones.
   const first = await draw(job("first-markers", "First bed markers", { quantity: 8, substrate: maple, use: ["outdoors"], route: "E1", start: at(-40, "09:00"), due: at(-25, "16:00") }), "bed-marker-beet.svg", bedMarker("BEET", "#a8235a", "#5d9a3c"), beet);
   add({ ...first, wrapUp: { good: 7, lost: 1, score: 4, note: "One more wipe of the walls before the first beet coat.", flaws: [{ id: "flaw.1", flaw: "bare-walls", zone: first.zones[0].id, piece: 5, severity: 2, note: "left side of the T" }], photos: [], closedAt: at(-30, "15:00") } }, { steps: 99 });

@@ -26,3 +26,21 @@ export function poppies(petal: string): string {
 <path class="s" d="M46 68Q44 100 52 130M92 52Q84 96 70 130M98 98Q92 118 84 130"/>
 <rect class="s" x="5" y="5" width="130" height="130" rx="6"/></svg>`;
 }
+
+/** A door sign, 280 × 180 mm: a seed head between two leaves over a bar, three colours. */
+export const doorSign = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="280mm" height="180mm" viewBox="0 0 280 180">
+<g fill="#5d9a3c"><path d="M40 130Q60 60 130 70Q110 135 40 130Z"/><path d="M240 130Q220 60 150 70Q170 135 240 130Z"/></g>
+<g fill="#e0a23a"><circle cx="140" cy="52" r="30"/></g>
+<rect x="30" y="146" width="220" height="18" rx="6" fill="#5a2a52"/></svg>`;
+
+/** A drawer tag, 44 × 14 mm: a pod with five seeds. */
+export const drawerTag = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="44mm" height="14mm" viewBox="0 0 44 14">
+<path fill="#22345c" d="M2 7Q12 0 22 1Q34 1 42 7Q34 13 22 13Q12 13 2 7ZM8 7A2 2 0 1 0 12 7A2 2 0 1 0 8 7ZM20 7A2 2 0 1 0 24 7A2 2 0 1 0 20 7ZM32 7A2 2 0 1 0 36 7A2 2 0 1 0 32 7Z" fill-rule="evenodd"/></svg>`;
+
+/** A sowing panel, 280 mm square: four bands of the year with a furrow in each. */
+export const sowingPanel = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="280mm" height="280mm" viewBox="0 0 280 280">
+${["#7fb2d9", "#5d9a3c", "#f2c230", "#d8432f"].map((c, i) => `<path fill="${c}" d="M${20} ${20 + i * 62}H260V${44 + i * 62}Q200 ${66 + i * 62} 140 ${48 + i * 62}T20 ${52 + i * 62}Z"/>`).join("\n")}</svg>`;
+
+/** A stake globe, laid flat: half the way round, a ring of leaves. */
+export const globe = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="120mm" height="24mm" viewBox="0 0 120 24">
+<g fill="#2b6fa6">${[8, 32, 56, 80, 104].map((x) => `<path d="M${x} 12Q${x + 6} 1 ${x + 12} 12Q${x + 6} 23 ${x} 12Z"/>`).join("")}</g></svg>`;

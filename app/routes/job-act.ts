@@ -6,6 +6,7 @@ import { findFix, makePlan } from "../core/plan/plan";
 import { waysOut } from "../core/plan/rescue";
 import { withArtwork } from "../core/plan/artwork";
 import { freshId } from "../core/rules/fixes";
+import { withPick } from "../core/catalogue/schools";
 import { USES, type Beam, type RouteId } from "../core/records/ids";
 import type { Job, PlanEdit } from "../core/records/job";
 import { LogEntry, type Photo } from "../core/records/log";
@@ -13,6 +14,7 @@ import { standing } from "../core/bench/next";
 import { waysOutOf } from "../core/bench/missed";
 import type { World } from "../core/records/world";
 import type { FoundArtwork } from "../core/vector/zones";
+import { gaugeToMm, readGauge } from "../core/units/gauge";
 import { nowMinutes } from "../clock";
 import { commit, Refused, type Put } from "../store/acts";
 import { readWorld } from "../store/queries";
@@ -41,7 +43,15 @@ const SET: Record<string, (j: Job, v: string, w: World) => Partial<Job>> = {
   },
   "substrate.w": (j, v, w) => ({ substrate: { ...j.substrate, w: typed.length(v, w.shop.units) } }),
   "substrate.h": (j, v, w) => ({ substrate: { ...j.substrate, h: typed.length(v, w.shop.units) } }),
-  "substrate.t": (j, v, w) => ({ substrate: { ...j.substrate, t: typed.length(v, w.shop.units) } }),
+  "substrate.t": (j, v, w) => {
+    const gauge = readGauge(v);
+    if (gauge === null) return { substrate: { ...j.substrate, t: typed.length(v, w.shop.units) } };
+    const t = gaugeToMm(gauge, j.substrate.id.startsWith("steel") ? "steel" : "other");
+    if (t === null) throw new Refused(`There is no sheet of ${gauge} gauge.`);
+    return { substrate: { ...j.substrate, t: Math.round(t * 1000) / 1000 } };
+  },
+  "substrate.shape": (j, v) => ({ substrate: { ...j.substrate, shape: v === "ball" || v === "cylinder" ? v : undefined } }),
+  "substrate.diameter": (j, v, w) => ({ substrate: { ...j.substrate, diameter: v.trim() ? typed.length(v, w.shop.units) : undefined } }),
   note: (_j, v) => ({ note: v }),
   credit: (_j, v) => ({ credit: v.trim() || undefined }),
   machineId: (_j, v) => ({ machineId: v || null }),
@@ -73,7 +83,29 @@ const CHOICE: Record<string, (v: string, w: World) => Partial<Job["choices"]>> =
   sunOrHotAir: (v) => ({ sunOrHotAir: v === "true" }),
   driedInEnclosure: (v) => ({ driedInEnclosure: v === "true" ? true : undefined }),
   attended: (v) => ({ attended: v === "true" }),
+  maskId: (v) => ({ maskId: v || undefined }),
+  placedBy: (v) => ({ placedBy: v || undefined }),
+  mirrored: (v) => ({ mirrored: v === "" ? undefined : v === "true" }),
+  airStaysOn: (v) => ({ airStaysOn: v === "true" ? true : undefined }),
+  onBareBed: (v) => ({ onBareBed: v === "true" ? true : undefined }),
+  faces: (v) => ({ faces: v.trim() ? typed.whole(v) : undefined }),
+  trap: (v) => ({ trap: v === "true" ? true : undefined }),
+  lossShare: (v) => ({ lossShare: v.trim() ? typed.share(v) : undefined }),
 };
+
+/** A choice by name: a field, a finishing move switched on or off, or a pick where makers disagree. */
+function choose(field: string, v: string, w: World): Partial<Job["choices"]> {
+  const now = w.job.choices;
+  if (field.startsWith("school:")) return { schools: withPick(now.schools, field.slice(7), v) };
+  if (field.startsWith("move:")) {
+    const id = field.slice(5);
+    const rest = (now.finishing ?? []).filter((x) => x !== id);
+    const next = v === "true" ? [...rest, id] : rest;
+    return { finishing: next.length ? next : undefined };
+  }
+  if (!Object.hasOwn(CHOICE, field)) throw new Refused(`There is nothing called “${field}” to choose.`);
+  return CHOICE[field](v, w);
+}
 
 const LABEL: Record<string, string> = { title: "name", quantity: "quantity", due: "due date", "substrate.id": "substrate", route: "route", machineId: "machine" };
 
@@ -155,7 +187,7 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
         return changeJob(id, `${LABEL[f.field] ?? f.field.split(".").pop()} of “${w.job.title}”`, (j) => ({ ...j, ...s(j, f.value, w) }));
       }
       case "choice":
-        return changeJob(id, `choice for “${w.job.title}”`, (j) => ({ ...j, choices: { ...j.choices, ...CHOICE[f.field](f.value, w) } }));
+        return changeJob(id, `choice for “${w.job.title}”`, (j) => ({ ...j, choices: { ...j.choices, ...choose(f.field, f.value, w) } }));
       case "use": {
         const use = USES.filter((u) => (u === f.field ? f.value === "true" : w.job.use.includes(u)));
         return changeJob(id, `use of “${w.job.title}”`, (j) => ({ ...j, use }));

@@ -10,20 +10,34 @@ import { Cancelled, measureSvg } from "../workers/zones";
 import { PickField, PostForm, TextField } from "../ui/kit/field";
 import { Empty, Swatch } from "../ui/kit/bits";
 import { Face } from "../ui/face";
+import { difference, hex, linear } from "../core/film/colour";
+import { smallestStroke } from "../core/plan/letters";
+import { seen } from "../core/piece/state";
+import { RETURN_MM } from "../core/plan/placement";
+import { placementOf, visitsOf } from "../core/plan/visits";
+import { circumference, faces, inFocus } from "../core/round/round";
+import { Visits } from "../ui/visits";
 import { ProductList } from "../ui/product-editor";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const { world } = await readJob(params.id);
-  return { job: world.job, units: world.shop.units, products: world.products, near: Object.fromEntries(world.job.zones.map((z) => [z.id, nearest(world.products, z.colour)])) };
+  const { world, plan } = await readJob(params.id);
+  const round = world.job.substrate.shape && world.job.substrate.diameter ? world.job.substrate.diameter : null;
+  const names = Object.fromEntries([["ground", "the rest of the face"], ...world.job.zones.map((z) => [z.id, z.name])]);
+  const visits = visitsOf(plan).map((v) => ({ ...v, stays: v.stays, names: { artwork: v.artwork.map((z) => names[z]), opens: v.opens.map((z) => names[z]), covers: v.covers.map((z) => names[z]), stays: v.stays.map((z) => names[z]) }, colours: Object.fromEntries(plan.placed[v.index].after.zones.map((z) => [z.zone, hex(seen({ ...z, mask: undefined }, plan.context.substrate.colour, plan.context.paintOf))])) }));
+  return { visits, place: visits.length ? placementOf(plan) : null, band: world.job.substrate.shape === "ball" && round ? inFocus(round / 2, 1).mid : null, gear: world.shop.gear ?? [], round, boxes: round && world.job.choices.faces ? faces(round, world.job.choices.faces, FACE_GAP_MM) : null, stroke: smallestStroke(plan), contrast: Object.fromEntries(world.job.zones.filter((z) => !z.bare && plan.context.hasPaint(z.productId)).map((z) => [z.id, Math.round(difference(linear(plan.context.paintOf(z.productId!).product.colour), linear(plan.context.substrate.colour)))])), job: world.job, units: world.shop.units, products: world.products, near: Object.fromEntries(world.job.zones.map((z) => [z.id, nearest(world.products, z.colour)])) };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
 
+/** mm left between two faces on round work */
+const FACE_GAP_MM = 2;
+/** colours nearer than this are hard to tell apart across a bench */
+const PLAIN_DIFFERENCE = 12;
 const FILE_LIMIT = 8_000_000;
 
-export default function Artwork({ loaderData: { job, units, products, near } }: Route.ComponentProps) {
+export default function Artwork({ loaderData: { job, units, products, near, visits, place, band, gear, round, boxes, stroke, contrast } }: Route.ComponentProps) {
   const submit = useSubmit();
   const [state, setState] = useState<{ share: number | null; error: string | null }>({ share: null, error: null });
   const [over, setOver] = useState(false);
@@ -85,7 +99,9 @@ export default function Artwork({ loaderData: { job, units, products, near } }: 
         {job.artwork && (
           <>
             <SizeField key={job.artwork.w} value={showLength(job.artwork.w, units)} onSet={resize} height={showLength(job.artwork.h, units)} disabled={!job.artwork.svg} />
-            <Face job={job} colours={colours} grain={ground.family === "wood"} label={`${job.title}, zones in their finishes`} />
+            <Face job={job} colours={colours} grain={ground.family === "wood"} bandMm={band} boxes={boxes} label={`${job.title}, zones in their finishes`} />
+            {band !== null && <p className="tag">Between the dashed lines the beam is in focus, set half way down the drop: {Math.round(band * 10) / 10} mm, with 1 mm of focus (default).</p>}
+            {round !== null && <TextField name="faces" label="Equal faces round it" value={job.choices.faces === undefined ? "" : String(job.choices.faces)} extra={{ intent: "choice" }} inputMode="numeric" hint={boxes ? `each ${boxes.widthMm.toFixed(1)} mm of ${circumference(round).toFixed(1)} mm, ${FACE_GAP_MM} mm between${job.artwork && job.artwork.w / boxes.starts.length > boxes.widthMm ? "; the drawing is wider than its faces" : ""}` : undefined} />}
             <TextField name="credit" label="Drawn by, and how it may be used" value={job.credit ?? ""} hint="goes on the work card" />
             <p className="tag">The picture lies centred on the {ground.name.toLowerCase()}.</p>
           </>
@@ -113,11 +129,12 @@ export default function Artwork({ loaderData: { job, units, products, near } }: 
                   </div>
                   <p className="text-[0.93rem] text-muted max-lg:col-start-2">
                     <span className="num">{(z.areaMm2 / 100).toFixed(z.areaMm2 < 1000 ? 2 : 1)} cm²</span>, edge <span className="num">{z.perimeterMm === null ? UNKNOWN : `${Math.round(z.perimeterMm)} mm`}</span><br />
-                    narrowest <span className="num">{z.narrowestMm === null ? UNKNOWN : `${z.narrowestMm.toFixed(2)} mm`}</span>, {z.pieces === null ? UNKNOWN : z.pieces} {z.pieces === 1 ? "piece" : "pieces"}, {z.holes === null ? UNKNOWN : z.holes} {z.holes === 1 ? "hole" : "holes"}
+                    narrowest <span className="num">{z.narrowestMm === null ? UNKNOWN : `${z.narrowestMm.toFixed(2)} mm`}</span>, {z.pieces === null ? UNKNOWN : z.pieces} {z.pieces === 1 ? "piece" : "pieces"}, {z.holes === null ? UNKNOWN : z.holes} {z.holes === 1 ? "hole" : "holes"}{contrast[z.id] !== undefined && <><br />{contrast[z.id]} from the bare {ground.name.toLowerCase()}{contrast[z.id] < PLAIN_DIFFERENCE && <strong className="text-wrong">: hardly stands out</strong>}</>}
                   </p>
                 </li>
               ))}
             </ul>
+            {stroke && <p className="mt-3">By {stroke.by}: strokes from {stroke.strokeMm.toFixed(2)} mm, plain capitals from about {stroke.capitalMm.toFixed(1)} mm high.</p>}
             <p className="my-3 text-muted">{open ? `${open} ${open === 1 ? "zone has" : "zones have"} no finish yet. “Away” is how far the paint is from the drawing (CIEDE2000; below 4 few would notice).` : "Every zone has a finish or is left as it is."}</p>
           </>
         )}
@@ -135,6 +152,26 @@ export default function Artwork({ loaderData: { job, units, products, near } }: 
         <ProductList title="Film, drying and cans of the paints used here" products={products.filter((p) => job.zones.some((z) => z.productId === p.id))} />
         {job.zones.length > 0 && <Link to="../route" relative="path" className={`mt-4 ${open ? "btn" : "btn btn-main"}`}>Next: route</Link>}
       </section>
+      {place && visits.length > 1 && (
+        <section aria-labelledby="a3" className="min-w-0 lg:col-span-2">
+          <h2 id="a3" className="mb-1">Visit by visit</h2>
+          <p className="mb-2 text-muted">As seen from the side that is worked. Hatched: masked. Dashed: what the laser gets, or what is opened: the weeding map.</p>
+          <Visits job={job} visits={visits} grain={ground.family === "wood"} />
+          <div className="mt-4 grid gap-x-10 gap-y-3 lg:grid-cols-2">
+            <div>
+              <h3>How closely it comes back</h3>
+              <PickField name="placedBy" label="Put back by" value={job.choices.placedBy ?? ""} extra={{ intent: "choice" }} options={[{ value: "", label: `a corner square, ${RETURN_MM.corner.mm} mm (default)` }, ...Object.entries(RETURN_MM).filter(([k]) => k !== "corner").map(([k, r]) => ({ value: k, label: `${r.name}, ${r.mm} mm` })), ...gear.filter((g) => g.kind === "jig").map((g) => ({ value: g.id, label: `${g.name}, ${g.errorMm ?? "unknown"} mm` }))]} />
+              <p className="mt-1">{place.replaced ? "It leaves the bed and comes back." : "It stays where it is."} A colour painted later runs under the one before it by {place.trapMm.toFixed(2)} mm; the picture runs over by {place.overrunMm.toFixed(1)} mm, which hides {place.degrees.toFixed(2)}° of turning.</p>
+            </div>
+            {place.pairs.length > 0 && (
+              <div>
+                <h3>Zones beside one another</h3>
+                <ul>{place.pairs.slice(0, 15).map((p) => <li key={p.a + p.b} className="border-t border-line py-1">{p.nameA} and {p.nameB}: {p.gapMm === null ? "gap unknown" : p.gapMm < 0.005 ? "they touch, the later one runs under" : `${p.gapMm.toFixed(2)} mm apart`}{p.apart === false ? <strong className="text-wrong">, can’t be kept apart within {p.betweenMm.toFixed(2)} mm</strong> : p.apart ? ", kept apart" : ""}</li>)}</ul>
+              </div>
+            )}
+          </div>
+        </section>
+      )}
     </main>
   );
 }

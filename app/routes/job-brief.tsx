@@ -4,6 +4,8 @@ import { BEAMS, USES } from "../core/records/ids";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { showLength, showTemp } from "../core/units/show";
+import { piecesToBegin } from "../core/spares/spares";
+import { Why } from "../ui/kit/why";
 import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { Fold, Head } from "../ui/kit/bits";
 import { ClimatePart, HoursPart, hoursInWords, MachineForm } from "../ui/shop-parts";
@@ -12,14 +14,16 @@ import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const { world } = await readJob(params.id);
-  return { job: world.job, shop: world.shop, machines: world.machines };
+  const { world, plan } = await readJob(params.id);
+  const loss = world.job.choices.lossShare ?? plan.context.route?.loss ?? null;
+  const begin = loss === null ? null : piecesToBegin(world.job.quantity, loss, undefined, world.job.choices.lossShare !== undefined);
+  return { job: world.job, shop: world.shop, machines: world.machines, loss, begin, seen: world.job.choices.lossShare !== undefined };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
 
 const USE_WORDS = { handled: "handled often", wet: "gets wet", outdoors: "stands outdoors", display: "only looked at", food: "touches food or mouth" };
 
-export default function Brief({ loaderData: { job, shop, machines } }: Route.ComponentProps) {
+export default function Brief({ loaderData: { job, shop, machines, loss, begin, seen } }: Route.ComponentProps) {
   const len = (mm: number): string => showLength(mm, shop.units);
   const untouched = job.substrate.w === 100 && job.substrate.h === 100 && job.substrate.t === 8;
   return (
@@ -33,6 +37,12 @@ export default function Brief({ loaderData: { job, shop, machines } }: Route.Com
           <TextField name="quantity" label="How many" value={String(job.quantity)} inputMode="numeric" />
           <TextField name="due" label="Due" type="datetime-local" value={job.due ?? ""} hint={job.due ? undefined : "no date given"} />
         </div>
+        {begin && loss !== null && (
+          <p data-begin={begin.pieces}>
+            <Why title="Pieces to begin with" rows={[{ name: "Good ones wanted", value: String(job.quantity), from: "brief" }, { name: "Lost of this route", value: `${Math.round(loss * 100)} %`, from: seen ? "seen here" : "default, worth eight pieces" }, { name: "Enough with a chance of", value: `${Math.round(begin.chance * 100)} %`, from: "at least 90 % is wanted" }]} moves="The share that is lost moves it most; type what you have seen.">Begin with {begin.pieces} to have {job.quantity} good.</Why>
+          </p>
+        )}
+        <TextField name="lossShare" label="Lost here, as you have seen it" value={job.choices.lossShare === undefined ? "" : `${Math.round(job.choices.lossShare * 1000) / 10} %`} from={job.choices.lossShare === undefined ? (loss === null ? "no route yet" : `default: ${Math.round(loss * 100)} %`) : "seen here"} extra={{ intent: "choice" }} />
         <TextField name="start" label="Not before" type="datetime-local" value={job.start} hint={`times are local: ${shop.zone}`} />
         <TextField name="order.text" label="What it says or shows, colours as asked" value={job.order.text} area />
         <TextField name="note" label="Notes" value={job.note} area />
@@ -45,7 +55,11 @@ export default function Brief({ loaderData: { job, shop, machines } }: Route.Com
           <TextField name="substrate.h" label="High" value={len(job.substrate.h)} from={untouched ? "default" : undefined} />
           <TextField name="substrate.t" label="Thick" value={len(job.substrate.t)} from={untouched ? "default" : undefined} />
         </div>
-        <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in.</p>
+        <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in; sheet metal by its gauge, 16 ga.</p>
+        <div className="grid grid-cols-2 gap-3">
+          <PickField name="substrate.shape" label="Shape" value={job.substrate.shape ?? ""} options={[{ value: "", label: "flat" }, { value: "ball", label: "ball" }, { value: "cylinder", label: "cylinder" }]} />
+          {job.substrate.shape && <TextField name="substrate.diameter" label="Across" value={job.substrate.diameter === undefined ? "" : len(job.substrate.diameter)} from={job.substrate.diameter === undefined ? "unknown" : undefined} />}
+        </div>
         <fieldset>
           <legend className="text-muted">What it is used for</legend>
           <div className="mt-1 grid grid-cols-2 gap-x-4 max-lg:grid-cols-1">

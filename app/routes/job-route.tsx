@@ -1,6 +1,9 @@
 import type { Route } from "./+types/job-route";
 import { Form, Link } from "react-router";
-import { ROUTES } from "../core/catalogue/routes";
+import { FINISHING } from "../core/catalogue/finishing";
+import { SchoolsPart } from "../ui/schools";
+import { chooseRoutes } from "../core/plan/choose";
+import { picksOf } from "../core/plan/context";
 import { finish } from "../core/catalogue/finishes";
 import { makePlan, open } from "../core/plan/plan";
 import { productFor } from "../core/plan/pick";
@@ -8,7 +11,7 @@ import { STARTER } from "../core/catalogue/starter";
 import { showWhen } from "../core/time/zoned";
 import { showInterval, showLength, showMinutes } from "../core/units/show";
 import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
-import { Head, Swatch } from "../ui/kit/bits";
+import { Fold, Head, Swatch } from "../ui/kit/bits";
 import { ProductList } from "../ui/product-editor";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
@@ -17,16 +20,18 @@ import { readJob } from "./job-data";
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
   const c = plan.context;
-  const routes = ROUTES.map((r) => {
-    const colours = new Set(c.filled.map((z) => z.productId)).size;
-    const why: string[] = [];
-    if (!r.families.includes(c.substrate.family)) why.push(`It does not go on ${c.substrate.name.toLowerCase()}.`);
-    if (colours > r.maxColours) why.push(`It takes ${r.maxColours} ${r.maxColours === 1 ? "colour" : "colours"}; your zones have ${colours}. Give them one, or leave some as they are.`);
-    if (c.machine && !r.beams.includes(c.machine.beam)) why.push(`${c.machine.name} does not mark it.`);
-    const trial = why.length || !world.job.zones.length ? null : makePlan({ ...world, job: { ...world.job, route: r.id, edits: [] } }, now);
-    return { ...r, why, trial: trial && { ready: trial.ready === null ? null : showWhen(c.clock, trial.ready), hands: trial.placed.every((p) => p.minutes !== null) ? showMinutes(trial.placed.reduce((a, p) => a + (p.minutes ?? 0), 0)) : null, steps: trial.placed.length, lacks: trial.missing.map((m) => m.say), stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length } };
+  const routes = chooseRoutes(c).map(({ route: r, no, reasons }) => {
+    const trial = no.length || !world.job.zones.length ? null : makePlan({ ...world, job: { ...world.job, route: r.id, edits: [] } }, now, true);
+    return { id: r.id, name: r.name, gives: r.gives, goes: r.goes, why: no.map((n) => `${n.why}${n.rule ? ` (snag ${n.rule})` : ""}`), reasons, trial: trial && { ready: trial.ready === null ? null : showWhen(c.clock, trial.ready), hands: trial.placed.every((p) => p.minutes !== null) ? showMinutes(trial.placed.reduce((n, p) => n + (p.minutes ?? 0), 0)) : null, steps: trial.placed.length, lacks: trial.missing.map((m) => m.say), stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length } };
   });
   const role = (x: "seal" | "white" | "top" | "clear") => productFor(x, c);
+  const phases = c.route?.phases ?? [];
+  const lays = (r: string): boolean => phases.some((p) => p.do === "coats" && p.role === r);
+  const uses = {
+    seal: lays("seal"), top: lays("top"), clear: lays("clear") || phases.some((p) => p.do === "barrier"), white: phases.some((p) => p.do === "undercoat") || lays("backing") || c.route?.id === "A1",
+    undercoat: phases.some((p) => p.do === "undercoat") || c.route?.id === "A1", mask: plan.placed.some((p) => p.step.kind === "mask-lay"), depth: plan.placed.some((p) => p.step.kind === "engrave"), brush: c.route?.id === "E1",
+    powderByLaser: plan.placed.some((p) => p.step.method === "laser"), sheet: c.substrate.id === "acrylic-clear",
+  };
   // Both ways of hiding, each planned to its end: coats and time are the plan's own, not a rule of thumb.
   const way = (undercoat: boolean) => {
     const t = makePlan({ ...world, job: { ...world.job, choices: { ...world.job.choices, undercoat } } }, now);
@@ -35,15 +40,15 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   };
   return {
     ways: plan.hiding.some((h) => h.overWhite !== null) ? { straight: way(false), white: way(true) } : null,
-    job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: world.job.route ? ROUTES.find((r) => r.id === world.job.route)!.inverted : null,
-    picked: world.job.route ? (world.job.route === "A1" ? { seal: null, white: role("white"), top: role("top"), clear: role("clear") } : { seal: role("seal"), white: role("white"), top: null, clear: role("clear") }) : null,
+    job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: c.route?.inverted ?? null, mirror: c.route?.mirrored ?? false, uses, moves: FINISHING.filter((m) => !m.families || m.families.includes(c.substrate.family)), jobPicks: picksOf(world.job.choices.schools), shopPicks: picksOf(world.shop.schools), masks: world.products.filter((p) => c.paintOf(p.id).mask),
+    picked: c.route ? { seal: uses.seal ? role("seal") : null, white: uses.white ? role("white") : null, top: uses.top ? role("top") : null, clear: uses.clear ? role("clear") : null } : null,
     hiding: plan.hiding.map((h) => ({ ...h, name: c.paintOf(h.productId).product.name, colour: c.paintOf(h.productId).product.colour, zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face" })),
     swatched: world.products.some((p) => p.origin === "measured here"),
   };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
 
-const LACK_STARTER: Record<string, string> = { sealer: "shellac", white: "white-acrylic", top: "black-enamel", clear: "clear-acrylic" };
+const LACK_STARTER: Record<string, string> = { mask: "heat-tape", sealer: "shellac", white: "white-acrylic", top: "black-enamel", clear: "clear-acrylic" };
 
 export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
   const { job, products } = d;
@@ -53,21 +58,28 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
     <main id="main" data-view="route" className={`mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 ${job.route ? "lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]" : ""}`}>
       <title>{`${job.title}: route · Rich Layer`}</title>
       <section aria-labelledby="r1">
-        <h2 id="r1" className="mb-2">Two ways to the colour</h2>
+        <h2 id="r1" className="mb-2">Ways to the colour</h2>
         <ul className="divide-y divide-line border-y border-line">
-          {d.routes.map((r) => (
-            <li key={r.id} className="py-4">
+          {d.routes.filter((r) => !r.why.length || r.id === job.route).map((r) => (
+            <li key={r.id} data-route={r.id} className="py-4">
               <div className="flex flex-wrap items-center justify-between gap-3">
                 <h3>{r.id} · {r.name}{job.route === r.id && <span className="ml-2 text-ready">chosen</span>}</h3>
                 {job.route !== r.id && <ActButton act={{ intent: "set", field: "route", value: r.id }} disabled={r.why.length > 0} className={!job.route && !r.why.length ? "btn btn-main" : "btn"}>Go by {r.id}</ActButton>}
               </div>
               <p className="mt-1">{r.gives}</p>
-              <p className="mt-1 text-muted">{r.goes}</p>
+              <p className="mt-1 text-muted">{r.goes} <Link className="text" to={`/guide/route-${r.id}`}>Field guide</Link></p>
+              {r.reasons.map((x) => <p key={x} className="mt-1 text-[0.95rem]">{x}</p>)}
               {r.why.map((w) => <p key={w} className="mt-1 text-wrong">Not here: {w}</p>)}
               {r.trial && <p className="mt-1">{r.trial.steps} steps{r.trial.hands ? `, ${r.trial.hands} of work` : ""}{r.trial.ready ? `, ready ${r.trial.ready}` : ""}{r.trial.stops ? `, ${r.trial.stops} that would ruin the piece` : ""}{r.trial.lacks.length ? `. Still lacking: ${r.trial.lacks.join(" ")}` : "."}</p>}
             </li>
           ))}
         </ul>
+        {d.routes.some((r) => r.why.length) && (
+          <details className="mt-2">
+            <summary className="link-act">{d.routes.filter((r) => r.why.length).length} routes that don’t go here, and why</summary>
+            <ul>{d.routes.filter((r) => r.why.length).map((r) => <li key={r.id} className="border-t border-line py-1.5"><Link className="text" to={`/guide/route-${r.id}`}>{r.id} · {r.name}</Link>: {r.why.join(" ")}</li>)}</ul>
+          </details>
+        )}
         {d.missing.some((m) => m.what !== "route") && (
           <div className="mt-5">
             <h2 className="mb-1">Still lacking</h2>
@@ -78,6 +90,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
                   <li key={m.what} className="flex flex-wrap items-center gap-3">
                     <span className="text-waiting">{m.say}</span>
                     {s && <ActButton act={{ intent: "add-product", name: s.name, finish: s.finish, colour: s.colour }}>Add {s.name.toLowerCase()} (default figures)</ActButton>}
+                    {m.what === "oven" && <Link className="text" to="/workshop">Put one into the Workshop</Link>}
                     {m.what === "machine" && <Link className="text" to="../brief" relative="path">Choose a machine in the brief</Link>}
                     {(m.what === "zones" || m.what === "colour") && <Link className="text" to="../artwork" relative="path">Go to the artwork</Link>}
                   </li>
@@ -110,23 +123,19 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
       {job.route && (
         <section aria-labelledby="r2" className="flex flex-col gap-3">
           <h2 id="r2">Choices</h2>
-          {job.route === "A1" ? (
-            <>
-            <PickField name="undercoat" label="White under the colour" extra={choice} value={job.choices.undercoat === null ? "" : String(job.choices.undercoat)} options={[{ value: "", label: "where it saves coats" }, { value: "true", label: "always" }, { value: "false", label: "never" }]} />
-            <PickField name="whiteId" label="Which white" extra={choice} value={job.choices.whiteId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.white?.name ?? "none that goes on like the colour"}`)} />
-            <PickField name="topId" label="Dark top" extra={choice} value={job.choices.topId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.top?.name ?? "none"}`)} />
-            </>
-          ) : (
-            <>
-              <PickField name="sealerId" label="Sealer" extra={choice} value={job.choices.sealerId ?? ""} options={of("sealer", `as the Shelf has it: ${d.picked?.seal?.name ?? "none"}`)} />
-              <PickField name="undercoat" label="White under the colours" extra={choice} value={job.choices.undercoat === null ? "" : String(job.choices.undercoat)} options={[{ value: "", label: "where it saves coats" }, { value: "true", label: "always" }, { value: "false", label: "never" }]} />
-              <PickField name="whiteId" label="Which white" extra={choice} value={job.choices.whiteId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.white?.name ?? "none"}`)} />
-              <TextField name="depthMm" label="Depth of the cut" extra={choice} value={job.choices.depthMm === null ? "" : showLength(job.choices.depthMm, d.units)} from={job.choices.depthMm === null ? "default" : "typed"} hint={d.depth ? `needed: ${d.depth.needMm.toFixed(2)} mm (sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} µm, coats ${Math.round(d.depth.coatsUm)} µm, 0.2 mm that stays)` : undefined} placeholder="1.5 mm, or what is needed" />
-              <PickField name="toolMm" label="Brush" extra={choice} value={job.choices.toolMm === null ? "" : String(job.choices.toolMm)} options={[{ value: "", label: "small flat brush, fills 0.8 mm and up" }, { value: "0.4", label: "liner, fills 0.4 mm and up" }]} />
-            </>
-          )}
-          <PickField name="clearId" label="Clear coat" extra={choice} value={job.choices.clearId ?? ""} options={of("clear", `as the Shelf has it: ${d.picked?.clear?.name ?? "none"}`)} />
-          <TickField name="noClear" label="No clear coat" extra={choice} value={job.choices.noClear} hint="paint that is not sealed scratches" />
+          {d.uses.seal && <PickField name="sealerId" label="Sealer" extra={choice} value={job.choices.sealerId ?? ""} options={of("sealer", `as the Shelf has it: ${d.picked?.seal?.name ?? "none"}`)} />}
+          {d.uses.undercoat && <PickField name="undercoat" label={d.uses.brush ? "White under the colours" : "White under the colour"} extra={choice} value={job.choices.undercoat === null ? "" : String(job.choices.undercoat)} options={[{ value: "", label: "where it saves coats" }, { value: "true", label: "always" }, { value: "false", label: "never" }]} />}
+          {d.uses.white && <PickField name="whiteId" label={d.mirror ? "Backing" : "Which white"} extra={choice} value={job.choices.whiteId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.white?.name ?? "none that goes on like the colour"}`)} />}
+          {d.uses.top && <PickField name="topId" label="Dark top" extra={choice} value={job.choices.topId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.top?.name ?? "none"}`)} />}
+          {d.uses.depth && <TextField name="depthMm" label="Depth of the cut" extra={choice} value={job.choices.depthMm === null ? "" : showLength(job.choices.depthMm, d.units)} from={job.choices.depthMm === null ? "default" : "typed"} hint={d.depth ? `needed: ${d.depth.needMm.toFixed(2)} mm (sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} µm, coats ${Math.round(d.depth.coatsUm)} µm, 0.2 mm that stays)` : undefined} placeholder="1.5 mm, or what is needed" />}
+          {d.uses.brush && <PickField name="toolMm" label="Brush" extra={choice} value={job.choices.toolMm === null ? "" : String(job.choices.toolMm)} options={[{ value: "", label: "small flat brush, fills 0.8 mm and up" }, { value: "0.4", label: "liner, fills 0.4 mm and up" }]} />}
+          {d.uses.mask && <PickField name="maskId" label="Masked with" extra={choice} value={job.choices.maskId ?? ""} options={[{ value: "", label: "as the Shelf has it, for this beam and heat" }, ...d.masks.map((p) => ({ value: p.id, label: p.name }))]} />}
+          {d.uses.clear && <PickField name="clearId" label="Clear coat" extra={choice} value={job.choices.clearId ?? ""} options={of("clear", `as the Shelf has it: ${d.picked?.clear?.name ?? "none"}`)} />}
+          <fieldset>
+            <legend className="text-muted">Finishing moves at the end</legend>
+            {d.moves.map((m) => <TickField key={m.id} name={`move:${m.id}`} label={`${m.name}. ${m.gives}`} value={job.choices.finishing?.includes(m.id) ?? false} extra={choice} />)}
+          </fieldset>
+          {d.uses.clear && <TickField name="noClear" label="No clear coat" extra={choice} value={job.choices.noClear} hint="paint that is not sealed scratches" />}
           <PickField name="handover" label="Handed over when" extra={choice} value={job.choices.handover ?? ""} options={[{ value: "", label: "by use: cured if wet or outdoors, else touch dry" }, { value: "touch", label: "touch dry" }, { value: "cured", label: "clear coat cured" }]} />
           <PickField name="proof" label="Proof piece" extra={choice} value={job.choices.proof === null ? "" : String(job.choices.proof)} options={[{ value: "", label: "from three pieces on" }, { value: "true", label: "yes" }, { value: "false", label: "no" }]} />
           <TextField name="tolerance" label="Colour may be off by" extra={choice} value={job.choices.tolerance === null ? "" : String(job.choices.tolerance)} from={job.choices.tolerance === null ? `default: ${d.tolerance}` : "typed"} hint="CIEDE2000: 2 strict, 4 ordinary" />
@@ -134,11 +143,15 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
           <PickField name="cleaner" label="Cleaned with" extra={choice} value={job.choices.cleaner} options={[{ value: "alcohol", label: "alcohol" }, { value: "acetone", label: "acetone (not on acrylic sheet)" }, { value: "citrus", label: "citrus cleaner" }, { value: "chlorinated", label: "chlorinated cleaner" }]} />
           <fieldset className="border-t border-line pt-3">
             <legend className="font-semibold">Which way round</legend>
-            <p>View from the front. Burning {d.wants ? "shows the light colour, so the picture goes in inverted" : "makes the cut, so the picture goes in as drawn"}. Not mirrored.</p>
+            <p>View from the front. Burning {d.wants ? "shows the light colour, so the picture goes in inverted" : "makes the cut, so the picture goes in as drawn"}. {d.mirror ? "Mirrored: it is worked from the back." : "Not mirrored."}</p>
             <PickField name="inverted" label="Tick “invert” in one place only: here" extra={choice} value={job.choices.inverted === null ? "" : String(job.choices.inverted)} options={[{ value: "", label: d.wants ? "inverted, as the route wants it" : "not inverted, as the route wants it" }, { value: "true", label: "inverted" }, { value: "false", label: "not inverted" }]} />
+            <PickField name="mirrored" label="Tick “mirror” in one place only: here" extra={choice} value={job.choices.mirrored === undefined ? "" : String(job.choices.mirrored)} options={[{ value: "", label: d.mirror ? "mirrored, as the route wants it" : "not mirrored, as the route wants it" }, { value: "true", label: "mirrored" }, { value: "false", label: "not mirrored" }]} />
           </fieldset>
+          <Fold summary="Where makers disagree, for this job"><SchoolsPart job={d.jobPicks} shop={d.shopPicks} /></Fold>
           <fieldset className="border-t border-line pt-3">
             <legend className="font-semibold">How it is worked</legend>
+            {d.uses.powderByLaser && <TickField name="airStaysOn" label="Air assist stays on while powder is melted" extra={choice} value={job.choices.airStaysOn === true} />}
+            {d.uses.sheet && <TickField name="onBareBed" label="The sheet lies straight on the bed" extra={choice} value={job.choices.onBareBed === true} />}
             <TickField name="attended" label="Somebody stays with the laser, all through" extra={choice} value={job.choices.attended} />
             <TickField name="sunOrHotAir" label="Dried in the sun or with hot air" extra={choice} value={job.choices.sunOrHotAir} />
             <TickField name="driedInEnclosure" label="Wet pieces dry inside the laser’s enclosure" extra={choice} value={job.choices.driedInEnclosure === true} />

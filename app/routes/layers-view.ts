@@ -18,6 +18,8 @@ import type { RailBlock } from "../ui/time-rail";
 import type { SnagRow } from "../ui/snags";
 import type { StepCardData } from "../ui/step-card";
 import type { WhyRow } from "../ui/kit/why";
+import { figuresOf } from "../core/plan/figures";
+import { guideOf } from "./guide-view";
 import { latestOf, loadWhy, startWhy, timeWhy, WAIT_MOVES, waitWhy } from "./why-rows";
 
 const num = (n: number | null, digits = 2): string => (n === null ? "" : String(Math.round(n * 10 ** digits) / 10 ** digits));
@@ -27,7 +29,7 @@ export function waitText(plan: Plan, i: number): string | null {
   if (!w) return null;
   if (w.typed) return `set by hand: ${showMinutes(w.min)}`;
   if (w.min === null) return `${stateWords(w.for)}: never in this climate`;
-  const shuts = w.closes !== null && w.opens !== null ? `, shuts ${showMinutes(w.closes - w.opens)} later` : "";
+  const shuts = w.closes === null || w.opens === null ? "" : w.closes > w.opens ? `, shuts ${showMinutes(w.closes - w.opens)} later` : w.reopens === null ? "" : `, but an older film has shut: reopens ${showMinutes(w.reopens - w.from)} on`;
   return w.min === 0 ? `${stateWords(w.for)} already${shuts}` : `${stateWords(w.for)}: ${showMinutes(w.min)}${shuts}`;
 }
 
@@ -141,12 +143,16 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     answer: plan.bench.steps.get(s.id)?.answer ?? null,
     laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : `${s.laser.from}: for this machine, can and blank, not for others`, why: laserWhy(plan, s) } : null,
     fields,
-    product: s.kind === "coat" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.map((x) => ({ value: x.id, label: x.name }))] } : null,
+    product: s.kind === "coat" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.filter((x) => !c.paintOf(x.id).mask).map((x) => ({ value: x.id, label: x.name }))] } : null,
     role: s.kind === "coat" ? s.role : null,
     zones: s.kind === "coat" ? [...c.job.zones.map((z) => ({ id: z.id, name: z.name })), { id: GROUND, name: "rest of the face" }].map((z) => ({ ...z, on: s.zones.includes(z.id) })) : [],
     canWarmed: paint?.finish.by === "spray" ? s.canWarmed : null,
     byLoad: s.kind === "engrave" || s.kind === "reveal" ? s.byLoad : null,
     before: at(index - 1), beforeThat: at(index - 2), next: at(index + 1), kinds: KINDS.filter((k) => k.addable).map((k) => ({ id: k.id, name: k.name })), blocked: p.blocked,
+    figures: figuresOf(plan, index),
+    guide: guideOf(plan, index),
+    method: s.kind === "melt" ? (s.method ?? "gun") : null,
+    mask: s.kind === "mask-lay" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.filter((x) => c.paintOf(x.id).mask).map((x) => ({ value: x.id, label: x.name }))] } : null,
   };
 }
 

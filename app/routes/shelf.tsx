@@ -85,6 +85,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
             case "sheen": return { sheen: (v || null) as Product["sheen"] };
             case "base": return { base: (v || null) as Product["base"] };
             case "hideUm": return { hideUm: typed.numberOrNull(v) };
+            case "flowC": case "holdC": case "holdMin": case "density": case "limitC": return { [f.field]: v.trim() ? typed.number(v) : undefined };
+            case "packing": return { packing: v.trim() ? typed.share(v) : undefined };
             case "coatUm": return { coatUm: typed.numberOrNull(v) };
             case "solids": return { solids: typed.shareOrNull(v) };
             case "minC": return { minC: typed.temperatureOrNull(v) };

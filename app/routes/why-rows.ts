@@ -41,6 +41,8 @@ export function loadWhy(plan: Plan, index: number): WhyRow[] {
 
 /** Thickness of one layer in a section. */
 export function layerWhy(plan: Plan, l: ZoneLayers["layers"][number]): WhyRow[] {
+  if (l.kind === "skin") return [{ name: "As it came", value: showUm(l.bottomUm - l.topUm), from: "default for this material" }];
+  if (l.kind === "mask") return [{ name: "Thick", value: showUm(l.bottomUm - l.topUm), from: plan.context.hasPaint(l.product) ? plan.context.paintOf(l.product).coatUm.from : "default" }];
   if (l.kind === "char" || !plan.context.hasPaint(l.product)) return [{ name: "Char", value: showUm(l.bottomUm - l.topUm), from: "default for this wood" }];
   const step = plan.placed.find((p) => p.step.id === l.step)?.step;
   const paint = plan.context.paintOf(l.product);

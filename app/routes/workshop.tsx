@@ -6,14 +6,18 @@ import { defaultMachine } from "../core/catalogue/starter";
 import { energy, INTERVAL_LIMIT, ripple } from "../core/laser/energy";
 import { BEAMS, type Beam } from "../core/records/ids";
 import type { Machine } from "../core/records/machine";
-import type { Shop } from "../core/records/shop";
+import { ROUTE_RULES } from "../core/catalogue/route-rules";
+import { withPick } from "../core/catalogue/schools";
+import { picksOf } from "../core/plan/context";
+import { Gear, type Shop } from "../core/records/shop";
+import { SchoolsPart } from "../ui/schools";
 import { parseInterval, parseNumber, parseSpeed } from "../core/units/parse";
 import { showInterval, showSpeed } from "../core/units/show";
 import type { WEEKDAYS } from "../core/time/hours";
 import { showWhen, zonedClock } from "../core/time/zoned";
 import { change, commit, Refused } from "../store/acts";
 import { readHeads, readLastSaved, readShop } from "../store/queries";
-import { PickField, PostForm, TextField } from "../ui/kit/field";
+import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { ClimatePart, HoursPart, MachineForm } from "../ui/shop-parts";
 import { chooseTheme, readTheme, type Theme } from "../ui/theme";
 import { answer, formOf, typed } from "./answer";
@@ -124,12 +128,44 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
           if (!read[f.field]) throw new Refused(`There is nothing called “${f.field}” here.`);
           return { ...m, ...read[f.field]() };
         });
+      case "school":
+        return shop("choice where makers disagree", (s) => ({ schools: withPick(s.schools, f.field.slice(7), v) }));
+      case "route-rule":
+        return shop("route question", (s) => {
+          const rest = (s.routeRulesOff ?? []).filter((x) => x !== f.field);
+          const off = v === "true" ? rest : [...rest, f.field];
+          return { routeRulesOff: off.length ? off : undefined };
+        });
+      case "gear-add":
+        return shop("thing in the Workshop", (s) => {
+          const kind = f.kind as Gear["kind"];
+          if (!Object.hasOwn(GEAR_WORDS, kind)) throw new Refused(`There is no kind of tool called “${f.kind}”.`);
+          let id: string = kind;
+          for (let n = 2; (s.gear ?? []).some((g) => g.id === id); n++) id = `${kind}-${n}`;
+          return { gear: [...(s.gear ?? []), { ...new Gear(), id, kind, name: f.name?.trim() || GEAR_WORDS[kind], ...(kind === "oven" ? { notForFood: true } : {}) }] };
+        });
+      case "gear-remove":
+        return shop("thing taken out of the Workshop", (s) => {
+          const left = (s.gear ?? []).filter((g) => g.id !== f.id);
+          return { gear: left.length ? left : undefined };
+        });
+      case "gear":
+        return shop("thing in the Workshop", (s) => ({ gear: (s.gear ?? []).map((g) => (g.id === f.id ? { ...g, ...gearField(f.field, v, base.shop.units) } : g)) }));
       default:
         throw new Refused(`There is no act “${f.intent}”.`);
     }
   });
 }
 
+
+const GEAR_WORDS: Record<Gear["kind"], string> = { oven: "Oven", gun: "Heat gun", jig: "Jig or nest", rotary: "Rotary" };
+function gearField(field: string, v: string, units: Shop["units"]): Partial<Gear> {
+  if (field === "name") return { name: v.trim() || "Unnamed" };
+  if (field === "notForFood" || field === "lowFan") return { [field]: v === "true" };
+  if (field === "maxC") return { maxC: v.trim() ? typed.temperature(v) : null };
+  if (["trayW", "trayH", "errorMm", "gripMm"].includes(field)) return { [field]: typed.lengthOrNull(v, units) };
+  throw new Refused(`There is nothing called “${field}” here.`);
+}
 
 export default function Workshop({ loaderData: { shop, machines, today, saved } }: Route.ComponentProps) {
   return (
@@ -154,7 +190,28 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
           <button className="btn">Add a machine</button>
         </PostForm>
       </section>
+      <section aria-labelledby="o6" className="flex flex-col gap-3 lg:col-span-2">
+        <h2 id="o6">Ovens, guns, jigs, rotaries</h2>
+        {!shop.gear?.length && <p className="text-muted">None yet. Oven loads, and how closely a piece comes back, are planned from what stands here.</p>}
+        {(shop.gear ?? []).map((g) => <GearForm key={g.id} g={g} />)}
+        <PostForm intent="gear-add" className="flex flex-wrap items-end gap-3">
+          <label className="flex flex-col text-muted">What<select name="kind" className="field-in text-ink">{Object.entries(GEAR_WORDS).map(([k, w]) => <option key={k} value={k}>{w}</option>)}</select></label>
+          <label className="flex flex-col text-muted">Called<input name="name" className="field-in text-ink" placeholder="as you call it" /></label>
+          <button className="btn">Add it</button>
+        </PostForm>
+      </section>
       <EnergyTool machines={machines} />
+      <section aria-labelledby="o7" className="flex flex-col gap-3 lg:col-span-2">
+        <h2 id="o7">Where makers disagree</h2>
+        <p className="text-muted">What every plan of this shop goes by; a job may go its own way on its Route page.</p>
+        <SchoolsPart job={null} shop={picksOf(shop.schools)} />
+      </section>
+      <section aria-labelledby="o8" className="flex flex-col gap-1 lg:col-span-2">
+        <h2 id="o8">Questions that choose a route</h2>
+        <div className="grid gap-x-8 lg:grid-cols-2">
+          {ROUTE_RULES.map((r) => <TickField key={r.id} name={r.id} label={`${r.asks} ${r.why}`} value={!shop.routeRulesOff?.includes(r.id)} extra={{ intent: "route-rule" }} />)}
+        </div>
+      </section>
       <section aria-labelledby="o5" className="flex flex-col gap-3">
         <h2 id="o5">The shop and this screen</h2>
         <TextField name="name" label="Called" value={shop.name} />
@@ -167,6 +224,25 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
       </section>
       <FilesPart today={today} name={shop.name} saved={saved} />
     </main>
+  );
+}
+
+/** One oven, gun, jig or rotary with what is known of it. */
+function GearForm({ g }: { g: Gear }) {
+  const e = { intent: "gear", id: g.id };
+  const mm = (x: number | null): string => (x === null ? "" : `${x} mm`);
+  const len = (name: "trayW" | "trayH" | "errorMm" | "gripMm", label: string) => <TextField name={name} label={label} value={mm(g[name])} from={g[name] === null ? "unknown" : undefined} extra={e} />;
+  return (
+    <fieldset data-gear={g.id} className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3 border-t border-line pt-2">
+      <legend className="font-semibold">{GEAR_WORDS[g.kind]}</legend>
+      <TextField name="name" label="Called" value={g.name} extra={e} />
+      {(g.kind === "oven" || g.kind === "gun") && <TextField name="maxC" label="Hottest" value={g.maxC === null ? "" : `${g.maxC} °C`} from={g.maxC === null ? "unknown" : undefined} extra={e} />}
+      {g.kind === "oven" && <>{len("trayW", "Tray wide")}{len("trayH", "Tray deep")}<TickField name="notForFood" label="Never used for food again, and labelled so" value={g.notForFood === true} extra={e} className="col-span-2" /></>}
+      {g.kind === "gun" && <TickField name="lowFan" label="Has a low fan" value={g.lowFan === true} extra={e} />}
+      {g.kind === "jig" && len("errorMm", "Brings a piece back within")}
+      {g.kind === "rotary" && len("gripMm", "Grips up to")}
+      <ActButton className="link-act self-end" act={{ intent: "gear-remove", id: g.id }}>Take {g.name} out</ActButton>
+    </fieldset>
   );
 }
 

@@ -26,6 +26,19 @@ export function ProductEditor({ p }: { p: Product }) {
         <PickField action="/shelf" name="origin" label="Figures typed in here come from" value={p.origin} extra={id} options={[["data sheet", "its data sheet"], ["measured here", "measuring here"]].map(([value, label]) => ({ value, label }))} />
         <TickField action="/shelf" name="foodRated" label="Rated for food contact by its maker" value={p.foodRated} extra={id} className="self-end" />
       </div>
+      {f.powder && (
+        <>
+          <h3>Powder</h3>
+          <div className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-3">
+            <TextField action="/shelf" name="flowC" label="Flows at °C" from={from(f.powder.flowC, (n) => `${n}`)} value={p.flowC === undefined ? "" : String(p.flowC)} extra={id} />
+            <TextField action="/shelf" name="holdC" label="Cures at °C" from={from(f.powder.holdC, (n) => `${n}`)} value={p.holdC === undefined ? "" : String(p.holdC)} extra={id} />
+            <TextField action="/shelf" name="holdMin" label="Held, min" from={from(f.powder.holdMin, (n) => `${n}`)} value={p.holdMin === undefined ? "" : String(p.holdMin)} extra={id} />
+            <TextField action="/shelf" name="packing" label="Packed in, share" from={from(f.powder.packing, showShare)} value={p.packing === undefined ? "" : `${Math.round(p.packing * 1000) / 10} %`} extra={id} />
+            <TextField action="/shelf" name="density" label="Fused, mg/mm³" from={from(f.powder.density, (n) => `${n}`)} value={p.density === undefined ? "" : String(p.density)} extra={id} />
+          </div>
+        </>
+      )}
+      {f.mask && <TextField action="/shelf" name="limitC" label="Fails past °C" from={from(f.mask.limitC, (n) => `${n}`)} value={p.limitC === undefined ? "" : String(p.limitC)} extra={id} />}
       <h3>Film</h3>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-3">
         <TextField action="/shelf" name="coatUm" label="A coat, dry µm" from={from(f.coatUm, showUm)} value={p.coatUm === null ? "" : String(p.coatUm)} extra={id} inputMode="decimal" />

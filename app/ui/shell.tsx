@@ -13,6 +13,7 @@ const PLACES: { to: string; name: string }[] = [
   { to: "/shelf", name: "Shelf" },
   { to: "/workshop", name: "Workshop" },
   { to: "/bench-log", name: "Bench log" },
+  { to: "/guide", name: "Field guide" },
 ];
 
 const Overlays = lazy(() => import("./overlays"));

@@ -1,11 +1,13 @@
 /** What a step is for, what goes on, what to look for, and its figures, editable in place. */
 import { DropdownMenu } from "radix-ui";
 import { Ellipsis } from "lucide-react";
-import { useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { ActButton, PickField, TextField, TickField, type Outcome } from "./kit/field";
 import { Why, type WhyRow } from "./kit/why";
 import type { Answer } from "../core/records/ids";
 import { answerWord } from "./tray";
+import type { Figures } from "../core/plan/figures";
+import { FigurePanel } from "./figure-panel";
 
 export interface StepCardData {
   id: string;
@@ -37,6 +39,11 @@ export interface StepCardData {
   next: string | null;
   kinds: { id: string; name: string }[];
   blocked: string | null;
+  figures: Figures[];
+  /** pages of the field guide that speak of it */
+  guide: { to: string; name: string }[];
+  method: string | null;
+  mask: { value: string; options: { value: string; label: string }[] } | null;
 }
 
 export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode }) {
@@ -74,12 +81,16 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
         {s.latest && <><dt className="text-muted">Start by</dt><dd><Why title={`Latest beginning of “${s.title}”`} rows={s.latest.why} moves="The longest wait behind it moves it most.">{s.latest.text}</Why></dd></>}
         {s.then && <><dt className="text-muted">Then</dt><dd><Why title="The wait behind it" rows={s.then.why} moves={s.then.moves}>{s.then.text}</Why></dd></>}
       </dl>
+      {s.figures.map((f) => <FigurePanel key={f.id} f={f} />)}
       {plate}
+      {s.guide.length > 0 && <p className="mt-2 text-[0.93rem]">Field guide: {s.guide.map((g, i) => <span key={g.to}>{i > 0 && ", "}<Link className="text" to={g.to}>{g.name}</Link></span>)}</p>}
       <details className="mt-3">
         <summary className="link-act">Change this step</summary>
         <div className="mt-2 flex flex-col gap-2.5">
           {s.product && <PickField name="productId" label="Product" value={s.product.value} options={s.product.options} extra={set} />}
-          {s.role !== null && <PickField name="role" label="Purpose" value={s.role} extra={set} options={[["seal", "sealer"], ["white", "white"], ["colour", "colour"], ["top", "dark top"], ["clear", "clear coat"], ["barrier", "barrier"], ["touch-up", "touch-up"]].map(([value, label]) => ({ value, label }))} />}
+          {s.mask && <PickField name="maskId" label="Mask" value={s.mask.value} options={s.mask.options} extra={set} />}
+          {s.method !== null && <PickField name="method" label="Melted with" value={s.method} extra={set} options={[["gun", "heat gun"], ["oven", "oven"], ["laser", "the laser, out of focus"]].map(([value, label]) => ({ value, label }))} />}
+          {s.role !== null && <PickField name="role" label="Purpose" value={s.role} extra={set} options={[["seal", "sealer"], ["white", "white"], ["colour", "colour"], ["top", "dark top"], ["clear", "clear coat"], ["barrier", "barrier"], ["touch-up", "touch-up"], ["backing", "backing"]].map(([value, label]) => ({ value, label }))} />}
           <div className="grid grid-cols-2 gap-2.5">
             {s.fields.map((f) => <TextField key={f.name} name={f.name} label={f.unit ? `${f.label}, ${f.unit}` : f.label} value={f.value} from={f.from} extra={set} />)}
           </div>

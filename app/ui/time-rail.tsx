@@ -50,7 +50,7 @@ export function TimeRail({ blocks, chosen, at, onChoose }: { blocks: RailBlock[]
     <div ref={box} onPointerMove={scrub} className="relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:order-first max-lg:border-b max-lg:border-t-0 max-lg:px-3 max-lg:py-1" role="group" aria-label="Time rail; waits are compressed">
       <ol className="flex w-max items-end pb-1">
         {blocks.map((b) => (
-          <li key={b.id} className="relative flex flex-col pt-7 max-lg:pt-11">
+          <li key={b.id} className="relative flex flex-col pt-[30px] max-lg:pt-[46px]">
             {b.when && <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-[12.5px] text-muted"><Why quiet title={`Beginning of “${b.title}”`} rows={b.whenWhy}>{b.when}</Why></span>}
             <span className="flex">
               <button type="button" data-step={b.id} data-rail={b.id} aria-current={chosen === b.id ? "step" : undefined} aria-label={`Step ${b.n}, ${b.title}`} title={b.title} onClick={() => onChoose(b.id, null)} style={{ width: workWidth(b.minutes) }} className={`relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11 ${chosen === b.id ? "border-act bg-act font-semibold text-on-act" : b.state === "done" ? "border-line bg-line text-ink" : "border-strong bg-lifted"}`}>

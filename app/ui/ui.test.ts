@@ -45,7 +45,7 @@ describe("scales of the core sample", () => {
     expect(c[2].w).toBeGreaterThan(c[0].w);
   });
   test("the lens fits its films, wet ones with what they have to lose", () => {
-    const layer = (topUm: number, bottomUm: number, wetUm: number | null, wetShare: number) => ({ kind: "film", finish: null, product: null, role: "colour", step: null, coat: 1, topUm, bottomUm, state: "wet", left: 1, wetUm, wetShare });
+    const layer = (topUm: number, bottomUm: number, wetUm: number | null, wetShare: number) => ({ kind: "film", finish: null, product: null, role: "colour", step: null, coat: 1, topUm, bottomUm, state: "wet", left: 1, level: false, wetUm, wetShare });
     const zone = (layers: ReturnType<typeof layer>[]) => ({ zone: "z", depthUm: 0, surfaceUm: 0, layers, front: "#000000", back: "#000000" });
     expect(lensScale(zone([layer(-20, 0, 60, 0)]), 250) * 250 * 0.66).toBeCloseTo(20, 6);
     expect(lensScale(zone([layer(-20, 0, 60, 0.5)]), 250) * 250 * 0.66).toBeCloseTo(40, 6);

@@ -94,6 +94,8 @@ export function finish(id: string): Finish {
   if (!f) throw new Error(`There is no finish “${id}”.`);
   return f;
 }
+/** A name in the middle of a sentence: “powder, 180 °C”. */
+export const inWords = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);
 export const isFinish = (id: string): boolean => FINISHES.some((f) => f.id === id);
 
 /** Hiding thickness in µm by colour family (M6), until the product says or a swatch shows. */

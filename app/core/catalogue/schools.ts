@@ -28,6 +28,13 @@ export const SCHOOLS: School[] = [
   school("clean-off", "Cleaning off the soot", "finish", "By the finish: soluble ones never get wet.", ["finish", "By the finish", "Rinsed where it bears water."], ["wipe", "Wipe only", "Never a tap."]),
 ];
 
+/** `matter:pick` lines with one pick set, or taken out by an empty one; undefined when none is left. */
+export function withPick(lines: string[] | undefined, matter: string, pick: string): string[] | undefined {
+  const rest = (lines ?? []).filter((l) => !l.startsWith(`${matter}:`));
+  const next = pick ? [...rest, `${matter}:${pick}`] : rest;
+  return next.length ? next : undefined;
+}
+
 /** The pick in force: the job's, else the shop's, else the standard. */
 export function schoolPick(id: string, job: Record<string, string> | undefined, shop: Record<string, string> | undefined): { pick: string; from: "this job" | "your shop" | "default" } {
   const s = SCHOOLS.find((x) => x.id === id);

@@ -6,7 +6,7 @@ import type { Beam } from "../records/ids";
 import { BEAM_KINDS } from "./beams";
 import { ROUTES, type Route } from "./routes";
 import { SUBSTRATES, type SubstrateKind } from "./substrates";
-import { finish } from "./finishes";
+import { finish, inWords } from "./finishes";
 
 export interface Brief {
   substrate: string;
@@ -21,7 +21,7 @@ export interface No {
   why: string;
 }
 
-const words = (ids: string[]): string => ids.map((id) => finish(id).name.toLowerCase()).join(", ");
+const words = (ids: string[]): string => ids.map((id) => inWords(finish(id).name)).join(", ");
 
 /** Everything that stands against a route for a brief; empty: it can be planned. */
 export function against(r: Route, b: Brief): No[] {

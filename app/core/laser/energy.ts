@@ -14,6 +14,12 @@ export function spotAt(d0: number, zMm: number, lambdaMm: number, m2: number): n
   return d0 * Math.sqrt(1 + (zMm / zr) ** 2);
 }
 
+/** How far out of focus a beam must be to be so wide, mm; 0 when it is that wide in focus. */
+export function defocusFor(d0: number, wantMm: number, lambdaMm: number, m2: number): number {
+  const zr = (Math.PI * d0 * d0) / (4 * lambdaMm * m2);
+  return wantMm <= d0 ? 0 : zr * Math.sqrt((wantMm / d0) ** 2 - 1);
+}
+
 /**
  * Relative ripple of energy across the lines: s_E = √2·exp(−π²d²/(8Δ²)). Past Δ = d the closed form no longer holds and
  * the Gaussian lines are summed.

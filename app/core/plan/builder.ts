@@ -4,7 +4,7 @@
  * laser's setting of the films that will lie under the beam.
  */
 import { absorption, defaultDepthPerJ } from "../catalogue/beams";
-import { finish } from "../catalogue/finishes";
+import { finish, inWords } from "../catalogue/finishes";
 import { FINISHING } from "../catalogue/finishing";
 import type { ColourWay, Phase, When } from "../catalogue/routes";
 import { depthNeeded, depthPerPass, passesFor, SAND_SOAK_UM } from "../depth/depth";
@@ -203,7 +203,7 @@ export class Builder {
       const id = z.productId as string;
       const f = c.paintOf(id).finish;
       if (fills.length && !fills.includes(f.id)) {
-        this.lack("colour", `“${z.name}” is filled with ${f.name.toLowerCase()}; this route takes ${fills.map((x) => finish(x).name.toLowerCase()).join(", ")}.`);
+        this.lack("colour", `“${z.name}” is filled with ${inWords(f.name)}; this route takes ${fills.map((x) => inWords(finish(x).name)).join(", ")}.`);
         continue;
       }
       (out.find((g) => g.id === id) ?? out[out.push({ id, zones: [] }) - 1]).zones.push(z);
@@ -228,12 +228,12 @@ export class Builder {
     const masked = this.piece.zones.filter((z) => z.mask).map((z) => z.zone);
     if (masked.length) this.step("mask-lift", { zones: masked });
   }
-  private barrier(): void {
+  barrier(zones = this.c.filled.map((z) => z.id)): void {
     const { c } = this;
     if (!c.substrate.absorbent) return;
     const clear = productFor("clear", c);
     if (!clear) return this.lack("clear", "There is no clear coat on the Shelf.");
-    this.coatStep("barrier", clear.id, c.filled.map((z) => z.id), 1, "barrier");
+    this.coatStep("barrier", clear.id, zones, 1, this.steps.some((s) => s.id === "coat.barrier.1") ? `barrier.${this.steps.length}` : "barrier");
   }
   /** White or light behind reverse work, and finishing moves at the end. */
   private finishing(): void {

@@ -3,7 +3,7 @@
  * function a way; a route row names the way it takes. Every turn looks at the state of the piece as it is by then.
  */
 import type { ColourWay } from "../catalogue/routes";
-import { colourFamily, difference, lab, linear } from "../film/colour";
+import { colourFamily, lab, linear } from "../film/colour";
 import { PLAIN_RATIO, window } from "../film/reveal";
 import { zoneOf, topDown, GROUND } from "../piece/state";
 import { fillsFor } from "../powder/fill";
@@ -68,17 +68,18 @@ const beside: Way = (b) => {
   });
 };
 
-/** A4: all bands in one go, each into the wet one beside it; further rounds after the first may take a coat. */
+/** A4: all bands in one go, each into the wet one beside it; as many rounds as the palest needs. */
 const bands: Way = (b) => {
   const groups = b.groups();
-  const n = groups.map((g) => Math.max(...g.zones.map((z) => b.coatsFor(g.id, z.id))));
-  for (let round = 1; round <= Math.max(0, ...n); round++) groups.forEach((g, i) => n[i] >= round && b.coatStep("colour", g.id, ids(g.zones), round, `colour.${g.id}`, { wetInWet: i > 0 && round === 1 }));
+  // Every band gets as many coats as the palest needs, so that all windows are open when the top goes on.
+  const n = Math.max(0, ...groups.flatMap((g) => g.zones.map((z) => b.coatsFor(g.id, z.id))));
+  for (let round = 1; round <= n; round++) groups.forEach((g, i) => b.coatStep("colour", g.id, ids(g.zones), round, `colour.${g.id}`, { wetInWet: i > 0 }));
 };
 
 /** D1, D2, D5: everything is cut; colour by colour, the others covered. */
 const filled: Way = (b) => {
   const groups = lightestFirst(b);
-  const flooded = (g: Group): number => (b.c.substrate.family === "metal" && b.c.paintOf(g.id).finish.by === "brush" ? 2 : 1);
+  const flooded = (g: Group): number => (b.c.substrate.family === "metal" && b.c.paintOf(g.id).finish.by === "brush" && b.c.school("metal-paint") === "enamel" ? 2 : 1);
   groups.forEach((g, i) => {
     const spray = b.c.paintOf(g.id).finish.by !== "brush";
     const others = spray ? openOthers(b, g) : [];
@@ -122,6 +123,7 @@ const powderVisits: Way = (b, melt) => {
   b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g, i) => {
     b.engrave(ids(g.zones), depth, i + 1);
     b.step("dust", { visit: i + 1 });
+    if (b.c.school("edge") === "both") b.barrier(ids(g.zones));
     fillAndMelt(b, g, depth, melt ?? "gun", i + 1);
   });
 };
@@ -166,10 +168,9 @@ const reverse: Way = (b) => {
   const back = productFor("backing", c);
   groups.forEach((g, i) => {
     b.step("mask-lift", { zones: ids(g.zones), visit: i + 1 }, `Lift the mask off ${c.paintOf(g.id).product.name}`);
-    // It must hide whatever will come behind it: the colour furthest from it decides.
-    const own = linear(c.paintOf(g.id).product.colour);
-    const behind = [...groups.slice(i + 1).map((x) => linear(c.paintOf(x.id).product.colour)), linear(back?.colour ?? "#f4f2ee")].sort((x, y) => difference(y, own) - difference(x, own))[0];
-    const n = b.coatsOver(g.id, behind, 2);
+    // It must hide whatever will come behind it.
+    const behind = [...groups.slice(i + 1).map((x) => c.paintOf(x.id).product.colour), back?.colour ?? "#f4f2ee"];
+    const n = Math.max(...behind.map((x) => b.coatsOver(g.id, linear(x), 2)));
     const open = groups.slice(0, i + 1).flatMap((x) => ids(x.zones));
     for (let k = 1; k <= n; k++) b.coatStep("colour", g.id, open, k, `colour.${g.id}`, { visit: i + 1 });
   });

@@ -1,9 +1,9 @@
 /** The model's figures for one step, as a maker looks for them there: energy window, depth and sanding, powder and oven, bleed, round work. */
 import { bleedChance, bleedParts } from "../bleed/bleed";
-import { absorption } from "../catalogue/beams";
+import { absorption, BEAM_KINDS } from "../catalogue/beams";
 import { colourFamily } from "../film/colour";
 import { cuts, openShares, PLAIN_RATIO, window } from "../film/reveal";
-import { energy, ripple } from "../laser/energy";
+import { defocusFor, energy, ripple } from "../laser/energy";
 import { surfaceUm, topDown, zoneOf, GROUND } from "../piece/state";
 import { fusedMass, mayStayOpen, openAfter } from "../powder/fill";
 import { coolDown, coolTau, LIFT_C } from "../powder/heat";
@@ -29,6 +29,8 @@ export interface Figures {
 }
 
 const n2 = (x: number): string => (Math.round(x * 100) / 100).toString();
+/** mm of spot that melts powder without marking what is beneath */
+const MELT_SPOT_MM = 1;
 /** mm of focus that a lens of ordinary length forgives on round work */
 const DOF_MM = 1;
 
@@ -90,6 +92,7 @@ export function figuresOf(plan: Plan, index: number): Figures[] {
       rows: [
         { name: heatOf(s) === "oven" ? "Cures at" : "Flows at", value: hold === null ? "unknown" : `${hold} °C`, from: "powder" },
         ...(run ? [{ name: "Warming up", value: showMinutes(run.warmMin), from: `${c.job.substrate.t} mm ${c.substrate.name.toLowerCase()} on a rack, oven at ${run.setC} °C` }, { name: "Held", value: showMinutes(run.holdMin), from: "powder" }, { name: "On a tray", value: `${run.perTray} pieces`, from: "tray and piece" }, { name: "Loads", value: String(run.loads), from: `${c.job.quantity} pieces` }] : []),
+        ...(heatOf(s) === "laser" && m && c.spotMm !== null ? [{ name: "Raise the focus by", value: `${n2(defocusFor(c.spotMm, MELT_SPOT_MM, BEAM_KINDS[m.beam].lambdaMm, BEAM_KINDS[m.beam].m2))} mm`, from: `a ${MELT_SPOT_MM} mm spot from one of ${c.spotMm} mm` }] : []),
         { name: "Tape beside it gets", value: tapeC(s, hold) === null ? "unknown" : `${Math.round(tapeC(s, hold)!)} °C`, from: "default" },
         { name: "Piece bears in an oven", value: `${c.substrate.limitC} °C`, from: "default for this material" },
         { name: `Cold, below ${LIFT_C} °C, after`, value: cold === null ? "unknown" : showMinutes(Math.ceil(cold)), from: "thickness and material, still air at 20 °C" },
@@ -103,6 +106,7 @@ export function figuresOf(plan: Plan, index: number): Figures[] {
       id: "depth", title: "Depth and sanding",
       rows: [
         ...zones.slice(0, 6).map((z) => ({ name: c.job.zones.find((x) => x.id === z.zone)?.name ?? z.zone, value: `${n2(z.depthUm / 1000)} mm deep, filled to ${n2((surfaceUm(z) - p.after.sandedUm) / 1000)} mm below the face`, from: "state of the piece" })),
+        { name: "Holds, a piece", value: `${n2(zones.reduce((a, z) => a + ((c.job.zones.find((x) => x.id === z.zone)?.areaMm2 ?? 0) * Math.max(0, surfaceUm(z) - p.after.sandedUm)) / 1e6, 0))} ml before it runs over`, from: "area × what is still open" },
         { name: "Sanded off by then", value: showUm(p.after.sandedUm), from: "plan" },
         ...(c.substrate.veneerMm !== null ? [{ name: "Veneer left", value: `${n2(c.substrate.veneerMm - p.after.sandedUm / 1000)} mm of ${c.substrate.veneerMm} mm`, from: "stop at 60 % of it" }] : []),
       ],

@@ -28,7 +28,7 @@ export function productFor(role: CoatRole, c: Context): Product | null {
   if (role === "white" || role === "backing") {
     const whites = shelf.filter((p) => !isClear(p) && colourFamily(p.colour) === "white");
     // Over a whole face the white goes on as the colour does; into a cut, by brush.
-    return c.job.route === "A1" ? first(whites, by(ofColour), by("spray-primer"), (p) => finish(p.finish).by === "spray" && ofColour.startsWith("spray")) : first(whites, by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
+    return c.job.route !== "E1" ? first(whites, by(ofColour), by("spray-primer"), (p) => finish(p.finish).by === "spray" && ofColour.startsWith("spray"), ...(role === "backing" ? [() => true] : [])) : first(whites, by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
   }
   if (role === "top") {
     const dark = shelf.filter((p) => !isClear(p) && luminance(linear(p.colour)) < 0.08).sort((a, b) => luminance(linear(a.colour)) - luminance(linear(b.colour)));

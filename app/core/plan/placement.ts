@@ -84,7 +84,7 @@ export function placement(c: Context, steps: Step[]): Placement {
     pairs: visits < 2 && !c.route?.phases.some((p) => p.do === "colours" && ["beside", "stencil", "reverse"].includes(p.how)) ? [] : zones.flatMap((a, i) => zones.slice(i + 1).filter((b) => b.productId !== a.productId).map((b) => {
       const gapMm = gapBetween(a, b);
       const betweenMm = visits > 2 ? Math.SQRT2 * r : r;
-      return { a: a.id, b: b.id, nameA: a.name, nameB: b.name, gapMm, betweenMm, apart: gapMm === null || c.job.choices.trap ? null : gapMm >= betweenMm };
+      return { a: a.id, b: b.id, nameA: a.name, nameB: b.name, gapMm, betweenMm, apart: visits < 2 || gapMm === null || c.job.choices.trap ? null : gapMm >= betweenMm };
     })),
   };
 }

@@ -57,7 +57,7 @@ export interface ZoneLayers {
   zone: string;
   depthUm: number;
   surfaceUm: number;
-  layers: { kind: string; finish: string | null; product: string | null; role: string; step: string | null; coat: number | null; topUm: number; bottomUm: number; state: string; left: number; wetUm: number | null; wetShare: number }[];
+  layers: { kind: string; finish: string | null; product: string | null; role: string; step: string | null; coat: number | null; topUm: number; bottomUm: number; state: string; left: number; level: boolean; wetUm: number | null; wetShare: number }[];
   front: string;
   back: string;
 }
@@ -77,7 +77,7 @@ export function simulate(plan: Plan, p: Placed, moment: number | null = null): Z
         kind: l.kind, finish: l.finish, product: l.productId, role: l.role, step: l.step, coat: l.coat,
         topUm: Math.round(l.topUm * 1e6) / 1e6, bottomUm: Math.round(l.bottomUm * 1e6) / 1e6,
         state: l.film ? (states?.get(l.film) ?? "wet") : "solid",
-        left: l.film?.left ?? 1, wetUm: l.film?.wetUm ?? null, wetShare: l.film && at !== null ? wetShare(l.film, c, at) : 0,
+        left: l.film?.left ?? 1, level: l.film?.phase !== undefined || (l.film !== null && c.paintOf(l.film.productId).finish.by === "pour"), wetUm: l.film?.wetUm ?? null, wetShare: l.film && at !== null ? wetShare(l.film, c, at) : 0,
       })),
       front: hex(shown(p.after, own, c.substrate.colour, c.paintOf)),
       back: p.after.side === "front" ? c.substrate.colour : hex(seen(own, c.substrate.colour, c.paintOf)),

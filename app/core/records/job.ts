@@ -97,6 +97,8 @@ export class Choices {
   @Maybe() @Flag() airStaysOn?: boolean;
   /** a clear sheet lies straight on the bed */
   @Maybe() @Flag() onBareBed?: boolean;
+  /** equal faces round a ball or cylinder */
+  @Maybe() @Whole(1, 60) faces?: number;
   /** neighbours that are too near may touch: the later one runs under */
   @Maybe() @Flag() trap?: boolean;
   /** share lost, as this shop has seen it (M15); absent: the route's prior alone */

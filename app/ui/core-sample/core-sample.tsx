@@ -37,6 +37,8 @@ type Layer = ZoneLayers["layers"][number];
 /** What a layer looks like in a section. */
 export function lookOf(l: Layer, paints: Record<string, PaintLook>): { fill: string; name: string; ink: string } {
   if (l.kind === "char") return { fill: CHAR_COLOUR, name: "Char", ink: "#fff" };
+  if (l.kind === "skin") return { fill: { glaze: "#f4f4f0", coating: "#2d3a55", silver: "#cfd6da" }[l.finish ?? ""] ?? "#cccccc", name: { glaze: "Glaze", coating: "Coating", silver: "Silvering" }[l.finish ?? ""] ?? "Skin", ink: l.finish === "coating" ? "#ffffff" : "#1b161e" };
+  if (l.kind === "mask") return { fill: (l.product && paints[l.product]?.colour) || "#d8c79a", name: (l.product && paints[l.product]?.name) || "Mask", ink: "#1b161e" };
   const p = l.product ? paints[l.product] : undefined;
   const fill = p ? (p.clear ? tint(p.colour) : p.colour) : "#999999";
   return { fill, name: `${p?.name ?? "Film"}${l.coat ? ` ${l.coat}` : ""}`, ink: dark(fill) ? "#ffffff" : "#1b161e" };
@@ -181,6 +183,8 @@ function Walls({ zone, x, w, top, floor, umPerPx, paints }: { zone: ZoneLayers; 
   const out: React.ReactNode[] = [];
   let inset = 0;
   zone.layers.forEach((l, i) => {
+    // What levels itself, and what was there before the cut, leaves nothing on a wall.
+    if (l.level || l.kind === "mask" || l.kind === "skin") return;
     const t = l.kind === "char" ? 2 : Math.max(1, ((l.bottomUm - l.topUm) * 0.6) / umPerPx);
     const fill = lookOf(l, paints).fill;
     if (inset + t < w / 3) {

@@ -48,6 +48,7 @@ export const coat: StepKind = {
     const spray = p.finish.by === "spray";
     const out = [spray ? `${s.canWarmed ? "Can at 20 to 30 °C from hand-warm water; shake" : "Shake"} two minutes, first squirt off the piece` : p.finish.mix === "stir" ? "Stir, do not shake; close the jar after each dab" : p.finish.mix === "shake" ? "Shake, then try it off the piece" : "Try it off the piece"];
     if (spray) out.push((s.coat ?? 1) % 2 ? "Left to right, half overlap, edges first" : "Up and down, half overlap, edges first");
+    else if (c.substrate.family === "metal") out.push((s.coat ?? 1) === 1 ? "Thin first coat, walls wetted all round" : "Flood to a level pool, chase bubbles out, drag the surplus off; pale colours take a third", "Moving air over it while it levels");
     else out.push(s.zones.includes(GROUND) ? "Even strokes, into every wall" : "Small circles into the corners; wipe towards the cut with damp paper");
     out.push(spray ? "Cover from dust, pets and hands before you start" : "No drop on the face between the zones");
     return out;

@@ -19,6 +19,8 @@ import { dampNeed } from "./prepare";
 /** minutes to change a load on the bed */
 const LOAD_MIN = 2;
 const SETUP_MIN = 5;
+/** pieces from which a second pair of eyes is worth it */
+const PROOF_PIECES = 3;
 const PATCHY = { can: 0.12, low: 0.25 };
 /** share of a can below which it spits */
 export const LOW_CAN = 0.2;
@@ -145,7 +147,9 @@ export const preFlight: StepKind = {
   lookFor: () => ({ look: "Face up, frame inside the piece, nothing loose", how: "read the list aloud", against: "work card" }),
   cues: (_s, c) => [
     wantsInverted(c) ? "Picture inverted: burning shows light" : "Picture as drawn, not inverted",
-    "Not mirrored; labels and inner work before outlines",
+    `${c.job.choices.mirrored ?? c.route?.mirrored ? "Mirrored: hold the mask to the artwork in a mirror" : "Not mirrored"}; labels and inner work before outlines`,
+    ...((c.job.choices.mirrored ?? c.route?.mirrored) || c.job.quantity >= PROOF_PIECES ? ["Somebody else reads the list back: one look more saves the batch"] : []),
+    `Start from the ${c.job.choices.placedBy === "nest" || (c.world.shop.gear ?? []).some((g) => g.id === c.job.choices.placedBy) ? "nest, its corner as the origin" : "stop, its corner as the origin"}; check the frame clears clamps and bed edge`,
     `Interval ${c.intervalMm ?? "unknown"} mm, focus on the face, air ${c.machine?.airAssist ? "on" : "as fitted"}`,
     `Extraction on, eyewear ${eyewear(c)}, extinguisher in reach`,
   ],
@@ -188,7 +192,7 @@ export const reveal: StepKind = {
   purpose: () => "Takes the dark top off where the colour is to show.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: () => ({ look: "Dark gone, colour not eaten", how: "stop after the first rows and wipe", against: "test plate" }),
-  cues: (s, c) => [setting(s), "Stay with it; stop at the first flame", `Eyewear ${eyewear(c)}`],
+  cues: (s, c) => [setting(s), c.school("shading") === "grey" ? "Tones by power, not by dots" : "Tones by dots of one power", "Stay with it; stop at the first flame", `Eyewear ${eyewear(c)}`],
   minutes: batch,
   needs: laserNeeds,
   refuses: (s, p) => (s.zones.every((z) => !zoneOf(p, z).films.some((f) => f.left > 0)) ? "no film lies on it to lift" : null),

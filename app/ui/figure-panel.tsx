@@ -1,0 +1,40 @@
+/** Figures of a model where a maker looks for them: rows with their origin, and a scale where there is a window. */
+import type { Figures } from "../core/plan/figures";
+
+export function FigurePanel({ f }: { f: Figures }) {
+  return (
+    <details data-figures={f.id} className="border-t border-line py-1">
+      <summary className="link-act">{f.title}</summary>
+      {f.scale && <Scale s={f.scale} />}
+      <dl className="mb-2">
+        {f.rows.map((r, i) => (
+          <div key={`${r.name}${i}`} className="flex justify-between gap-3 border-b border-line py-1 text-[0.93rem]">
+            <dt className="text-muted">{r.name}</dt>
+            <dd className="text-right">{r.value}{r.from && <span className="tag block">{r.from}</span>}</dd>
+          </div>
+        ))}
+      </dl>
+      {f.moves && <p className="mb-2 text-[0.93rem]">{f.moves}</p>}
+    </details>
+  );
+}
+
+/** One line with the window hatched open, films as ticks, the setting as a mark. */
+function Scale({ s }: { s: NonNullable<Figures["scale"]> }) {
+  const W = 260;
+  const x = (v: number): number => 6 + ((v - s.from) / Math.max(1e-9, s.to - s.from)) * (W - 12);
+  const say = `${s.lo !== null && s.hi !== null ? `Window ${s.lo.toFixed(2)} to ${s.hi.toFixed(2)} ${s.unit}. ` : "No window to show. "}${s.at !== null ? `Setting ${s.at.toFixed(2)}.` : ""}`;
+  return (
+    <svg viewBox={`0 0 ${W} 54`} className="my-2 w-full max-w-[300px]" role="img" aria-label={say}>
+      <line x1="6" x2={W - 6} y1="26" y2="26" className="stroke-strong" strokeWidth="1.5" />
+      {s.lo !== null && s.hi !== null && <rect x={x(s.lo)} width={Math.max(1, x(s.hi) - x(s.lo))} y="20" height="12" className="fill-ready" />}
+      {s.marks.map((m, i) => (
+        <g key={i}>
+          <line x1={x(m.at)} x2={x(m.at)} y1="16" y2="36" className="stroke-ink" strokeWidth="1" />
+          <text x={Math.min(W - 22, x(m.at))} y={i % 2 ? 12 : 48} fontSize="11" textAnchor="middle" className="fill-ink">{m.name}</text>
+        </g>
+      ))}
+      {s.at !== null && <path d={`M${x(s.at)} 18l-5-9h10z`} className="fill-act" />}
+    </svg>
+  );
+}
