@@ -3,6 +3,14 @@ import { faults, open, openSample } from "./browser";
 import { clean } from "./support/axe";
 import { assert, journey } from "./support/suite";
 
+/** Waits for something to become true, twenty seconds at most. */
+async function until(test: () => Promise<boolean>): Promise<void> {
+  for (let n = 0; n < 200; n++) {
+    if (await test()) return;
+    await new Promise((r) => setTimeout(r, 100));
+  }
+  throw new Error("it did not come true in twenty seconds");
+}
 const AT = "2027-01-13T11:20:00Z";
 
 journey("the field guide draws every route from a plan of its own, and can be leafed through", async (url) => {
@@ -84,7 +92,7 @@ journey("an oven put into the Workshop is planned with; a school picked there ch
   await p.getByRole("alert").first().waitFor();
   await tray.fill("16 in");
   await tray.press("Enter");
-  await p.waitForFunction(() => !document.querySelector("[aria-busy='true']") && document.querySelector<HTMLInputElement>("[data-gear='oven-2'] input[name='trayW']")?.value === "406.4 mm");
+  await until(async () => (await tray.inputValue()) === "406.4 mm");
   await p.getByLabel("One heavy coat or several light ones").selectOption("heavy");
   await p.waitForTimeout(200);
   await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
@@ -119,7 +127,7 @@ journey("a job of a newcomer goes by a further route: chosen with its reasons, t
   await p.goto(new URL("jobs/drawer-tags/brief", url).href);
   await p.getByLabel("Thick").fill("16 ga");
   await p.getByLabel("Thick").press("Enter");
-  await p.waitForFunction(() => document.querySelector<HTMLInputElement>("input[name='substrate.t']")?.value.startsWith("1.3"));
+  await until(async () => (await p.getByLabel("Thick").inputValue()).startsWith("1.29"));
   await p.locator("[data-begin]").waitFor();
   assert.ok(Number(await p.locator("[data-begin]").getAttribute("data-begin")) > 40);
   assert.deepEqual(faults(p), []);

@@ -22,6 +22,8 @@ const SHOTS: [
   ["shelf", "shelf?product=poppy"],
   ["workshop", "workshop"],
   ["bench-log", "bench-log"],
+  ["visits", "jobs/door-sign/artwork", { height: 1340 }],
+  ["guide", "guide/route-D3"],
   ["layers-390", "jobs/splash-tiles/layers?step=coat.top.1", { width: 390, height: 844, touch: true }],
   ["bench-390", "jobs/bed-markers/bench", { width: 390, height: 844, touch: true }],
 ];

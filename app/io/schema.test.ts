@@ -1,6 +1,7 @@
 /** The documented file format and the files agree: every frozen and generated file fits the schema, and the schema knows every field. */
 import { readdirSync, readFileSync } from "node:fs";
 import { a1, e1, SHELF, shop } from "../../e2e/support/worlds";
+import { FULL_SHELF, GEAR } from "../../e2e/support/briefs";
 import { jobFile, shopFile, writeFile } from "./export/job-file";
 
 interface Schema {
@@ -31,8 +32,8 @@ test("every frozen file fits", () => {
   for (const name of readdirSync(dir)) expect([name, faults(JSON.parse(readFileSync(new URL(name, dir), "utf8")), SCHEMA)]).toEqual([name, []]);
 });
 test("a shop with everything that may be absent fits", () => {
-  const w = e1({ choices: { driedInEnclosure: true }, job: { credit: "own drawing", due: "2027-01-20T10:00", edits: [{ id: "e", op: "set", step: "dust", after: null, field: "minutes", value: 3 }] } });
-  const f = shopFile({ shop: shop({ sprayHours: ["10:00", "16:00"], climate: { ...shop().climate, readings: [{ at: 1, c: 20, rh: 0.5 }] } }), machines: [{ ...w.machines[0], changeOver: [] }], products: SHELF(), jobs: [w.job, { ...a1().job, id: "two" }], log: [], photos: [{ version: 1, id: "p", jobId: "job", at: 1, caption: "", data: "/9j/AA==" }] });
+  const w = e1({ choices: { driedInEnclosure: true, maskId: "tape", finishing: ["epoxy"], schools: ["melt:oven"], placedBy: "nest", mirrored: false, airStaysOn: true, onBareBed: true, trap: true, lossShare: 0.1, faces: 4 }, job: { credit: "own drawing", due: "2027-01-20T10:00", edits: [{ id: "e", op: "set", step: "dust", after: null, field: "minutes", value: 3 }] } });
+  const f = shopFile({ shop: shop({ gear: GEAR(), schools: ["coats:heavy"], routeRulesOff: ["veneer"], sprayHours: ["10:00", "16:00"], climate: { ...shop().climate, readings: [{ at: 1, c: 20, rh: 0.5 }] } }), machines: [{ ...w.machines[0], changeOver: [] }], products: [...SHELF(), { ...FULL_SHELF().find((p) => p.finish === "powder")!, flowC: 120, holdC: 180, holdMin: 10, packing: 0.5, density: 1.5 }, { ...FULL_SHELF().find((p) => p.id === "tape")!, limitC: 150 }], jobs: [w.job, { ...a1().job, id: "two", substrate: { id: "glass-coated", w: 100, h: 60, t: 1, shape: "ball", diameter: 80 } }], log: [], photos: [{ version: 1, id: "p", jobId: "job", at: 1, caption: "", data: "/9j/AA==" }] });
   expect(faults(JSON.parse(writeFile(f)), SCHEMA)).toEqual([]);
   expect(faults(JSON.parse(writeFile(jobFile(f, "job"))), SCHEMA)).toEqual([]);
 });

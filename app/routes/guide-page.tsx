@@ -35,7 +35,7 @@ function planWith(kind: string): Plan | null {
 }
 
 export default function GuidePage({ loaderData: { page, plan, range } }: Route.ComponentProps) {
-  if (!page) return <main id="main" data-view="guide-page" className="px-5"><title>Field guide · Rich Layer</title><Empty title="There is no such page in the field guide"><Link className="btn" to="/guide">All pages</Link></Empty></main>;
+  if (!page) return <main id="main" data-view="guide-page" className="px-5"><title>Field guide · Rich Layer</title><h1 className="mt-5">Field guide</h1><Empty title="There is no such page in it"><Link className="btn" to="/guide">All pages</Link></Empty></main>;
   const id = page.id.slice(page.id.indexOf("-") + 1);
   return (
     <main id="main" data-view="guide-page" data-topic={page.id} className="mx-auto w-full max-w-[1300px] px-5 py-5">

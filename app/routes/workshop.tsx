@@ -190,8 +190,8 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
           <button className="btn">Add a machine</button>
         </PostForm>
       </section>
-      <section aria-labelledby="o6" className="flex flex-col gap-3 lg:col-span-2">
-        <h2 id="o6">Ovens, guns, jigs, rotaries</h2>
+      <section aria-labelledby="o11" className="flex flex-col gap-3 lg:col-span-2">
+        <h2 id="o11">Ovens, guns, jigs, rotaries</h2>
         {!shop.gear?.length && <p className="text-muted">None yet. Oven loads, and how closely a piece comes back, are planned from what stands here.</p>}
         {(shop.gear ?? []).map((g) => <GearForm key={g.id} g={g} />)}
         <PostForm intent="gear-add" className="flex flex-wrap items-end gap-3">
@@ -201,13 +201,13 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
         </PostForm>
       </section>
       <EnergyTool machines={machines} />
-      <section aria-labelledby="o7" className="flex flex-col gap-3 lg:col-span-2">
-        <h2 id="o7">Where makers disagree</h2>
+      <section aria-labelledby="o12" className="flex flex-col gap-3 lg:col-span-2">
+        <h2 id="o12">Where makers disagree</h2>
         <p className="text-muted">What every plan of this shop goes by; a job may go its own way on its Route page.</p>
         <SchoolsPart job={null} shop={picksOf(shop.schools)} />
       </section>
-      <section aria-labelledby="o8" className="flex flex-col gap-1 lg:col-span-2">
-        <h2 id="o8">Questions that choose a route</h2>
+      <section aria-labelledby="o13" className="flex flex-col gap-1 lg:col-span-2">
+        <h2 id="o13">Questions that choose a route</h2>
         <div className="grid gap-x-8 lg:grid-cols-2">
           {ROUTE_RULES.map((r) => <TickField key={r.id} name={r.id} label={`${r.asks} ${r.why}`} value={!shop.routeRulesOff?.includes(r.id)} extra={{ intent: "route-rule" }} />)}
         </div>
