@@ -16,7 +16,7 @@ import { blank, GROUND, seen, topDown, zoneOf, type CoatRole, type Piece } from 
 import type { Zone } from "../records/job";
 import type { Context } from "./context";
 import { kindOf } from "./kinds";
-import { cutsOf, settingFor } from "./kinds/laser";
+import { cutsOf, settingFor } from "./kinds/laser-work";
 import { ovenOf } from "./kinds/melt";
 import { skinWords } from "./kinds/open-skin";
 import { maskFor } from "./masks";

@@ -9,7 +9,7 @@ import { zoneOf, topDown, GROUND } from "../piece/state";
 import { fillsFor } from "../powder/fill";
 import type { Zone } from "../records/job";
 import { SCORE_E, type Builder } from "./builder";
-import { cutsOf, settingFor } from "./kinds/laser";
+import { cutsOf, settingFor } from "./kinds/laser-work";
 import { ovenRun, type Heat } from "./kinds/melt";
 import { productFor } from "./pick";
 

@@ -9,7 +9,7 @@ import { fusedMass, mayStayOpen, openAfter } from "../powder/fill";
 import { coolDown, coolTau, LIFT_C } from "../powder/heat";
 import { alongFor, circumference, degreesFor, inFocus, seam, squeeze } from "../round/round";
 import { showMinutes, showShare, showUm } from "../units/show";
-import { patchiness } from "./kinds/laser";
+import { patchiness } from "./kinds/laser-work";
 import { heatOf, meltC, ovenRun, pieceC, tapeC } from "./kinds/melt";
 import type { Plan } from "./plan";
 

@@ -1,6 +1,6 @@
 /** Rule 31: the top film is too thick or uneven for a window (M4). */
 import { PLAIN_RATIO, window } from "../film/reveal";
-import { cutsOf } from "../plan/kinds/laser";
+import { cutsOf } from "../plan/kinds/laser-work";
 import { zoneOf } from "../piece/state";
 import type { Rule } from "../plan/facts";
 import { isCoat, kindIndex, round } from "./ask";

@@ -1,5 +1,5 @@
 /** Rule 32: a can nearly empty, short for the job, or cold. */
-import { LOW_CAN } from "../plan/kinds/laser";
+import { LOW_CAN } from "../plan/kinds/laser-work";
 import type { Rule } from "../plan/facts";
 import { airAt, isCoat, round } from "./ask";
 import { fullCan, productFix, setFix } from "./fixes";

@@ -1,7 +1,7 @@
 /** Rule 41: a window for tones. */
 import type { Rule } from "../plan/facts";
 import { window } from "../film/reveal";
-import { cutsOf } from "../plan/kinds/laser";
+import { cutsOf } from "../plan/kinds/laser-work";
 import { zoneOf } from "../piece/state";
 import { kindIndex, round } from "./ask";
 import { jobFix } from "./fixes";

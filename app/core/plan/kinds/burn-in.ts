@@ -3,8 +3,8 @@ import { BURNT } from "../../catalogue/substrates";
 import { mapZones, zoneOf } from "../../piece/state";
 import { needOf } from "../needs";
 import type { StepKind } from "../step";
-import { batch, eyewear, setting } from "./laser";
-import { dampNeed } from "./prepare";
+import { dampNeed } from "./damp";
+import { batch, eyewear, setting } from "./laser-work";
 
 export const burnIn: StepKind = {
   id: "burn-in",

@@ -1,9 +1,9 @@
 /** Laying one coat of a paint, sealer or clear coat. */
-import { mapZones, surfaceUm, zoneOf, GROUND, type Film } from "../../piece/state";
 import { wetUm } from "../../film/build";
+import { GROUND, mapZones, surfaceUm, zoneOf, type Film } from "../../piece/state";
 import { insideFlash, sensitive } from "../ready";
 import type { Need, StepKind } from "../step";
-import { dampNeed } from "./prepare";
+import { dampNeed } from "./damp";
 
 /** mm² a minute that a hand covers with a small brush */
 const BRUSH_MM2_PER_MIN = 500;

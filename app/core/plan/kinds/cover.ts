@@ -1,8 +1,8 @@
 /** Keeping one colour off what another has, or will have: a shield laid loose, or tape. */
 import { mapZones, zoneOf } from "../../piece/state";
+import { COLD_C } from "../../powder/heat";
 import { maskOf } from "../masks";
 import { coldNeed, needOf, topNeed } from "../needs";
-import { COLD_C } from "../../powder/heat";
 import type { StepKind } from "../step";
 
 export const cover: StepKind = {

@@ -1,6 +1,6 @@
 /** Cutting the piece out of its sheet: the last visit to the laser. */
 import type { StepKind } from "../step";
-import { eyewear } from "./laser";
+import { eyewear } from "./laser-work";
 
 /** mm/s at which an outline is cut through, a planning figure */
 const CUT_SPEED = 12;

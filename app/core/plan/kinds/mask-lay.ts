@@ -3,7 +3,7 @@ import { mapZones, zoneOf } from "../../piece/state";
 import { maskOf } from "../masks";
 import { needOf } from "../needs";
 import type { StepKind } from "../step";
-import { dampNeed } from "./prepare";
+import { dampNeed } from "./damp";
 
 export const maskLay: StepKind = {
   id: "mask-lay",

@@ -1,8 +1,8 @@
 /** Taking the maker’s own skin off where the picture is: glaze from ceramic, coating from metal, silvering from glass. */
 import { mapZones, zoneOf } from "../../piece/state";
 import type { StepKind } from "../step";
-import { dampNeed } from "./prepare";
-import { batch, eyewear, setting } from "./laser";
+import { dampNeed } from "./damp";
+import { batch, eyewear, setting } from "./laser-work";
 
 const SAYS = { glaze: "Open the glaze", coating: "Take the coating off", silver: "Take the silvering off" };
 

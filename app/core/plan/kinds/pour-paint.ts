@@ -1,8 +1,8 @@
 /** Paint poured into a glass, swirled until every opening is covered, drained. */
-import { mapZones, type Film } from "../../piece/state";
 import { wetUm } from "../../film/build";
+import { mapZones, type Film } from "../../piece/state";
 import type { StepKind } from "../step";
-import { dampNeed } from "./prepare";
+import { dampNeed } from "./damp";
 
 /** share of a poured dose that stays as a surplus to drain */
 export const POUR_SURPLUS = 0.1;

@@ -1,7 +1,7 @@
 /** Rubbing dye over opened ceramic. */
 import { mapZones, zoneOf, type Film } from "../../piece/state";
 import type { StepKind } from "../step";
-import { dampNeed } from "./prepare";
+import { dampNeed } from "./damp";
 
 export const rubDye: StepKind = {
   id: "rub-dye",

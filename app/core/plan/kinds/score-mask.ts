@@ -2,7 +2,7 @@
 import { mapZones, zoneOf } from "../../piece/state";
 import { maskOf } from "../masks";
 import type { StepKind } from "../step";
-import { batch, eyewear, setting } from "./laser";
+import { batch, eyewear, setting } from "./laser-work";
 
 export const scoreMask: StepKind = {
   id: "score-mask",

@@ -1,12 +1,11 @@
-/** Ways back into the work when a recoat window was missed: scuffing the film for a hold of its own, or stripping it and beginning again. */
+/** Scuffing a film whose recoat window was missed. */
 import { mapZones, type Film } from "../../piece/state";
 import type { Need, StepKind } from "../step";
 
-const hand = { addable: true, divisible: true, laser: false, refuses: () => null };
 const laid = (films: Film[]): Film[] => films.filter((f) => f.left > 0);
 
 export const scuffFilm: StepKind = {
-  ...hand,
+  addable: true, divisible: true, laser: false, refuses: () => null,
   id: "scuff-film",
   name: "Scuff the film",
   irreversible: false,
@@ -21,18 +20,4 @@ export const scuffFilm: StepKind = {
     return need;
   },
   apply: (s, p) => ({ ...mapZones(p, s.zones, (z) => ({ ...z, films: z.films.map((f, i) => (i === z.films.length - 1 ? { ...f, keyed: true } : f)) })), clean: false }),
-};
-
-export const strip: StepKind = {
-  ...hand,
-  id: "strip",
-  name: "Strip the paint, begin again",
-  irreversible: true,
-  purpose: () => "Takes every film off so that the coats can be laid anew. A fresh cure strips easily, an old one takes far longer.",
-  tool: () => "Thinner that the paint’s sheet names, gloves, respirator, lidded can for the rags",
-  lookFor: () => ({ look: "Bare all over, edges and back too", how: "raking light, clean cloth", against: "a bare blank" }),
-  cues: () => ["Try the thinner on an offcut: it may craze or swell the piece", "Thinner and rags are hazardous waste, never the drain", "No flame or spark near the vapour"],
-  minutes: () => ({ setup: 5, perPiece: 4 }),
-  needs: () => [],
-  apply: (s, p, _c, at) => ({ ...mapZones(p, s.zones, (z) => ({ ...z, films: [] })), clean: false, damp: { step: s.id, kind: "solvent", at } }),
 };

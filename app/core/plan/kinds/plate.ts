@@ -1,0 +1,20 @@
+/** A test plate on the same stack. */
+import type { StepKind } from "../step";
+import { laserNeeds } from "./laser-work";
+
+export const plate: StepKind = {
+  id: "plate",
+  name: "Test plate on the same stack",
+  addable: true,
+  divisible: false,
+  laser: true,
+  irreversible: false,
+  purpose: () => "Finds the setting that lifts the dark film and leaves the colour whole.",
+  tool: () => "Laser, a piece sprayed in the same go",
+  lookFor: () => ({ look: "Dark gone, colour whole", how: "wipe first; straight, then low light", against: "neighbouring squares" }),
+  cues: (s) => [s.laser ? `Steps of a sixth around ${Math.round(s.laser.power * 100)} % at ${Math.round(s.laser.speed)} mm/s` : "Choose a machine first", "Wipe before you judge", "Type in the setting that won: the next steps use it"],
+  minutes: (_s, c) => (c.machine ? { setup: 20, perPiece: 0 } : null),
+  needs: laserNeeds,
+  refuses: () => null,
+  apply: (_s, p) => ({ ...p, plated: true }),
+};

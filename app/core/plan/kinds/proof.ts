@@ -1,0 +1,23 @@
+/** The first piece, to be looked at before the rest. */
+import type { StepKind } from "../step";
+import { laserNeeds, pieceSeconds } from "./laser-work";
+
+export const proof: StepKind = {
+  id: "proof",
+  name: "Proof piece",
+  addable: true,
+  divisible: false,
+  laser: true,
+  irreversible: false,
+  purpose: () => "One piece shows what the whole batch would suffer.",
+  tool: () => "Laser, one piece",
+  lookFor: () => ({ look: "Beside the artwork, nothing missing", how: "arm's length, same light", against: "artwork, customer's word" }),
+  cues: () => ["Run one piece, clean it, look at it before the rest", "Send it for approval if the order asks for it"],
+  minutes: (s, c) => {
+    const sec = pieceSeconds(s, c);
+    return sec === null ? null : { setup: 10 + sec / 60, perPiece: 0 };
+  },
+  needs: laserNeeds,
+  refuses: () => null,
+  apply: (_s, p) => ({ ...p, proofed: true }),
+};
