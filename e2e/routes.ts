@@ -118,6 +118,21 @@ journey("a job of a newcomer goes by a further route: chosen with its reasons, t
   await p.getByRole("button", { name: "Go by A3" }).click();
   await p.locator("[data-route='A3']").getByText("chosen").waitFor();
   assert.deepEqual(await clean(p, p.url()), []);
+  // trial cards: varied, voted out
+  await p.getByText("Trial cards: a few ways side by side on scraps").click();
+  await p.getByLabel("also several light ones").or(p.getByLabel(/also one heavy crossed coat/)).first().click();
+  await until(async () => (await p.locator("[data-trial]").count()) === 2);
+  await p.getByRole("button", { name: "Vote out card 2" }).click();
+  await p.getByRole("button", { name: "Take back in card 2" }).waitFor();
+  // a swatch kept on the Shelf says at what thickness the paint hides, and the paint goes by it
+  await p.goto(new URL("shelf?product=harbour", url).href);
+  await p.locator("input[name='over']").evaluate((x: HTMLInputElement) => (x.value = "#000000"));
+  await p.locator("input[name='seen']").evaluate((x: HTMLInputElement) => (x.value = "#1f4f78"));
+  await p.getByRole("button", { name: "Keep this swatch" }).click();
+  await p.locator("[data-swatch]").getByText(/by it hides|it hides at/).waitFor();
+  await p.locator("[data-swatch]").getByRole("button", { name: "Go by it" }).click();
+  await until(async () => (await p.getByLabel(/^Hides at µm/).inputValue()) !== "");
+  assert.deepEqual(await clean(p, p.url()), []);
   await p.goto(new URL("jobs/blue-tiles/layers?step=reveal", url).href);
   await p.locator("[data-figures='window'] summary").click();
   await p.locator("[data-figures='window']").getByText(/J\/mm²/).first().waitFor();

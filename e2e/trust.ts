@@ -139,7 +139,7 @@ journey("storage full: said plainly, nothing lost, a spare copy can still be sav
   const waiting = p.waitForEvent("download");
   await p.getByRole("button", { name: "Save the whole shop as a file" }).click();
   const file = JSON.parse(readFileSync(await (await waiting).path(), "utf8")) as { jobs: { id: string; wrapUp: { photos: string[] } }[]; photos: { jobId: string }[] };
-  assert.equal(file.jobs.length, 10);
+  assert.equal(file.jobs.length, 15);
   assert.ok(kept > 0, "some photos fitted");
   assert.equal(file.photos.filter((x) => x.jobId === "kale-markers").length, kept);
   assert.equal(file.jobs.find((j) => j.id === "kale-markers")!.wrapUp.photos.length, kept);

@@ -13,7 +13,7 @@ import { zonedClock, type ZonedClock } from "../core/time/zoned";
 import type { World } from "../core/records/world";
 import type { FoundArtwork } from "../core/vector/zones";
 import { shopFile } from "../io/export/job-file";
-import { bedMarker, doorSign, drawerTag, globe, poppies, sowingPanel } from "./drawings";
+import { bedMarker, doorSign, drawerTag, globe, poppies, ringAndHeart, seedGlass, sowingPanel } from "./drawings";
 
 export type Measure = (svg: string) => Promise<FoundArtwork>;
 
@@ -40,6 +40,10 @@ function shelf(day: (ago: number) => string): Product[] {
     p("navy-enamel", "Navy enamel", "brush-enamel", "#22345c", [[50, 44, 30]]),
     p("lagoon", "Lagoon, thinned to pour", "poured-acrylic", "#2b6fa6", [[250, 240, 6]]),
     p("ember-powder", "Ember powder", "powder", "#c4471e", [], { chlorinated: false, note: "Its sheet: polyester, no chlorine." }),
+    p("straw-powder", "Straw powder", "powder-low-cure", "#e0b84a", [], { chlorinated: false }),
+    p("titan", "Titanium white", "titanium-white", "#f6f6f2", [[400, 370, 20]]),
+    p("rose-marker", "Rose marker", "paint-marker", "#b8476d", [[8, 6, 15]]),
+    p("moss-marker", "Moss marker", "paint-marker", "#55743a", [[8, 7, 15]]),
     p("blue-tape", "Blue painter’s tape", "painters-tape", "#6f97b8", [], { chlorinated: false }),
     p("amber-tape", "Amber polyimide tape", "polyimide-tape", "#c98a2b", [], { chlorinated: false }),
     p("shield", "Paper shields", "paper-shield", "#e8dfc8", [], { chlorinated: false }),
@@ -120,6 +124,13 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
   add(await draw(job("drawer-tags", "Drawer tags", { ...planned, quantity: 40, substrate: { id: "aluminium-bare", w: 50, h: 20, t: 1.5 }, route: "D2", machineId: "um1-20", start: at(4, "09:00"), due: at(24, "12:00"), choices: { ...new Choices(), placedBy: "tag-nest" } }), "drawer-tag.svg", drawerTag(), { "#22345c": "navy-enamel" }, { "#22345c": "Pod" }), null);
   add(await draw(job("sowing-panel", "Sowing panel", { ...planned, use: ["display"], quantity: 1, substrate: { id: "mdf", w: 300, h: 300, t: 6 }, route: "A4", start: at(5, "09:00"), due: at(26, "12:00") }), "sowing-panel.svg", sowingPanel(), { "#7fb2d9": "sky", "#5d9a3c": "meadow", "#f2c230": "straw", "#d8432f": "poppy" }, { "#7fb2d9": "Winter", "#5d9a3c": "Spring", "#f2c230": "Summer", "#d8432f": "Autumn" }), null);
   add(await draw(job("stake-globes", "Stake globes", { ...planned, use: ["outdoors"], quantity: 12, substrate: { id: "glass-coated", w: 126, h: 80, t: 1, shape: "ball", diameter: 80 }, route: "J", machineId: "um1-20", start: at(6, "09:00"), due: at(30, "12:00") }), "globe.svg", globe(), { "#2b6fa6": "lagoon" }, { "#2b6fa6": "Leaves" }), null);
+  // And by those that are left: burnt into glaze, glaze opened and drawn, powder melted by the laser, nested, stencilled.
+  const small = { ...tile, w: 100, h: 100 };
+  add(await draw(job("hearth-tiles", "Hearth tiles", { ...planned, quantity: 2, substrate: small, use: ["display"], route: "B", start: at(7, "09:00") }), "seed-glass.svg", seedGlass("#2c2c2e"), { "#2c2c2e": "titan" }, { "#2c2c2e": "Seed glass" }), null);
+  add(await draw(job("marker-tiles", "Marker tiles", { ...planned, quantity: 4, substrate: small, use: ["display"], route: "C2", start: at(8, "09:00") }), "ring.svg", ringAndHeart("#b8476d", "#55743a"), { "#b8476d": "rose-marker", "#55743a": "moss-marker" }, { "#b8476d": "Ring", "#55743a": "Heart" }), null);
+  add(await draw(job("row-tokens", "Row tokens", { ...planned, quantity: 2, substrate: { ...maple, w: 100, h: 100 }, route: "F", start: at(9, "09:00"), choices: { ...new Choices(), placedBy: "nest" } }), "seed-glass.svg", seedGlass("#c4471e"), { "#c4471e": "ember-powder" }, { "#c4471e": "Seed glass" }), null);
+  add(await draw(job("nested-coasters", "Nested coasters", { ...planned, quantity: 2, substrate: { ...maple, w: 100, h: 100 }, route: "G", start: at(10, "09:00"), choices: { ...new Choices(), placedBy: "nest", trap: true } }), "ring.svg", ringAndHeart("#c4471e", "#e0b84a"), { "#c4471e": "ember-powder", "#e0b84a": "straw-powder" }, { "#c4471e": "Ring", "#e0b84a": "Heart" }), null);
+  add(await draw(job("gate-board", "Gate board", { ...planned, quantity: 1, use: ["outdoors"], substrate: { id: "mdf", w: 100, h: 100, t: 6 }, route: "H", start: at(11, "09:00") }), "ring.svg", ringAndHeart("#5d9a3c", "#d8432f"), { "#5d9a3c": "meadow", "#d8432f": "poppy" }, { "#5d9a3c": "Ring", "#d8432f": "Heart" }), null);
   // Finished ones.
   const first = await draw(job("first-markers", "First bed markers", { quantity: 8, substrate: maple, use: ["outdoors"], route: "E1", start: at(-40, "09:00"), due: at(-25, "16:00") }), "bed-marker-beet.svg", bedMarker("BEET", "#a8235a", "#5d9a3c"), beet);
   add({ ...first, wrapUp: { good: 7, lost: 1, score: 4, note: "One more wipe of the walls before the first beet coat.", flaws: [{ id: "flaw.1", flaw: "bare-walls", zone: first.zones[0].id, piece: 5, severity: 2, note: "left side of the T" }], photos: [], closedAt: at(-30, "15:00") } }, { steps: 99 });

@@ -41,6 +41,12 @@ export const drawerTag = (): string => `<svg xmlns="http://www.w3.org/2000/svg" 
 export const sowingPanel = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="280mm" height="280mm" viewBox="0 0 280 280">
 ${["#7fb2d9", "#5d9a3c", "#f2c230", "#d8432f"].map((c, i) => `<path fill="${c}" d="M${20} ${20 + i * 62}H260V${44 + i * 62}Q200 ${66 + i * 62} 140 ${48 + i * 62}T20 ${52 + i * 62}Z"/>`).join("\n")}</svg>`;
 
+/** A tile of 90 mm: an hourglass of two seeds. */
+export const seedGlass = (ink: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="90mm" viewBox="0 0 90 90"><path fill="${ink}" d="M20 10H70Q66 34 48 45Q66 56 70 80H20Q24 56 42 45Q24 34 20 10Z"/></svg>`;
+
+/** A round of 80 mm: a ring and a heart in it. */
+export const ringAndHeart = (ring: string, heart: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="80mm" viewBox="0 0 80 80"><path fill="${ring}" fill-rule="evenodd" d="M40 4A36 36 0 1 1 39.9 4ZM40 20A20 20 0 1 1 39.9 20Z"/><circle cx="40" cy="40" r="14" fill="${heart}"/></svg>`;
+
 /** A stake globe, laid flat: half the way round, a ring of leaves. */
 export const globe = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="120mm" height="24mm" viewBox="0 0 120 24">
 <g fill="#2b6fa6">${[8, 32, 56, 80, 104].map((x) => `<path d="M${x} 12Q${x + 6} 1 ${x + 12} 12Q${x + 6} 23 ${x} 12Z"/>`).join("")}</g></svg>`;

@@ -10,7 +10,7 @@ import { makePlan, open, type Plan } from "../core/plan/plan";
 import { simulate } from "../core/plan/report";
 import type { World } from "../core/records/world";
 import { showDay, showWhen } from "../core/time/zoned";
-import { showMinutes, showMl, showTemp } from "../core/units/show";
+import { showAmount, showMinutes, showMl, showTemp } from "../core/units/show";
 import type { RackRow } from "../ui/bench/rack";
 import { loadWhy, timeWhy } from "./why-rows";
 
@@ -61,7 +61,7 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
     clock: c.clock.toLocal(now).slice(11), air: showTemp(Math.round(air0.c * 10) / 10, units), rh: `${Math.round(air0.rh * 100)} % RH`, airRead: air0.read,
     step: current && kind ? {
       id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: kind.laser, plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
-      load: use?.ml != null ? `Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all` : null, loadWhy: loadWhy(plan, current.index),
+      load: use?.g != null ? `Load ${showAmount(null, use.g / n)} a piece, ${showAmount(null, use.g)} in all` : use?.ml != null ? `Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all` : null, loadWhy: loadWhy(plan, current.index),
       cues: kind.cues(current.step, c), lookFor: kind.lookFor(current.step, c), zones: current.step.zones, purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
       why: timeWhy(plan, current.index),
       startBy: latest === null ? null : showWhen(c.clock, latest), slack: latest === null ? null : showMinutes(latest - Math.max(now, current.start ?? now)), overdue: due !== null && !current.actual && plan.ready !== null && plan.ready > due ? showMinutes(plan.ready - due) : null,

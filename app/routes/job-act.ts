@@ -103,6 +103,13 @@ function choose(field: string, v: string, w: World): Partial<Job["choices"]> {
     const next = v === "true" ? [...rest, id] : rest;
     return { finishing: next.length ? next : undefined };
   }
+  for (const [prefix, list] of [["trial:", "trialOf"], ["out:", "trialOut"]] as const)
+    if (field.startsWith(prefix)) {
+      const id = field.slice(prefix.length);
+      const rest = (now[list] ?? []).filter((x) => x !== id);
+      const next = v === "true" ? [...rest, id] : rest;
+      return { [list]: next.length ? next : undefined };
+    }
   if (!Object.hasOwn(CHOICE, field)) throw new Refused(`There is nothing called “${field}” to choose.`);
   return CHOICE[field](v, w);
 }

@@ -5,7 +5,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
 import { surfaceUm } from "../core/piece/state";
 import { simulate } from "../core/plan/report";
-import { showInterval, showMl, showShare, showSpeed, showUm } from "../core/units/show";
+import { showInterval, showAmount, showShare, showSpeed, showUm } from "../core/units/show";
 import { CoreSample, Lens, lensScale, lookOf, magnified } from "../ui/core-sample/core-sample";
 import { Face } from "../ui/face";
 import { Empty, Swatch } from "../ui/kit/bits";
@@ -151,7 +151,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               <summary className="link-act">Paint for the whole job</summary>
               <ul>
                 {plan.amounts.map((a) => (
-                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]"><Swatch colour={paints[a.product].colour} /><span className="flex-1">{paints[a.product].name}</span><Why title={`Paint: ${paints[a.product].name}`} rows={amountWhy(plan, a.product)} moves="Area and wet film move it most; spraying more pieces in one go loses less beside them.">{showMl(a.ml)}{a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}</Why></li>
+                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]"><Swatch colour={paints[a.product].colour} /><span className="flex-1">{paints[a.product].name}</span><Why title={`Paint: ${paints[a.product].name}`} rows={amountWhy(plan, a.product)} moves="Area and wet film move it most; spraying more pieces in one go loses less beside them.">{showAmount(a.ml, a.g)}{a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}</Why></li>
                 ))}
               </ul>
             </details>

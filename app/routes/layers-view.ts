@@ -6,7 +6,7 @@ import { whereOf } from "../core/plan/facts";
 import { stateWords } from "../core/plan/decides";
 import { waitAfter } from "../core/plan/report";
 import { showWhen } from "../core/time/zoned";
-import { showInterval, showMinutes, showMl, showShare, showSpeed, showUm } from "../core/units/show";
+import { showAmount, showInterval, showMinutes, showMl, showShare, showSpeed, showUm } from "../core/units/show";
 import { standing } from "../core/bench/next";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { energy } from "../core/laser/energy";
@@ -131,7 +131,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     const auto = name === "minutes" && v === null ? num(p.minutes, 1) : null;
     return { name, label: FIELDS[name].label, unit: name === "power" ? "%" : FIELDS[name].unit, value: s.edited.includes(name) || v !== null ? (name === "power" ? num((v as number) * 100, 1) : typeof v === "number" ? num(v) : (v ?? "")) : "", from: s.edited.includes(name) ? "by hand" : auto !== null ? `plan: ${auto}` : v === null ? "plan’s own" : "plan" };
   });
-  const load = use && paint ? { text: use.ml === null ? "amount unknown" : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`, why: loadWhy(plan, index) } : null;
+  const load = use && paint ? { text: use.g !== null ? `${showAmount(null, use.g / n)} each, ${showAmount(null, use.g)} in all` : use.ml === null ? "amount unknown" : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`, why: loadWhy(plan, index) } : null;
   const then = w ? { text: w.min === null ? "never dry in this climate" : `${stateWords(w.for)} ${w.opens === null ? "" : showWhen(c.clock, w.opens)}, ${showMinutes(w.min)} after it${w.closes !== null ? `; shuts ${showWhen(c.clock, w.closes)}` : ""}${w.reopens !== null ? `, reopens ${showWhen(c.clock, w.reopens)}` : ""}`, why: waitWhy(plan, index), moves: WAIT_MOVES } : null;
   const latest = latestOf(plan, index);
   const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
@@ -180,6 +180,8 @@ export function amountWhy(plan: Plan, product: string): WhyRow[] {
     { name: "Coats", value: String(mine.length), from: mine.map((p) => p.step.title).join("; ") },
     { name: "Stays on the pieces", value: showMl(a.laidMl), from: "area × wet film" },
     { name: "Lost beside them", value: showMl(a.lostMl), from: "spray fan or brush" },
+    ...(mine.length && a.ml !== null ? [{ name: "One coat more, to be safe", value: showMl(a.ml / mine.length), from: "as an ordinary one of these" }] : []),
+    ...(a.g !== null ? [{ name: "Powder", value: `${Math.round(a.g * 10) / 10} g`, from: "area × depth × packing × density" }] : []),
     { name: "A coat, dry", value: showUm(paint.coatUm.value), from: paint.coatUm.from },
     { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
     { name: "On the Shelf", value: showMl(a.onShelfMl), from: paint.product.cans.length ? "cans as counted or weighed" : "no can listed" },

@@ -6,7 +6,7 @@ import { STARTER, defaultProduct } from "../core/catalogue/starter";
 import { onShelf } from "../core/plan/amounts";
 import { attack } from "../core/rules/33-finishes-that-attack";
 import { context } from "../core/plan/context";
-import { Can, type Product } from "../core/records/product";
+import { Can, Swatch as SwatchRecord, type Product } from "../core/records/product";
 import { showMl } from "../core/units/show";
 import { change, commit, Refused } from "../store/acts";
 import { readHeads, readShop } from "../store/queries";
@@ -60,6 +60,19 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
           let n = p.cans.length + 1;
           while (p.cans.some((c) => c.id === `${p.id}.can${n}`)) n++;
           return { cans: [...p.cans, { ...new Can(), id: `${p.id}.can${n}`, label: `Can ${n}`, fullMl: ml }] };
+        });
+      case "swatch-add":
+        return upd("swatch", (p) => {
+          const coats = typed.whole(f.coats);
+          if (!["wet", "dry", "after clear"].includes(f.when)) throw new Refused(`“${f.when}” is neither wet, dry nor after clear.`);
+          let n = (p.swatches?.length ?? 0) + 1;
+          while (p.swatches?.some((s) => s.id === `swatch.${n}`)) n++;
+          return { swatches: [...(p.swatches ?? []), { ...new SwatchRecord(), id: `swatch.${n}`, over: f.over.toLowerCase(), seen: f.seen.toLowerCase(), coats, when: f.when as SwatchRecord["when"] }] };
+        });
+      case "swatch-remove":
+        return upd("swatch taken out", (p) => {
+          const left = (p.swatches ?? []).filter((s) => s.id !== f.swatch);
+          return { swatches: left.length ? left : undefined };
         });
       case "can-remove":
         return upd("can taken off the Shelf", (p) => ({ cans: p.cans.filter((c) => c.id !== f.can) }));

@@ -5,7 +5,8 @@ import { colourFamily } from "../core/film/colour";
 import type { DryTimes, Product } from "../core/records/product";
 import { showMinutes, showMl, showShare, showUm } from "../core/units/show";
 import { Fold, Head, Swatch } from "./kit/bits";
-import { ActButton, PickField, TextField, TickField } from "./kit/field";
+import { hideFromSwatch } from "../core/film/swatch";
+import { ActButton, PickField, PostForm, TextField, TickField } from "./kit/field";
 
 const TIME_WORDS: [keyof DryTimes, string][] = [["flash", "Flashes off"], ["touch", "Touch dry"], ["recoat", "Next coat from"], ["closes", "Window shuts"], ["reopens", "Window reopens"], ["maskable", "Hard enough to mask or paint"], ["sandable", "Sandable"], ["laserSafe", "Laser-safe"], ["cured", "Cured"]];
 const from = (x: Figure, show: (n: number | null) => string): string => (x.from === "default" ? `default${x.value === null ? "" : `: ${show(x.value)}`}` : x.from);
@@ -50,6 +51,7 @@ export function ProductEditor({ p }: { p: Product }) {
       <div className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3">
         {TIME_WORDS.map(([k, word]) => <TextField action="/shelf" key={k} name={k} label={word} from={from(f.times[k], showMinutes)} value={p.times[k] === null ? "" : showMinutes(p.times[k])} extra={{ ...id, intent: "time" }} />)}
       </div>
+      {!f.mask && <Swatches p={p} coatUm={f.coatUm.value} />}
       <Head right={<ActButton action="/shelf" className="link-act" act={{ intent: "can-add", id: p.id }}>Add a can</ActButton>}>Cans</Head>
       {!p.cans.length && <p className="text-muted">No can is listed, so plans say what to buy and cannot say what is left.</p>}
       {p.cans.map((c) => {
@@ -69,6 +71,38 @@ export function ProductEditor({ p }: { p: Product }) {
         );
       })}
       <TextField action="/shelf" name="note" label="Notes" value={p.note} extra={id} area />
+    </>
+  );
+}
+
+/** Swatches laid here: over what, as seen, wet, dry or after clear; each says at what thickness the paint hides. */
+function Swatches({ p, coatUm }: { p: Product; coatUm: number | null }) {
+  return (
+    <>
+      <h3>Swatches</h3>
+      {!p.swatches?.length && <p className="text-muted">None laid yet: how it hides is a default.</p>}
+      <ul>
+        {(p.swatches ?? []).map((s) => {
+          const um = s.um ?? (coatUm === null ? null : coatUm * s.coats);
+          const hides = um === null || s.when === "wet" ? null : hideFromSwatch(p.colour, s.over, s.seen, um);
+          return (
+            <li key={s.id} data-swatch={s.id} className="flex flex-wrap items-center gap-2 border-t border-line py-1">
+              <Swatch colour={s.over} label={`over ${s.over}`} /><Swatch colour={s.seen} label={`seen ${s.seen}`} />
+              <span className="flex-1">{s.coats} {s.coats === 1 ? "coat" : "coats"}{um !== null && `, ${showUm(um)}`}, {s.when}{s.note && `: ${s.note}`}{hides !== null ? `; by it hides at ${showUm(hides)}` : s.when === "wet" ? "" : "; says nothing of hiding"}</span>
+              {hides !== null && <ActButton action="/shelf" className="link-act" act={{ intent: "set", id: p.id, field: "hideUm", value: String(Math.round(hides * 10) / 10) }}>Go by it</ActButton>}
+              <ActButton action="/shelf" className="link-act" act={{ intent: "swatch-remove", id: p.id, swatch: s.id }} label={`Remove the swatch over ${s.over}`}>Remove</ActButton>
+            </li>
+          );
+        })}
+      </ul>
+      <PostForm intent="swatch-add" action="/shelf" className="flex flex-wrap items-end gap-3">
+        <input type="hidden" name="id" value={p.id} />
+        <label className="flex flex-col text-muted">Over<input type="color" name="over" defaultValue="#1a1a1a" className="field-in h-9 w-16" /></label>
+        <label className="flex flex-col text-muted">As seen<input type="color" name="seen" defaultValue={p.colour} className="field-in h-9 w-16" /></label>
+        <label className="flex flex-col text-muted">Coats<input name="coats" defaultValue="1" inputMode="numeric" className="field-in w-16 text-ink" /></label>
+        <label className="flex flex-col text-muted">When<select name="when" className="field-in text-ink">{["dry", "wet", "after clear"].map((w) => <option key={w}>{w}</option>)}</select></label>
+        <button className="btn">Keep this swatch</button>
+      </PostForm>
     </>
   );
 }

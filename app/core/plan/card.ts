@@ -2,7 +2,7 @@
 import { stateWords } from "./decides";
 import { GROUND } from "../piece/state";
 import { showDay, showWhen } from "../time/zoned";
-import { showInterval, showLength, showMinutes, showMl, showShare, showSpeed, showUm } from "../units/show";
+import { showInterval, showLength, showMinutes, showAmount, showMl, showShare, showSpeed, showUm } from "../units/show";
 import { kindOf } from "./kinds";
 import { latestStart } from "./backward";
 import { open, type Plan } from "./plan";
@@ -47,6 +47,9 @@ export interface Card {
 const WORD = { never: "Never", stop: "Stop", hazard: "Hazard", risk: "Risk", advice: "Advice" } as const;
 
 /** @param asOf minute since 1970 that the card speaks of */
+/** kinds of step that are done to some zones only */
+const WHERE = ["coat", "cover", "mask-lift", "powder-fill", "melt", "engrave", "reveal", "rub-dye"];
+
 export function workCard(plan: Plan, asOf: number): Card {
   const c = plan.context;
   const { job } = c;
@@ -83,10 +86,10 @@ export function workCard(plan: Plan, asOf: number): Card {
         done: p.actual?.end != null,
         when: when(p.start),
         takes: p.minutes === null ? "unknown" : showMinutes(p.minutes),
-        zones: s.kind === "coat" ? (s.zones.includes(GROUND) ? "whole face" : s.zones.map(zoneName).join(", ")) : "",
+        zones: WHERE.includes(s.kind) ? (s.zones.includes(GROUND) ? "whole face" : s.zones.map(zoneName).join(", ")) : "",
         lines: [
           kind.tool(s, c),
-          ...(use ? [use.ml === null ? "amount unknown" : `${showMl(use.ml / job.quantity)} a piece, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet, ${showUm(s.dryUm)} dry`] : []),
+          ...(use ? [use.g !== null ? `${showAmount(null, use.g / job.quantity)} a piece, ${showAmount(null, use.g)} in all` : use.ml === null ? "amount unknown" : `${showMl(use.ml / job.quantity)} a piece, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet, ${showUm(s.dryUm)} dry`] : []),
           ...(s.laser ? [`${showShare(s.laser.power)} power, ${showSpeed(s.laser.speed)}, ${showInterval(s.laser.interval)}, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"} (${s.laser.from === "computed" ? "computed, a start for a test" : `${s.laser.from}; for this machine, can and blank only`})`] : []),
           ...(s.depthMm !== null ? [`${s.depthMm} mm deep`] : []),
           ...(s.sandUm ? [`${Math.round(s.sandUm)} µm off the face`] : []),
@@ -98,7 +101,7 @@ export function workCard(plan: Plan, asOf: number): Card {
         cautions: standing.filter((x) => x.step === s.id && x.severity !== "hazard").map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`),
       };
     }),
-    amounts: plan.amounts.map((a) => ({ product: c.paintOf(a.product).product.name, finish: c.paintOf(a.product).finish.name, ml: showMl(a.ml), stock: a.cans === null ? "stock unknown" : a.cans > 0 ? `buy ${a.cans} × ${showMl(a.canMl)}` : "on the Shelf" })),
+    amounts: plan.amounts.map((a) => ({ product: c.paintOf(a.product).product.name, finish: c.paintOf(a.product).finish.name, ml: showAmount(a.ml, a.g), stock: a.cans === null ? "stock unknown" : a.cans > 0 ? `buy ${a.cans} × ${showMl(a.canMl)}` : "on the Shelf" })),
     hazards: [...new Set([...plan.snags.filter((x) => x.severity === "hazard"), ...standing.filter((x) => x.severity === "never")].map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`)), ...standing.filter((x) => x.step === null && x.severity !== "hazard" && x.severity !== "never").map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`)],
     waivers: plan.snags.filter((x) => x.waived !== null && x.severity !== "hazard").map((x) => `Rule ${x.rule}, waived: ${x.waived}. (${x.why})`),
     unfit: plan.unfit.map((u) => `A change by hand no longer fits: ${u.why}.`),

@@ -134,6 +134,31 @@ const recoatAfter = (p: Piece, c: ReturnType<typeof context>, t: number): number
   return readiness(need, c).opens! - t;
 };
 
+describe("what is not known", () => {
+  test("an oven whose tray nobody has measured gives no loads and no time, and the field is named", () => {
+    const w = of("D4");
+    const plan = makePlan({ ...w, shop: { ...w.shop, gear: w.shop.gear!.map((g) => ({ ...g, trayW: null })) } });
+    expect(plan.placed.find((p) => p.step.kind === "melt")!.minutes).toBeNull();
+    expect(plan.ready).toBeNull();
+    expect(plan.stuck).toMatch(/oven’s tray/);
+  });
+  test("a beam whose depth in a material nobody has measured gives no setting, and the field is named", () => {
+    const w = of("D1");
+    const plan = makePlan({ ...w, machines: w.machines.map((m) => ({ ...m, beam: "uv" as const, depthPerJ: null })) });
+    expect(plan.missing.map((m) => m.say).join()).toMatch(/depth per J\/mm²/);
+    expect(plan.placed.find((p) => p.step.kind === "engrave")!.minutes).toBeNull();
+    const known = makePlan({ ...w, machines: w.machines.map((m) => ({ ...m, beam: "uv" as const, depthPerJ: 0.05 })) });
+    expect(known.placed.find((p) => p.step.kind === "engrave")!.minutes).toBeGreaterThan(0);
+  });
+  test("powder weighs what its density says, and the whole job's grams are the sum of its fills", () => {
+    const w = of("D3");
+    const plan = makePlan(w);
+    const area = plan.context.filled.reduce((a, z) => a + z.areaMm2, 0);
+    const grams = plan.amounts.filter((a) => a.g !== null).reduce((a, x) => a + x.g!, 0);
+    expect(grams).toBeCloseTo((fusedMass(area, 1.5, 0.5, 2, 1.5) * w.job.quantity), 3);
+  });
+});
+
 describe("sides", () => {
   test("reverse work is seen through the sheet; swapping two paint steps changes the front", () => {
     const w = of("I", 2);

@@ -97,6 +97,9 @@ export class Choices {
   @Maybe() @Flag() airStaysOn?: boolean;
   /** a clear sheet lies straight on the bed */
   @Maybe() @Flag() onBareBed?: boolean;
+  /** trial cards: what is varied, and which were voted out */
+  @Maybe() @TextList(20) trialOf?: string[];
+  @Maybe() @TextList(60) trialOut?: string[];
   /** equal faces round a ball or cylinder */
   @Maybe() @Whole(1, 60) faces?: number;
   /** neighbours that are too near may touch: the later one runs under */

@@ -31,6 +31,19 @@ export class Can {
   @Text(120) lot: string = "";
 }
 
+/** A swatch of a product as it was laid and seen. */
+export class Swatch {
+  @Id() id!: string;
+  /** colour beneath, and as seen over it */
+  @Colour() over!: string;
+  @Colour() seen!: string;
+  /** dry µm laid; null: not measured, ordinary coats are counted */
+  @OrNull() @Num(0.1, 5000) um: number | null = null;
+  @Whole(1, 50) coats: number = 1;
+  @OneOf(["wet", "dry", "after clear"]) when: "wet" | "dry" | "after clear" = "dry";
+  @Text(200) note: string = "";
+}
+
 export class Product {
   @Whole(1, 1) version: number = 1;
   @Id() id!: string;
@@ -59,6 +72,8 @@ export class Product {
   @Maybe() @Num(1, 240) holdMin?: number;
   @Maybe() @Num(0.2, 0.8) packing?: number;
   @Maybe() @Num(0.5, 5) density?: number;
+  /** swatches laid here; absent while there are none */
+  @Maybe() @SubList(() => Swatch, 100) swatches?: Swatch[];
   /** tape or film: °C past which it fails */
   @Maybe() @Num(20, 400) limitC?: number;
   /** rated for food contact by its maker */

@@ -65,3 +65,6 @@ export const plural = (n: number, one: string, many = `${one}s`): string => `${n
 export function listWords(words: string[]): string {
   return words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} and ${words[words.length - 1]}`;
 }
+
+/** What is used of a product: powder by weight, all else by volume. */
+export const showAmount = (ml: number | null, g: number | null): string => (g !== null ? `${Math.round(g * 10) / 10} g` : showMl(ml));

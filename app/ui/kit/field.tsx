@@ -171,7 +171,7 @@ export function ActButton({ act, children, className = "btn", action, label, dis
 }
 
 /** A form that stays where it is: sent to the page's action, cleared when stored, with the refusal beneath when not. */
-export function PostForm({ intent, extra, className, children }: { intent: string; extra?: Record<string, string>; className?: string; children: React.ReactNode }) {
+export function PostForm({ intent, action, extra, className, children }: { intent: string; action?: string; extra?: Record<string, string>; className?: string; children: React.ReactNode }) {
   const fetcher = useFetcher<Outcome>();
   const form = useRef<HTMLFormElement>(null);
   const stored = fetcher.state === "idle" && fetcher.data?.done;
@@ -179,7 +179,7 @@ export function PostForm({ intent, extra, className, children }: { intent: strin
     if (stored) form.current?.reset();
   }, [stored]);
   return (
-    <fetcher.Form ref={form} method="post" className={className} aria-busy={fetcher.state !== "idle" || undefined}>
+    <fetcher.Form action={action} ref={form} method="post" className={className} aria-busy={fetcher.state !== "idle" || undefined}>
       <input type="hidden" name="intent" value={intent} />
       {Object.entries(extra ?? {}).map(([k, v]) => <input key={k} type="hidden" name={k} value={v} />)}
       {children}

@@ -1,0 +1,24 @@
+import { FULL_SHELF, GEAR } from "../../../e2e/support/briefs";
+import { a1, zone } from "../../../e2e/support/worlds";
+import { MOST_CARDS, trialCards } from "./trials";
+
+const world = () => {
+  const w = a1({ products: FULL_SHELF(), shop: { gear: GEAR() } });
+  return { ...w, job: { ...w.job, route: "D1" as const, substrate: { id: "hard-maple", w: 80, h: 60, t: 8 }, zones: [zone("z", "e-rust")] } };
+};
+
+test("every combination is a card, numbered, with its own steps in order; those voted out stay and are marked", () => {
+  const cards = trialCards(world(), ["route:D1", "route:H", "school:sand-after:always", "school:coats:heavy"], ["H+coats:heavy"]);
+  expect(cards.map((c) => c.n)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+  expect(new Set(cards.map((c) => c.key)).size).toBe(8);
+  expect(cards.filter((c) => c.out).map((c) => c.key)).toEqual(["H+coats:heavy"]);
+  const of = (key: string) => cards.find((c) => c.key === key)!;
+  expect(of("D1+sand-after:always").steps.join()).not.toBe(of("D1").steps.join());
+  expect(of("H").steps.join()).toMatch(/Cut the mask/);
+  expect(cards.every((c) => c.minutes !== null && c.minutes > 0)).toBe(true);
+});
+test("no axis: the job's own way alone; never more cards than are looked at", () => {
+  expect(trialCards(world(), [], []).map((c) => c.key)).toEqual(["D1"]);
+  const many = ["coats:heavy", "before-laser:touch", "between:dry", "sand-after:always", "clean-off:wipe"].map((p) => `school:${p}`);
+  expect(trialCards(world(), many, [])).toHaveLength(MOST_CARDS);
+});

@@ -1,0 +1,31 @@
+/** A few treatments side by side, to be made on scraps and voted out: what is varied, and a card for each combination. */
+import type { TrialCard } from "../core/plan/trials";
+import { SCHOOLS } from "../core/catalogue/schools";
+import { showMinutes } from "../core/units/show";
+import { ActButton, TickField } from "./kit/field";
+
+export function TrialCards({ cards, of, routes }: { cards: TrialCard[]; of: string[]; routes: string[] }) {
+  const left = cards.filter((c) => !c.out).length;
+  return (
+    <div>
+      <fieldset>
+        <legend className="text-muted">What is varied</legend>
+        <div className="grid gap-x-6 sm:grid-cols-2">
+          {routes.map((r) => <TickField key={r} name={`trial:route:${r}`} label={`by ${r}`} value={of.includes(`route:${r}`)} extra={{ intent: "choice" }} />)}
+          {SCHOOLS.flatMap((s) => s.picks.filter((p) => p.id !== s.standard).slice(0, 1).map((p) => <TickField key={s.id} name={`trial:school:${s.id}:${p.id}`} label={`${s.matter.toLowerCase()}: also ${p.name.toLowerCase()}`} value={of.includes(`school:${s.id}:${p.id}`)} extra={{ intent: "choice" }} />))}
+        </div>
+      </fieldset>
+      {cards.length > 0 && <p className="my-2">{cards.length} {cards.length === 1 ? "card" : "cards"}, {left} still in. Print this page to lay one beside each scrap.</p>}
+      <ol className="grid gap-4 sm:grid-cols-2">
+        {cards.map((c) => (
+          <li key={c.key} data-trial={c.key} className={`border border-strong p-3 ${c.out ? "text-muted line-through" : ""}`}>
+            <p className="font-semibold">Card {c.n}. {c.name}</p>
+            <p className="tag">{c.minutes === null ? "minutes unknown" : `${showMinutes(c.minutes)} of work`}, {c.steps.length} steps</p>
+            <ol className="my-1 list-decimal pl-5 text-[0.93rem]">{c.steps.map((s, i) => <li key={i}>{s}</li>)}</ol>
+            <ActButton className="link-act" act={{ intent: "choice", field: `out:${c.key}`, value: String(!c.out) }} label={`${c.out ? "Take back in" : "Vote out"} card ${c.n}`}>{c.out ? "Take back in" : "Vote it out"}</ActButton>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
