@@ -53,14 +53,14 @@ journey("reverse work: visits mirrored, the front unmirrored; two paints swapped
   const front = (): Promise<string[]> => p.locator("figure svg path[data-zone]").evaluateAll((l) => l.map((x) => x.getAttribute("fill")!));
   await p.locator("figure svg path[data-zone]").first().waitFor();
   const before = await front();
-  // every coat of the front-most colour moved behind the coats of the next one, last coat first
+  // every coat of a colour moved behind the coats of the next one, last coat first
   const ids = (): Promise<string[]> => p.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")!));
-  const straw = (await ids()).filter((x) => x.startsWith("coat.colour.straw"));
+  const plum = (await ids()).filter((x) => x.startsWith("coat.colour.plum-spray"));
   const last = (all: string[], what: string): number => all.reduce((k, x, i) => (x.startsWith(what) ? i : k), -1);
-  for (const step of straw.reverse()) {
+  for (const step of plum.reverse()) {
     await p.goto(new URL(`jobs/door-sign/layers?step=${step}`, url).href);
     await p.getByRole("button", { name: /^Acts on/ }).waitFor();
-    for (let all = await ids(); all.indexOf(step) < last(all, "coat.colour.plum-spray"); all = await ids()) {
+    for (let all = await ids(); all.indexOf(step) < last(all, "coat.colour.meadow"); all = await ids()) {
       const was = all.indexOf(step);
       await p.getByRole("button", { name: /^Acts on/ }).click();
       await p.getByRole("menuitem", { name: "Move one later" }).click();
