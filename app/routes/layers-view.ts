@@ -4,6 +4,7 @@ import { kindOf, KINDS } from "../core/plan/kinds";
 import { open, preview, type Plan } from "../core/plan/plan";
 import { whereOf } from "../core/plan/facts";
 import { stateWords } from "../core/plan/decides";
+import { sensitive } from "../core/plan/ready";
 import { waitAfter } from "../core/plan/report";
 import { showWhen } from "../core/time/zoned";
 import { showAmount, showInterval, showMinutes, showMl, showShare, showSpeed, showUm } from "../core/units/show";
@@ -211,14 +212,20 @@ function depthRow(plan: Plan, index: number): StepCardData["depth"] {
 /** What the newest film of a zone does at a moment, in short lines. */
 export function filmNow(plan: Plan, index: number, zone: string, at: number): string[] {
   const c = plan.context;
-  const films = zoneOf(plan.placed[index].after, zone).films;
+  const state = zoneOf(plan.placed[index].after, zone);
+  const films = state.films;
   const top = films[films.length - 1];
-  if (!top || top.laidAt === null) return [];
+  const edge = state.scorched ? ["scorched beyond its edge: a blue beam through a mask on wood"] : [];
+  if (!top || top.laidAt === null) return edge;
+  if (top.phase) return [...edge, top.phase === "loose" ? `${c.paintOf(top.productId).product.name}: loose, level with the face` : `${c.paintOf(top.productId).product.name}: melted together${top.torn ? ", torn by a mask lifted warm" : ""}`];
   const p = c.paintOf(top.productId);
   const out = [`${p.product.name}: laid ${showWhen(c.clock, top.laidAt)}`];
   const w = waitAfter(plan, index);
   if (w?.opens != null) out.push(at >= w.opens ? `${stateWords(w.for)} since ${showWhen(c.clock, w.opens)}` : `${stateWords(w.for)} ${showWhen(c.clock, w.opens)}`);
   if (w?.closes != null) out.push(`window shuts ${showWhen(c.clock, w.closes)}`);
-  return out;
+  if (sensitive(top, c, at)) out.push("sensitive now: a wet coat on it would wrinkle it");
+  if (top.wrinkled || films.some((f) => f.wrinkled)) out.push("a film beneath has wrinkled");
+  if ((top.merged ?? 1) > 1) out.push(`${top.merged} coats laid inside the flash dry as one`);
+  return [...edge, ...out];
 }
 

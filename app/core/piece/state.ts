@@ -68,6 +68,8 @@ export interface ZoneState {
   /** pigment burnt into the glaze: the colour it shows */
   mark?: string;
   mask?: Mask;
+  /** charred beyond its edge: a halo beside pale colours */
+  scorched?: boolean;
 }
 
 export interface Piece {

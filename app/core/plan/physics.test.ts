@@ -134,6 +134,13 @@ const recoatAfter = (p: Piece, c: ReturnType<typeof context>, t: number): number
   return readiness(need, c).opens! - t;
 };
 
+test("a blue beam through a mask scorches wood beyond the edge; CO2 does not, nor bare wood", () => {
+  const w = of("D1");
+  const maple = (beam: "blue" | "co2"): World => ({ ...w, machines: w.machines.map((m) => ({ ...m, beam, depthPerJ: 0.2 })), job: { ...w.job, substrate: { ...w.job.substrate, id: "hard-maple" } } });
+  const scorched = (x: World): boolean => makePlan(x).placed.some((p) => p.after.zones.some((z) => z.scorched));
+  expect([scorched(maple("blue")), scorched(maple("co2")), scorched({ ...maple("blue"), job: { ...maple("blue").job, substrate: { ...w.job.substrate, id: "mdf" } } })]).toEqual([true, false, false]);
+});
+
 describe("what is not known", () => {
   test("an oven whose tray nobody has measured gives no loads and no time, and the field is named", () => {
     const w = of("D4");

@@ -19,5 +19,5 @@ export const engrave: StepKind = {
   needs: laserNeeds,
   refuses: () => null,
   // The beam takes the mask with it where it cuts, and whatever lay there.
-  apply: (s, p, c) => ({ ...mapZones(p, s.zones, ({ mask: _burnt, ...z }) => ({ ...z, depthUm: z.depthUm + (s.depthMm ?? 0) * 1000, charUm: CHARS.includes(c.substrate.family) ? CHAR.um : 0, films: [], ...(z.skin && (s.depthMm ?? 0) * 1000 + z.depthUm >= z.skin.um ? { skin: { ...z.skin, open: true } } : {}) })), soot: true, clean: false, touched: "beam" }),
+  apply: (s, p, c) => ({ ...mapZones(p, s.zones, ({ mask, ...z }) => ({ ...z, ...(mask && c.machine?.beam === "blue" && c.substrate.family === "wood" ? { scorched: true } : {}), depthUm: z.depthUm + (s.depthMm ?? 0) * 1000, charUm: CHARS.includes(c.substrate.family) ? CHAR.um : 0, films: [], ...(z.skin && (s.depthMm ?? 0) * 1000 + z.depthUm >= z.skin.um ? { skin: { ...z.skin, open: true } } : {}) })), soot: true, clean: false, touched: "beam" }),
 };
