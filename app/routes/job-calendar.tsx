@@ -86,12 +86,12 @@ const inTurn = <T,>(search: Generator<void, T>): Promise<T> =>
       try {
         const r = search.next();
         if (r.done) done(r.value);
-        else setTimeout(on, 0);
+        else setTimeout(on, 4);
       } catch (e) {
         no(e as Error);
       }
     };
-    setTimeout(on, 80);
+    setTimeout(on, 300);
   });
 
 interface Out {
