@@ -77,7 +77,7 @@ journey("reverse work: visits mirrored, the front unmirrored; two paints swapped
   await o.close();
 });
 
-journey("an oven put into the Workshop is planned with; a school picked there changes plans; both undone", async (url) => {
+journey("an oven is put into the Workshop and measured, a slip told; a school picked there changes plans, undone in one", async (url) => {
   const o = await open(url, { at: AT });
   await openSample(o.page);
   const p = o.page;

@@ -15,7 +15,7 @@ import { smallestStroke } from "../core/plan/letters";
 import { seen } from "../core/piece/state";
 import { RETURN_MM } from "../core/plan/placement";
 import { placementOf, visitsOf } from "../core/plan/visits";
-import { circumference, faces, inFocus } from "../core/round/round";
+import { circumference, DOF_MM, faces, inFocus } from "../core/round/round";
 import { Visits } from "../ui/visits";
 import { ProductList } from "../ui/product-editor";
 import { formOf } from "./answer";
@@ -27,7 +27,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const round = world.job.substrate.shape && world.job.substrate.diameter ? world.job.substrate.diameter : null;
   const names = Object.fromEntries([["ground", "the rest of the face"], ...world.job.zones.map((z) => [z.id, z.name])]);
   const visits = visitsOf(plan).map((v) => ({ ...v, stays: v.stays, names: { artwork: v.artwork.map((z) => names[z]), opens: v.opens.map((z) => names[z]), covers: v.covers.map((z) => names[z]), stays: v.stays.map((z) => names[z]) }, colours: Object.fromEntries(plan.placed[v.index].after.zones.map((z) => [z.zone, hex(seen({ ...z, mask: undefined }, plan.context.substrate.colour, plan.context.paintOf))])) }));
-  return { visits, place: visits.length ? placementOf(plan) : null, band: world.job.substrate.shape === "ball" && round ? inFocus(round / 2, 1).mid : null, gear: world.shop.gear ?? [], round, boxes: round && world.job.choices.faces ? faces(round, world.job.choices.faces, FACE_GAP_MM) : null, stroke: smallestStroke(plan), contrast: Object.fromEntries(world.job.zones.filter((z) => !z.bare && plan.context.hasPaint(z.productId)).map((z) => [z.id, Math.round(difference(linear(plan.context.paintOf(z.productId!).product.colour), linear(plan.context.substrate.colour)))])), job: world.job, units: world.shop.units, products: world.products, near: Object.fromEntries(world.job.zones.map((z) => [z.id, nearest(world.products, z.colour)])) };
+  return { visits, place: visits.length ? placementOf(plan) : null, band: world.job.substrate.shape === "ball" && round ? inFocus(round / 2, DOF_MM).mid : null, gear: world.shop.gear ?? [], round, boxes: round && world.job.choices.faces ? faces(round, world.job.choices.faces, FACE_GAP_MM) : null, stroke: smallestStroke(plan), contrast: Object.fromEntries(world.job.zones.filter((z) => !z.bare && plan.context.hasPaint(z.productId)).map((z) => [z.id, Math.round(difference(linear(plan.context.paintOf(z.productId!).product.colour), linear(plan.context.substrate.colour)))])), job: world.job, units: world.shop.units, products: world.products, near: Object.fromEntries(world.job.zones.map((z) => [z.id, nearest(world.products, z.colour)])) };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
 
@@ -99,8 +99,8 @@ export default function Artwork({ loaderData: { job, units, products, near, visi
         {job.artwork && (
           <>
             <SizeField key={job.artwork.w} value={showLength(job.artwork.w, units)} onSet={resize} height={showLength(job.artwork.h, units)} disabled={!job.artwork.svg} />
-            <Face job={job} colours={colours} grain={ground.family === "wood"} bandMm={band} boxes={boxes} label={`${job.title}, zones in their finishes`} />
-            {band !== null && <p className="tag">Between the dashed lines the beam is in focus, set half way down the drop: {Math.round(band * 10) / 10} mm, with 1 mm of focus (default).</p>}
+            <Face job={boxes && round !== null ? { ...job, substrate: { ...job.substrate, w: circumference(round) } } : job} colours={colours} grain={ground.family === "wood"} bandMm={band} boxes={boxes} label={`${job.title}, zones in their finishes`} />
+            {band !== null && <p className="tag">Between the dashed lines the beam is in focus, set half way down the drop: {Math.round(band * 10) / 10} mm, with {DOF_MM} mm of focus (default).</p>}
             {round !== null && <TextField name="faces" label="Equal faces round it" value={job.choices.faces === undefined ? "" : String(job.choices.faces)} extra={{ intent: "choice" }} inputMode="numeric" hint={boxes ? `each ${boxes.widthMm.toFixed(1)} mm of ${circumference(round).toFixed(1)} mm, ${FACE_GAP_MM} mm between${job.artwork && job.artwork.w / boxes.starts.length > boxes.widthMm ? "; the drawing is wider than its faces" : ""}` : undefined} />}
             <TextField name="credit" label="Drawn by, and how it may be used" value={job.credit ?? ""} hint="goes on the work card" />
             <p className="tag">The picture lies centred on the {ground.name.toLowerCase()}.</p>

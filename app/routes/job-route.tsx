@@ -31,7 +31,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const lays = (r: string): boolean => phases.some((p) => p.do === "coats" && p.role === r);
   const uses = {
     seal: lays("seal"), top: lays("top"), clear: lays("clear") || phases.some((p) => p.do === "barrier"), white: phases.some((p) => p.do === "undercoat") || lays("backing") || c.route?.id === "A1",
-    undercoat: phases.some((p) => p.do === "undercoat") || c.route?.id === "A1", mask: plan.placed.some((p) => p.step.kind === "mask-lay"), depth: plan.placed.some((p) => p.step.kind === "engrave"), brush: c.route?.id === "E1",
+    undercoat: phases.some((p) => p.do === "undercoat") || c.route?.id === "A1", mask: plan.placed.some((p) => p.step.kind === "mask-lay"), plainMask: plan.placed.some((p) => p.step.kind === "mask-lay" && p.step.productId === null), depth: plan.placed.some((p) => p.step.kind === "engrave"), brush: c.route?.id === "E1",
     powderByLaser: plan.placed.some((p) => p.step.method === "laser"), sheet: c.substrate.id === "acrylic-clear",
   };
   // Both ways of hiding, each planned to its end: coats and time are the plan's own, not a rule of thumb.
@@ -50,7 +50,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
 
-const LACK_STARTER: Record<string, string> = { mask: "heat-tape", sealer: "shellac", white: "white-acrylic", top: "black-enamel", clear: "clear-acrylic" };
+const LACK_STARTER: Record<string, string> = { mask: "heat-tape", epoxy: "epoxy", sealer: "shellac", white: "white-acrylic", top: "black-enamel", clear: "clear-acrylic" };
 
 export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
   const { job, products } = d;
@@ -159,7 +159,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
             <TickField name="sunOrHotAir" label="Dried in the sun or with hot air" extra={choice} value={job.choices.sunOrHotAir} />
             <TickField name="driedInEnclosure" label="Wet pieces dry inside the laser’s enclosure" extra={choice} value={job.choices.driedInEnclosure === true} />
             <TickField name="mask" label="A mask or film is on the piece while it is lasered" extra={choice} value={job.choices.mask} />
-            {job.choices.mask && <PickField name="maskChlorinated" label="Does that film hold chlorine (vinyl, PVC)?" extra={choice} value={job.choices.maskChlorinated === null ? "" : String(job.choices.maskChlorinated)} options={[{ value: "", label: "not known: ask its maker first" }, { value: "false", label: "no" }, { value: "true", label: "yes" }]} />}
+            {(job.choices.mask || d.uses.plainMask) && <PickField name="maskChlorinated" label="Does that film hold chlorine (vinyl, PVC)?" extra={choice} value={job.choices.maskChlorinated === null ? "" : String(job.choices.maskChlorinated)} options={[{ value: "", label: "not known: ask its maker first" }, { value: "false", label: "no" }, { value: "true", label: "yes" }]} />}
           </fieldset>
           <ProductList title="What lies on the Shelf for this route" products={[...new Set(Object.values(d.picked ?? {}).filter((x) => x !== null))]} />
           <Form action="../layers" relative="path" className="mt-2"><button className="btn btn-main">Next: layers</button></Form>

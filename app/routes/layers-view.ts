@@ -19,6 +19,7 @@ import type { RailBlock } from "../ui/time-rail";
 import type { SnagRow } from "../ui/snags";
 import type { StepCardData } from "../ui/step-card";
 import type { WhyRow } from "../ui/kit/why";
+import { SUITS } from "../core/plan/lays";
 import { figuresOf } from "../core/plan/figures";
 import { guideOf } from "./guide-view";
 import { latestOf, loadWhy, startWhy, timeWhy, WAIT_MOVES, waitWhy } from "./why-rows";
@@ -144,7 +145,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     answer: plan.bench.steps.get(s.id)?.answer ?? null,
     laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : `${s.laser.from}: for this machine, can and blank, not for others`, why: laserWhy(plan, s) } : null,
     fields,
-    product: s.kind === "coat" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.filter((x) => !c.paintOf(x.id).mask).map((x) => ({ value: x.id, label: x.name }))] } : null,
+    product: Object.hasOwn(SUITS, s.kind) ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.filter((x) => SUITS[s.kind](c.paintOf(x.id))).map((x) => ({ value: x.id, label: x.name }))] } : null,
     role: s.kind === "coat" ? s.role : null,
     zones: s.kind === "coat" ? [...c.job.zones.map((z) => ({ id: z.id, name: z.name })), { id: GROUND, name: "rest of the face" }].map((z) => ({ ...z, on: s.zones.includes(z.id) })) : [],
     canWarmed: paint?.finish.by === "spray" ? s.canWarmed : null,
@@ -153,7 +154,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     figures: figuresOf(plan, index),
     guide: guideOf(plan, index),
     method: s.kind === "melt" ? (s.method ?? "gun") : null,
-    mask: s.kind === "mask-lay" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.filter((x) => c.paintOf(x.id).mask).map((x) => ({ value: x.id, label: x.name }))] } : null,
+    mask: s.kind === "mask-lay" || s.kind === "cover" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.filter((x) => c.paintOf(x.id).mask).map((x) => ({ value: x.id, label: x.name }))] } : null,
   };
 }
 
@@ -215,7 +216,8 @@ export function filmNow(plan: Plan, index: number, zone: string, at: number): st
   const state = zoneOf(plan.placed[index].after, zone);
   const films = state.films;
   const top = films[films.length - 1];
-  const edge = state.scorched ? ["scorched beyond its edge: a blue beam through a mask on wood"] : [];
+  const piece = plan.placed[index].after;
+  const edge = [...(piece.smeared && c.hasPaint(piece.smeared) ? [`${c.paintOf(piece.smeared).product.name} lies smeared over the glaze: wipe it before it dries on`] : []), ...(piece.touched ? [`last touched with: ${piece.touched.replace(/-/g, " ")}`] : []), ...(state.scorched ? ["scorched beyond its edge: a blue beam through a mask on wood"] : [])];
   if (!top || top.laidAt === null) return edge;
   if (top.phase) return [...edge, top.phase === "loose" ? `${c.paintOf(top.productId).product.name}: loose, level with the face` : `${c.paintOf(top.productId).product.name}: melted together${top.torn ? ", torn by a mask lifted warm" : ""}`];
   const p = c.paintOf(top.productId);

@@ -7,7 +7,7 @@ import type { CoatRole } from "../piece/state";
 import type { SubstrateKind } from "./substrates";
 
 /** When a phase is done at all: by what the piece is made of, and how many there are. */
-export type When = "bare-metal" | "batch" | "face-sanded" | "hard" | "absorbent" | "oven-glass" | "sand-after" | "round";
+export type When = "bare-metal" | "batch" | "hard" | "absorbent" | "tile-masked" | "sand-after";
 
 /** How the colours of a job follow one another; each is worked out in plan/colours.ts. */
 export type ColourWay = "stack" | "beside" | "bands" | "filled" | "powder" | "powder-visits" | "nested" | "stencil" | "reverse" | "poured" | "dyed" | "inked";
@@ -122,7 +122,7 @@ export const ROUTES: Route[] = [
     gives: "A fine stained drawing under a glaze that stays clean.",
     goes: "The laser opens the glaze; a water-based dye is rubbed over; the whole glaze is wiped clean and only open ceramic keeps it; seal.",
     families: ["tile"], beams: ["uv", "co2"], maxColours: 1, fills: ["ceramic-dye"], loss: 0.08,
-    phases: [...begin, step("degrease"), { do: "mask", when: "oven-glass" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "colours", how: "dyed" }, { do: "lift" }, coats("clear", 3), ...end],
+    phases: [...begin, step("degrease"), { do: "mask", when: "tile-masked" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "colours", how: "dyed" }, { do: "lift" }, coats("clear", 3), ...end],
   },
   {
     ...flat,
@@ -131,7 +131,7 @@ export const ROUTES: Route[] = [
     gives: "Areas of colour with a burnished shading.",
     goes: "The laser opens the glaze; markers fill area by area, outline first; when all is quite dry it is wiped with a firm thumb, one colour at a time; seal.",
     families: ["tile"], beams: ["uv", "co2"], maxColours: 6, fills: ["paint-marker"], loss: 0.08,
-    phases: [...begin, step("degrease"), { do: "mask", when: "oven-glass" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "colours", how: "inked" }, step("wipe-back"), { do: "lift" }, coats("clear", 3), ...end],
+    phases: [...begin, step("degrease"), { do: "mask", when: "tile-masked" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "colours", how: "inked" }, step("wipe-back"), { do: "lift" }, coats("clear", 3), ...end],
   },
   {
     ...flat,
@@ -140,7 +140,7 @@ export const ROUTES: Route[] = [
     gives: "Lines in marker or metal, broad areas in alcohol ink.",
     goes: "Cut the lines deep into the glaze, seal them; lines by marker, areas dabbed with alcohol ink behind a paper shield; wipe the glaze; seal in three or four coats.",
     families: ["tile"], beams: ["uv", "co2"], maxColours: 6, fills: ["alcohol-ink", "paint-marker"], loss: 0.08,
-    phases: [...begin, step("degrease"), { do: "mask", when: "oven-glass" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "coats", role: "seal", over: "zones", until: "count", count: 1 }, { do: "colours", how: "inked" }, step("wipe-back"), { do: "lift" }, coats("clear", 4), ...end],
+    phases: [...begin, step("degrease"), { do: "mask", when: "tile-masked" }, step("plate"), step("pre-flight"), step("proof", "batch"), { do: "laser", kind: "open-skin" }, step("wash"), { do: "coats", role: "seal", over: "zones", until: "count", count: 1 }, { do: "colours", how: "inked" }, step("wipe-back"), { do: "lift" }, coats("clear", 4), ...end],
   },
   {
     ...flat,

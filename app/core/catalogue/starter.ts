@@ -25,5 +25,6 @@ export const STARTER: { id: string; name: string; finish: string; colour: string
   { id: "painters-tape", name: "Painter’s tape", finish: "painters-tape", colour: "#6f97b8" },
   { id: "heat-tape", name: "Polyimide tape", finish: "polyimide-tape", colour: "#c98a2b" },
   { id: "paper-shield", name: "Paper shield", finish: "paper-shield", colour: "#e8dfc8" },
+  { id: "epoxy", name: "Table-top epoxy", finish: "table-top-epoxy", colour: "#f7f7f4" },
   { id: "clear-acrylic", name: "Clear acrylic", finish: "spray-clear", colour: "#f5f5f5" },
 ];

@@ -4,6 +4,7 @@ import { insideDose } from "../round/round";
 import type { Finish } from "../catalogue/finishes";
 import { GROUND, zoneOf } from "../piece/state";
 import type { Context } from "./context";
+import { LAYS } from "./lays";
 import type { Placed } from "./place";
 
 export interface StepUse {
@@ -34,9 +35,6 @@ export interface Amount {
   leftMl: number | null;
   boughtMl: number | null;
 }
-
-/** step kinds that lay something of a product */
-const LAYS = ["coat", "rub-dye", "pour-paint", "flood-epoxy", "powder-fill"];
 
 export function stepUse(p: Placed, c: Context): StepUse | null {
   const s = p.step;

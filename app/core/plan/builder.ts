@@ -17,7 +17,7 @@ import type { Zone } from "../records/job";
 import type { Context } from "./context";
 import { kindOf } from "./kinds";
 import { cutsOf, settingFor } from "./kinds/laser-work";
-import { ovenOf } from "./kinds/melt";
+import { GUN_TAPE_C, OVEN_OVER_C, ovenOf } from "./kinds/melt";
 import { skinWords } from "./kinds/open-skin";
 import { maskFor } from "./masks";
 import { productFor } from "./pick";
@@ -40,7 +40,7 @@ const ORDINAL = ["", "first", "second", "third", "fourth", "fifth", "sixth", "se
 export const coatName = (name: string, n: number): string => `${name}, ${ORDINAL[n] ?? `${n}th`} coat`;
 
 export interface Missing {
-  what: "machine" | "mask" | "oven" | "sealer" | "white" | "top" | "clear" | "colour" | "zones" | "route";
+  what: "machine" | "mask" | "oven" | "epoxy" | "sealer" | "white" | "top" | "clear" | "colour" | "zones" | "route";
   say: string;
 }
 export interface Generated {
@@ -157,7 +157,7 @@ export class Builder {
       case "absorbent": return c.substrate.absorbent;
       case "hard": return !c.substrate.absorbent;
       case "sand-after": return c.school("sand-after") === "always";
-      case "oven-glass": return c.school("tile-mask") === "mask";
+      case "tile-masked": return c.school("tile-mask") === "mask";
       default: return true;
     }
   }
@@ -215,9 +215,9 @@ export class Builder {
   /** The mask that bears the heat of this route; told when the Shelf has none. */
   maskId(heat: "gun" | "oven" | null): string | null {
     const { c } = this;
-    const hot = heat === "oven" ? Math.max(0, ...this.groups().map((g) => c.paintOf(g.id).powder?.holdC.value ?? 0)) + 10 : heat === "gun" ? GUN_TAPE_C : null;
+    const hot = heat === "oven" ? Math.max(0, ...this.groups().map((g) => c.paintOf(g.id).powder?.holdC.value ?? 0)) + OVEN_OVER_C : heat === "gun" ? GUN_TAPE_C : null;
     const m = maskFor(c, hot);
-    if (!m && hot !== null && hot > PLAIN_TAPE_C) this.lack("mask", `No tape on the Shelf bears ${Math.round(hot)} °C.`);
+    if (!m && hot !== null && hot > (finish("painters-tape").mask?.limitC ?? 0)) this.lack("mask", `No tape on the Shelf bears ${Math.round(hot)} °C.`);
     return m?.id ?? null;
   }
   private mask(ph: Extract<Phase, { do: "mask" }>): void {
@@ -242,21 +242,22 @@ export class Builder {
       const move = FINISHING.find((m) => m.id === id);
       if (!move || (move.families && !move.families.includes(c.substrate.family))) continue;
       const epoxy = c.world.products.find((p) => finish(p.finish).family === "epoxy") ?? null;
-      if (move.kind === "flood-epoxy" && !epoxy) this.lack("clear", "There is no epoxy on the Shelf.");
+      if (move.kind === "flood-epoxy" && !epoxy) this.lack("epoxy", "There is no epoxy on the Shelf.");
       this.step(move.kind, { zones: c.allZones, ...(move.kind === "flood-epoxy" ? { productId: epoxy?.id ?? null, dryUm: epoxy ? c.paintOf(epoxy.id).coatUm.value : null } : {}) });
     }
   }
   /** An engraving visit of its own for some zones. */
-  engrave(zones: string[], depthMm: number, visit: number | null = null): void {
+  engrave(zones: string[], depthMm: number): void {
     const setting = engraveSetting(this.c, depthMm);
     if (!this.c.machine) this.lack("machine", "No machine is chosen; its beam, watts and speeds decide depth, setting and minutes.");
-    else if (!setting) this.lack("machine", `How deep ${this.c.machine.name} cuts ${this.c.substrate.name.toLowerCase()} is not known: cut a test and type its “depth per J/mm²” in the Workshop.`);
-    this.step("engrave", { zones, laser: setting, depthMm, visit }, `Engrave ${depthMm} mm${setting ? `, ${setting.passes} ${setting.passes === 1 ? "pass" : "passes"}` : ""}`);
+    else if (!setting) this.lackDepth();
+    this.step("engrave", { zones, laser: setting, depthMm }, `Engrave ${depthMm} mm${setting ? `, ${setting.passes} ${setting.passes === 1 ? "pass" : "passes"}` : ""}`);
   }
-  oven(): boolean {
-    const oven = ovenOf(this.c);
-    if (!oven) this.lack("oven", "No oven stands in the Workshop.");
-    return oven !== null;
+  private lackDepth(): void {
+    this.lack("machine", `How deep ${this.c.machine?.name ?? "the laser"} cuts ${this.c.substrate.name.toLowerCase()} is not known: cut a test and type its “depth per J/mm²” in the Workshop.`);
+  }
+  needsOven(): void {
+    if (!ovenOf(this.c)) this.lack("oven", "No oven stands in the Workshop.");
   }
 
   private coats(ph: Extract<Phase, { do: "coats" }>): void {
@@ -335,7 +336,7 @@ export class Builder {
     if (set && set.machineId === c.machine.id) return { power: set.power, speed: set.speed, interval: set.interval, passes: set.passes, from: "test plate" };
     if (c.route?.phases.some((p) => p.do === "laser" && p.kind === "engrave") || c.route?.phases.some((p) => p.do === "colours" && (p.how === "powder-visits" || p.how === "nested"))) {
       const s = engraveSetting(c, this.depthMm());
-      if (!s) this.lack("machine", `How deep ${c.machine.name} cuts ${c.substrate.name.toLowerCase()} is not known: cut a test and type its “depth per J/mm²” in the Workshop.`);
+      if (!s) this.lackDepth();
       return s;
     }
     if (c.route?.phases.some((p) => p.do === "laser" && p.kind === "open-skin")) return settingFor(c, skinEnergy(c), 0.5, 1);
@@ -413,8 +414,6 @@ const HEAVY = 2;
 const THIN = 0.7;
 /** µm of a light sanding after a mask */
 const LIGHT_SAND_UM = 10;
-const GUN_TAPE_C = 130;
-const PLAIN_TAPE_C = 150;
 
 /** Usual depth of a cut by what fills it, mm: powder wants a deep one, a sprayed or flooded film little. */
 const usualDepth = (c: Context): number => (c.route?.fills.includes("powder") ? DEPTH_MM : c.substrate.family === "metal" ? 0.2 : 0.4);

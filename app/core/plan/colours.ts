@@ -10,7 +10,7 @@ import { fillsFor } from "../powder/fill";
 import type { Zone } from "../records/job";
 import { SCORE_E, type Builder } from "./builder";
 import { cutsOf, settingFor } from "./kinds/laser-work";
-import { ovenRun, type Heat } from "./kinds/melt";
+import type { Heat } from "./kinds/melt";
 import { productFor } from "./pick";
 
 type Way = (b: Builder, melt: Heat | null) => void;
@@ -60,11 +60,11 @@ const stack: Way = (b) => {
 
 /** A3: each colour through a shield, the others covered. */
 const beside: Way = (b) => {
-  lightestFirst(b).forEach((g, i) => {
+  lightestFirst(b).forEach((g) => {
     const others = openOthers(b, g);
-    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b), visit: i + 1 });
+    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b) });
     coat(b, g);
-    if (others.length) b.step("mask-lift", { zones: others, visit: i + 1 }, "Take the shield off");
+    if (others.length) b.step("mask-lift", { zones: others }, "Take the shield off");
   });
 };
 
@@ -80,23 +80,23 @@ const bands: Way = (b) => {
 const filled: Way = (b) => {
   const groups = lightestFirst(b);
   const flooded = (g: Group): number => (b.c.substrate.family === "metal" && b.c.paintOf(g.id).finish.by === "brush" && b.c.school("metal-paint") === "enamel" ? 2 : 1);
-  groups.forEach((g, i) => {
+  groups.forEach((g) => {
     const spray = b.c.paintOf(g.id).finish.by !== "brush";
     const others = spray ? openOthers(b, g) : [];
-    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b), visit: i + 1 });
+    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b) });
     coat(b, g, flooded(g));
-    if (others.length) b.step("mask-lift", { zones: others, visit: i + 1 }, "Take the cover off");
+    if (others.length) b.step("mask-lift", { zones: others }, "Take the cover off");
   });
 };
 
 /** Fill and melt until what is left open is as M9 wants it. */
-function fillAndMelt(b: Builder, g: Group, depthMm: number, heat: Heat, visit: number | null, zones = ids(g.zones)): void {
+function fillAndMelt(b: Builder, g: Group, depthMm: number, heat: Heat, zones = ids(g.zones)): void {
   const p = b.c.paintOf(g.id);
   const n = fillsFor(depthMm, p.powder?.packing.value ?? 0.5, ["white", "pale"].includes(colourFamily(p.product.colour))) ?? 1;
   for (let i = 1; i <= n; i++) {
-    b.step("powder-fill", { zones, productId: g.id, role: "colour", coat: i, visit }, `${p.product.name}, fill ${i}`);
-    const run = heat === "oven" && b.oven() ? ovenRun({ zones, method: "oven" } as Parameters<typeof ovenRun>[0], b.piece, b.c) : null;
-    b.step("melt", { zones, method: heat, visit, ovenMin: run ? Math.round(run.loads * (run.warmMin + run.holdMin)) : null }, `Melt ${p.product.name}${heat === "oven" ? " in the oven" : heat === "laser" ? " with the laser" : ""}`);
+    b.step("powder-fill", { zones, productId: g.id, role: "colour", coat: i }, `${p.product.name}, fill ${i}`);
+    if (heat === "oven") b.needsOven();
+    b.step("melt", { zones, productId: g.id, method: heat }, `Melt ${p.product.name}${heat === "oven" ? " in the oven" : heat === "laser" ? " with the laser" : ""}`);
   }
 }
 /** How powder is melted where the route leaves it open: the school's, as far as the Workshop has it. */
@@ -109,22 +109,22 @@ const heatFor = (b: Builder): Heat => {
 const powder: Way = (b, melt) => {
   const heat = melt ?? heatFor(b);
   const depth = b.depthMm();
-  b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g, i) => {
+  b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g) => {
     const others = openOthers(b, g);
-    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b), visit: i + 1 });
-    fillAndMelt(b, g, depth, heat, i + 1);
-    if (others.length) b.step("mask-lift", { zones: others, visit: i + 1 }, "Take the cover off");
+    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b) });
+    fillAndMelt(b, g, depth, heat);
+    if (others.length) b.step("mask-lift", { zones: others }, "Take the cover off");
   });
 };
 
 /** D3, D4: one mask; each colour is cut, filled and melted in a visit of its own, the rest still masked. */
 const powderVisits: Way = (b, melt) => {
   const depth = b.depthMm();
-  b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g, i) => {
-    b.engrave(ids(g.zones), depth, i + 1);
-    b.step("dust", { visit: i + 1 });
+  b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g) => {
+    b.engrave(ids(g.zones), depth);
+    b.step("dust");
     if (b.c.school("edge") === "both") b.barrier(ids(g.zones));
-    fillAndMelt(b, g, depth, melt ?? "gun", i + 1);
+    fillAndMelt(b, g, depth, melt ?? "gun");
   });
 };
 
@@ -136,11 +136,11 @@ const nested: Way = (b) => {
   const heat: "gun" | "oven" = heatFor(b) === "oven" ? "oven" : "gun";
   groups.forEach((g, i) => {
     const zones = groups.slice(i).flatMap((x) => ids(x.zones));
-    b.step("mask-lay", { zones: b.c.allZones, productId: b.maskId(heat), visit: i + 1 });
-    b.engrave(zones, i === 0 ? b.depthMm() : NEST_MM, i + 1);
-    b.step("dust", { visit: i + 1 });
-    fillAndMelt(b, g, b.depthMm() + i * NEST_MM, heat, i + 1, zones);
-    b.step("mask-lift", { zones: b.piece.zones.filter((z) => z.mask).map((z) => z.zone), visit: i + 1 });
+    b.step("mask-lay", { zones: b.c.allZones, productId: b.maskId(heat) });
+    b.engrave(zones, i === 0 ? b.depthMm() : NEST_MM);
+    b.step("dust");
+    fillAndMelt(b, g, b.depthMm() + i * NEST_MM, heat, zones);
+    b.step("mask-lift", { zones: b.piece.zones.filter((z) => z.mask).map((z) => z.zone) });
   });
 };
 
@@ -153,10 +153,10 @@ const stencil: Way = (b) => {
   score(b);
   const clear = b.c.substrate.absorbent ? productFor("clear", b.c) : null;
   lightestFirst(b).forEach((g, i, all) => {
-    b.step("mask-lift", { zones: ids(g.zones), visit: i + 1 }, `Lift the mask off ${b.c.paintOf(g.id).product.name}`);
+    b.step("mask-lift", { zones: ids(g.zones) }, `Lift the mask off ${b.c.paintOf(g.id).product.name}`);
     if (clear) b.coatStep("barrier", clear.id, ids(g.zones), 1, `barrier.${i + 1}`);
     coat(b, g);
-    if (i < all.length - 1) b.step("cover", { zones: ids(g.zones), productId: LOOSE(b), visit: i + 1 });
+    if (i < all.length - 1) b.step("cover", { zones: ids(g.zones), productId: LOOSE(b) });
   });
 };
 
@@ -167,12 +167,12 @@ const reverse: Way = (b) => {
   const groups = b.groups().sort((x, y) => areaOf(x) - areaOf(y));
   const back = productFor("backing", c);
   groups.forEach((g, i) => {
-    b.step("mask-lift", { zones: ids(g.zones), visit: i + 1 }, `Lift the mask off ${c.paintOf(g.id).product.name}`);
+    b.step("mask-lift", { zones: ids(g.zones) }, `Lift the mask off ${c.paintOf(g.id).product.name}`);
     // It must hide whatever will come behind it.
     const behind = [...groups.slice(i + 1).map((x) => c.paintOf(x.id).product.colour), back?.colour ?? "#f4f2ee"];
     const n = Math.max(...behind.map((x) => b.coatsOver(g.id, linear(x), 2)));
     const open = groups.slice(0, i + 1).flatMap((x) => ids(x.zones));
-    for (let k = 1; k <= n; k++) b.coatStep("colour", g.id, open, k, `colour.${g.id}`, { visit: i + 1 });
+    for (let k = 1; k <= n; k++) b.coatStep("colour", g.id, open, k, `colour.${g.id}`);
   });
   const masked = b.piece.zones.filter((z) => z.mask).map((z) => z.zone);
   if (masked.length) b.step("mask-lift", { zones: masked }, "Lift the rest of the mask");

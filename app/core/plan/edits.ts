@@ -6,6 +6,7 @@ import type { PlanEdit } from "../records/job";
 import type { Context } from "./context";
 import { coatName } from "./builder";
 import { isKind, kindOf } from "./kinds";
+import { LAYS, suited } from "./lays";
 import { newStep, type Step } from "./step";
 
 export interface Unfit {
@@ -63,7 +64,7 @@ export const FIELDS: Record<string, Field> = {
       if (typeof v !== "string" || !c.hasPaint(v)) return "names a product that is not on the Shelf";
       s.productId = v;
       s.dryUm = c.paintOf(v).coatUm.value;
-      s.title = coatName(c.paintOf(v).product.name, s.coat ?? 1);
+      if (s.kind === "coat") s.title = coatName(c.paintOf(v).product.name, s.coat ?? 1);
       return null;
     },
   },
@@ -116,11 +117,9 @@ export function applyEdits(generated: Step[], edits: PlanEdit[], c: Context): { 
       else {
         if (at === null) no("the step it stood behind is gone; it stands at the end");
         const s = newStep(edit.step, kind, kindOf(kind).name, { origin: "edit", zones: kind === "coat" ? c.filled.map((z) => z.id) : WHOLE_FACE.includes(kind) ? c.allZones : c.filled.map((z) => z.id), sandUm: kind === "sand-back" ? 40 : kind === "sand-residue" ? 20 : null });
-        if (kind === "coat") {
-          s.role = "colour";
-          const id = productId ?? c.filled[0]?.productId ?? null;
-          if (c.hasPaint(id)) Object.assign(s, { productId: id, dryUm: c.paintOf(id).coatUm.value, title: coatName(c.paintOf(id).product.name, 1) });
-        }
+        const id = productId ?? suited(kind, c)?.id ?? null;
+        if (c.hasPaint(id)) Object.assign(s, { productId: id, dryUm: c.paintOf(id).coatUm.value, ...(kind === "coat" ? { title: coatName(c.paintOf(id).product.name, 1) } : {}) });
+        if (LAYS.includes(kind)) Object.assign(s, { role: kind === "flood-epoxy" ? "clear" : "colour" });
         steps.splice(at ?? steps.length, 0, s);
       }
       continue;

@@ -7,7 +7,7 @@ import { defocusFor, energy, ripple } from "../laser/energy";
 import { surfaceUm, topDown, zoneOf, GROUND } from "../piece/state";
 import { fusedMass, mayStayOpen, openAfter } from "../powder/fill";
 import { coolDown, coolTau, LIFT_C } from "../powder/heat";
-import { alongFor, circumference, degreesFor, inFocus, seam, squeeze } from "../round/round";
+import { DOF_MM, alongFor, circumference, degreesFor, inFocus, seam, squeeze } from "../round/round";
 import { showMinutes, showShare, showUm } from "../units/show";
 import { patchiness } from "./kinds/laser-work";
 import { heatOf, meltC, ovenRun, pieceC, tapeC } from "./kinds/melt";
@@ -31,8 +31,6 @@ export interface Figures {
 const n2 = (x: number): string => (Math.round(x * 100) / 100).toString();
 /** mm of spot that melts powder without marking what is beneath */
 const MELT_SPOT_MM = 1;
-/** mm of focus that a lens of ordinary length forgives on round work */
-const DOF_MM = 1;
 
 export function figuresOf(plan: Plan, index: number): Figures[] {
   const out: Figures[] = [];
@@ -82,8 +80,8 @@ export function figuresOf(plan: Plan, index: number): Figures[] {
     });
   }
   if (s.kind === "melt") {
-    const hold = meltC(s, p.before, c);
-    const run = heatOf(s) === "oven" ? ovenRun(s, p.before, c) : null;
+    const hold = meltC(s, c);
+    const run = heatOf(s) === "oven" ? ovenRun(s, c) : null;
     const tau = coolTau(c.substrate, c.job.substrate.t);
     const body = pieceC(s, hold);
     const cold = body === null ? null : coolDown(tau, body, LIFT_C);

@@ -24,9 +24,10 @@ export function maskOf(productId: string | null, c: Context): MaskFacts {
 
 /** The Shelf’s mask for a job: the one chosen, else the thinnest that bears the heat and that the beam cuts. @param heatC hottest it will get under it; null: no heat */
 export function maskFor(c: Context, heatC: number | null): Product | null {
-  const all = c.world.products.filter((p) => finish(p.finish).role === "mask" && p.chlorinated !== true);
-  const own = all.find((p) => p.id === c.job.choices.maskId);
+  // What was chosen is taken, whatever it is made of: rule 70 speaks up. Of itself a plan never takes chlorine.
+  const own = c.world.products.find((p) => finish(p.finish).role === "mask" && p.id === c.job.choices.maskId);
   if (own) return own;
+  const all = c.world.products.filter((p) => finish(p.finish).role === "mask" && p.chlorinated !== true);
   const bears = (p: Product): boolean => heatC === null || (paint(p).mask?.limitC.value ?? 0) >= heatC;
   const cuts = (p: Product): boolean => !(c.machine?.beam === "blue" && paint(p).mask?.clear);
   return all.filter((p) => !paint(p).mask?.loose && bears(p) && cuts(p)).sort((a, b) => (paint(a).mask!.riskC >= (heatC ?? 0) ? 0 : 1) - (paint(b).mask!.riskC >= (heatC ?? 0) ? 0 : 1) || (paint(a).coatUm.value ?? 0) - (paint(b).coatUm.value ?? 0))[0] ?? null;

@@ -285,3 +285,24 @@ describe("visits and figures", () => {
     has("J", "place-round", "round");
   });
 });
+
+describe("steps put in by hand", () => {
+  const added = (w: World, kind: string, after: string, more: [string, string][] = []): World => ({ ...w, job: { ...w.job, edits: [{ id: "a", op: "add", step: `${kind}.x1`, after, field: kind, value: null }, ...more.map(([field, value], i) => ({ id: `s${i}`, op: "set" as const, step: `${kind}.x1`, after: null, field, value }))] } });
+  test("a fill and a melt begin with the job's powder and do something; an oven picked for a melt is timed by its loads", () => {
+    const w = of("D3");
+    const last = makePlan(w).placed.filter((p) => p.step.kind === "melt").pop()!;
+    const fill = makePlan(added(w, "powder-fill", last.step.id)).placed.find((p) => p.step.id === "powder-fill.x1")!;
+    expect(w.job.zones.map((z) => z.productId)).toContain(fill.step.productId);
+    expect(fill.after.zones.some((z) => z.films.some((f) => f.step === "powder-fill.x1"))).toBe(true);
+    const oven = makePlan({ ...w, job: { ...w.job, edits: [{ id: "m", op: "set", step: last.step.id, after: null, field: "method", value: "oven" }] } });
+    const at = oven.placed.find((p) => p.step.id === last.step.id)!;
+    expect(at.minutes).toBeGreaterThan(15);
+    expect(oven.ready).not.toBeNull();
+  });
+  test("what is laid without a product has no time and says so", () => {
+    const w = of("A1");
+    const bare = { ...w, products: w.products.filter((p) => p.finish !== "table-top-epoxy") };
+    expect(makePlan(added(bare, "flood-epoxy", "reveal")).stuck).toMatch(/no product is chosen/);
+    expect(makePlan(added(w, "flood-epoxy", "reveal")).placed.find((p) => p.step.id === "flood-epoxy.x1")!.step.productId).toBe("epoxy");
+  });
+});

@@ -23,7 +23,7 @@ export function productFor(role: CoatRole, c: Context): Product | null {
   const by = (...ids: string[]) => (p: Product): boolean => ids.includes(p.finish);
   const isClear = (p: Product): boolean => p.clear || finish(p.finish).role !== "colour";
   if (role === "seal" || role === "barrier") return first(shelf, by("shellac-spray"), by("shellac-brushed"), by("sanding-sealer"), (p) => finish(p.finish).role === "sealer");
-  if (role === "clear") return first(shelf, by("spray-clear"), by("water-polyurethane"), (p) => finish(p.finish).role === "clear");
+  if (role === "clear") return first(shelf, by("spray-clear"), by("water-polyurethane"), (p) => finish(p.finish).role === "clear" && ["spray", "brush", "airbrush"].includes(finish(p.finish).by));
   const ofColour = c.filled[0] ? c.paintOf(c.filled[0].productId as string).finish.id : "";
   if (role === "white" || role === "backing") {
     const whites = shelf.filter((p) => !isClear(p) && colourFamily(p.colour) === "white");

@@ -5,6 +5,7 @@
 import type { Piece } from "../piece/state";
 import type { Context } from "./context";
 import { kindOf } from "./kinds";
+import { LAYS } from "./lays";
 import { readiness, type Readiness } from "./ready";
 import type { Step } from "./step";
 import type { WorkCalendar } from "../time/hours";
@@ -151,7 +152,8 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     const block = (why: string): { p: Placed; early: null } => ({ p: { ...base, start: null, end: null, pauses: [], waited: binding, after: base.refused ? before : kind.apply(s, before, c, null), blocked: why }, early: null });
     if (base.refused) return block(`it can’t be done here: ${base.refused}`);
     if (prevEnd === null) return block("the step before it has no time yet");
-    if (w.total === null) return block(s.kind === "coat" ? "no product is chosen for it" : s.kind === "melt" ? "the oven’s tray, or the powder’s cure, is not known" : "no machine is chosen, so its minutes are unknown");
+    if (LAYS.includes(s.kind) && !c.hasPaint(s.productId)) return block("no product is chosen for it");
+    if (w.total === null) return block( s.kind === "melt" ? "the oven’s tray, or the powder’s cure, is not known" : "no machine is chosen, so its minutes are unknown");
     let earliest = Math.max(prevEnd, from, now ?? -Infinity, i === skip ? (notBefore ?? -Infinity) : -Infinity);
     if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
     else if (relax !== i) {

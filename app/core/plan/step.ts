@@ -39,12 +39,8 @@ export interface Step {
   canWarmed: boolean;
   /** how powder is melted */
   method: "gun" | "oven" | "laser" | null;
-  /** minutes that the oven holds all loads; null: no oven, or something of it unknown */
-  ovenMin: number | null;
   /** laid into the wet colour beside it: bands that blend */
   wetInWet: boolean;
-  /** which visit to the laser, or which colour’s turn; null: of the whole job */
-  visit: number | null;
   /** a long laser run taken load by load */
   byLoad: boolean;
   note: string;
@@ -97,5 +93,5 @@ export interface StepKind {
 
 export const newStep = (id: string, kind: string, title: string, more: Partial<Step> = {}): Step => ({
   id, kind, title, zones: [], productId: null, role: null, coat: null, dryUm: null, depthMm: null, sandUm: null, laser: null, minutes: null, waitMin: null,
-  roomC: null, roomRh: null, canWarmed: false, method: null, ovenMin: null, wetInWet: false, visit: null, byLoad: false, note: "", origin: "plan", edited: [], ...more,
+  roomC: null, roomRh: null, canWarmed: false, method: null, wetInWet: false, byLoad: false, note: "", origin: "plan", edited: [], ...more,
 });

@@ -1,4 +1,7 @@
 /** M14 Round work: circumference, faces, seam from a wrong diameter, what is in focus on a ball, how much its artwork is squeezed. mm and degrees. */
+/** mm of focus that a lens of ordinary length forgives, a planning figure */
+export const DOF_MM = 1;
+
 export const circumference = (d: number): number => Math.PI * d;
 /** mm along the surface for an angle, and back. */
 export const alongFor = (d: number, degrees: number): number => (circumference(d) * degrees) / 360;

@@ -43,8 +43,8 @@ const byId = new Map(KINDS.map((k) => [k.id, k]));
 
 /** @throws Error when there is no such kind */
 export function kindOf(id: string): StepKind {
-  const k = byId.get(id);
+  const k = byId.get(id) ?? KINDS.find((x) => x.id === id);
   if (!k) throw new Error(`There is no step kind “${id}”.`);
   return k;
 }
-export const isKind = (id: string): boolean => byId.has(id);
+export const isKind = (id: string): boolean => byId.has(id) || KINDS.some((k) => k.id === id);

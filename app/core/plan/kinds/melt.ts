@@ -1,5 +1,5 @@
 /** Melting powder: by heat gun, in an oven, or by the laser out of focus. */
-import { zoneOf, type Film, type Piece } from "../../piece/state";
+import { zoneOf, type Film } from "../../piece/state";
 import { coolTau, ovenLoads, warmUp } from "../../powder/heat";
 import type { Context } from "../context";
 import { maskOf } from "../masks";
@@ -7,35 +7,36 @@ import type { Step, StepKind } from "../step";
 
 export type Heat = "gun" | "oven" | "laser";
 /** °C that a moving gun leaves on the face, and on tape beside the fill for the seconds it passes */
-const GUN = { faceC: 170, tapeC: 130 };
+const GUN_FACE_C = 170;
+export const GUN_TAPE_C = 130;
 /** °C that the beam leaves around what it melts */
 const LASER_NEAR_C = 60;
-const OVEN_OVER_C = 10;
+/** °C that an oven is set above what the powder wants */
+export const OVEN_OVER_C = 10;
 
 export const heatOf = (s: Step): Heat => (s.method === "oven" || s.method === "laser" ? s.method : "gun");
-/** °C at which the powder of a step is melted and held; null: unknown. */
-export function meltC(s: Step, p: Piece, c: Context): number | null {
-  const loose = p.zones.flatMap((z) => z.films.filter((f) => f.phase === "loose"));
-  const temps = loose.map((f) => c.paintOf(f.productId).powder?.[heatOf(s) === "oven" ? "holdC" : "flowC"].value ?? null);
-  return temps.some((t) => t === null) || !temps.length ? null : Math.max(...(temps as number[]));
-}
+/** °C at which the powder of a step is melted, in an oven cured; null: no powder is named, or it is not known. */
+export const meltC = (s: Step, c: Context): number | null => (c.hasPaint(s.productId) ? (c.paintOf(s.productId).powder?.[heatOf(s) === "oven" ? "holdC" : "flowC"].value ?? null) : null);
 /** Hottest that tape on the piece gets. */
-export const tapeC = (s: Step, hold: number | null): number | null => (heatOf(s) === "gun" ? GUN.tapeC : heatOf(s) === "laser" ? LASER_NEAR_C : hold === null ? null : hold + OVEN_OVER_C);
+export const tapeC = (s: Step, hold: number | null): number | null => (heatOf(s) === "gun" ? GUN_TAPE_C : heatOf(s) === "laser" ? LASER_NEAR_C : hold === null ? null : hold + OVEN_OVER_C);
 /** Hottest that the piece itself gets. */
-export const pieceC = (s: Step, hold: number | null): number | null => (heatOf(s) === "gun" ? GUN.faceC : heatOf(s) === "laser" ? LASER_NEAR_C : hold);
+export const pieceC = (s: Step, hold: number | null): number | null => (heatOf(s) === "gun" ? GUN_FACE_C : heatOf(s) === "laser" ? LASER_NEAR_C : hold);
 
 export const ovenOf = (c: Context) => (c.world.shop.gear ?? []).find((g) => g.kind === "oven") ?? null;
 /** Oven minutes of one load and how many loads; null: something is unknown or does not fit. */
-export function ovenRun(s: Step, p: Piece, c: Context): { warmMin: number; holdMin: number; loads: number; perTray: number; setC: number } | null {
-  const hold = meltC(s, p, c);
+export function ovenRun(s: Step, c: Context): { warmMin: number; holdMin: number; loads: number; perTray: number; setC: number } | null {
+  const hold = meltC(s, c);
   const oven = ovenOf(c);
-  if (hold === null || !oven || oven.trayW === null || oven.trayH === null) return null;
+  if (hold === null || !c.hasPaint(s.productId) || !oven || oven.trayW === null || oven.trayH === null) return null;
   const loads = ovenLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, oven.trayW, oven.trayH);
   const warm = warmUp(c.substrate, c.job.substrate.t, hold + OVEN_OVER_C, hold);
-  const powder = p.zones.flatMap((z) => z.films.filter((f) => f.phase === "loose"))[0];
-  const holdMin = powder ? (c.paintOf(powder.productId).powder?.holdMin.value ?? null) : null;
+  const holdMin = c.paintOf(s.productId).powder?.holdMin.value ?? null;
   return !loads || warm === null || holdMin === null ? null : { warmMin: warm, holdMin, loads: loads.loads, perTray: loads.perTray, setC: hold + OVEN_OVER_C };
 }
+/** minutes a piece and mm² a minute of a slow pass out of focus; loading a tray, a piece */
+const GUN_MIN = 2.5;
+const LASER_MM2_PER_MIN = 250;
+const TRAY_MIN = 0.2;
 
 export const melt: StepKind = {
   id: "melt",
@@ -52,11 +53,16 @@ export const melt: StepKind = {
     oven: ["On a rack, level, powder not shaken", "Time counts from when the piece is hot, not the air", "Let it go cold before anything touches it; this oven is never used for food again"],
     laser: ["Out of focus, weak, slow, wide interval; air assist off, or it blows the powder out", "Wipe, look, do it again where it is dull; white may need three rounds", `Exactly the same place each time${c.job.choices.placedBy ? "" : ": a jig or a nest"}`],
   })[heatOf(s)],
-  minutes: (s, c) => (heatOf(s) === "gun" ? { setup: 3, perPiece: 2.5 } : heatOf(s) === "laser" ? { setup: 5, perPiece: 1 + c.job.zones.filter((z) => s.zones.includes(z.id)).reduce((a, z) => a + z.areaMm2, 0) / 250 } : s.minutes !== null ? { setup: s.minutes, perPiece: 0 } : s.ovenMin !== null ? { setup: s.ovenMin, perPiece: 0.2 } : null),
+  minutes: (s, c) => {
+    if (heatOf(s) === "gun") return { setup: 3, perPiece: GUN_MIN };
+    if (heatOf(s) === "laser") return { setup: 5, perPiece: 1 + c.job.zones.filter((z) => s.zones.includes(z.id)).reduce((a, z) => a + z.areaMm2, 0) / LASER_MM2_PER_MIN };
+    const run = ovenRun(s, c);
+    return run && { setup: Math.round(run.loads * (run.warmMin + run.holdMin)), perPiece: TRAY_MIN };
+  },
   needs: () => [],
   refuses: (s, p, c) => {
     if (!s.zones.some((z) => zoneOf(p, z).films.some((f) => f.phase === "loose"))) return "no loose powder lies in it";
-    const hold = meltC(s, p, c);
+    const hold = meltC(s, c);
     const body = pieceC(s, hold);
     if (heatOf(s) === "oven" && body !== null && body > c.substrate.limitC) return `${c.substrate.name} bears ${c.substrate.limitC} °C in an oven, and this powder wants ${hold} °C`;
     const hot = tapeC(s, hold);
@@ -66,7 +72,7 @@ export const melt: StepKind = {
     return null;
   },
   apply: (s, p, c, at) => {
-    const hold = meltC(s, p, c);
+    const hold = meltC(s, c);
     const hot = tapeC(s, hold);
     const fuse = (f: Film): Film => {
       if (f.phase !== "loose") return f;

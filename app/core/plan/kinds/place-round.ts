@@ -1,5 +1,5 @@
 /** Setting a ball or cylinder up on the rotary. */
-import { inFocus } from "../../round/round";
+import { DOF_MM, inFocus } from "../../round/round";
 import type { StepKind } from "../step";
 
 export const placeRound: StepKind = {
@@ -14,7 +14,7 @@ export const placeRound: StepKind = {
   lookFor: () => ({ look: "Turns without a wobble, neck cushioned", how: "watch the edge against a fixed point for one turn", against: "0.3 mm" }),
   cues: (_s, c) => {
     const d = c.job.substrate.diameter ?? null;
-    const band = d !== null && c.job.substrate.shape === "ball" ? inFocus(d / 2, 1).mid : null;
+    const band = d !== null && c.job.substrate.shape === "ball" ? inFocus(d / 2, DOF_MM).mid : null;
     return ["Measure the diameter where the artwork lies, each piece", "Hand-tight only; a band at the neck", band !== null ? `Focus half way down the drop: a band of ${Math.round(band * 10) / 10} mm is sharp` : "Focus on the crown", "Rotary on, its axis lead in, the flat axis off"];
   },
   minutes: () => ({ setup: 8, perPiece: 0.5 }),
