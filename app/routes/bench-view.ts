@@ -5,7 +5,7 @@ import { standing, type Standing } from "../core/bench/next";
 import { air, airAtMoment } from "../core/drying/climate";
 import { latestStart } from "../core/plan/backward";
 import { stateWords } from "../core/plan/decides";
-import { kindOf } from "../core/plan/kinds";
+import { byBeam, kindOf } from "../core/plan/kinds";
 import { makePlan, open, type Plan } from "../core/plan/plan";
 import { simulate } from "../core/plan/report";
 import type { World } from "../core/records/world";
@@ -60,7 +60,7 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
     job: world.job, now, standing: s.is, lacks: s.is === "lacking" ? s.say : null, local: c.clock.toLocal(now),
     clock: c.clock.toLocal(now).slice(11), air: showTemp(Math.round(air0.c * 10) / 10, units), rh: `${Math.round(air0.rh * 100)} % RH`, airRead: air0.read,
     step: current && kind ? {
-      id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: kind.laser, plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
+      id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: byBeam(current.step), plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
       load: use?.g != null ? `Load ${showAmount(null, use.g / n)} a piece, ${showAmount(null, use.g)} in all` : use?.ml != null ? `Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all` : null, loadWhy: loadWhy(plan, current.index),
       cues: kind.cues(current.step, c), lookFor: kind.lookFor(current.step, c), zones: current.step.zones, purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
       why: timeWhy(plan, current.index),

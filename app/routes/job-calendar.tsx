@@ -1,7 +1,7 @@
 import type { Route } from "./+types/job-calendar";
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
-import { kindOf } from "../core/plan/kinds";
+import { byBeam } from "../core/plan/kinds";
 import { waitAfter } from "../core/plan/report";
 import { countBackInTurn, type Latest } from "../core/plan/backward";
 import type { Plan } from "../core/plan/plan";
@@ -59,10 +59,10 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     if (p.start === null || p.end === null) return;
     let at = p.start;
     for (const [a, b] of p.pauses) {
-      put(at, a, kindOf(p.step.kind).laser ? "laser" : "work", p.step.title, p.step.id);
+      put(at, a, byBeam(p.step) ? "laser" : "work", p.step.title, p.step.id);
       at = b;
     }
-    put(at, Math.max(at + 1, p.end), kindOf(p.step.kind).laser ? "laser" : "work", p.step.title, p.step.id);
+    put(at, Math.max(at + 1, p.end), byBeam(p.step) ? "laser" : "work", p.step.title, p.step.id);
     const w = waitAfter(plan, i);
     if (w?.opens != null && w.opens > p.end) put(p.end, w.opens, "wait", `${waitText(plan, i)}`, p.step.id);
   });

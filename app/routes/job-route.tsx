@@ -2,7 +2,6 @@ import type { Route } from "./+types/job-route";
 import { Form, Link } from "react-router";
 import { FINISHING } from "../core/catalogue/finishing";
 import { SchoolsPart } from "../ui/schools";
-import { trialCards } from "../core/plan/trials";
 import { TrialCards } from "../ui/trial-cards";
 import { chooseRoutes } from "../core/plan/choose";
 import { picksOf } from "../core/plan/context";
@@ -42,7 +41,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   };
   return {
     ways: plan.hiding.some((h) => h.overWhite !== null) ? { straight: way(false), white: way(true) } : null,
-    job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: c.route?.inverted ?? null, mirror: c.route?.mirrored ?? false, uses, moves: FINISHING.filter((m) => !m.families || m.families.includes(c.substrate.family)), trials: trialCards(world, world.job.choices.trialOf ?? [], world.job.choices.trialOut ?? []), jobPicks: picksOf(world.job.choices.schools), shopPicks: picksOf(world.shop.schools), masks: world.products.filter((p) => c.paintOf(p.id).mask),
+    job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: c.route?.inverted ?? null, mirror: c.route?.mirrored ?? false, uses, moves: FINISHING.filter((m) => !m.families || m.families.includes(c.substrate.family)), world, jobPicks: picksOf(world.job.choices.schools), shopPicks: picksOf(world.shop.schools), masks: world.products.filter((p) => c.paintOf(p.id).mask),
     picked: c.route ? { seal: uses.seal ? role("seal") : null, white: uses.white ? role("white") : null, top: uses.top ? role("top") : null, clear: uses.clear ? role("clear") : null } : null,
     hiding: plan.hiding.map((h) => ({ ...h, name: c.paintOf(h.productId).product.name, colour: c.paintOf(h.productId).product.colour, zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face" })),
     swatched: world.products.some((p) => p.origin === "measured here"),
@@ -101,7 +100,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
             </ul>
           </div>
         )}
-        {job.route && <Fold summary="Trial cards: a few ways side by side on scraps"><TrialCards cards={d.trials} of={job.choices.trialOf ?? []} routes={d.routes.filter((r) => !r.why.length).map((r) => r.id)} /></Fold>}
+        {job.route && <Fold summary="Trial cards: a few ways side by side on scraps"><TrialCards world={d.world} routes={d.routes.filter((r) => !r.why.length).map((r) => r.id)} /></Fold>}
         {d.hiding.length > 0 && (
           <div className="mt-6 overflow-x-auto">
             <Head>Coats to hide</Head>

@@ -1,6 +1,6 @@
 /** Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here that the core does not know. */
 import { FIELDS } from "../core/plan/edits";
-import { kindOf, KINDS } from "../core/plan/kinds";
+import { byBeam, kindOf, KINDS } from "../core/plan/kinds";
 import { open, preview, type Plan } from "../core/plan/plan";
 import { whereOf } from "../core/plan/facts";
 import { stateWords } from "../core/plan/decides";
@@ -139,7 +139,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
   const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
   return {
     id: s.id, title: s.title, kind: s.kind, index, meta: `step ${index + 1} of ${plan.placed.length}${p.start !== null ? `, ${showWhen(c.clock, p.start)}` : ""}${p.actual ? ", as logged" : ""}`,
-    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${kind.laser ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: timeWhy(plan, index) }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
+    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${byBeam(s) ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: timeWhy(plan, index) }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
     depth: depthRow(plan, index),
     latest: latest && { text: `${showWhen(c.clock, latest.at)}; ${showMinutes(latest.slack)} of slack`, why: latest.why },
     answer: plan.bench.steps.get(s.id)?.answer ?? null,

@@ -3,7 +3,7 @@ import { latestStart } from "../core/plan/backward";
 import { stateWords } from "../core/plan/decides";
 import { waitAfter, type ZoneLayers } from "../core/plan/report";
 import { showWhen } from "../core/time/zoned";
-import { kindOf } from "../core/plan/kinds";
+import { byBeam } from "../core/plan/kinds";
 import type { Plan } from "../core/plan/plan";
 import { showMinutes, showMl, showShare, showUm } from "../core/units/show";
 import type { WhyRow } from "../ui/kit/why";
@@ -13,7 +13,7 @@ export function timeWhy(plan: Plan, index: number): WhyRow[] {
   const c = plan.context;
   const p = plan.placed[index];
   if (p.step.minutes !== null) return [{ name: "Typed in", value: showMinutes(p.step.minutes), from: "by hand" }];
-  const laser = kindOf(p.step.kind).laser;
+  const laser = byBeam(p.step);
   const k = c.learned(p.step.kind);
   return [
     { name: "Setting up", value: showMinutes(p.setupMin), from: laser ? "machine and loads" : "default" },
@@ -59,6 +59,7 @@ export function waitWhy(plan: Plan, index: number): WhyRow[] {
   const c = plan.context;
   const w = waitAfter(plan, index);
   if (!w) return [];
+  if (w.for === "cold") return [{ name: "Cools in", value: showMinutes(w.refMin), from: "thickness and material, still air at 20 °C" }, { name: "Counted from", value: showWhen(c.clock, w.from), from: "the melt before it" }];
   const product = w.film ? plan.placed.find((x) => x.step.id === w.film)?.step.productId : null;
   const paint = product && c.hasPaint(product) ? c.paintOf(product) : null;
   return [

@@ -169,7 +169,7 @@ function gearField(field: string, v: string, units: Shop["units"]): Partial<Gear
 
 export default function Workshop({ loaderData: { shop, machines, today, saved } }: Route.ComponentProps) {
   return (
-    <main id="main" data-view="workshop" className="mx-auto grid w-full max-w-[1400px] gap-x-12 gap-y-9 px-5 py-5 lg:grid-cols-2">
+    <main id="main" data-view="workshop" className="mx-auto grid w-full max-w-[1400px] grid-cols-1 gap-x-12 gap-y-9 px-5 py-5 lg:grid-cols-2">
       <title>Workshop · Rich Layer</title>
       <h1 className="lg:col-span-2">Workshop</h1>
       <section aria-labelledby="o1" className="flex flex-col gap-3">
@@ -208,14 +208,14 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
       </section>
       <section aria-labelledby="o13" className="flex flex-col gap-1 lg:col-span-2">
         <h2 id="o13">Questions that choose a route</h2>
-        <div className="grid gap-x-8 lg:grid-cols-2">
+        <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-2">
           {ROUTE_RULES.map((r) => <TickField key={r.id} name={r.id} label={`${r.asks} ${r.why}`} value={!shop.routeRulesOff?.includes(r.id)} extra={{ intent: "route-rule" }} />)}
         </div>
       </section>
       <section aria-labelledby="o5" className="flex flex-col gap-3">
         <h2 id="o5">The shop and this screen</h2>
         <TextField name="name" label="Called" value={shop.name} />
-        <div className="grid grid-cols-3 gap-3">
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(110px,1fr))] gap-3">
           <PickField name="units" label="Units" value={shop.units} options={[{ value: "metric", label: "mm, °C" }, { value: "inch", label: "inch, °F" }]} />
           <TextField name="currency" label="Currency" value={shop.currency} />
           <TextField name="tolerance" label="Colour tolerance" value={String(shop.tolerance)} hint="2 strict, 4 ordinary" />
@@ -233,7 +233,7 @@ function GearForm({ g }: { g: Gear }) {
   const mm = (x: number | null): string => (x === null ? "" : `${x} mm`);
   const len = (name: "trayW" | "trayH" | "errorMm" | "gripMm", label: string) => <TextField name={name} label={label} value={mm(g[name])} from={g[name] === null ? "unknown" : undefined} extra={e} />;
   return (
-    <fieldset data-gear={g.id} className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3 border-t border-line pt-2">
+    <fieldset data-gear={g.id} className="grid min-w-0 grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3 border-t border-line pt-2">
       <legend className="font-semibold">{GEAR_WORDS[g.kind]}</legend>
       <TextField name="name" label="Called" value={g.name} extra={e} />
       {(g.kind === "oven" || g.kind === "gun") && <TextField name="maxC" label="Hottest" value={g.maxC === null ? "" : `${g.maxC} °C`} from={g.maxC === null ? "unknown" : undefined} extra={e} />}

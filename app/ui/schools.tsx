@@ -5,7 +5,7 @@ import { PickField } from "./kit/field";
 
 export function SchoolsPart({ job, shop, only }: { job: Record<string, string> | null; shop: Record<string, string>; only?: string[] }) {
   return (
-    <div className="grid gap-x-8 gap-y-3 lg:grid-cols-2">
+    <div className="grid grid-cols-1 gap-x-8 gap-y-3 lg:grid-cols-2">
       {SCHOOLS.filter((s) => !only || only.includes(s.id)).map((s) => {
         const now = schoolPick(s.id, job ?? undefined, shop);
         const own = (job ?? shop)[s.id] ?? "";

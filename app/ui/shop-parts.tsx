@@ -31,7 +31,7 @@ export function HoursPart({ shop }: { shop: Shop }) {
   return (
     <>
       {WEEKDAYS.map((d) => (
-        <div key={d} className="grid grid-cols-[150px_1fr_1fr] items-end gap-3">
+        <div key={d} className="grid grid-cols-2 items-end gap-x-3 *:first:max-lg:col-span-2 lg:grid-cols-[150px_1fr_1fr]">
           <TickField action="/workshop" name={`${d}.open`} label={DAY_WORDS[d]} value={shop.hours[d] !== null} extra={{ intent: "hours" }} />
           {shop.hours[d] && <><TextField action="/workshop" name={`${d}.from`} label={`${DAY_WORDS[d]} from`} type="time" hideLabel value={shop.hours[d][0]} extra={{ intent: "hours" }} /><TextField action="/workshop" name={`${d}.to`} label={`${DAY_WORDS[d]} to`} type="time" hideLabel value={shop.hours[d][1]} extra={{ intent: "hours" }} /></>}
         </div>

@@ -76,8 +76,8 @@ export function simulate(plan: Plan, p: Placed, moment: number | null = null): Z
       layers: layersOf(own, c.paintOf).map((l) => ({
         kind: l.kind, finish: l.finish, product: l.productId, role: l.role, step: l.step, coat: l.coat,
         topUm: Math.round(l.topUm * 1e6) / 1e6, bottomUm: Math.round(l.bottomUm * 1e6) / 1e6,
-        state: l.film ? (states?.get(l.film) ?? "wet") : "solid",
-        left: l.film?.left ?? 1, level: l.film?.phase !== undefined || (l.film !== null && c.paintOf(l.film.productId).finish.by === "pour"), wetUm: l.film?.wetUm ?? null, wetShare: l.film && at !== null ? wetShare(l.film, c, at) : 0,
+        state: l.film?.phase ? (l.film.phase === "loose" ? "loose" : "melted") : l.film ? (states?.get(l.film) ?? "wet") : "solid",
+        left: l.film?.left ?? 1, level: l.film?.phase !== undefined || (l.film !== null && c.paintOf(l.film.productId).finish.by === "pour"), wetUm: l.film?.wetUm ?? null, wetShare: l.film && !l.film.phase && at !== null ? wetShare(l.film, c, at) : 0,
       })),
       front: hex(shown(p.after, own, c.substrate.colour, c.paintOf)),
       back: p.after.side === "front" ? c.substrate.colour : hex(seen(own, c.substrate.colour, c.paintOf)),

@@ -1,6 +1,6 @@
 import { FULL_SHELF, GEAR } from "../../../e2e/support/briefs";
 import { a1, zone } from "../../../e2e/support/worlds";
-import { MOST_CARDS, trialCards } from "./trials";
+import { mattersHere, MOST_CARDS, trialCards } from "./trials";
 
 const world = () => {
   const w = a1({ products: FULL_SHELF(), shop: { gear: GEAR() } });
@@ -16,6 +16,12 @@ test("every combination is a card, numbered, with its own steps in order; those 
   expect(of("D1+sand-after:always").steps.join()).not.toBe(of("D1").steps.join());
   expect(of("H").steps.join()).toMatch(/Cut the mask/);
   expect(cards.every((c) => c.minutes !== null && c.minutes > 0)).toBe(true);
+});
+test("only matters that change this job are offered", () => {
+  const here = mattersHere(world());
+  expect(here).toEqual(expect.arrayContaining(["sand-after", "coats"]));
+  expect(here).not.toContain("melt");
+  expect(here).not.toContain("tile-mask");
 });
 test("no axis: the job's own way alone; never more cards than are looked at", () => {
   expect(trialCards(world(), [], []).map((c) => c.key)).toEqual(["D1"]);

@@ -19,6 +19,13 @@ export interface TrialCard {
   /** voted out */
   out: boolean;
 }
+/** Matters whose other pick changes the steps or times of this job at all: nothing else is worth a scrap. */
+export function mattersHere(w: World): string[] {
+  const told = (schools: string[] | undefined): string => makePlan({ ...w, job: { ...w.job, edits: [], choices: { ...w.job.choices, schools } } }, null, true).placed.map((p) => `${p.step.kind}${p.step.method}${p.step.dryUm}${p.start}`).join();
+  const now = told(w.job.choices.schools);
+  return SCHOOLS.filter((s) => s.picks.some((p) => p.id !== s.standard && told(withPick(w.job.choices.schools, s.id, p.id)) !== now)).map((s) => s.id);
+}
+
 /** most cards made: more scraps than that are not looked at */
 export const MOST_CARDS = 16;
 

@@ -1,6 +1,6 @@
 /** A plan as visits: at each turn what the laser is given, what is opened, lifted and covered, what stays masked to the end. */
 import { GROUND } from "../piece/state";
-import { kindOf } from "./kinds";
+import { byBeam } from "./kinds";
 import { placement, type Placement } from "./placement";
 import type { Plan } from "./plan";
 
@@ -24,10 +24,10 @@ export interface Visit {
 const TURNS = ["mask-lay", "score-mask", "engrave", "open-skin", "burn-in", "reveal", "mask-lift", "cover", "cut-out"];
 
 export function visitsOf(plan: Plan): Visit[] {
-  return plan.placed.filter((p) => TURNS.includes(p.step.kind) || (p.step.kind === "melt" && p.step.method === "laser")).map((p) => {
+  return plan.placed.filter((p) => TURNS.includes(p.step.kind) || (p.step.kind === "melt" && byBeam(p.step))).map((p) => {
     const masked = (at: typeof p.before): string[] => at.zones.filter((z) => z.mask).map((z) => z.zone);
     const [was, is] = [masked(p.before), masked(p.after)];
-    const beam = kindOf(p.step.kind).laser;
+    const beam = byBeam(p.step);
     return {
       step: p.step.id, index: p.index, title: p.step.title, kind: p.step.kind,
       artwork: beam ? p.step.zones.filter((z) => z !== GROUND) : [],

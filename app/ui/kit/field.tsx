@@ -146,13 +146,13 @@ export function TickField(p: Common & { value: boolean }) {
     if (el.current) el.current.checked = p.value;
   }, [p.value, error]);
   return (
-    <div className={`flex min-h-[34px] flex-wrap items-center gap-x-2 ${p.className ?? ""}`}>
+    <div className={`grid min-h-[34px] grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 ${p.className ?? ""}`}>
       <input ref={el} id={id} type="checkbox" defaultChecked={p.value} className="size-6 accent-act" aria-describedby={described(id, p, error)} aria-busy={busy || undefined} onChange={(e) => save(String(e.target.checked))} />
       <label htmlFor={id} className={p.hideLabel ? "sr-only" : ""}>{p.label}</label>
-      {p.from && <span className="tag">{p.from}</span>}
-      {p.hint && <span id={`${id}-h`} className="tag">{p.hint}</span>}
-      {error && <span id={`${id}-e`} role="alert" className="text-wrong">{error}</span>}
-      {again && <button type="button" className="link-act" onClick={again.send}>Do mine again</button>}
+      {p.from && <span className="tag col-start-2">{p.from}</span>}
+      {p.hint && <span id={`${id}-h`} className="tag col-start-2">{p.hint}</span>}
+      {error && <span id={`${id}-e`} role="alert" className="col-start-2 text-wrong">{error}</span>}
+      {again && <button type="button" className="link-act col-start-2 justify-self-start" onClick={again.send}>Do mine again</button>}
     </div>
   );
 }

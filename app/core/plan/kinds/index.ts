@@ -1,5 +1,5 @@
 /** The step kinds, by id. A new kind is one object and one row here. */
-import type { StepKind } from "../step";
+import type { Step, StepKind } from "../step";
 import { burnIn } from "./burn-in";
 import { coat } from "./coat";
 import { cover } from "./cover";
@@ -47,4 +47,6 @@ export function kindOf(id: string): StepKind {
   if (!k) throw new Error(`There is no step kind “${id}”.`);
   return k;
 }
+/** Is a step done with the beam? A gun or an oven is watched as a laser is, but is none. */
+export const byBeam = (s: Step): boolean => kindOf(s.kind).laser && (s.kind !== "melt" || s.method === "laser");
 export const isKind = (id: string): boolean => byId.has(id) || KINDS.some((k) => k.id === id);

@@ -77,7 +77,7 @@ export const melt: StepKind = {
     const fuse = (f: Film): Film => {
       if (f.phase !== "loose") return f;
       const phi = c.paintOf(f.productId).powder?.packing.value ?? 0.5;
-      return { ...f, phase: "fused", dryUm: f.dryUm * phi, laidAt: at };
+      return { ...f, phase: "fused", dryUm: f.dryUm * phi, wetUm: null, laidAt: at };
     };
     const zones = p.zones.map((z) => ({ ...z, films: s.zones.includes(z.zone) ? z.films.map(fuse) : z.films, ...(z.mask ? { mask: { ...z.mask, hotC: Math.max(z.mask.hotC ?? 0, hot ?? 0) } } : {}) }));
     const c0 = pieceC(s, hold);

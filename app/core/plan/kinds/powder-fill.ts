@@ -32,7 +32,7 @@ export const powderFill: StepKind = {
       ? p
       : { ...mapZones(p, s.zones, (z) => {
           const um = openUm(z, p.sandedUm);
-          const film: Film = { step: s.id, productId: s.productId!, role: "colour", coat: s.coat ?? 1, dryUm: um, wetUm: um, left: 1, laidAt: at, roomC: null, roomRh: null, phase: "loose" };
+          const film: Film = { step: s.id, productId: s.productId!, role: "colour", coat: s.coat ?? 1, dryUm: um, wetUm: null, left: 1, laidAt: at, roomC: null, roomRh: null, phase: "loose" };
           return um > LEAST_UM ? { ...z, films: [...z.films, film] } : z;
         }), touched: "card" },
 };
