@@ -79,10 +79,18 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   };
 }
 
-/** A search driven to its end without holding the page up: the first part after it has been painted, each next one when there is time. */
+let newest = 0;
+/**
+ * A search driven to its end without holding the page up: the first part after it has been painted, each next one when there is time.
+ * It stops for good when a newer one has begun or the page has been left: nobody waits for it then.
+ */
 const inTurn = <T,>(search: Generator<void, T>): Promise<T> =>
   new Promise((done, no) => {
+    const mine = ++newest;
+    let page: string | null = null;
     const on = (): void => {
+      page ??= location.pathname;
+      if (mine !== newest || location.pathname !== page || !page.endsWith("/calendar")) return;
       try {
         const r = search.next();
         if (r.done) done(r.value);
