@@ -3,6 +3,7 @@ import "reflect-metadata";
 import { gzipSync } from "node:zlib";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { e1, zone, SHELF, stocked, swing } from "../e2e/support/worlds";
+import { scheduleRows } from "./schedule";
 import { makePlan } from "../app/core/plan/plan";
 import { simulate } from "../app/core/plan/report";
 import { loadClip } from "../app/door/kernel";
@@ -69,6 +70,7 @@ if (existsSync(page)) {
   files.forEach(walk);
   rows.push({ name: "first view, script packed", n: seen.size, value: [...seen].reduce((a, f) => a + gzipSync(readFileSync(`build/client${f}`), { level: 9 }).length, 0), unit: "bytes" });
 }
+rows.push(...scheduleRows());
 if (!process.argv.includes("--core")) {
   const { scale } = await import("./scale");
   rows.push(...(await scale([[100, 10_000], [1000, 100_000]])));

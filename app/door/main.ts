@@ -7,6 +7,8 @@ import { readFileSync } from "node:fs";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { planReport, simulate, snagReport } from "../core/plan/report";
 import { sayFaults } from "../core/records/parse";
+import { ProblemError, readProblem } from "../core/schedule/problem";
+import { solve } from "../core/schedule/solve";
 import { SvgError } from "../core/vector/svg";
 import { readZones } from "../core/vector/zones";
 import { BadInput, jobFromBrief, NoAnswer } from "../io/import/brief";
@@ -14,7 +16,7 @@ import { readJobFile, worldOf } from "../io/import/job-file";
 import { writeFile } from "../io/export/job-file";
 import { loadClip } from "./kernel";
 
-const VERBS = ["zones", "brief", "plan", "check", "simulate"];
+const VERBS = ["zones", "brief", "plan", "check", "simulate", "schedule"];
 const option = (name: string): string | null => {
   const i = process.argv.indexOf(`--${name}`);
   return i > 0 ? (process.argv[i + 1] ?? null) : null;
@@ -48,6 +50,11 @@ async function answer(verb: string, text: string): Promise<string> {
     const drawn = brief !== null && typeof brief === "object" && "svg" in brief;
     return writeFile(jobFromBrief(brief, drawn ? await loadClip() : null));
   }
+  if (verb === "schedule") {
+    const solved = solve(readProblem(json(text, "problem")), { now: () => performance.now() / 1000 });
+    if (solved.is !== "answer") throw new NoAnswer(solved.say);
+    return out(solved.answer);
+  }
   const plan = planOf(text);
   if (verb === "check") return out({ snags: snagReport(plan) });
   if (verb === "plan") {
@@ -69,7 +76,7 @@ async function main(): Promise<number> {
     process.stdout.write(await answer(verb, text));
     return 0;
   } catch (e) {
-    const known = e instanceof BadInput || e instanceof SvgError || e instanceof NoAnswer;
+    const known = e instanceof BadInput || e instanceof SvgError || e instanceof ProblemError || e instanceof NoAnswer;
     process.stderr.write(`${known ? (e as Error).message : `Something is wrong inside: ${(e as Error).message}`}\n`);
     return e instanceof NoAnswer ? 3 : 2;
   }

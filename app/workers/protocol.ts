@@ -2,6 +2,8 @@
 import type { Card } from "../core/plan/card";
 import type { FoundArtwork } from "../core/vector/zones";
 import type { LabelSheet } from "../io/export/pdf/labels";
+import type { Problem } from "../core/schedule/problem";
+import type { Progress, Solved } from "../core/schedule/solve";
 
 export type Ask = { id: number; do: "zones"; svg: string; widthMm: number | null };
 export type Reply =
@@ -11,3 +13,6 @@ export type Reply =
 
 export type PaperAsk = { do: "card"; card: Card; made: number } | { do: "labels"; sheet: LabelSheet; made: number };
 export type PaperReply = { is: "done"; pdf: Uint8Array<ArrayBuffer> } | { is: "refused"; message: string };
+
+export type ScheduleAsk = { do: "solve"; problem: Problem } | { do: "stop" };
+export type ScheduleReply = { is: "progress"; progress: Progress } | { is: "done"; solved: Solved } | { is: "refused"; message: string };

@@ -1,4 +1,5 @@
 /** Small sound worlds for tests: a plain shop, one machine, a shelf with full cans, a job for each route. */
+import { randomOf } from "../../app/core/schedule/random";
 import { defaultMachine, defaultProduct } from "../../app/core/catalogue/starter";
 import { finish } from "../../app/core/catalogue/finishes";
 import { Choices, Job, Order, Substrate, WrapUp, type Zone } from "../../app/core/records/job";
@@ -137,16 +138,8 @@ export const a1 = (s: Shape = {}): World =>
     s,
   );
 
-/** A small generator with a fixed seed (mulberry32), so that every run draws the same numbers. */
-export function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
+/** Numbers with a fixed seed, so that every run draws the same ones. */
+export const seeded = (seed: number): (() => number) => randomOf(seed).next;
 
 /** Text that must stay text wherever it goes. */
 export const NASTY = ["<script>globalThis.hit=1</script>", "javascript:hit=1", "=cmd()", "../../etc", "\u0000\u0007", "😀茶", '"><img onerror=hit=1>', "%s%n", "{{7*7}}", "'; drop --"];

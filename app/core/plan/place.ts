@@ -112,6 +112,8 @@ export interface PlaceOptions {
   skip?: number;
   /** the first step placed begins no earlier than this, min */
   notBefore?: number | null;
+  /** steps begin no earlier than this, by id: what a schedule of several jobs has found */
+  starts?: ReadonlyMap<string, number> | null;
 }
 
 /** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. */
@@ -125,17 +127,20 @@ interface Chain {
   ahead: Placed | null;
 }
 
+/** Is it sprayed, and so bound to the shop’s spraying hours? */
+export const sprayed = (s: Step, c: Context): boolean => s.kind === "coat" && c.hasPaint(s.productId) && ["spray", "airbrush"].includes(c.paintOf(s.productId).finish.by);
+
 /** How far ahead a windowed run of steps is moved to find an opening it fits, in openings of the shop. */
 const TRIES = 12;
 
 /**
  * @param actuals logged times by step id
  */
-export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, { relax = null, skip = 0, notBefore = null }: PlaceOptions = {}): PlaceResult {
+export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, { relax = null, skip = 0, notBefore = null, starts = null }: PlaceOptions = {}): PlaceResult {
   const placed: Placed[] = [];
   let stuck: PlaceResult["stuck"] = null;
 
-  const hoursOf = (s: Step): WorkCalendar => (s.kind === "coat" && c.hasPaint(s.productId) && ["spray", "airbrush"].includes(c.paintOf(s.productId).finish.by) ? c.sprayCalendar : c.calendar);
+  const hoursOf = (s: Step): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
   const one = (i: number, before: Piece, prevEnd: number | null, from: number): { p: Placed; early: number | null } => {
     const s = steps[i];
     const kind = kindOf(s.kind);
@@ -154,7 +159,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     if (prevEnd === null) return block("the step before it has no time yet");
     if (LAYS.includes(s.kind) && !c.hasPaint(s.productId)) return block("no product is chosen for it");
     if (w.total === null) return block( s.kind === "melt" ? "the oven’s tray, or the powder’s cure, is not known" : "no machine is chosen, so its minutes are unknown");
-    let earliest = Math.max(prevEnd, from, now ?? -Infinity, i === skip ? (notBefore ?? -Infinity) : -Infinity);
+    let earliest = Math.max(prevEnd, from, now ?? -Infinity, i === skip ? (notBefore ?? -Infinity) : -Infinity, starts?.get(s.id) ?? -Infinity);
     if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
     else if (relax !== i) {
       for (const r of needs) {

@@ -31,22 +31,35 @@ const toSegment = ([px, py]: [number, number], [ax, ay]: [number, number], [bx, 
   const t = l > 0 ? Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / l)) : 0;
   return Math.hypot(px - ax - t * dx, py - ay - t * dy);
 };
-const gaps = new WeakMap<Zone, WeakMap<Zone, number | null>>();
+type Box = [x0: number, y0: number, x1: number, y1: number];
+const boxed = (ring: [number, number][]): { ring: [number, number][]; box: Box } => ({ ring, box: ring.reduce<Box>(([x0, y0, x1, y1], [x, y]) => [Math.min(x0, x), Math.min(y0, y), Math.max(x1, x), Math.max(y1, y)], [Infinity, Infinity, -Infinity, -Infinity]) });
+/** Distance between two boxes, mm; 0 where they overlap. */
+const boxGap = (a: Box, b: Box): number => Math.hypot(Math.max(0, a[0] - b[2], b[0] - a[2]), Math.max(0, a[1] - b[3], b[1] - a[3]));
+/** By the outlines themselves: a job read anew has new zones, but the same outlines. */
+const gaps = new Map<string, Map<string, number | null>>();
+const GAPS_KEPT = 200;
 /** Least distance between the outlines of two zones, mm; null: an outline is not known. */
 export function gapBetween(a: Zone, b: Zone): number | null {
-  const known = gaps.get(a) ?? gaps.set(a, new WeakMap()).get(a)!;
-  const found = known.get(b);
+  if (!a.outline || !b.outline) return null;
+  if (gaps.size > GAPS_KEPT) gaps.clear();
+  const known = gaps.get(a.outline) ?? gaps.set(a.outline, new Map()).get(a.outline)!;
+  const found = known.get(b.outline);
   if (found !== undefined) return found;
-  let least: number | null = null;
-  if (a.outline && b.outline) {
-    least = Infinity;
-    const [ra, rb] = [rings(a.outline), rings(b.outline)];
-    for (const [x, y] of [[ra, rb], [rb, ra]])
-      for (const ring of x) for (const p of ring) for (const other of y) for (let i = 0; i < other.length; i++) least = Math.min(least, toSegment(p, other[i], other[(i + 1) % other.length]));
-    if (!Number.isFinite(least)) least = null;
+  const [ra, rb] = [rings(a.outline).map(boxed), rings(b.outline).map(boxed)];
+  // Nearest pairs of rings first; what lies farther off than the least found is passed over.
+  const pairs = ra.flatMap((x) => rb.map((y) => ({ x, y, off: boxGap(x.box, y.box) }))).sort((p, q) => p.off - q.off);
+  let least = Infinity;
+  for (const { x, y, off } of pairs) {
+    if (off >= least) break;
+    for (const [from, to] of [[x, y], [y, x]])
+      for (const p of from.ring) {
+        if (boxGap([p[0], p[1], p[0], p[1]], to.box) >= least) continue;
+        for (let i = 0; i < to.ring.length; i++) least = Math.min(least, toSegment(p, to.ring[i], to.ring[(i + 1) % to.ring.length]));
+      }
   }
-  known.set(b, least);
-  return least;
+  const gap = Number.isFinite(least) ? least : null;
+  known.set(b.outline, gap);
+  return gap;
 }
 
 export interface Placement {

@@ -31,18 +31,19 @@ export interface Plan extends Facts {
 
 /**
  * @param now the moment it is planned at, minutes since 1970; null: the job's own start (what the door uses)
+ * @param starts moments before which steps don't begin, by id: times out of a schedule
  * @param lean leave out what decides the date, which plans again several times: for lists of many jobs
  */
-export function makePlan(world: World, now: number | null = null, lean = false): Plan {
+export function makePlan(world: World, now: number | null = null, lean = false, starts: ReadonlyMap<string, number> | null = null): Plan {
   const c = context(world);
   const bench = fold(world.log);
   const made = generate(c);
   const { steps, unfit } = applyEdits(made.steps, world.job.edits, c);
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
   const first = blank(world.job.zones.map((z) => z.id), c.substrate, c.route?.side);
-  const { placed, stuck } = place(steps, begin, first, c, bench.actuals, now);
+  const { placed, stuck } = place(steps, begin, first, c, bench.actuals, now, { starts });
   // Leaving a wait out changes nothing before it.
-  const without = (i: number) => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, { relax: i, skip: i });
+  const without = (i: number) => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, { relax: i, skip: i, starts });
   const uses = placed.map((p) => stepUse(p, c));
   const last = placed[placed.length - 1];
   const ready = stuck ? null : (last?.end ?? null);

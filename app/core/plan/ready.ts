@@ -25,7 +25,7 @@ export interface Readiness {
   unknown: boolean;
 }
 
-const airOf = (c: Context, f: Film) => c.room(f.roomC, f.roomRh);
+export const airOf = (c: Context, f: Film) => c.room(f.roomC, f.roomRh);
 
 const kept = new WeakMap<Context, Map<string, number | null>>();
 /** The drying clock for a film, remembered for the life of a plan: looking ahead and judging ask the same again and again. */
@@ -43,7 +43,7 @@ const EPS = 1e-6;
 export const up = (m: number | null): number | null => (m === null ? null : Math.ceil(m - EPS));
 const down = (m: number | null): number | null => (m === null ? null : Math.floor(m + EPS));
 
-interface Reached {
+export interface Reached {
   film: Film;
   at: number | null;
   ref: number | null;
@@ -68,7 +68,8 @@ function through(films: Film[], state: WaitState, c: Context): Reached[] {
   return [...done, ...wet];
 }
 
-function reached(films: Film[], state: WaitState, c: Context): Reached[] {
+/** When each film of a stack reaches a state, and the reference minutes that it takes; `at` unrounded, null: never. */
+export function reached(films: Film[], state: WaitState, c: Context): Reached[] {
   if (isThrough(state)) return through(films, state, c);
   return films
     .filter((f) => f.laidAt !== null)

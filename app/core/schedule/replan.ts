@@ -1,0 +1,70 @@
+/**
+ * After a tap that came late, early or not at all: what is done or under way is pinned, all else stays where it stood unless something
+ * pushes it. A few lists are laid in the old order, nothing earlier than before, so that little moves and the answer is there at once; a
+ * search may go on from it.
+ */
+import { boundsOf, answerOf } from "./solve";
+import { Builder } from "./build";
+import { pathsOf } from "./bounds/path";
+import { compile, inside } from "./model";
+import type { Answer, Problem } from "./problem";
+import { jobsOf } from "./search";
+
+/** lists laid at most */
+const ROUNDS = 12;
+
+/** A problem with tasks pinned to where they really began; waits between two of them are past and ask nothing any more. */
+export function pin(p: Problem, at: ReadonlyMap<string, number>): Problem {
+  return { ...p, tasks: p.tasks.map((t) => (at.has(t.id) ? { ...t, fixedStart: at.get(t.id)! } : t)), lags: p.lags.filter((l) => !at.has(l.from) || !at.has(l.to)) };
+}
+
+/**
+ * @param p the problem as it is now, what is done pinned
+ * @param before where tasks stood
+ * @returns null where the old order leads to nothing: it has to be searched anew
+ */
+export function replan(p: Problem, before: Pick<Answer, "tasks">): Answer | null {
+  const stood = new Map(before.tasks.map((t) => [t.id, t.start]));
+  const problem: Problem = { ...p, tasks: p.tasks.map((t) => ({ ...t, preferStart: stood.get(t.id) ?? null })) };
+  const m = compile(problem);
+  const builder = new Builder(m);
+  const paths = pathsOf(m);
+  const was = Float64Array.from({ length: m.n }, (_, i) => (m.prefer[i] >= 0 ? m.prefer[i] : paths.head[i]));
+  const key = Float64Array.from(builder.blocks.tasks, (list) => Math.min(...list.map((i) => was[i])));
+  // a window that was let shut then is let shut now
+  const reopen = Uint8Array.from(m.lags, (l) => (l.max !== Infinity && !(stood.has(m.ids[l.from]) && stood.has(m.ids[l.to]) && within(m, l.index, was)) ? 1 : 0));
+  // What is pushed first, by the tap itself, is laid last, into the gaps between what stays; then what that pushes, and so on.
+  const job = jobsOf(m);
+  const yields = new Set<number>();
+  let start: Float64Array | null = null;
+  let kept = -1;
+  for (let k = 0; k < ROUNDS; k++) {
+    const keys = Float64Array.from(key, (x, b) => (yields.has(b) ? x + m.horizon : x));
+    const laid = builder.lay({ key: keys, reopen, floor: was });
+    if (!laid) {
+      if (start) break;
+      continue;
+    }
+    const stay = laid.reduce((n, s, i) => n + Number(s === was[i]), 0);
+    if (stay > kept) {
+      start = Float64Array.from(laid);
+      kept = stay;
+    }
+    let first = -1;
+    builder.blocks.tasks.forEach((list, b) => {
+      if (!yields.has(b) && list.some((i) => m.fixed[i] < 0 && laid[i] !== was[i]) && (first < 0 || key[b] < key[first])) first = b;
+    });
+    if (first < 0) break;
+    const own = job[builder.blocks.tasks[first][0]];
+    builder.blocks.tasks.forEach((list, b) => job[list[0]] === own && key[b] >= key[first] && yields.add(b));
+  }
+  if (!start) return null;
+  const bounds = boundsOf(m, paths);
+  return answerOf(m, start, { bounds, proved: false, provedFor: "all", decides: [], seconds: 0, iterations: 1 });
+}
+
+/** Did the second task of a lag come before the closing, and not after the reopening? */
+function within(m: ReturnType<typeof compile>, lag: number, start: Float64Array): boolean {
+  const l = { ...m.lags[lag], reopens: Infinity };
+  return inside(m, l, start[l.from], start[l.to]);
+}
