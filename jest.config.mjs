@@ -3,6 +3,7 @@ export default {
   testEnvironment: "node",
   // Nothing is timed by the tests; a busy machine must not fail one.
   testTimeout: 60000,
+  maxWorkers: "100%",
   setupFiles: ["fake-indexeddb/auto"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   testMatch: ["<rootDir>/app/**/*.test.ts?(x)", "<rootDir>/scripts/**/*.test.ts"],

@@ -135,6 +135,10 @@ async function wrapUp(page: Page, h: Hands): Promise<void> {
   await page.goto(new URL("/bench-log", page.url()).href);
   await page.getByText("How long things take here").waitFor();
   assert.match((await page.locator("table").textContent()) ?? "", /piece done 2/);
+  // of one job alone: its list is filled when it is gone to
+  await page.locator("main label select").focus();
+  await page.locator("main label select").selectOption({ label: "Radish markers" });
+  await page.waitForFunction(() => [...document.querySelectorAll("tbody tr td:nth-child(2)")].every((td) => td.textContent === "Radish markers"));
 }
 
 journey("a whole job by keyboard alone", async (url) => {

@@ -1,4 +1,5 @@
 import type { Route } from "./+types/bench-log";
+import { useState } from "react";
 import { useSearchParams, Link } from "react-router";
 import { factor } from "../core/learn/factor";
 import { isKind, kindOf } from "../core/plan/kinds";
@@ -13,15 +14,18 @@ import { answer, formOf, typed } from "./answer";
 
 const WORD: Record<string, string> = { start: "begun", piece: "piece done", aside: "piece put aside", done: "step done", check: "looked", touch: "passed by touch", early: "begun early", note: "note", plate: "setting", back: "taken back" };
 
+const words = new Intl.Collator();
+const byTitle = (a: { title: string }, b: { title: string }): number => words.compare(a.title, b.title);
 /** newest finished steps that times are learned from */
-const LEARN_FROM = 800;
+const LEARN_FROM = 400;
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const q = new URL(request.url).searchParams;
   const job = q.get("job") ?? "";
   const piece = /^\d+$/.test(q.get("piece") ?? "") ? Number(q.get("piece")) : null;
   const page = Math.max(1, Number(q.get("page") ?? 1) || 1);
-  const [log, heads, base, learn] = await Promise.all([readLogPage(job, piece, page, PAGE), readHeads(), readShop(), readDone(LEARN_FROM)]);
+  const all = readHeads();
+  const [log, heads, base, learn] = await Promise.all([readLogPage(job, piece, page, PAGE, all), all, readShop(), readDone(LEARN_FROM)]);
   const gone = await readTakenBack(log.entries);
   const byKind = new Map<string, typeof learn>();
   for (const e of learn) (byKind.get(e.stepKind) ?? byKind.set(e.stepKind, []).get(e.stepKind)!).push(e);
@@ -30,7 +34,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const names = new Map(heads.map((j) => [j.id, j.title]));
   return {
     entries: log.entries.map((e) => ({ ...e, when: showWhen(clock, Math.floor(e.at)), job: names.get(e.jobId) ?? e.jobId, live: !gone.has(e.id) })), total: log.total, page, job, piece: q.get("piece") ?? "",
-    jobs: heads.filter((h) => h.entries > 0).map((j) => ({ id: j.id, title: j.title })).sort((a, b) => a.title.localeCompare(b.title)), kinds, units: base?.shop.units ?? "metric",
+    jobs: heads.filter((h) => h.entries > 0).map((j) => ({ id: j.id, title: j.title })).sort(byTitle), kinds, units: base?.shop.units ?? "metric",
   };
 }
 
@@ -44,11 +48,14 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   });
 }
 
-const PAGE = 200;
+const PAGE = 100;
 
 export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
   const [, setSearch] = useSearchParams();
   const { job, piece, page } = d;
+  // A large shop has a thousand jobs to choose from: the list is filled when it is gone to.
+  const [choosing, choose] = useState(false);
+  const jobs = choosing ? d.jobs : d.jobs.filter((j) => j.id === job);
   const set = (k: string, v: string): void => setSearch((s) => (v ? s.set(k, v) : s.delete(k), k !== "page" && s.delete("page"), s), { replace: true });
   return (
     <main id="main" data-view="bench-log" className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
@@ -58,7 +65,7 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
         {!d.total && !job && !piece ? <Empty title="Nothing logged yet"><p>Every tap at the bench stands here with its time and the shop’s air: what each piece went through, and how long things really took.</p></Empty> : (
           <>
             <div className="mb-3 flex flex-wrap gap-3">
-              <label className="flex flex-col text-muted">Job<select className="field-in text-ink" value={job} onChange={(e) => set("job", e.target.value)}><option value="">all</option>{d.jobs.map((j) => <option key={j.id} value={j.id}>{j.title}</option>)}</select></label>
+              <label className="flex flex-col text-muted">Job<select className="field-in text-ink" value={job} onPointerDown={() => choose(true)} onFocus={() => choose(true)} onChange={(e) => set("job", e.target.value)}><option value="">all</option>{jobs.map((j) => <option key={j.id} value={j.id}>{j.title}</option>)}</select></label>
               <label className="flex flex-col text-muted">Piece<input className="field-in w-24 text-ink" inputMode="numeric" value={piece} onChange={(e) => set("piece", e.target.value.replace(/\D/g, ""))} /></label>
             </div>
             <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Entries">

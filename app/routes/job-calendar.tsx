@@ -27,6 +27,8 @@ interface Piece {
   step: string;
 }
 interface Day {
+  /** last day of a row that stands for several like days; else the same as `day` */
+  last: number;
   day: number;
   label: string;
   open: { from: number; to: number } | null;
@@ -45,7 +47,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     const start = clock.atDay(n, 0);
     const open = calendar.openAt(start);
     const end = clock.atDay(n + 1, 0);
-    return days.get(n) ?? days.set(n, { day: n, label: showDay(clock, start + 720), open: open && open.from < end ? { from: (open.from - start) / (end - start), to: Math.min(1, (open.to - start) / (end - start)) } : null, pieces: [], now: now >= start && now < end ? (now - start) / (end - start) : null }).get(n)!;
+    return days.get(n) ?? days.set(n, { day: n, last: n, label: showDay(clock, start + 720), open: open && open.from < end ? { from: (open.from - start) / (end - start), to: Math.min(1, (open.to - start) / (end - start)) } : null, pieces: [], now: now >= start && now < end ? (now - start) / (end - start) : null }).get(n)!;
   };
   const put = (from: number, to: number, kind: Piece["kind"], title: string, step: string): void => {
     for (let at = from; at < to; ) {
@@ -73,10 +75,28 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     // Both are worked out after the page is there: each is many plans.
     back: due !== null && !late && plan.ready !== null ? inTurn(countBackInTurn(plan)) : null,
     outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? inTurn(waysOutInTurn(world, due, now)).then((outs) => outs.map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) }))) : null,
-    title: world.job.title, days: [...days.values()].sort((a, b) => a.day - b.day), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
+    title: world.job.title, days: folded([...days.values()].sort((a, b) => a.day - b.day), (a, b) => `${a.label} – ${b.label}`), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
     due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
     list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
   };
+}
+
+/** days of nothing but waiting that stand one by one; more of them are one row */
+const IDLE_DAYS = 3;
+/** Runs of days with nothing in them but waiting, or one step left open day and night, folded to one row each: a year of it is a line, not a year of lines. */
+function folded(days: Day[], label: (a: Day, b: Day) => string): Day[] {
+  const idle = (d: Day): boolean => d.now === null && d.pieces.every((p) => p.kind === "wait" || (p.from === 0 && p.to === 1));
+  const rows: Day[] = [];
+  for (let i = 0; i < days.length; ) {
+    let j = i;
+    while (j < days.length && idle(days[j]) && (j === i || days[j].day === days[j - 1].day + 1)) j++;
+    if (j - i > IDLE_DAYS) {
+      const titles = [...new Map(days.slice(i, j).flatMap((d) => d.pieces).map((p) => [p.title, p])).values()];
+      rows.push({ ...days[i], last: days[j - 1].day, label: label(days[i], days[j - 1]), open: null, pieces: titles.map((p) => ({ ...p, from: 0, to: 1 })) });
+      i = j;
+    } else rows.push(days[i++]);
+  }
+  return rows;
 }
 
 let newest = 0;
@@ -178,13 +198,14 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
               {d.days.map((day) => (
                 <li key={day.day} className="grid grid-cols-[92px_1fr] items-center gap-x-3 border-t border-line py-1.5">
                   <span className="font-semibold">{day.label}</span>
+                  {day.last > day.day ? <p className="hatch px-2 py-1"><span className="bg-paper px-1">{day.last - day.day + 1} days of {day.pieces.every((p) => p.kind === "wait") ? "waiting" : "the same"}: {day.pieces.map((p) => p.title).join("; ")}</span></p> :
                   <div className="relative h-11 bg-line" role="img" aria-label={`${day.label}: ${day.pieces.map((p) => p.title).join("; ") || "nothing"}`}>
                     {day.open && <span className="absolute inset-y-0 bg-lifted" style={{ left: `${day.open.from * 100}%`, width: `${(day.open.to - day.open.from) * 100}%` }} />}
                     {day.pieces.map((p) => (
                       <span key={p.key} title={p.title} className={`absolute overflow-hidden ${p.kind === "wait" ? "hatch bottom-0 h-3.5" : `top-0 h-[26px] border-r border-paper ${p.kind === "laser" ? "bg-waiting" : "bg-act"}`}`} style={{ left: `${p.from * 100}%`, width: `max(3px, ${(p.to - p.from) * 100}%)` }} />
                     ))}
                     {day.now !== null && <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${day.now * 100}%` }} />}
-                  </div>
+                  </div>}
                 </li>
               ))}
             </ol>

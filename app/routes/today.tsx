@@ -2,7 +2,7 @@ import type { Route } from "./+types/today";
 import { Link } from "react-router";
 import { nowMinutes } from "../clock";
 import { showMinutes } from "../core/units/show";
-import { readDay, readLastSaved, readShop } from "../store/queries";
+import { readDay, readLastSaved, readWorldsOf } from "../store/queries";
 import type { TodayRow } from "./today-rows";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
@@ -10,10 +10,18 @@ import { DryClock } from "../ui/dry-clock";
 /** jobs of the day that are planned and shown */
 const SHOWN = 24;
 
+let kept: { key: string; rows: TodayRow[] } | null = null;
+/** Where the jobs of the day stand; planned anew when the minute or anything stored is another one. */
+async function rowsOf(ids: string[], stamp: string, now: number): Promise<TodayRow[]> {
+  const key = `${now} ${stamp}`;
+  if (kept?.key !== key) kept = { key, rows: ids.length ? (await import("./today-rows")).todayRows(await readWorldsOf(ids), now) : [] };
+  return kept.rows;
+}
+
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
-  const day = (await readShop()) ? await readDay(SHOWN) : { worlds: [], more: 0 };
-  const rows: TodayRow[] = day.worlds.length ? (await import("./today-rows")).todayRows(day.worlds, now) : [];
+  const day = await readDay(SHOWN);
+  const rows = await rowsOf(day.ids, day.stamp, now);
   const saved = await readLastSaved();
   // A reminder once there is something to lose: work logged, and no spare copy for a week.
   const days = saved === null ? null : Math.floor(now / 1440 - saved / 86_400_000);

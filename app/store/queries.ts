@@ -46,11 +46,15 @@ export async function readWorldsOf(ids: string[]): Promise<World[]> {
 
 export const readHeads = (): Promise<Head[]> => db().heads.toArray();
 
-/** Worlds of the jobs that are of the day: under way first, then what is due soonest; and how many open ones are left out. */
-export async function readDay(most: number): Promise<{ worlds: World[]; more: number }> {
+/**
+ * Lines of the jobs that are of the day: under way first, then what is due soonest; and how many open ones are left out. The stamp is
+ * another one whenever anything that a plan may read has been stored since.
+ */
+export async function readDay(most: number): Promise<{ ids: string[]; more: number; stamp: string }> {
+  const [newest, undone] = await Promise.all([db().history.orderBy("seq").lastKey(), db().history.where("undone").equals(1).count()]);
   const open = await db().heads.where("open").equals(1).toArray();
   open.sort((a, b) => Number(b.entries > 0) - Number(a.entries > 0) || (a.due ?? "9").localeCompare(b.due ?? "9") || a.title.localeCompare(b.title));
-  return { worlds: await readWorldsOf(open.slice(0, most).map((h) => h.id)), more: Math.max(0, open.length - most) };
+  return { ids: open.slice(0, most).map((h) => h.id), more: Math.max(0, open.length - most), stamp: JSON.stringify([newest, undone, open]) };
 }
 
 /** Lines of the jobs that are under way, begun at the bench and not wrapped up, but for one. */
@@ -65,11 +69,14 @@ export interface LogPage {
   entries: LogEntry[];
   total: number;
 }
-/** A page of the log, newest first; of one job, and of one piece of it, when they are named. */
-export async function readLogPage(jobId: string, piece: number | null, page: number, size: number): Promise<LogPage> {
+/**
+ * A page of the log, newest first; of one job, and of one piece of it, when they are named.
+ * @param known the heads, where they are being read already
+ */
+export async function readLogPage(jobId: string, piece: number | null, page: number, size: number, known?: Promise<Head[]>): Promise<LogPage> {
   const d = db();
   if (!jobId && piece === null) {
-    const [entries, heads] = await Promise.all([d.log.orderBy("at").reverse().offset((page - 1) * size).limit(size).toArray(), d.heads.toArray()]);
+    const [entries, heads] = await Promise.all([d.log.orderBy("at").reverse().offset((page - 1) * size).limit(size).toArray(), known ?? d.heads.toArray()]);
     return { entries, total: heads.reduce((n, h) => n + h.entries, 0) };
   }
   const rows = (jobId ? await d.log.where("jobId").equals(jobId).toArray() : await d.log.orderBy("at").filter((e) => e.piece === null || e.piece === piece).toArray()).filter((e) => piece === null || e.piece === null || e.piece === piece);
