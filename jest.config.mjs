@@ -8,10 +8,5 @@ export default {
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   testMatch: ["<rootDir>/app/**/*.test.ts?(x)", "<rootDir>/scripts/**/*.test.ts"],
   moduleNameMapper: { "^~/(.*)$": "<rootDir>/app/$1" },
-  transform: {
-    "^.+\\.tsx?$": ["@swc/jest", {
-      jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true, decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: false, useDefineForClassFields: false, react: { runtime: "automatic" } } },
-      module: { type: "es6" },
-    }],
-  },
+  transform: { "^.+\\.tsx?$": "<rootDir>/scripts/jest-transform.mjs" },
 };

@@ -36,97 +36,95 @@ const PATHS = [
   "jobs/ghost/layers",
 ];
 
-for (const theme of ["day", "night"] as const) {
-  for (const width of [1280, 390]) {
-    journey(`axe: ${theme}, ${width} wide`, async (url) => {
-      const o = await open(url, {
-        at: WEDNESDAY,
-        theme,
-        width,
-        height: width === 390 ? 844 : 800,
-        touch: width === 390,
-      });
-      const p = o.page;
-      const faults: string[] = [];
-      const look = async (where: string): Promise<void> => void faults.push(...(await clean(p, where)));
-      await p.getByRole("button", { name: "Open the sample shop" }).waitFor();
-      await look("first screen");
-      await openSample(p);
-      for (const path of PATHS) {
-        await p.goto(new URL(path, url).href);
-        await p.locator("main[data-view]:not([data-view='loading'])").waitFor();
-        await p.waitForTimeout(120);
-        await look(path || "today");
-        // against the width asked for: a phone lays a page that is too wide out wider, and says so nowhere
-        const wide = await p.evaluate((w) => document.documentElement.scrollWidth - w, width);
-        if (wide > 1) faults.push(`${path}: ${wide} px wider than the screen`);
-      }
-      // states: palette, keys, menu, why, errors, note, early start
-      await p.goto(new URL("jobs/blue-tiles/layers?step=coat.top.1", url).href);
-      await p.getByRole("button", { name: "Go to…" }).click();
-      await look("palette");
-      await p.keyboard.press("Escape");
-      if (width === 1280) {
-        await p.getByRole("button", { name: "Keys" }).click();
-        await look("keys");
-        await p.keyboard.press("Escape");
-      }
-      await p.getByRole("button", { name: /^Acts on/ }).click();
-      await look("menu");
-      await p.keyboard.press("Escape");
-      await p.getByRole("button", { name: /why this number: Paint/ }).click();
-      await look("why");
-      await p.keyboard.press("Escape");
-      await p.getByText("Change this step").click();
-      await p.getByLabel(/^Film, dry/).fill("thick");
-      await p.getByLabel(/^Film, dry/).press("Enter");
-      await p.getByRole("alert").first().waitFor();
-      await look("error in a field");
-      await p.goto(new URL("jobs/blue-tiles/brief", url).href);
-      await p.getByText("Hours:").click();
-      await p.getByText("Climate:").click();
-      await p.getByText("bed 600 × 400 mm").click();
-      await look("brief with its folds open");
-      await p.getByLabel("Due").fill("2027-01-15T12:00");
-      await p.getByLabel("Due").blur();
-      await p.getByText(/after it is due/).waitFor();
-      await p.goto(new URL("jobs/blue-tiles/calendar", url).href);
-      await p.locator("[data-way-out]").first().waitFor();
-      await look("calendar, too late");
-      await p.goto(new URL("workshop", url).href);
-      await p.locator("summary").first().click();
-      await p
-        .getByLabel("Rich Layer file")
-        .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
-      await p.getByRole("alert").first().waitFor();
-      await look("refused file");
-      await p.goto(new URL("jobs/splash-tiles/bench", url).href);
-      await p.getByRole("button", { name: "Begin early…" }).click();
-      await look("bench, early start");
-      await p.keyboard.press("Escape");
-      await p.getByRole("button", { name: /^Note/ }).click();
-      await look("bench, notes in one tap");
-      await p.getByRole("button", { name: "Leave it" }).click();
-      await p.getByRole("button", { name: /type in a reading/ }).click();
-      await look("bench, reading of the air");
-      await p.goto(new URL("jobs/blue-tiles/bench", url).href);
-      await p.getByRole("button", { name: "Read and accepted" }).first().waitFor();
-      await look("bench, hazards");
-      assert.deepEqual([...new Set(faults)], []);
-      await o.close();
-      // an empty shop
-      const e = await open(url, { at: WEDNESDAY, theme, width, touch: width === 390 });
-      await e.page.getByRole("button", { name: "Start an empty shop" }).click();
-      await e.page.getByText("Nothing is under way").waitFor();
-      const empty: string[] = await clean(e.page, "empty today");
-      for (const path of ["jobs", "shelf", "workshop", "bench-log"]) {
-        await e.page.goto(new URL(path, url).href);
-        await e.page.locator("main[data-view]:not([data-view='loading'])").waitFor();
-        await e.page.waitForTimeout(120);
-        empty.push(...(await clean(e.page, `empty ${path}`)));
-      }
-      assert.deepEqual(empty, []);
-      await e.close();
+for (const width of [1280, 390]) {
+  journey(`axe: both themes, ${width} wide`, async (url) => {
+    const o = await open(url, {
+      at: WEDNESDAY,
+      theme: "day",
+      width,
+      height: width === 390 ? 844 : 800,
+      touch: width === 390,
     });
-  }
+    const p = o.page;
+    const faults: string[] = [];
+    const look = async (where: string): Promise<void> => void faults.push(...(await clean(p, where)));
+    await p.getByRole("button", { name: "Open the sample shop" }).waitFor();
+    await look("first screen");
+    await openSample(p);
+    for (const path of PATHS) {
+      await p.goto(new URL(path, url).href);
+      await p.locator("main[data-view]:not([data-view='loading'])").waitFor();
+      await p.waitForTimeout(120);
+      await look(path || "today");
+      // against the width asked for: a phone lays a page that is too wide out wider, and says so nowhere
+      const wide = await p.evaluate((w) => document.documentElement.scrollWidth - w, width);
+      if (wide > 1) faults.push(`${path}: ${wide} px wider than the screen`);
+    }
+    // states: palette, keys, menu, why, errors, note, early start
+    await p.goto(new URL("jobs/blue-tiles/layers?step=coat.top.1", url).href);
+    await p.getByRole("button", { name: "Go to…" }).click();
+    await look("palette");
+    await p.keyboard.press("Escape");
+    if (width === 1280) {
+      await p.getByRole("button", { name: "Keys" }).click();
+      await look("keys");
+      await p.keyboard.press("Escape");
+    }
+    await p.getByRole("button", { name: /^Acts on/ }).click();
+    await look("menu");
+    await p.keyboard.press("Escape");
+    await p.getByRole("button", { name: /why this number: Paint/ }).click();
+    await look("why");
+    await p.keyboard.press("Escape");
+    await p.getByText("Change this step").click();
+    await p.getByLabel(/^Film, dry/).fill("thick");
+    await p.getByLabel(/^Film, dry/).press("Enter");
+    await p.getByRole("alert").first().waitFor();
+    await look("error in a field");
+    await p.goto(new URL("jobs/blue-tiles/brief", url).href);
+    await p.getByText("Hours:").click();
+    await p.getByText("Climate:").click();
+    await p.getByText("bed 600 × 400 mm").click();
+    await look("brief with its folds open");
+    await p.getByLabel("Due").fill("2027-01-15T12:00");
+    await p.getByLabel("Due").blur();
+    await p.getByText(/after it is due/).waitFor();
+    await p.goto(new URL("jobs/blue-tiles/calendar", url).href);
+    await p.locator("[data-way-out]").first().waitFor();
+    await look("calendar, too late");
+    await p.goto(new URL("workshop", url).href);
+    await p.locator("summary").first().click();
+    await p
+      .getByLabel("Rich Layer file")
+      .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
+    await p.getByRole("alert").first().waitFor();
+    await look("refused file");
+    await p.goto(new URL("jobs/splash-tiles/bench", url).href);
+    await p.getByRole("button", { name: "Begin early…" }).click();
+    await look("bench, early start");
+    await p.keyboard.press("Escape");
+    await p.getByRole("button", { name: /^Note/ }).click();
+    await look("bench, notes in one tap");
+    await p.getByRole("button", { name: "Leave it" }).click();
+    await p.getByRole("button", { name: /type in a reading/ }).click();
+    await look("bench, reading of the air");
+    await p.goto(new URL("jobs/blue-tiles/bench", url).href);
+    await p.getByRole("button", { name: "Read and accepted" }).first().waitFor();
+    await look("bench, hazards");
+    assert.deepEqual([...new Set(faults)], []);
+    await o.close();
+    // an empty shop
+    const e = await open(url, { at: WEDNESDAY, theme: "day", width, touch: width === 390 });
+    await e.page.getByRole("button", { name: "Start an empty shop" }).click();
+    await e.page.getByText("Nothing is under way").waitFor();
+    const empty: string[] = await clean(e.page, "empty today");
+    for (const path of ["jobs", "shelf", "workshop", "bench-log"]) {
+      await e.page.goto(new URL(path, url).href);
+      await e.page.locator("main[data-view]:not([data-view='loading'])").waitFor();
+      await e.page.waitForTimeout(120);
+      empty.push(...(await clean(e.page, `empty ${path}`)));
+    }
+    assert.deepEqual(empty, []);
+    await e.close();
+  });
 }

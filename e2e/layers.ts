@@ -217,8 +217,10 @@ journey(
     await at(o, url, "jobs/blue-tiles/layers");
     await p.getByRole("heading", { name: "1 change no longer fits" }).waitFor();
     for (let i = 0; i < 6; i++) {
-      await p.getByRole("button", { name: /^Undo:/ }).click();
-      await p.waitForTimeout(250);
+      const undo = p.getByRole("button", { name: /^Undo:/ });
+      const was = (await undo.getAttribute("aria-label")) ?? (await undo.textContent());
+      await undo.click();
+      await p.waitForFunction((x) => ![...document.querySelectorAll("button")].some((b) => (b.getAttribute("aria-label") ?? b.textContent) === x), was);
       if (i === 2) await p.reload();
     }
     assert.deepEqual(await stepIds(p), plain);

@@ -105,6 +105,9 @@ journey("the policy: own sources only, scripts by hash, more only for the worker
     if (/unsafe-eval/.test(csp)) loose.push(new URL(r.url()).pathname);
   });
   await openSample(o.page);
+  await o.page.goto(new URL("jobs/bed-markers/artwork", url).href);
+  await o.page.locator("input[type=file]").first().setInputFiles({ name: "square.svg", mimeType: "image/svg+xml", buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40"><rect width="20" height="20" fill="#a8235a"/></svg>') });
+  await o.page.getByText("square.svg").first().waitFor();
   assert.ok(loose.length > 0 && loose.every((x) => x.startsWith("/assets/zones.worker")), loose.join(", "));
   for (const path of ["jobs/bed-markers/layers", "jobs/bed-markers/calendar", "jobs/bed-markers/bench", "workshop"]) {
     await o.page.goto(new URL(path, url).href);

@@ -1,15 +1,21 @@
-/** Writes the frozen exports once; a file that is there already is never written again. */
+/** Writes the frozen exports once (a file that is there already is never written again), and what measuring gives for the sample's drawings. */
 import "reflect-metadata";
 import { existsSync, mkdirSync, writeFileSync } from "node:fs";
 import { buildSample } from "../app/demo/build";
 import { loadClip } from "../app/door/kernel";
-import { readZones } from "../app/core/vector/zones";
+import { readZones, type FoundArtwork } from "../app/core/vector/zones";
 import { jobFile, writeFile } from "../app/io/export/job-file";
 import { zonedClock } from "../app/core/time/zoned";
 
 const clip = await loadClip();
 const now = zonedClock("Europe/Lisbon").fromLocal("2027-01-13T11:20");
-const sample = await buildSample(now, "Europe/Lisbon", async (svg) => readZones(clip, svg));
+const drawings = new Map<string, FoundArtwork>();
+const sample = await buildSample(now, "Europe/Lisbon", async (svg) => {
+  const found = readZones(clip, svg);
+  drawings.set(svg, found);
+  return found;
+});
+writeFileSync("app/demo/drawings.json", `[\n${[...drawings].map(([svg, found]) => JSON.stringify({ svg, found })).join(",\n")}\n]\n`);
 mkdirSync("fixtures/v1", { recursive: true });
 for (const j of sample.jobs) {
   const path = `fixtures/v1/${j.id}.richlayer.json`;

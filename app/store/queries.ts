@@ -24,8 +24,14 @@ export async function readShop(): Promise<ShopData | null> {
 
 export const sortLog = (log: LogEntry[]): LogEntry[] => log.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
 
+/** What tells that something was stored: the newest act, acts undone, the newest entry of the log. */
+const newest = async (): Promise<unknown[]> => [await db().history.orderBy("seq").lastKey(), await db().history.where("undone").equals(1).count(), await db().log.orderBy("at").lastKey(), await db().log.orderBy("id").lastKey()];
+/** as it was when the loaders began to read */
+let read: string | null = null;
+
 /** What a screen shows is at least as new as the newest act stored before it was read: asked first by the loaders that frame every page. */
 export async function noteRead(eyes?: Eyes): Promise<void> {
+  read = (await newest()).join();
   noteSeen(((await db().history.orderBy("seq").lastKey()) as number | undefined) ?? 0, eyes);
 }
 
@@ -120,9 +126,10 @@ export async function historyEnds(): Promise<{ undo: string | null; redo: string
 /** Calls back when any tab has stored something; used only to run loaders again. */
 export function watch(changed: () => void): () => void {
   let first = true;
-  const sub = liveQuery(async () => [await db().history.orderBy("seq").lastKey(), await db().history.where("undone").equals(1).count(), await db().log.orderBy("at").lastKey(), await db().log.orderBy("id").lastKey()]).subscribe({
-    next: () => {
-      if (!first) changed();
+  const sub = liveQuery(newest).subscribe({
+    next: (now) => {
+      // what was stored between the loaders' reading and this is not missed
+      if (!first || (read !== null && now.join() !== read)) changed();
       first = false;
     },
     error: () => {},

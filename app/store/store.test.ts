@@ -13,7 +13,7 @@ import { overlap, touched } from "./touched";
 import { rawExport, troubleOf } from "./trouble";
 import { headOf } from "./heads";
 import { deleteJob, importFile } from "./import";
-import { historyEnds, noteRead, readAll, readDay, readHeads, readLogPage, readRunning, readWorld } from "./queries";
+import { historyEnds, noteRead, readAll, readDay, readHeads, readLogPage, readRunning, readWorld, watch } from "./queries";
 
 let n = 0;
 let name = "";
@@ -307,6 +307,20 @@ describe("two tabs at one step", () => {
       expect(history.some((h) => h.label === `${field} ${t.value}`)).toBe(true);
       expect((await stored())[field]).toBe(t.value);
     }
+  });
+
+  test("what another tab stores between the loaders' reading and the watching is not missed", async () => {
+    const told = async (between: () => Promise<unknown>): Promise<number> => {
+      await noteRead(newEyes());
+      await between();
+      let n = 0;
+      const stop = watch(() => void n++);
+      await new Promise((on) => setTimeout(on, 60));
+      stop();
+      return n;
+    };
+    expect(await told(async () => {})).toBe(0);
+    expect(await told(() => set(newEyes(), "minutes", 77))).toBe(1);
   });
 
   test("different fields of one record never stand in each other's way", async () => {

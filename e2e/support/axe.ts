@@ -1,4 +1,4 @@
-/** axe on a page as it stands; no rule is switched off. */
+/** axe on a page as it stands; no rule is switched off. In the second theme the rules that look at colours are run again: all else is the same page. */
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import type { Page } from "playwright-core";
@@ -14,11 +14,17 @@ interface Finding {
 /** @returns what is wrong, a line each */
 export async function clean(p: Page, where: string): Promise<string[]> {
   if (!(await p.evaluate(() => "axe" in window))) await p.evaluate(AXE);
-  const found = (await p.evaluate(
-    async () =>
-      (await (window as unknown as { axe: { run(): Promise<{ violations: unknown[] }> } }).axe.run())
-        .violations,
-  )) as Finding[];
+  const found = (await p.evaluate(async () => {
+    const { axe } = window as unknown as { axe: { run(o?: object): Promise<{ violations: { id: string }[] }> } };
+    const day = (await axe.run()).violations;
+    const root = document.documentElement;
+    const was = root.dataset.theme;
+    root.dataset.theme = was === "night" ? "day" : "night";
+    const night = (await axe.run({ runOnly: ["color-contrast", "link-in-text-block"] })).violations;
+    if (was === undefined) delete root.dataset.theme;
+    else root.dataset.theme = was;
+    return [...day, ...night.map((v) => ({ ...v, id: `${v.id}, the other theme` }))];
+  })) as Finding[];
   return found.map(
     (v) =>
       `${where}: ${v.id} (${v.impact}) ${v.nodes

@@ -34,6 +34,10 @@ export const GEAR = (): Gear[] => [
   { ...new Gear(), id: "gun", kind: "gun", name: "Heat gun", maxC: 550, lowFan: true },
 ];
 
+/** one Shelf for all briefs: making and checking its products takes longer than planning with them */
+let shelf: Product[] | null = null;
+let gear: Gear[] | null = null;
+
 /** Brief number n: route, material, beam, colours, quantity and size drawn from the seed. */
 export function brief(n: number): World {
   const r = seeded(n * 7919 + 17);
@@ -47,7 +51,7 @@ export function brief(n: number): World {
   const watts = { co2: 40, blue: 10, um1: 20, uv: 5 }[beam];
   const w = 60 + int(200);
   const h = 40 + int(160);
-  const base = a1({ products: FULL_SHELF(), shop: { gear: GEAR() } });
+  const base = a1({ products: (shelf ??= FULL_SHELF()), shop: { gear: (gear ??= GEAR()) } });
   const machine = { ...defaultMachine(beam, watts, `${beam}-m`), airAssist: true };
   return {
     ...base,

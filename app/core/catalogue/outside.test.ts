@@ -70,7 +70,7 @@ describe("where makers disagree", () => {
     ["cut-paint:thin", { job: { route: "E1", ...maple, zones: [zone("z", "c-rust")] } }],
     ["tile-mask:mask", { job: { route: "C1", substrate: { id: "tile-glazed", w: 80, h: 60, t: 6 }, zones: [zone("z", "d-rust")] } }],
     ["sand-after:always", { job: { route: "D1", ...maple, zones: [zone("z", "e-rust")] } }],
-    ["clean-off:wipe", {}],
+    ["clean-off:wipe", { job: { start: "2027-01-15T09:00" } }],
     ["edge:both", { job: { route: "D3", substrate: { id: "hard-maple", w: 80, h: 60, t: 8 }, zones: [zone("z", "p-rust")] } }],
     ["metal-paint:spray", { job: { route: "D2", substrate: { id: "aluminium-bare", w: 80, h: 60, t: 2 }, zones: [zone("z", "b-navy")] } }],
   ])("%s changes the plan", (pick, more) => {

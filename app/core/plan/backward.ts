@@ -6,7 +6,8 @@
  * is found by halving; the border itself is a moment at which the step really begins, since the next opening after a working
  * moment works as well.
  */
-import { brokenWindows, place, type Placed } from "./place";
+import { soonest } from "./lay";
+import { brokenWindows, place, type Placed, type PlaceResult } from "./place";
 import type { Plan } from "./plan";
 
 export interface Latest {
@@ -23,7 +24,9 @@ function rest(plan: Plan, k: number, t: number): Placed[] {
   const before = plan.placed[k - 1];
   const steps = plan.placed.map((p) => p.step);
   const from = before?.end ?? plan.placed[k].start ?? t;
-  return place(steps, from, plan.placed[k].before, plan.context, plan.bench.actuals, plan.now, { skip: k, notBefore: t }).placed;
+  const again = (starts: ReadonlyMap<string, number> | null): PlaceResult => place(steps, from, plan.placed[k].before, plan.context, plan.bench.actuals, plan.now, { skip: k, notBefore: t, starts });
+  const once = again(plan.starts);
+  return (once.moved && !plan.starts ? soonest(once, again, plan.laying(k, t)).result : once).placed;
 }
 
 const ends = (placed: Placed[]): number => placed[placed.length - 1]?.end ?? Infinity;

@@ -103,6 +103,8 @@ export interface PlaceResult {
   placed: Placed[];
   /** first step that could not be placed, if any */
   stuck: { index: number; why: string } | null;
+  /** a window had work begin later than it could have */
+  moved: boolean;
 }
 
 export interface PlaceOptions {
@@ -116,9 +118,9 @@ export interface PlaceOptions {
   starts?: ReadonlyMap<string, number> | null;
 }
 
-/** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. */
+/** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. A wait set by hand is no window's. */
 export const brokenWindows = (placed: Placed[]): number =>
-  placed.filter((p) => p.start !== null && !p.actual && p.needs.some((r) => r.closes !== null && !inWindow(r, p.start as number, p.minutes ?? 0))).length;
+  placed.filter((p, i) => p.start !== null && !p.actual && (i === 0 || placed[i - 1].step.waitMin === null) && p.needs.some((r) => r.closes !== null && !inWindow(r, p.start as number, p.minutes ?? 0))).length;
 
 interface Chain {
   run: Placed[];
@@ -139,6 +141,7 @@ const TRIES = 12;
 export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, { relax = null, skip = 0, notBefore = null, starts = null }: PlaceOptions = {}): PlaceResult {
   const placed: Placed[] = [];
   let stuck: PlaceResult["stuck"] = null;
+  let moved = false;
 
   const hoursOf = (s: Step): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
   const one = (i: number, before: Piece, prevEnd: number | null, from: number): { p: Placed; early: number | null } => {
@@ -200,6 +203,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     let from = -Infinity;
     let best: Chain = chain(i, piece, end, from, ahead);
     if (!best.ok && !actuals.has(steps[i].id)) {
+      moved = true;
       // Delay the beginning of the windowed run to later openings until all of it fits.
       for (let t = 0; t < TRIES && !best.ok; t++) {
         const head = one(i, piece, end, from).p;
@@ -220,6 +224,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     const head = best.run[0];
     const win = windowed(head);
     if (head.start !== null && win && !head.actual && (i === 0 || steps[i - 1].waitMin === null) && !inWindow(win, head.start, head.minutes ?? 0) && win.reopens !== null) {
+      moved = true;
       const again = chain(i, piece, end, win.reopens);
       best = again.ok ? again : { run: [one(i, piece, end, win.reopens).p], ok: true, ahead: null };
     }
@@ -232,5 +237,5 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     i += best.run.length;
     ahead = best.ahead;
   }
-  return { placed, stuck };
+  return { placed, stuck, moved };
 }

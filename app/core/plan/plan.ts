@@ -12,7 +12,8 @@ import { whereOf } from "./facts";
 import type { Missing } from "./builder";
 import { generate } from "./generate";
 import { differences, type Differences } from "./differences";
-import { place } from "./place";
+import { layingOf, soonest, type Laying } from "./lay";
+import { place, type PlaceResult } from "./place";
 
 export interface Plan extends Facts {
   missing: Missing[];
@@ -25,6 +26,10 @@ export interface Plan extends Facts {
   ready: number | null;
   /** why there is no ready time */
   stuck: string | null;
+  /** moments before which steps don't begin, where it was placed from a schedule of several jobs */
+  starts: ReadonlyMap<string, number> | null;
+  /** the job on the scheduler, for what is counted back */
+  laying: Laying;
   decides: Decider[];
   snags: Snag[];
 }
@@ -41,9 +46,18 @@ export function makePlan(world: World, now: number | null = null, lean = false, 
   const { steps, unfit } = applyEdits(made.steps, world.job.edits, c);
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
   const first = blank(world.job.zones.map((z) => z.id), c.substrate, c.route?.side);
-  const { placed, stuck } = place(steps, begin, first, c, bench.actuals, now, { starts });
+  const from = (given: ReadonlyMap<string, number> | null): PlaceResult => place(steps, begin, first, c, bench.actuals, now, { starts: given });
+  const once = from(starts);
+  const on = (r: PlaceResult): Laying => layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing });
+  // A window is in the way: the scheduler may know a sooner way round it.
+  const laid = once.moved && !starts ? soonest(once, from, on(once)(0, null)) : { result: once, starts };
+  const { placed, stuck } = laid.result;
   // Leaving a wait out changes nothing before it.
-  const without = (i: number) => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, { relax: i, skip: i, starts });
+  const without = (i: number): PlaceResult => {
+    const again = (given: ReadonlyMap<string, number> | null): PlaceResult => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, { relax: i, skip: i, starts: given });
+    const r = again(starts);
+    return laid.starts && !starts ? soonest(r, again, [laid.starts]).result : r;
+  };
   const uses = placed.map((p) => stepUse(p, c));
   const last = placed[placed.length - 1];
   const ready = stuck ? null : (last?.end ?? null);
@@ -55,6 +69,8 @@ export function makePlan(world: World, now: number | null = null, lean = false, 
     ...facts,
     missing: made.missing,
     now,
+    starts,
+    laying: on(laid.result),
     bench,
     start: placed[0]?.start ?? null,
     ready,

@@ -10,12 +10,21 @@ import type { Air } from "../drying/climate";
 import type { Film } from "../piece/state";
 import type { WorkCalendar } from "../time/hours";
 import { readProblem, type Answer, type Problem, type ProblemInput } from "../schedule/problem";
+import type { Context } from "./context";
 import { byBeam, kindOf } from "./kinds";
-import { sprayed } from "./place";
-import type { Plan } from "./plan";
+import { sprayed, type Placed } from "./place";
 import { airOf, reached } from "./ready";
 import { TRIP_GAP_MIN } from "./trips";
 
+/** What of a plan the scheduler asks for. */
+export interface Planned {
+  context: Context;
+  placed: Placed[];
+  now: number | null;
+  /** why there is no ready time */
+  stuck: string | null;
+  missing: { say: string }[];
+}
 export interface ShopProblem {
   problem: Problem;
   /** minute since 1970 at which the problem's time begins */
@@ -61,7 +70,7 @@ function closedOf(calendar: WorkCalendar, origin: number, days: number): [number
 }
 
 /** Drying speed stretch by stretch, stretches of one speed joined. A day like the one before is not worked out again. */
-function ratesOf(plan: Plan, air: Air, of: DryingOf, origin: number, days: number, stretch: number): [number, number][] {
+function ratesOf(plan: Planned, air: Air, of: DryingOf, origin: number, days: number, stretch: number): [number, number][] {
   const { clock } = plan.context;
   const round = (x: number): number => Math.round(x * 1e6) / 1e6;
   const out: [number, number][] = [];
@@ -88,7 +97,7 @@ function ratesOf(plan: Plan, air: Air, of: DryingOf, origin: number, days: numbe
 type Lags = NonNullable<ProblemInput["lags"]>;
 
 /** @param plans of open jobs in one shop, each planned as it stands */
-export function shopProblem(plans: Plan[], o: ShopOptions = {}): ShopProblem {
+export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem {
   const [stretch, days] = [o.stretch ?? STRETCH, o.days ?? DAYS];
   const able = plans.filter((p) => p.placed.length > 0 && p.stuck === null);
   const left = plans.filter((p) => !able.includes(p)).map((p) => ({ job: p.context.job.id, why: p.stuck ?? p.missing[0]?.say ?? "it has no steps" }));

@@ -2,7 +2,7 @@
  * Trips to the bench: hands-on steps no more than a short gap apart are one visit. What a calendar shows, and what a maker
  * plans a day by.
  */
-import type { Plan } from "./plan";
+import type { Placed } from "./place";
 
 /** minutes between two steps that still make one visit */
 export const TRIP_GAP_MIN = 15;
@@ -18,7 +18,7 @@ export interface Trip {
 }
 
 /** Visits still to come or under way, in order; done steps are left out. */
-export function trips(plan: Plan): Trip[] {
+export function trips(plan: { placed: Placed[] }): Trip[] {
   const out: Trip[] = [];
   for (const p of plan.placed) {
     if (p.start === null || p.end === null || p.actual?.end != null) continue;

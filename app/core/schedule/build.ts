@@ -8,7 +8,7 @@
  * later in the order can't take the place away.
  */
 import { admits, endOf, enters, inside, leaves, opens, type Lag, type Model } from "./model";
-import { Timeline } from "./timeline";
+import { PLENTY, Single, Timeline, type Line } from "./timeline";
 
 /** times a window may push its block later before its other way out is taken: few where it reopens, many where all else breaks it */
 const PUSHES = 400;
@@ -82,11 +82,16 @@ export function blocksOf(m: Model): Blocks {
   return { of, tasks, next, before };
 }
 
+/** ways round a window that would be missed */
+export const PUSH = 0;
+export const REOPEN = 1;
+export const SOONER = 2;
+
 /** How a list is to be laid. */
 export interface Plan {
   /** smaller first, a block */
   key: Float64Array;
-  /** lags that wait for the reopening instead of pushing what comes before later; by index */
+  /** what is done where a window would be missed, by lag: what comes before is pushed later, or the reopening waited for, or whichever is sooner */
   reopen: Uint8Array;
   /** earliest starts besides the problem's own */
   floor: Float64Array | null;
@@ -100,22 +105,43 @@ const FULL: Fit = { is: "full" };
 export class Builder {
   readonly blocks: Blocks;
   readonly start: Float64Array;
-  private readonly lines: Timeline[];
+  private readonly lines: Line[];
   private readonly floor: Float64Array;
   private least: Float64Array | null = null;
   private readonly left: Int32Array;
+  private readonly every: number[];
+  private readonly heap: number[] = [];
+  /** windows that a task may miss */
+  private readonly closing: Lag[][];
+  /** what a wait holds of a resource with all else that its first task holds of it, as its holds are listed */
+  private readonly holding: number[][];
   /** blocks that found their places taken for good, after a list that led to nothing */
   stuck: number[] = [];
   /** lags that this list has given up on keeping shut: by reopening or, soft, by breaking them */
   private readonly given: Uint8Array;
+  private ways: Uint8Array;
+  /** where waiting for the reopening would have had the second task begin, by lag; Infinity: no window was missed yet */
+  private readonly instead: Float64Array;
 
   constructor(readonly m: Model, blocks = blocksOf(m)) {
     this.blocks = blocks;
     this.start = new Float64Array(m.n).fill(-1);
-    this.lines = m.capacity.map((c) => new Timeline(c));
+    const asked = new Float64Array(m.capacity.length);
+    const holds = new Uint8Array(m.capacity.length);
+    for (const list of m.uses) for (const u of list) asked[u.r] += u.amount;
+    for (const l of m.lags) for (const u of l.holds) {
+      asked[u.r] += u.amount;
+      holds[u.r] = 1;
+    }
+    this.lines = m.capacity.map((c, r) => (asked[r] <= c ? PLENTY : c === 1 && !holds[r] ? new Single() : new Timeline(c)));
     this.floor = new Float64Array(m.n);
     this.left = new Int32Array(blocks.tasks.length);
+    this.closing = m.into.map((list) => list.filter((l) => l.max !== Infinity));
+    this.holding = m.lags.map((l) => l.holds.map((u) => m.out[l.from].reduce((sum, o) => o.holds.reduce((x, v) => x + (v.r === u.r ? v.amount : 0), sum), 0)));
+    this.every = blocks.tasks.map((_t, b) => b);
     this.given = new Uint8Array(m.lags.length);
+    this.ways = this.given;
+    this.instead = new Float64Array(m.lags.length).fill(Infinity);
   }
 
   /** @returns the starts (its own space: copy them to keep them), or null where this order leads to nothing */
@@ -124,8 +150,8 @@ export class Builder {
     start.fill(-1);
     this.stuck = [];
     this.lines.forEach((l) => l.clear());
-    this.given.set(plan.reopen);
-    left.set(blocks.before);
+    this.ways = plan.reopen;
+    for (let k = 0; k < this.given.length; k++) this.given[k] = Number(plan.reopen[k] === REOPEN);
     this.least = plan.floor;
     if (plan.floor) this.floor.set(plan.floor);
     else this.floor.fill(0);
@@ -136,97 +162,169 @@ export class Builder {
       if (f.is !== "at" || f.start !== m.fixed[i]) return null;
       this.take(i, f.start);
     }
-    const heap: number[] = [];
-    const { key } = plan;
-    const push = (b: number): void => {
-      let i = heap.push(b) - 1;
-      while (i > 0) {
-        const up = (i - 1) >> 1;
-        if (key[heap[up]] <= key[b]) break;
-        heap[i] = heap[up];
-        i = up;
+    left.set(blocks.before);
+    return this.fill(this.every, plan.key) ? start : null;
+  }
+
+  /** Takes a schedule that is known to hold as what is laid. */
+  put(starts: Float64Array): void {
+    this.lines.forEach((l) => l.clear());
+    this.start.fill(-1);
+    for (let i = 0; i < this.m.n; i++) this.take(i, starts[i]);
+  }
+
+  /** Trips to the bench of what is laid, or null where they are not kept as spans. */
+  trips(): number | null {
+    const { trip, gap } = this.m;
+    const line = trip < 0 ? null : this.lines[trip];
+    return line instanceof Single ? line.runs(gap) : null;
+  }
+
+  /** Takes blocks out of what is laid. */
+  lift(list: number[]): void {
+    for (const b of list) for (const i of this.blocks.tasks[b]) if (this.m.fixed[i] < 0 && this.start[i] >= 0) this.give(i);
+  }
+  /** Puts blocks that were lifted back to where they stood. */
+  restore(list: number[], was: Float64Array): void {
+    this.lift(list);
+    for (const b of list) for (const i of this.blocks.tasks[b]) if (this.m.fixed[i] < 0) this.take(i, was[i]);
+  }
+  /**
+   * Lays blocks that were lifted into what the others leave free.
+   * @param key smaller first, a block
+   * @param reopen as in {@link Plan}
+   * @returns false: some found no place; what was laid of them lies there
+   */
+  insert(list: number[], key: Float64Array, reopen: Uint8Array): boolean {
+    const { blocks, left, floor, given } = this;
+    this.least = null;
+    this.ways = reopen;
+    for (const b of list) {
+      left[b] = 0;
+      for (const i of blocks.tasks[b]) {
+        floor[i] = 0;
+        for (const l of this.closing[i]) given[l.index] = Number(reopen[l.index] === REOPEN);
       }
-      heap[i] = b;
-    };
-    const pop = (): number => {
-      const top = heap[0];
-      const b = heap.pop()!;
-      if (heap.length) {
-        let i = 0;
-        for (;;) {
-          let c = 2 * i + 1;
-          if (c >= heap.length) break;
-          if (c + 1 < heap.length && key[heap[c + 1]] < key[heap[c]]) c++;
-          if (key[b] <= key[heap[c]]) break;
-          heap[i] = heap[c];
-          i = c;
-        }
+    }
+    for (const b of list) for (const x of blocks.next[b]) left[x]++;
+    return this.fill(list, key);
+  }
+
+  private push(b: number, key: Float64Array): void {
+    const { heap } = this;
+    let i = heap.push(b) - 1;
+    while (i > 0) {
+      const up = (i - 1) >> 1;
+      if (key[heap[up]] <= key[b]) break;
+      heap[i] = heap[up];
+      i = up;
+    }
+    heap[i] = b;
+  }
+  private pop(key: Float64Array): number {
+    const { heap } = this;
+    const top = heap[0];
+    const b = heap.pop()!;
+    if (!heap.length) return top;
+    for (let i = 0; ; ) {
+      let c = 2 * i + 1;
+      if (c >= heap.length || (c + 1 >= heap.length && key[b] <= key[heap[c]])) {
         heap[i] = b;
+        return top;
       }
-      return top;
-    };
-    for (let b = 0; b < blocks.tasks.length; b++) if (!left[b]) push(b);
+      if (c + 1 < heap.length && key[heap[c + 1]] < key[heap[c]]) c++;
+      if (key[b] <= key[heap[c]]) {
+        heap[i] = b;
+        return top;
+      }
+      heap[i] = heap[c];
+      i = c;
+    }
+  }
+
+  private fill(list: number[], key: Float64Array): boolean {
+    const { blocks, left, heap } = this;
+    heap.length = 0;
+    for (const b of list) if (!left[b]) this.push(b, key);
     let waiting: number[] = [];
     let done = 0;
     let progress = false;
-    while (done < blocks.tasks.length) {
+    while (done < list.length) {
       if (!heap.length) {
         // All that is left found its place taken: once more after what has been laid since, or never.
         if (!progress || !waiting.length) {
           this.stuck = waiting;
-          return null;
+          return false;
         }
-        waiting.forEach(push);
+        for (const b of waiting) this.push(b, key);
         waiting = [];
         progress = false;
         continue;
       }
-      const b = pop();
+      const b = this.pop(key);
       const f = this.block(blocks.tasks[b]);
-      if (f === "never") return null;
+      if (f === "never") return false;
       if (f === "full") {
         waiting.push(b);
         continue;
       }
       progress = true;
       done++;
-      for (const x of blocks.next[b]) if (!--left[x]) push(x);
+      for (const x of blocks.next[b]) if (!--left[x]) this.push(x, key);
     }
-    return start;
+    return true;
+  }
+
+  /** Takes out again what was laid of a block before its k-th task, down to one of them. */
+  private back(tasks: number[], k: number, to: number): void {
+    for (let j = k - 1; j >= to; j--) if (this.m.fixed[tasks[j]] < 0) this.give(tasks[j]);
+  }
+  private anew(tasks: number[]): void {
+    for (const i of tasks) this.floor[i] = this.least ? this.least[i] : 0;
   }
 
   private block(tasks: number[]): "laid" | "full" | "never" {
     const { m, start, floor, given } = this;
     let pushes = 0;
     let pushed: Lag | null = null;
+    for (const i of tasks) for (const l of this.closing[i]) this.instead[l.index] = Infinity;
     for (let k = 0; k < tasks.length; k++) {
       const i = tasks[k];
       if (m.fixed[i] >= 0) continue;
       const f = this.fit(i, floor[i]);
       if (f.is === "at") {
+        let better: Lag | null = null;
+        for (const l of this.closing[i]) if (f.start > this.instead[l.index] && !given[l.index]) better = l;
+        if (better) {
+          // keeping the window has cost more than its reopening would
+          given[better.index] = 1;
+          this.back(tasks, k, 0);
+          this.anew(tasks);
+          pushed = null;
+          pushes = 0;
+          k = -1;
+          continue;
+        }
         this.take(i, f.start);
         continue;
       }
-      const back = (to: number): void => {
-        for (let j = k - 1; j >= to; j--) if (m.fixed[tasks[j]] < 0) this.give(tasks[j]);
-      };
       if (f.is !== "shut") {
-        back(0);
+        this.back(tasks, k, 0);
         if (f.is === "full" || !pushed || given[pushed.index] || (pushed.reopens === Infinity && !pushed.soft)) return f.is;
         // Pushed out of all time for a window that nothing can meet: laid anew with that window's other way out.
         given[pushed.index] = 1;
+        this.anew(tasks);
         pushed = null;
         pushes = 0;
-        for (const i of tasks) floor[i] = this.least ? this.least[i] : 0;
         k = -1;
         continue;
       }
       const { lag } = f;
       const at = tasks.indexOf(lag.from);
-      if (m.fixed[lag.from] >= 0 || ++pushes > (lag.reopens === Infinity ? PUSHES : PUSHES_REOPENING) || at < 0) {
+      if (m.fixed[lag.from] >= 0 || ++pushes > (lag.reopens === Infinity || this.ways[lag.index] === SOONER ? PUSHES : PUSHES_REOPENING) || at < 0) {
         // It can't be pushed (any further): its other way out, where it has one.
         if (given[lag.index] || (lag.reopens === Infinity && !lag.soft)) {
-          back(0);
+          this.back(tasks, k, 0);
           return "never";
         }
         given[lag.index] = 1;
@@ -242,7 +340,8 @@ export class Builder {
         if (inside(m, lag, mid, f.start)) hi = mid;
         else lo = mid;
       }
-      back(at);
+      if (this.ways[lag.index] === SOONER && this.instead[lag.index] === Infinity) this.instead[lag.index] = admits(m, lag, start[lag.from], f.start);
+      this.back(tasks, k, at);
       pushed = lag;
       floor[lag.from] = hi;
       k = at - 1;
@@ -254,15 +353,14 @@ export class Builder {
     const { m, start, lines } = this;
     const pinned = m.fixed[i] >= 0;
     let s = pinned ? m.fixed[i] : Math.max(floor, m.earliest[i]);
+    for (const l of m.into[i]) if (start[l.from] >= 0) s = Math.max(s, opens(m, l, start[l.from]));
     for (;;) {
-      for (const l of m.into[i]) if (start[l.from] >= 0) s = Math.max(s, opens(m, l, start[l.from]));
       if (s === Infinity || s > m.horizon) return NEVER;
-      const slot = m.open[i].slot(s, m.work[i], m.pausable[i]);
-      s = slot.start;
-      const e = slot.end;
+      s = m.open[i].first(s, m.work[i], m.pausable[i]);
+      const e = m.pausable[i] ? m.open[i].end(s, m.work[i]) : s + m.work[i];
       let next = s;
-      for (const l of m.into[i]) {
-        if (start[l.from] < 0 || l.max === Infinity) continue;
+      for (const l of this.closing[i]) {
+        if (start[l.from] < 0) continue;
         const a = admits(m, l, start[l.from], s);
         if (a === s) continue;
         if (!this.given[l.index]) return pinned ? (l.soft ? { is: "at", start: s } : NEVER) : { is: "shut", lag: l, start: s };
@@ -271,7 +369,7 @@ export class Builder {
       }
       if (next === s) for (const u of m.uses[i]) {
         if (e <= s) break;
-        const until = lines[u.r].blocked(s, e, u.amount);
+        const until = lines[u.r].blocked(s, e, u.amount, m.work[i]);
         if (until === Infinity || u.amount > m.capacity[u.r]) return u.amount > m.capacity[u.r] ? NEVER : FULL;
         if (until > next) next = until;
       }
@@ -291,14 +389,14 @@ export class Builder {
             next = Math.max(next, hi);
           }
         }
+        if (!l.holds.length) continue;
         const from = leaves(m, l, s, 0);
         const until = to >= 0 ? enters(m, l, to, l.pieces - 1) : Infinity;
-        for (const u of l.holds) {
-          // with all else that this task holds or uses of it by then
-          let amount = u.amount;
-          for (const o of m.out[i]) if (o !== l) for (const v of o.holds) if (v.r === u.r) amount += v.amount;
+        for (let h = 0; h < l.holds.length; h++) {
+          const u = l.holds[h];
+          let amount = this.holding[l.index][h];
           if (from < e) for (const v of m.uses[i]) if (v.r === u.r) amount += v.amount;
-          const busy = lines[u.r].blocked(from, until, amount);
+          const busy = lines[u.r].blocked(from, until, amount, 0);
           if (busy === Infinity) return amount > m.capacity[u.r] ? NEVER : FULL;
           if (busy >= 0) next = Math.max(next, s + 1, s + busy - from);
         }
@@ -316,16 +414,20 @@ export class Builder {
     for (const u of m.uses[i]) lines[u.r].add(s, e, sign * u.amount);
     for (const l of m.into[i]) {
       if (!l.holds.length || start[l.from] < 0) continue;
-      // the hold that ran on without end ends here
+      // what was held without end is held until here
       const from = leaves(m, l, start[l.from], 0);
       const until = enters(m, l, s, l.pieces - 1);
-      for (const u of l.holds) lines[u.r].add(Math.max(from, until), Infinity, -sign * u.amount);
+      for (const u of l.holds) {
+        lines[u.r].hold(from, -sign * u.amount);
+        lines[u.r].add(from, until, sign * u.amount);
+      }
     }
     for (const l of m.out[i]) {
       if (!l.holds.length) continue;
       const from = leaves(m, l, s, 0);
       const to = start[l.to];
-      for (const u of l.holds) lines[u.r].add(from, to >= 0 ? Math.max(from, enters(m, l, to, l.pieces - 1)) : Infinity, sign * u.amount);
+      for (const u of l.holds) if (to >= 0) lines[u.r].add(from, enters(m, l, to, l.pieces - 1), sign * u.amount);
+      else lines[u.r].hold(from, sign * u.amount);
     }
   }
   private give(i: number): void {

@@ -31,7 +31,9 @@ export interface OpenTime {
   before(t: number): number;
   /** first moment by which so many open minutes have gone by */
   at(open: number): number;
-  /** first slot at or after t for so many minutes of work */
+  /** first beginning at or after t for so many minutes of work */
+  first(t: number, minutes: number, pausable: boolean): number;
+  /** the same with its end */
   slot(t: number, minutes: number, pausable: boolean): Slot;
   /** the end of work begun at an open minute; for work that may pause */
   end(start: number, minutes: number): number;
@@ -76,19 +78,23 @@ export function openTime(spans: [number, number][]): OpenTime {
     return lo < 0 ? o : to[lo] + (o - sums[lo]);
   };
   const end = (start: number, minutes: number): number => (minutes <= 0 || !closed.length ? start + minutes : moment(before(start) + minutes));
+  const first = (t: number, minutes: number, pausable: boolean): number => {
+    if (minutes <= 0 || !closed.length) return t;
+    let i = lastAtOrBefore(from, t);
+    let s = i >= 0 && t < to[i] ? to[i] : t;
+    if (!pausable) for (i++; i < closed.length && s + minutes > from[i]; i++) s = to[i];
+    return s;
+  };
   return {
     closed,
     next,
     before,
+    first,
     at: moment,
     end,
     slot: (t, minutes, pausable) => {
-      if (minutes <= 0) return { start: t, end: t };
-      if (!closed.length) return { start: t, end: t + minutes };
-      let s = next(t);
-      if (pausable) return { start: s, end: end(s, minutes) };
-      for (let i = lastAtOrBefore(from, s) + 1; i < closed.length && s + minutes > from[i]; i++) s = to[i];
-      return { start: s, end: s + minutes };
+      const start = first(t, minutes, pausable);
+      return { start, end: pausable ? end(start, minutes) : start + minutes };
     },
   };
 }

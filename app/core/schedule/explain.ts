@@ -83,8 +83,12 @@ export function chain(p: Problem, m: Model, start: Float64Array): Link[] {
   return links;
 }
 
-/** @param start a schedule; the gains are against its finish */
-export function explain(p: Problem, m: Model, builder: Builder, start: Float64Array, stop?: () => boolean): Decide[] {
+/**
+ * One gain worked out between two yields; what is left out by then has none.
+ * @param start a schedule; the gains are against its finish
+ * @param out what is known so far
+ */
+export function* explain(p: Problem, m: Model, builder: Builder, start: Float64Array, out: Decide[]): Generator<void, void> {
   const links = chain(p, m, start);
   const keyed = (x: Model, b: Builder, rule: number): Float64Array => {
     const paths = pathsOf(x);
@@ -100,15 +104,15 @@ export function explain(p: Problem, m: Model, builder: Builder, start: Float64Ar
   };
   let now = 0;
   for (let i = 0; i < m.n; i++) now = Math.max(now, endOf(m, i, start[i]));
+  const told = links.map(({ relax: _relax, ...d }): Decide => d);
+  out.push(...told);
+  const late = m.ids.map((_id, i) => i).filter((i) => m.due[i] < Infinity && endOf(m, i, start[i]) > m.due[i]).sort((a, b) => endOf(m, b, start[b]) - m.due[b] - endOf(m, a, start[a]) + m.due[a])[0];
+  if (late !== undefined) out.push({ kind: "due", id: m.ids[late], from: m.due[late], to: endOf(m, late, start[late]), why: `“${m.ids[late]}” was due ${endOf(m, late, start[late]) - m.due[late]} min before it ends`, gain: null });
   const top = links.filter((l) => l.relax && l.to > l.from || l.kind === "resource").sort((a, b) => b.to - b.from - (a.to - a.from)).slice(0, GAINS);
   for (const l of top) {
-    if (stop?.()) break;
+    yield;
     const x = compile(l.relax!(p));
     const without = finish(x, new Builder(x, x.lags.length === m.lags.length && l.kind !== "wait" ? builder.blocks : undefined));
-    l.gain = Number.isFinite(without) ? Math.max(0, now - without) : null;
+    told[links.indexOf(l)].gain = Number.isFinite(without) ? Math.max(0, now - without) : null;
   }
-  const late = m.ids.map((_id, i) => i).filter((i) => m.due[i] < Infinity && endOf(m, i, start[i]) > m.due[i]).sort((a, b) => endOf(m, b, start[b]) - m.due[b] - endOf(m, a, start[a]) + m.due[a])[0];
-  const out: Decide[] = links.map(({ relax: _relax, ...d }) => d);
-  if (late !== undefined) out.push({ kind: "due", id: m.ids[late], from: m.due[late], to: endOf(m, late, start[late]), why: `“${m.ids[late]}” was due ${endOf(m, late, start[late]) - m.due[late]} min before it ends`, gain: null });
-  return out;
 }

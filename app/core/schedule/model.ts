@@ -23,6 +23,8 @@ export interface Lag {
   soft: boolean;
   clock: Clock;
   closeClock: Clock;
+  /** the opening counts plain minutes */
+  plain: boolean;
   holds: Use[];
   /** pieces are followed one by one; else end to start */
   byPiece: boolean;
@@ -75,7 +77,7 @@ export function compile(p: Problem): Model {
   const lags = p.lags.map((l, index): Lag => {
     const [a, b] = [p.tasks[number.get(l.from)!], p.tasks[number.get(l.to)!]];
     const pieces = !l.perPiece ? 1 : a.perPiece ? a.pieces : b.perPiece ? b.pieces : 1;
-    return { index, from: number.get(l.from)!, to: number.get(l.to)!, min: l.min, max: l.max ?? Infinity, reopens: l.reopens ?? Infinity, soft: l.soft, clock: l.clock ? clocks.get(l.clock)! : plain, closeClock: l.closeClock ? clocks.get(l.closeClock)! : plain, holds: uses(l.holds), byPiece: l.perPiece, pieces, ends: l.clock === null && l.closeClock === null && !a.pausable && !b.pausable };
+    return { index, from: number.get(l.from)!, to: number.get(l.to)!, min: l.min, max: l.max ?? Infinity, reopens: l.reopens ?? Infinity, soft: l.soft, clock: l.clock ? clocks.get(l.clock)! : plain, closeClock: l.closeClock ? clocks.get(l.closeClock)! : plain, plain: !l.clock, holds: uses(l.holds), byPiece: l.perPiece, pieces, ends: l.clock === null && l.closeClock === null && !a.pausable && !b.pausable };
   });
   const into: Lag[][] = p.tasks.map(() => []);
   const out: Lag[][] = p.tasks.map(() => []);
@@ -146,6 +148,10 @@ function* deciding(l: Lag): Generator<number> {
 
 /** First start of `to` that the opening of a lag allows, with `from` begun at a moment; Infinity: never. */
 export function opens(m: Model, l: Lag, from: number): number {
+  if (!l.byPiece) {
+    const e = endOf(m, l.from, from);
+    return l.plain ? Math.ceil(e + l.min - 1e-9) : Math.max(e, l.clock.first(l.clock.read(e) + l.min));
+  }
   let s = 0;
   for (const k of deciding(l)) {
     const e = leaves(m, l, from, k);
@@ -209,7 +215,8 @@ export function tripsOf(m: Model, start: ArrayLike<number>): number {
   return trips;
 }
 
-export function objectiveOf(m: Model, start: ArrayLike<number>): Objective {
+/** @param trips where they are known already */
+export function objectiveOf(m: Model, start: ArrayLike<number>, trips: number | null = null): Objective {
   let [lateness, finish, moved] = [0, 0, 0];
   for (let i = 0; i < m.n; i++) {
     const end = endOf(m, i, start[i]);
@@ -217,7 +224,7 @@ export function objectiveOf(m: Model, start: ArrayLike<number>): Objective {
     if (end > m.due[i]) lateness += m.weight[i] * (end - m.due[i]);
     if (m.prefer[i] >= 0) moved += Math.abs(start[i] - m.prefer[i]);
   }
-  return { windowsBroken: brokenOf(m, start), lateness, finish, trips: tripsOf(m, start), moved };
+  return { windowsBroken: brokenOf(m, start), lateness, finish, trips: trips ?? tripsOf(m, start), moved };
 }
 const EPS = 1e-6;
 /** Below 0: a comes before b in the order of the objectives. */

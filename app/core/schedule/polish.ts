@@ -9,13 +9,9 @@ import { Timeline } from "./timeline";
 const MOST = 1200;
 const ROUNDS = 3;
 
-/**
- * @param stop asked before every try
- * @returns starts that are no worse
- */
-export function polish(m: Model, from: Float64Array, stop: () => boolean = () => false): Float64Array {
-  const start = Float64Array.from(from);
-  if (m.n > MOST || (m.trip < 0 && m.prefer.every((p) => p < 0))) return start;
+/** Goes over the starts that it is given, one task between two yields; they stand for a schedule that is no worse whenever it yields. */
+export function* polish(m: Model, start: Float64Array): Generator<void, void> {
+  if (m.n > MOST || (m.trip < 0 && m.prefer.every((p) => p < 0))) return;
   const lines = m.capacity.map((c) => new Timeline(c));
   const hold = (l: Lag, sign: number): void => {
     const a = leaves(m, l, start[l.from], 0);
@@ -54,7 +50,7 @@ export function polish(m: Model, from: Float64Array, stop: () => boolean = () =>
     better = false;
     const order = m.ids.map((_id, i) => i).sort((a, b) => start[b] - start[a]);
     for (const i of order) {
-      if (stop()) return start;
+      yield;
       if (m.fixed[i] >= 0) continue;
       const was = start[i];
       const tries: number[] = [];
@@ -87,5 +83,4 @@ export function polish(m: Model, from: Float64Array, stop: () => boolean = () =>
       }
     }
   }
-  return start;
 }

@@ -7,17 +7,19 @@ import { edgeBound } from "./bounds/edge";
 import { loadBound } from "./bounds/load";
 import { oneMachineBound } from "./bounds/one-machine";
 import { pathBound, pathsOf, type Paths } from "./bounds/path";
-import { Builder } from "./build";
+import { Builder, SOONER } from "./build";
 import { contradiction, type Contradiction } from "./contradiction";
 import { exact } from "./exact";
 import { explain } from "./explain";
 import { compare, compile, endOf, objectiveOf, type Model, type Objective } from "./model";
 import { canFinish } from "./order";
 import { polish } from "./polish";
-import type { Answer, Problem } from "./problem";
+import type { Answer, Decide, Problem } from "./problem";
 import { randomOf } from "./random";
 import { isShop, shopSearch, type ShopSearch } from "./shop";
-import { listSearch } from "./search";
+import { reinsertSearch, type Reinsert } from "./reinsert";
+import { prioritySearch, type Priorities } from "./priorities";
+import { jobsOf, listSearch } from "./search";
 
 /** tasks up to which all schedules are looked at, in so many nodes */
 const EXACT_TASKS = 12;
@@ -36,6 +38,9 @@ const TURN_SECONDS = 0.05;
 const TURN = 50;
 /** seconds for the last touches and for telling what decides, besides the search's own */
 const AFTER_SECONDS = 0.6;
+/** jobs from which on they are given priorities and moved as a whole; and the share of the search that goes by before single jobs are laid anew */
+const MANY = 4;
+const SHAPING = 0.8;
 /** lists laid without an answer after which a problem is looked at for a contradiction */
 const HOPELESS = 60;
 
@@ -133,6 +138,10 @@ export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<
   if (!proved && best && m.n <= EDGE_TASKS) bounds.finish = Math.max(bounds.finish, edgeBound(m, paths, bounds.finish, best.objective.finish));
   if (!proved && !closed()) {
     const shop: ShopSearch | null = best && isShop(m) ? shopSearch(m, best.start, random) : null;
+    const many = best && !shop && jobsOf(m).some((j) => j >= MANY - 1);
+    const shape: Priorities | null = many ? prioritySearch(m, builder, paths, bounds.finish, random) : null;
+    let touch: Reinsert | null = null;
+    const progress = (): number => Math.max(limit === Infinity ? 0 : iterations / limit, until === Infinity ? 0 : (clock() - begun) / (until - begun));
     let tried = Infinity;
     let hopeless = 0;
     while (!over()) {
@@ -143,6 +152,14 @@ export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<
           let better = false;
           for (let r = 0; r < ROUNDS; r++) better = shop.round() || better;
           if (better && shop.finish < best!.objective.finish) best = { start: Float64Array.from(shop.best), objective: objectiveOf(m, shop.best) };
+        } else if (best && shape && progress() < SHAPING) {
+          shape.round(progress() / SHAPING);
+          if (shape.best && compare(m, shape.best.objective, best.objective) < 0) best = shape.best;
+        } else if (best && shape) {
+          touch ??= reinsertSearch(m, builder.blocks, best.start, best === shape.best ? shape.best.ways : new Uint8Array(m.lags.length).fill(SOONER), paths, bounds.finish, random);
+          // as much as laying one list
+          for (const enough = touch.laid + m.n; touch.laid < enough; ) touch.round((progress() - SHAPING) / (1 - SHAPING));
+          best = touch.best;
         } else {
           lists.round();
           best = lists.best && (!best || compare(m, lists.best.objective, best.objective) < 0) ? lists.best : best;
@@ -170,13 +187,24 @@ export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<
   if (!best) return none();
   // What follows is cut short by a cancel, and by the clock where the clock set the limit; never where iterations did.
   const ended = clock();
-  const after = (): boolean => (o.stop?.() ?? false) || (until !== Infinity && clock() > ended + AFTER_SECONDS);
+  function* touches(steps: Generator<void, void>): Generator<Progress, void> {
+    let turn = clock();
+    for (let r = steps.next(); !r.done; r = steps.next()) {
+      if ((o.stop?.() ?? false) || (until !== Infinity && clock() > ended + AFTER_SECONDS)) return;
+      if (clock() - turn < TURN_SECONDS) continue;
+      yield told();
+      turn = clock();
+    }
+  }
   if (proved !== "all") {
-    const better = polish(m, best.start, after);
-    if (compare(m, objectiveOf(m, better), best.objective) < 0) best = { start: better, objective: objectiveOf(m, better) };
+    const start = Float64Array.from(best.start);
+    yield* touches(polish(m, start));
+    const objective = objectiveOf(m, start);
+    if (compare(m, objective, best.objective) < 0) best = { start, objective };
     if (closed()) proved = "all";
   }
-  const decides = o.plain ? [] : explain(problem, m, builder, best.start, after);
+  const decides: Decide[] = [];
+  if (!o.plain) yield* touches(explain(problem, m, builder, best.start, decides));
   return { is: "answer", answer: answerOf(m, best.start, { bounds, proved: proved !== null, provedFor: proved ?? "all", decides, seconds: clock() - begun, iterations }) };
 }
 

@@ -1,0 +1,63 @@
+/**
+ * One job on the scheduler. Placing steps one after another is the earliest there is as long as no window is in the way. Where one would
+ * be missed, the whole job is laid by the scheduler's builder, which begins what lies before a window just as late as it must, and is
+ * placed again from the times it found; the better of the two stands. Counting back does the same with what still follows.
+ */
+import { Builder } from "../schedule/build";
+import { compile, type Model } from "../schedule/model";
+import { brokenWindows, type PlaceResult } from "./place";
+import { shopProblem, type Planned } from "./schedule";
+
+const DAY = 1440;
+/** days written out behind the end of the plan: room for a window that has to reopen */
+const AFTER_DAYS = 21;
+
+/** Beginnings to place a job's steps from; one a way of treating windows that reopen. */
+export type Laying = (k: number, from: number | null) => ReadonlyMap<string, number>[];
+
+/** @param plan as placed step by step; made into a problem when first asked for */
+export function layingOf(plan: Planned): Laying {
+  let made: { m: Model; builder: Builder; origin: number; ids: string[]; number: Map<string, number> } | null = null;
+  const make = (): NonNullable<typeof made> => {
+    const [first, last] = [plan.placed[0].start as number, plan.placed[plan.placed.length - 1].end as number];
+    const shop = shopProblem([plan], { days: Math.ceil((last - first) / DAY) + AFTER_DAYS });
+    const m = compile(shop.problem);
+    const ids = m.ids.map((id) => shop.tasks.get(id)!.step);
+    return { m, builder: new Builder(m), origin: shop.origin, ids, number: new Map(ids.map((id, i) => [id, i])) };
+  };
+  return (k, from) => {
+    if (plan.stuck !== null || !plan.placed.length) return [];
+    const { m, builder, origin, ids, number } = (made ??= make());
+    const floor = new Float64Array(m.n);
+    for (let i = 0; i < k; i++) floor[number.get(plan.placed[i].step.id)!] = (plan.placed[i].start as number) - origin;
+    if (from !== null) floor[number.get(plan.placed[k].step.id)!] = Math.max(0, from - origin);
+    const key = Float64Array.from(builder.blocks.tasks, (_b, i) => i);
+    const out: ReadonlyMap<string, number>[] = [];
+    for (const way of m.lags.some((l) => l.reopens !== Infinity) ? [0, 1] : [0]) {
+      const start = builder.lay({ key, reopen: new Uint8Array(m.lags.length).fill(way), floor });
+      if (start) out.push(new Map(ids.flatMap((id, i) => (m.fixed[i] < 0 && number.get(id)! >= 0 ? [[id, origin + start[i]] as const] : []))));
+    }
+    return out;
+  };
+}
+
+/** Is a placing better than another: nothing without a time, fewer windows broken, done sooner? */
+export function better(a: PlaceResult, b: PlaceResult): boolean {
+  if ((a.stuck === null) !== (b.stuck === null)) return a.stuck === null;
+  const [x, y] = [brokenWindows(a.placed), brokenWindows(b.placed)];
+  return x !== y ? x < y : (a.placed[a.placed.length - 1]?.end ?? Infinity) < (b.placed[b.placed.length - 1]?.end ?? Infinity);
+}
+
+/**
+ * @param once placed step by step
+ * @param again places it from given beginnings
+ * @param starts beginnings found by the scheduler
+ */
+export function soonest(once: PlaceResult, again: (starts: ReadonlyMap<string, number>) => PlaceResult, starts: ReadonlyMap<string, number>[]): { result: PlaceResult; starts: ReadonlyMap<string, number> | null } {
+  let best: { result: PlaceResult; starts: ReadonlyMap<string, number> | null } = { result: once, starts: null };
+  for (const s of starts) {
+    const result = again(s);
+    if (better(result, best.result)) best = { result, starts: s };
+  }
+  return best;
+}
