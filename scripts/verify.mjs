@@ -5,7 +5,7 @@ import { build, install, root, run } from "./setup.mjs";
 
 /** What the checks need of Debian's packages, where it is not there yet: a browser, and independent readers of PDF and calendar files. */
 const TOOLS = [
-  ["chromium", () => process.env.CHROMIUM || existsSync("/usr/bin/chromium")],
+  ["chromium-headless-shell", () => process.env.CHROMIUM || existsSync("/usr/bin/chromium-headless-shell") || existsSync("/usr/bin/chromium")],
   ["poppler-utils", () => existsSync("/usr/bin/pdftotext")],
   ["qpdf", () => existsSync("/usr/bin/qpdf")],
   ["python3-icalendar", () => spawnSync("/usr/bin/python3", ["-c", "import icalendar"]).status === 0],

@@ -1,0 +1,46 @@
+import { brief } from "../../../e2e/support/briefs";
+import { countBack, holds } from "./backward";
+import { better } from "./lay";
+import { brokenWindows, place, type PlaceResult } from "./place";
+import { makePlan, type Plan } from "./plan";
+
+/** The same steps placed one after another, without the scheduler. */
+const stepByStep = (p: Plan): PlaceResult => place(p.placed.map((x) => x.step), p.context.clock.fromLocal(p.context.job.start), p.placed[0].before, p.context, new Map(), null);
+const asPlaced = (p: Plan): PlaceResult => ({ placed: p.placed, stuck: null, moved: true });
+const plans = Array.from({ length: 120 }, (_, k) => makePlan(brief(k * 17), null, true));
+const windowed = plans.filter((p) => stepByStep(p).moved);
+
+test("120 plans of every route: where no window is in the way, the scheduler and placing step by step agree to the minute", () => {
+  const plain = plans.filter((p) => !windowed.includes(p));
+  expect(plain.length).toBeGreaterThan(60);
+  for (const p of plain) {
+    const laid = p.laying(0, null);
+    expect(laid.length).toBeGreaterThan(0);
+    expect(p.placed.map((x) => [x.step.id, x.start])).toEqual(p.placed.map((x) => [x.step.id, laid[0].get(x.step.id)]));
+  }
+});
+
+test("where one is, the plan is never later for being laid by it, breaks no window more, and is mostly sooner", () => {
+  expect(windowed.length).toBeGreaterThan(30);
+  let sooner = 0;
+  for (const p of windowed) {
+    const once = stepByStep(p);
+    expect(better(once, asPlaced(p))).toBe(false);
+    expect(brokenWindows(p.placed)).toBeLessThanOrEqual(brokenWindows(once.placed));
+    for (const x of p.placed) expect(x.start! >= (p.placed[x.index - 1]?.end ?? -Infinity)).toBe(true);
+    if (p.ready! < once.placed[once.placed.length - 1].end!) sooner++;
+  }
+  expect(sooner / windowed.length).toBeGreaterThan(0.8);
+});
+
+test("counted back on the scheduler too: the planned beginnings hold, the latest do, and a minute later none does", () => {
+  for (const p of windowed.slice(0, 5)) {
+    const due = p.ready! + 2 * 1440;
+    const dated = makePlan({ ...p.context.world, job: { ...p.context.job, due: p.context.clock.toLocal(due) } }, null, true);
+    for (const b of countBack(dated)!) {
+      const broken = brokenWindows(dated.placed.slice(b.index));
+      const planned = dated.placed[b.index].start!;
+      expect([b.step, b.start! >= planned, holds(dated, b.index, planned, due, broken), holds(dated, b.index, b.start!, due, broken), holds(dated, b.index, b.start! + 1, due, broken)]).toEqual([b.step, true, true, true, false]);
+    }
+  }
+});
