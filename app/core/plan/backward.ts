@@ -6,7 +6,6 @@
  * is found by halving; the border itself is a moment at which the step really begins, since the next opening after a working
  * moment works as well.
  */
-import { soonest } from "./lay";
 import { brokenWindows, place, type Placed, type PlaceResult } from "./place";
 import type { Plan } from "./plan";
 
@@ -19,23 +18,36 @@ export interface Latest {
   slack: number | null;
 }
 
-/** The rest of a plan from step k on when that step begins no earlier than t. */
-function rest(plan: Plan, k: number, t: number): Placed[] {
+const ends = (placed: Placed[]): number => placed[placed.length - 1]?.end ?? Infinity;
+
+/** minutes by which the scheduler's clocks, which run in stretches, may be out at the end */
+const NEAR = 30;
+
+/**
+ * The rest of a plan from step k on when that step begins no earlier than t: as the scheduler lays it, or step by step.
+ * @param broken windows that may be broken
+ * @returns null: neither way keeps the date and the windows
+ */
+function rest(plan: Plan, k: number, t: number, due: number, broken: number): Placed[] | null {
   const before = plan.placed[k - 1];
   const steps = plan.placed.map((p) => p.step);
   const from = before?.end ?? plan.placed[k].start ?? t;
   const again = (starts: ReadonlyMap<string, number> | null): PlaceResult => place(steps, from, plan.placed[k].before, plan.context, plan.bench.actuals, plan.now, { skip: k, notBefore: t, starts });
+  const good = (r: PlaceResult): boolean => ends(r.placed) <= due && brokenWindows(r.placed) <= broken;
+  // Where there are windows the scheduler is asked first: it lays all of it in less than placing one step takes.
+  const laid = plan.starts || !plan.placed.some((p) => p.needs.some((r) => r.closes !== null)) ? [] : plan.laying(k, t);
+  for (const { starts, end } of laid) {
+    if (end > due + NEAR) continue;
+    const r = again(starts);
+    if (good(r)) return r.placed;
+  }
+  if (laid.length && laid.every((x) => x.end > due + NEAR)) return null;
   const once = again(plan.starts);
-  return (once.moved && !plan.starts ? soonest(once, again, plan.laying(k, t)).result : once).placed;
+  return good(once) ? once.placed : null;
 }
-
-const ends = (placed: Placed[]): number => placed[placed.length - 1]?.end ?? Infinity;
 
 /** May step k begin at t, everything after it as soon as it goes, and the due date still hold with no window broken that the plan keeps? */
-export function holds(plan: Plan, k: number, t: number, due: number, broken: number): boolean {
-  const r = rest(plan, k, t);
-  return ends(r) <= due && brokenWindows(r) <= broken;
-}
+export const holds = (plan: Plan, k: number, t: number, due: number, broken: number): boolean => rest(plan, k, t, due, broken) !== null;
 
 /**
  * @param due minute since 1970
@@ -74,7 +86,7 @@ export function latestStart(plan: Plan, k: number, due: number, guess = 0): numb
     if (works(mid)) lo = mid;
     else hi = mid;
   }
-  return rest(plan, k, lo)[0].start;
+  return rest(plan, k, lo, due, broken)![0].start;
 }
 
 /** All steps; null when there is no due date. */

@@ -16,7 +16,7 @@ test("120 plans of every route: where no window is in the way, the scheduler and
   for (const p of plain) {
     const laid = p.laying(0, null);
     expect(laid.length).toBeGreaterThan(0);
-    expect(p.placed.map((x) => [x.step.id, x.start])).toEqual(p.placed.map((x) => [x.step.id, laid[0].get(x.step.id)]));
+    expect(p.placed.map((x) => [x.step.id, x.start])).toEqual(p.placed.map((x) => [x.step.id, laid[0].starts.get(x.step.id)]));
   }
 });
 

@@ -3,8 +3,8 @@
  * be missed, the whole job is laid by the scheduler's builder, which begins what lies before a window just as late as it must, and is
  * placed again from the times it found; the better of the two stands. Counting back does the same with what still follows.
  */
-import { Builder } from "../schedule/build";
-import { compile, type Model } from "../schedule/model";
+import { Builder, PUSH, REOPEN } from "../schedule/build";
+import { compile, endOf, type Model } from "../schedule/model";
 import { brokenWindows, type PlaceResult } from "./place";
 import { shopProblem, type Planned } from "./schedule";
 
@@ -12,8 +12,13 @@ const DAY = 1440;
 /** days written out behind the end of the plan: room for a window that has to reopen */
 const AFTER_DAYS = 21;
 
-/** Beginnings to place a job's steps from; one a way of treating windows that reopen. */
-export type Laying = (k: number, from: number | null) => ReadonlyMap<string, number>[];
+/** Beginnings to place a job's steps from, and when the last of them would end, min since 1970. */
+export interface Laid {
+  starts: ReadonlyMap<string, number>;
+  end: number;
+}
+/** Steps laid with the k-th no earlier than a moment, those before it no earlier than planned; one answer a way of treating windows that reopen. */
+export type Laying = (k: number, from: number | null) => Laid[];
 
 /** @param plan as placed step by step; made into a problem when first asked for */
 export function layingOf(plan: Planned): Laying {
@@ -32,10 +37,16 @@ export function layingOf(plan: Planned): Laying {
     for (let i = 0; i < k; i++) floor[number.get(plan.placed[i].step.id)!] = (plan.placed[i].start as number) - origin;
     if (from !== null) floor[number.get(plan.placed[k].step.id)!] = Math.max(0, from - origin);
     const key = Float64Array.from(builder.blocks.tasks, (_b, i) => i);
-    const out: ReadonlyMap<string, number>[] = [];
-    for (const way of m.lags.some((l) => l.reopens !== Infinity) ? [0, 1] : [0]) {
+    const out: Laid[] = [];
+    let last: Float64Array | null = null;
+    for (const way of m.lags.some((l) => l.reopens !== Infinity) ? [PUSH, REOPEN] : [PUSH]) {
       const start = builder.lay({ key, reopen: new Uint8Array(m.lags.length).fill(way), floor });
-      if (start) out.push(new Map(ids.flatMap((id, i) => (m.fixed[i] < 0 && number.get(id)! >= 0 ? [[id, origin + start[i]] as const] : []))));
+      // both ways may come to the same
+      const same = start && last && start.every((x, i) => x === last![i]);
+      if (start && !same) {
+        last = Float64Array.from(start);
+        out.push({ starts: new Map(ids.flatMap((id, i) => (m.fixed[i] < 0 ? [[id, origin + start[i]] as const] : []))), end: origin + start.reduce((e, s, i) => Math.max(e, endOf(m, i, s)), 0) });
+      }
     }
     return out;
   };
@@ -51,13 +62,13 @@ export function better(a: PlaceResult, b: PlaceResult): boolean {
 /**
  * @param once placed step by step
  * @param again places it from given beginnings
- * @param starts beginnings found by the scheduler
+ * @param laid what the scheduler has found
  */
-export function soonest(once: PlaceResult, again: (starts: ReadonlyMap<string, number>) => PlaceResult, starts: ReadonlyMap<string, number>[]): { result: PlaceResult; starts: ReadonlyMap<string, number> | null } {
+export function soonest(once: PlaceResult, again: (starts: ReadonlyMap<string, number>) => PlaceResult, laid: Pick<Laid, "starts">[]): { result: PlaceResult; starts: ReadonlyMap<string, number> | null } {
   let best: { result: PlaceResult; starts: ReadonlyMap<string, number> | null } = { result: once, starts: null };
-  for (const s of starts) {
-    const result = again(s);
-    if (better(result, best.result)) best = { result, starts: s };
+  for (const { starts } of laid) {
+    const result = again(starts);
+    if (better(result, best.result)) best = { result, starts };
   }
   return best;
 }

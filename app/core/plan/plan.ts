@@ -56,7 +56,7 @@ export function makePlan(world: World, now: number | null = null, lean = false, 
   const without = (i: number): PlaceResult => {
     const again = (given: ReadonlyMap<string, number> | null): PlaceResult => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, { relax: i, skip: i, starts: given });
     const r = again(starts);
-    return laid.starts && !starts ? soonest(r, again, [laid.starts]).result : r;
+    return laid.starts && !starts ? soonest(r, again, [{ starts: laid.starts }]).result : r;
   };
   const uses = placed.map((p) => stepUse(p, c));
   const last = placed[placed.length - 1];
