@@ -4,14 +4,16 @@
  * search may go on from it.
  */
 import { boundsOf, answerOf } from "./solve";
-import { Builder } from "./build";
+import { Builder, PUSH, REOPEN, SOONER } from "./build";
 import { pathsOf } from "./bounds/path";
-import { compile, inside } from "./model";
+import { compare, compile, inside, objectiveOf, type Objective } from "./model";
 import type { Answer, Problem } from "./problem";
 import { jobsOf } from "./search";
 
-/** lists laid at most */
-const ROUNDS = 12;
+/** lists laid at most, either way */
+const ROUNDS = 8;
+/** share of the work still to come that shall stay where it stood */
+const STAY = 0.93;
 
 /** A problem with tasks pinned to where they really began; waits between two of them are past and ask nothing any more. */
 export function pin(p: Problem, at: ReadonlyMap<string, number>): Problem {
@@ -31,33 +33,43 @@ export function replan(p: Problem, before: Pick<Answer, "tasks">): Answer | null
   const paths = pathsOf(m);
   const was = Float64Array.from({ length: m.n }, (_, i) => (m.prefer[i] >= 0 ? m.prefer[i] : paths.head[i]));
   const key = Float64Array.from(builder.blocks.tasks, (list) => Math.min(...list.map((i) => was[i])));
-  // a window that was let shut then is let shut now
-  const reopen = Uint8Array.from(m.lags, (l) => (l.max !== Infinity && !(stood.has(m.ids[l.from]) && stood.has(m.ids[l.to]) && within(m, l.index, was)) ? 1 : 0));
-  // What is pushed first, by the tap itself, is laid last, into the gaps between what stays; then what that pushes, and so on.
+  // a window that was let shut then is let shut now; one that was kept is kept for as long as that is sooner
+  const ways = Uint8Array.from(m.lags, (l) => (l.max === Infinity ? PUSH : stood.has(m.ids[l.from]) && stood.has(m.ids[l.to]) && within(m, l.index, was) ? SOONER : REOPEN));
   const job = jobsOf(m);
-  const yields = new Set<number>();
-  let start: Float64Array | null = null;
-  let kept = -1;
-  for (let k = 0; k < ROUNDS; k++) {
-    const keys = Float64Array.from(key, (x, b) => (yields.has(b) ? x + m.horizon : x));
-    const laid = builder.lay({ key: keys, reopen, floor: was });
-    if (!laid) {
-      if (start) break;
-      continue;
+  const free = m.ids.filter((_id, i) => m.fixed[i] < 0).length;
+  const moves = (list: number[], laid: Float64Array): boolean => list.some((i) => m.fixed[i] < 0 && laid[i] !== was[i]);
+  let best: { start: Float64Array; stay: number; objective: Objective } | null = null;
+  const consider = (laid: Float64Array): void => {
+    const stay = laid.reduce((n, s, i) => n + Number(m.fixed[i] < 0 && s === was[i]), 0);
+    const objective = objectiveOf(m, laid);
+    const [good, kept] = [stay >= STAY * free, best !== null && best.stay >= STAY * free];
+    if (!best || (good !== kept ? good : good ? compare(m, objective, best.objective) < 0 : stay > best.stay)) best = { start: Float64Array.from(laid), stay, objective };
+  };
+  // What is pushed first, by the tap itself, is laid last, into the gaps between what stays; then what that pushes, and so on. And once
+  // with the job of the tap in its place, so that all else gives way to it: it may have a window to keep.
+  for (const yielding of [true, false]) {
+    const yields = new Set<number>();
+    let tapped = -1;
+    for (let k = 0; k < ROUNDS; k++) {
+      const keys = Float64Array.from(key, (x, b) => (yields.has(b) ? x + m.horizon : x));
+      const laid = builder.lay({ key: keys, reopen: ways, floor: was });
+      let first = -1;
+      if (laid) {
+        consider(laid);
+        builder.blocks.tasks.forEach((list, b) => {
+          if (!yields.has(b) && (yielding || job[list[0]] !== tapped) && moves(list, laid) && (first < 0 || key[b] < key[first])) first = b;
+        });
+      } else first = builder.stuck.find((b) => !yields.has(b)) ?? -1;
+      if (first < 0) break;
+      const own = job[builder.blocks.tasks[first][0]];
+      if (tapped < 0) {
+        tapped = own;
+        if (!yielding) continue;
+      }
+      builder.blocks.tasks.forEach((list, b) => job[list[0]] === own && key[b] >= key[first] && yields.add(b));
     }
-    const stay = laid.reduce((n, s, i) => n + Number(s === was[i]), 0);
-    if (stay > kept) {
-      start = Float64Array.from(laid);
-      kept = stay;
-    }
-    let first = -1;
-    builder.blocks.tasks.forEach((list, b) => {
-      if (!yields.has(b) && list.some((i) => m.fixed[i] < 0 && laid[i] !== was[i]) && (first < 0 || key[b] < key[first])) first = b;
-    });
-    if (first < 0) break;
-    const own = job[builder.blocks.tasks[first][0]];
-    builder.blocks.tasks.forEach((list, b) => job[list[0]] === own && key[b] >= key[first] && yields.add(b));
   }
+  const { start } = (best as { start: Float64Array } | null) ?? { start: null };
   if (!start) return null;
   const bounds = boundsOf(m, paths);
   return answerOf(m, start, { bounds, proved: false, provedFor: "all", decides: [], seconds: 0, iterations: 1 });
