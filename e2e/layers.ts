@@ -32,6 +32,13 @@ async function at(o: Opened, url: string, path: string): Promise<void> {
   await o.page.goto(new URL(path, url).href);
   await o.page.locator("svg[data-um-per-px]").first().waitFor();
 }
+/** Goes to another step on the page that is open. */
+async function step(p: Page, id: string): Promise<void> {
+  await p.locator(`[data-rail='${id}'][data-step]`).click();
+  await p.locator(`[data-rail='${id}'][data-step][aria-current='step']`).waitFor();
+  // drawn, and measured anew where the page has become wider or narrower for it
+  await p.evaluate(() => new Promise((on) => requestAnimationFrame(() => requestAnimationFrame(on))));
+}
 const stepIds = (p: Page): Promise<string[]> =>
   p
     .locator("ol[aria-label='Steps'] > li")
@@ -51,7 +58,7 @@ journey("layers are drawn to one scale, from the state", async (url) => {
   for (const job of ["bed-markers", "splash-tiles"]) {
     await at(o, url, `jobs/${job}/layers`);
     for (const id of await stepIds(o.page)) {
-      await at(o, url, `jobs/${job}/layers?step=${id}`);
+      await step(o.page, id);
       const all = await drawn(o.page);
       for (const d of all)
         assert.ok(
@@ -119,7 +126,7 @@ journey("one coat made thicker changes what is drawn by exactly that, from its s
   const look = async (): Promise<Map<string, Record<string, number>>> => {
     const out = new Map<string, Record<string, number>>();
     for (const id of steps) {
-      await at(o, url, `${job}?step=${id}`);
+      await step(o.page, id);
       out.set(id, Object.fromEntries((await drawn(o.page)).map((d) => [d.key, d.bottom - d.top])));
     }
     return out;
@@ -259,7 +266,7 @@ journey("what the door prints is what the screen shows, for the frozen jobs", as
       .replace(" ", "T");
     const door = spawnSync(
       "node",
-      ["node_modules/tsx/dist/cli.mjs", "app/door/main.ts", "plan", "--now", local],
+      ["--import", "tsx", "app/door/main.ts", "plan", "--now", local],
       { input: text, encoding: "utf8" },
     );
     assert.equal(door.status, 0, door.stderr);

@@ -4,7 +4,7 @@ import { fileURLToPath } from "node:url";
 
 const root = fileURLToPath(new URL("../../", import.meta.url));
 const door = (input: string, ...args: string[]) => {
-  const r = spawnSync("node", ["node_modules/tsx/dist/cli.mjs", "app/door/main.ts", ...args], {
+  const r = spawnSync("node", ["--import", "tsx", "app/door/main.ts", ...args], {
     cwd: root,
     input,
     encoding: "utf8",
