@@ -8,12 +8,17 @@ import { edgeBound } from "./bounds/edge";
 import { preemptive } from "./bounds/one-machine";
 import { pathsOf } from "./bounds/path";
 import { clockOf, openTime } from "./calendar";
-import { compile } from "./model";
+import { Builder, PUSH, REOPEN, SOONER } from "./build";
+import { compare, compile, objectiveOf, type Objective } from "./model";
+import { prioritySearch } from "./priorities";
+import { randomOf } from "./random";
+import { reinsertSearch } from "./reinsert";
+import { Single, Timeline } from "./timeline";
 import { part } from "./contradiction";
 import { canFinish } from "./order";
 import { readProblem, type Answer, type Problem, type ProblemInput } from "./problem";
 import { pin, replan } from "./replan";
-import { boundsOf, solve, solveInTurn, type Solved } from "./solve";
+import { answerOf, boundsOf, solve, solveInTurn, type Solved } from "./solve";
 import { exhaustive, LARGE, seededProblem, SMALL } from "./testing/seeded";
 import { jobShop, SHOPS } from "./testing/shops";
 import { verify, type ScheduleFault } from "./verify";
@@ -48,6 +53,103 @@ describe("calendars and clocks", () => {
     expect([c.first(10), c.first(11), c.last(10)]).toEqual([10, 21, 20]);
     expect(clockOf([[0, 1], [10, 0]]).first(11)).toBe(Infinity);
     expect(clockOf([[0, 1], [10, 0]]).last(11)).toBe(Infinity);
+  });
+});
+
+describe("what is taken over time", () => {
+  test("steps and holds without end agree with counting minute by minute", () => {
+    const random = randomOf(5);
+    for (let k = 0; k < 60; k++) {
+      const [capacity, span] = [1 + random.below(4), 60];
+      const line = new Timeline(capacity);
+      const taken = new Array<number>(span * 2).fill(0);
+      const put: [number, number, number][] = [];
+      for (let n = 0; n < 30; n++) {
+        const from = random.below(span);
+        const to = random.below(3) ? from + random.below(20) : Infinity;
+        const amount = 1 + random.below(2);
+        const [a, b, x, back] = put.length && random.below(4) === 0 ? [...put.splice(random.below(put.length), 1)[0], -1] as const : [from, to, amount, 1] as const;
+        if (back > 0) put.push([a, b, x]);
+        if (b === Infinity) line.hold(a, back * x);
+        else line.add(a, b, back * x);
+        for (let t = a; t < Math.min(b, taken.length); t++) taken[t] += back * x;
+        const [p, q, ask] = [random.below(span), random.below(3) ? 1 + random.below(25) : Infinity, 1 + random.below(capacity)];
+        const busy = (t: number): boolean => taken[Math.min(t, taken.length - 1)] + ask > capacity;
+        let want = -1;
+        for (let t = p; t < Math.min(p + q, taken.length) && want < 0; t++) if (busy(t)) {
+          while (t < taken.length && busy(t)) t++;
+          want = t < taken.length ? t : Infinity;
+        }
+        expect([k, n, line.blocked(p, p + q, ask)]).toEqual([k, n, want]);
+      }
+    }
+  });
+  test("of one: the first gap that is long enough, given back as it was", () => {
+    const one = new Single();
+    for (const [a, b] of [[10, 20], [22, 30], [40, 50]]) one.add(a, b, 1);
+    expect([one.blocked(0, 10, 1, 5), one.blocked(0, 11, 1, 10), one.blocked(12, 14, 1, 2), one.blocked(12, 16, 1, 4), one.blocked(31, 41, 1, 10)]).toEqual([-1, 30, 20, 30, 50]);
+    expect([one.runs(1), one.runs(2), one.runs(10)]).toEqual([3, 2, 1]);
+    one.add(22, 30, -1);
+    expect(one.blocked(12, 16, 1, 4)).toBe(20);
+  });
+});
+
+describe("searches for many jobs", () => {
+  const p = shop(20);
+  const m = compile(p);
+  const paths = pathsOf(m);
+  const bound = boundsOf(m, paths).finish;
+  const asAnswer = (start: Float64Array): Pick<Answer, "tasks"> => ({ tasks: answerOf(m, start, { bounds: { windowsBroken: 0, lateness: 0, finish: 0 }, proved: false, provedFor: "all", decides: [], seconds: 0, iterations: 0 }).tasks });
+
+  test("by priorities: better and better, always valid; single jobs laid anew from there never make it worse", () => {
+    const random = randomOf(3);
+    const builder = new Builder(m);
+    const shape = prioritySearch(m, builder, paths, bound, random);
+    let last: Objective | null = null;
+    for (let k = 0; k < 60; k++) {
+      if (!shape.round(k / 60)) continue;
+      if (last) expect(compare(m, shape.best!.objective, last)).toBeLessThan(0);
+      last = shape.best!.objective;
+    }
+    expect(verify(p, asAnswer(shape.best!.start))).toEqual([]);
+    expect(last).toEqual(objectiveOf(m, shape.best!.start));
+    const touch = reinsertSearch(m, builder.blocks, shape.best!.start, shape.best!.ways, paths, bound, random);
+    for (let k = 0; k < 300; k++) touch.round(k / 300);
+    expect(compare(m, touch.best.objective, last!)).toBeLessThanOrEqual(0);
+    expect(touch.best.objective).toEqual(objectiveOf(m, touch.best.start));
+    expect(verify(p, asAnswer(touch.best.start))).toEqual([]);
+  });
+  test("what is lifted and put back leaves room for exactly what was there", () => {
+    const builder = new Builder(m);
+    const key = Float64Array.from(builder.blocks.tasks, (_b, i) => i);
+    const ways = new Uint8Array(m.lags.length).fill(REOPEN);
+    const was = Float64Array.from(builder.lay({ key, reopen: ways, floor: null })!);
+    const last = builder.blocks.tasks.flatMap((list, b) => (builder.blocks.next[b].length ? [] : [[b, list.length]])).map(([b]) => b);
+    for (const b of last) {
+      builder.lift([b]);
+      expect(builder.insert([b], key, ways)).toBe(true);
+      // its own place is free again, and nothing that is laid elsewhere has moved
+      for (const i of builder.blocks.tasks[b]) expect(builder.start[i]).toBeLessThanOrEqual(was[i]);
+      builder.restore([b], was);
+      expect([...builder.start]).toEqual([...was]);
+    }
+    // and the whole, given back and taken anew, is laid as before
+    builder.put(was);
+    expect([...builder.lay({ key, reopen: ways, floor: null })!]).toEqual([...was]);
+  });
+  test("the sooner way round a window: kept by beginning later where that is sooner, else reopened", () => {
+    const q = (hands: number): Problem => readProblem({
+      resources: [{ id: "hands", closed: [[100, hands]] }],
+      tasks: [{ id: "a", minutes: 10, uses: [{ resource: "hands" }], earliest: 60 }, { id: "b", minutes: 30, uses: [{ resource: "hands" }] }],
+      lags: [{ from: "a", to: "b", min: 15, max: 40, reopens: 500 }],
+    });
+    const laid = (hands: number, way: number): number[] => {
+      const x = compile(q(hands));
+      return [...new Builder(x).lay({ key: new Float64Array(2), reopen: new Uint8Array([way]), floor: null })!];
+    };
+    // shut till 200: to begin late costs less than waiting till 570; shut till 560, it costs more
+    expect([laid(200, PUSH), laid(200, REOPEN), laid(200, SOONER)]).toEqual([[200, 225], [60, 570], [200, 225]]);
+    expect([laid(560, PUSH), laid(560, REOPEN), laid(560, SOONER)]).toEqual([[560, 585], [60, 570], [60, 570]]);
   });
 });
 
