@@ -63,7 +63,8 @@ export function scheduleRows(): Row[] {
     }
     const p = shop(40);
     const hands = a.tasks.filter((t) => p.tasks.find((q) => q.id === t.id)!.uses.some((u) => u.resource === "hands")).toSorted((x, y) => x.start - y.start);
-    const late = hands.find((t, k) => k > hands.length / 4 && t.end % 1440 < 1000)!;
+    const shut = p.resources.find((r) => r.id === "hands")!.closed;
+    const late = hands.find((t, k) => k > hands.length / 4 && !shut.some(([x, y]) => x < t.end + 25 && t.start < y))!;
     const done = new Map(a.tasks.filter((t) => t.start <= late.start).map((t) => [t.id, t.id === late.id ? t.start + 25 : t.start]));
     const took: number[] = [];
     let again: Answer | null = null;

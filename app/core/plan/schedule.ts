@@ -113,6 +113,7 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
     return id;
   };
 
+  const underWay = new Set<string>();
   if (o.rack) resources.set("rack", { id: "rack", capacity: o.rack, closed: [] });
 
   for (const plan of able) {
@@ -138,11 +139,16 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
       const kind = kindOf(s.kind);
       const done = p.actual;
       const minutes = done ? (p.end as number) - (p.start as number) : Math.max(0, Math.ceil(p.minutes as number));
-      const uses = done ? [] : byBeam(s)
+      const asks = byBeam(s)
         ? [need(`machine ${c.machine?.id ?? "none"}`, 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
         : s.method === "oven"
           ? [need("oven", 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
           : sprayed(s, c) ? [need("hands", 1, () => c.calendar), need("spray", 1, () => c.sprayCalendar)] : [need("hands", 1, () => c.calendar)];
+      // What is done takes nothing any more. What is under way does, but for work out of hours, or a second one of the same hands: both
+      // are facts, and no schedule may be refused for them.
+      const running = done !== null && done.end === null && (c.calendar.openAt(done.start)?.to ?? -Infinity) >= (p.end as number) && asks.every((r) => r === "present" || !underWay.has(r));
+      const uses = !done || running ? asks : [];
+      if (running) for (const r of asks) underWay.add(r);
       const longest = c.calendar.longest;
       tasks.set(idOf(i), { job, step: s.id });
       const last = i === placed.length - 1;

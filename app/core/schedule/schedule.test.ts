@@ -394,7 +394,8 @@ describe("real shops", () => {
     const a = answer(solve(p, { limitIterations: 60, plain: true }));
     // what the hands have just begun, at about a quarter of it all, is tapped 25 minutes after its time
     const hands = a.tasks.filter((t) => p.tasks.find((q) => q.id === t.id)!.uses.some((u) => u.resource === "hands")).toSorted((x, y) => x.start - y.start);
-    const late = hands.find((t, k) => k > hands.length / 4 && t.end % 1440 < 1000)!;
+    const shut = p.resources.find((r) => r.id === "hands")!.closed;
+    const late = hands.find((t, k) => k > hands.length / 4 && !shut.some(([x, y]) => x < t.end + 25 && t.start < y))!;
     const done = a.tasks.filter((t) => t.start <= late.start);
     const now = pin(p, new Map(done.map((t) => [t.id, t.id === late.id ? t.start + 25 : t.start])));
     const again = replan(now, a)!;
