@@ -2,7 +2,9 @@ import { brief } from "../../../e2e/support/briefs";
 import { countBack, holds } from "./backward";
 import { better } from "./lay";
 import { brokenWindows, place, type PlaceResult } from "./place";
+import { LogEntry } from "../records/log";
 import { makePlan, type Plan } from "./plan";
+import { shopProblem } from "./schedule";
 
 /** The same steps placed one after another, without the scheduler. */
 const stepByStep = (p: Plan): PlaceResult => place(p.placed.map((x) => x.step), p.context.clock.fromLocal(p.context.job.start), p.placed[0].before, p.context, new Map(), null);
@@ -43,4 +45,19 @@ test("counted back on the scheduler too: the planned beginnings hold, the latest
       expect([b.step, b.start! >= planned, holds(dated, b.index, planned, due, broken), holds(dated, b.index, b.start!, due, broken), holds(dated, b.index, b.start! + 1, due, broken)]).toEqual([b.step, true, true, true, false]);
     }
   }
+});
+
+test("steps done two years ago are no part of the problem: time begins with what still counts", () => {
+  const w = windowed[0].context.world;
+  const first = makePlan(w, null, true);
+  const log = first.placed.slice(0, 4).flatMap((x, i) => (["start", "done"] as const).map((kind) => ({ ...new LogEntry(), id: `l${i}.${kind}`, jobId: w.job.id, kind, step: x.step.id, at: (kind === "start" ? x.start : x.end) as number })));
+  const now = first.placed[3].end! + 2 * 365 * 1440;
+  const late = makePlan({ ...w, log }, now, true);
+  const sp = shopProblem([late]);
+  expect(sp.origin).toBeGreaterThan(now - 31 * 1440);
+  expect(sp.problem.tasks).toHaveLength(late.placed.length - 4);
+  expect(sp.problem.clocks.every((c) => c.rates.length < 91 * 144)).toBe(true);
+  const laid = late.laying(0, null);
+  expect(laid.length).toBeGreaterThan(0);
+  expect([...laid[0].starts.values()].every((t) => t >= now)).toBe(true);
 });

@@ -6,11 +6,13 @@
 import { Builder, PUSH, REOPEN } from "../schedule/build";
 import { compile, endOf, type Model } from "../schedule/model";
 import { brokenWindows, type PlaceResult } from "./place";
-import { shopProblem, type Planned } from "./schedule";
+import { PAST_DAYS, shopProblem, type Planned } from "./schedule";
 
 const DAY = 1440;
 /** days written out behind the end of the plan: room for a window that has to reopen */
 const AFTER_DAYS = 21;
+/** and no more than that: a year of waiting is not laid to the minute */
+const MOST_DAYS = 200;
 
 /** Beginnings to place a job's steps from, and when the last of them would end, min since 1970. */
 export interface Laid {
@@ -24,8 +26,8 @@ export type Laying = (k: number, from: number | null) => Laid[];
 export function layingOf(plan: Planned): Laying {
   let made: { m: Model; builder: Builder; origin: number; ids: string[]; number: Map<string, number> } | null = null;
   const make = (): NonNullable<typeof made> => {
-    const [first, last] = [plan.placed[0].start as number, plan.placed[plan.placed.length - 1].end as number];
-    const shop = shopProblem([plan], { days: Math.ceil((last - first) / DAY) + AFTER_DAYS });
+    const [first, last] = [(plan.placed.find((p) => !p.actual) ?? plan.placed[0]).start as number, plan.placed[plan.placed.length - 1].end as number];
+    const shop = shopProblem([plan], { days: Math.min(MOST_DAYS, PAST_DAYS + Math.ceil((last - first) / DAY) + AFTER_DAYS) });
     const m = compile(shop.problem);
     const ids = m.ids.map((id) => shop.tasks.get(id)!.step);
     return { m, builder: new Builder(m), origin: shop.origin, ids, number: new Map(ids.map((id, i) => [id, i])) };
@@ -34,7 +36,10 @@ export function layingOf(plan: Planned): Laying {
     if (plan.stuck !== null || !plan.placed.length) return [];
     const { m, builder, origin, ids, number } = (made ??= make());
     const floor = new Float64Array(m.n);
-    for (let i = 0; i < k; i++) floor[number.get(plan.placed[i].step.id)!] = (plan.placed[i].start as number) - origin;
+    for (let i = 0; i < k; i++) {
+      const at = number.get(plan.placed[i].step.id);
+      if (at !== undefined) floor[at] = (plan.placed[i].start as number) - origin;
+    }
     if (from !== null) floor[number.get(plan.placed[k].step.id)!] = Math.max(0, from - origin);
     const key = Float64Array.from(builder.blocks.tasks, (_b, i) => i);
     const out: Laid[] = [];

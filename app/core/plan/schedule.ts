@@ -48,6 +48,8 @@ export interface ShopOptions {
   rack?: number | null;
 }
 const STRETCH = 10;
+/** days before the next step for which what is done is still looked at: longer than any window takes to reopen */
+export const PAST_DAYS = 30;
 const DAYS = 90;
 const DAY = 1440;
 /** finishes within the same half hour are as good */
@@ -101,8 +103,14 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
   const [stretch, days] = [o.stretch ?? STRETCH, o.days ?? DAYS];
   const able = plans.filter((p) => p.placed.length > 0 && p.stuck === null);
   const left = plans.filter((p) => !able.includes(p)).map((p) => ({ job: p.context.job.id, why: p.stuck ?? p.missing[0]?.say ?? "it has no steps" }));
+  // What was done long before the next step opens and shuts nothing any more.
+  const still = (p: Planned): Placed[] => {
+    const next = p.placed.find((s) => !s.actual)?.start ?? Infinity;
+    return p.placed.filter((s) => !s.actual || (s.end as number) > (next as number) - PAST_DAYS * DAY);
+  };
+  const kept = new Map(able.map((p) => [p, new Set(still(p))]));
   // the horizon begins with the first thing that is known, on a whole day so that stretches are alike in every problem
-  const origin = Math.floor(Math.min(...able.flatMap((p) => p.placed.map((s) => s.start as number)), o.now ?? Infinity) / DAY) * DAY;
+  const origin = Math.floor(Math.min(...able.flatMap((p) => [...kept.get(p)!].map((s) => s.start as number)), o.now ?? Infinity) / DAY) * DAY;
   const tasks = new Map<string, { job: string; step: string }>();
   const list: NonNullable<ProblemInput["tasks"]> = [];
   const lags: Lags = [];
@@ -131,10 +139,12 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
     };
     /** the step that a film, or a time of its own, counts from: the last one before that ended then */
     const source = (at: number, before: number): number => {
-      for (let j = before - 1; j >= 0; j--) if (placed[j].end === at) return j;
+      for (let j = before - 1; j >= 0; j--) if (placed[j].end === at) return known.has(placed[j]) ? j : -1;
       return -1;
     };
+    const known = kept.get(plan)!;
     placed.forEach((p, i) => {
+      if (!known.has(p)) return;
       const s = p.step;
       const kind = kindOf(s.kind);
       const done = p.actual;
@@ -161,7 +171,7 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
       if (done && i > 0 && placed[i - 1].actual) return; // what is past is as it is
       // what waits for something to dry stands on the rack until it goes on
       const rack = o.rack && i > 0 && (p.needs.length || placed[i - 1].step.waitMin !== null) ? [{ resource: "rack", amount: Math.min(o.rack, c.job.quantity) }] : [];
-      if (i > 0) lags.push({ from: idOf(i - 1), to: idOf(i), min: placed[i - 1].step.waitMin ?? 0, holds: rack });
+      if (i > 0 && known.has(placed[i - 1])) lags.push({ from: idOf(i - 1), to: idOf(i), min: placed[i - 1].step.waitMin ?? 0, holds: rack });
       if (done || i === 0 || placed[i - 1].step.waitMin !== null) return;
       for (const n of kind.needs(s, p.before, c)) {
         if (n.fixed) {
