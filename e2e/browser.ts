@@ -73,7 +73,7 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
   const page = context.pages()[0] ?? (await context.newPage());
   last = page;
   page.on("filechooser", () => {}); // from now on choosers are caught, so that none opens before a journey listens
-  page.setDefaultTimeout(20000);
+  page.setDefaultTimeout(45000); // nothing is timed here; a busy machine must not fail a journey
   const errors: string[] = [];
   page.on("pageerror", (e) => errors.push(e.message));
   page.on("console", (m) => {
@@ -109,5 +109,5 @@ export const faults = (p: Page): string[] => (p as unknown as { faults: string[]
 /** Opens the sample shop from the first screen. */
 export async function openSample(p: Page): Promise<void> {
   await p.getByRole("button", { name: "Open the sample shop" }).click();
-  await p.getByRole("heading", { name: "Today", level: 1 }).waitFor({ timeout: 40000 });
+  await p.getByRole("heading", { name: "Today", level: 1 }).waitFor({ timeout: 90000 });
 }

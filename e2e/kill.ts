@@ -80,7 +80,7 @@ journey(`the browser killed ${KILLS} times in a bench run: nothing acknowledged 
       try {
         sent++;
         await o.page.keyboard.press("Space");
-        await o.page.waitForFunction((n) => Number(document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count")) >= n, sent, { polling: 5, timeout: 5000 });
+        await o.page.waitForFunction((n) => Number(document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count")) >= n, sent, { polling: 5, timeout: 30000 });
         acknowledged = sent;
       } catch (e) {
         if (alive) throw e;

@@ -2,7 +2,7 @@
 import { build } from "../scripts/setup.mjs";
 import { serve } from "../scripts/serve.mjs";
 import { runAll } from "./support/suite";
-// the longest first, so that both lanes end together
+// the longest first, so that all lanes end together
 import "./kill";
 import "./access";
 import "./whole-job";

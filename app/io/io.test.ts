@@ -181,6 +181,8 @@ describe("frozen exports", () => {
 });
 
 describe("the sample shop", () => {
+  /** the drawings are the same whatever the day: each is measured once */
+  const measured = new Map<string, FoundArtwork>();
   test.each(["2026-11-24T09:10", "2027-03-27T16:00", "2026-10-25T11:00"])(
     "is sound and tells true stories at %s",
     async (local) => {
@@ -188,7 +190,6 @@ describe("the sample shop", () => {
       const clock = zonedClock("Europe/Lisbon");
       const now = clock.fromLocal(local);
       const kept = new Map((JSON.parse(readFileSync("app/demo/drawings.json", "utf8")) as { svg: string; found: FoundArtwork }[]).map((d) => [d.svg, d.found]));
-      const measured = new Map<string, FoundArtwork>();
       const f = await buildSample(now, "Europe/Lisbon", async (svg) => {
         const found = measured.get(svg) ?? readZones(clip, svg);
         measured.set(svg, found);

@@ -12,7 +12,7 @@ export { assert };
 export async function runAll(
   url: string,
   only: string[],
-  lanes = 2,
+  lanes = 3,
 ): Promise<{ passed: number; failed: number }> {
   let passed = 0;
   let failed = 0;
