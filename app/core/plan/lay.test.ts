@@ -61,3 +61,15 @@ test("steps done two years ago are no part of the problem: time begins with what
   expect(laid.length).toBeGreaterThan(0);
   expect([...laid[0].starts.values()].every((t) => t >= now)).toBe(true);
 });
+
+test("parts of a minute in a log, and a job with an id too long for a problem, are planned all the same", () => {
+  const w = windowed[0].context.world;
+  const first = makePlan(w, null, true);
+  const log = first.placed.slice(0, 3).flatMap((x, i) => (["start", "done"] as const).map((kind) => ({ ...new LogEntry(), id: `l${i}.${kind}`, jobId: w.job.id, kind, step: x.step.id, at: (kind === "start" ? x.start : x.end)! + 0.4 })));
+  const parts = makePlan({ ...w, log }, first.placed[2].end! + 1.4, true);
+  expect(parts.ready).not.toBeNull();
+  expect(parts.laying(0, null).length).toBeGreaterThan(0);
+  const long = makePlan({ ...w, job: { ...w.job, id: "x".repeat(300) } }, null, true);
+  expect(long.laying(0, null)).toEqual([]);
+  expect(long.placed.map((p) => p.start)).toEqual(stepByStep(long).placed.map((p) => p.start));
+});

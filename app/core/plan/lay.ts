@@ -5,6 +5,7 @@
  */
 import { Builder, PUSH, REOPEN } from "../schedule/build";
 import { compile, endOf, type Model } from "../schedule/model";
+import { ProblemError } from "../schedule/problem";
 import { brokenWindows, type PlaceResult } from "./place";
 import { PAST_DAYS, shopProblem, type Planned } from "./schedule";
 
@@ -34,7 +35,14 @@ export function layingOf(plan: Planned): Laying {
   };
   return (k, from) => {
     if (plan.stuck !== null || !plan.placed.length) return [];
-    const { m, builder, origin, ids, number } = (made ??= make());
+    try {
+      made ??= make();
+    } catch (e) {
+      // what can't be put as a problem (an id of the longest, say) stays placed step by step
+      if (e instanceof ProblemError) return [];
+      throw e;
+    }
+    const { m, builder, origin, ids, number } = made;
     const floor = new Float64Array(m.n);
     for (let i = 0; i < k; i++) {
       const at = number.get(plan.placed[i].step.id);

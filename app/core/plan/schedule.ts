@@ -148,7 +148,7 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
       const s = p.step;
       const kind = kindOf(s.kind);
       const done = p.actual;
-      const minutes = done ? (p.end as number) - (p.start as number) : Math.max(0, Math.ceil(p.minutes as number));
+      const minutes = done ? Math.max(0, Math.round((p.end as number) - (p.start as number))) : Math.max(0, Math.ceil(p.minutes as number));
       const asks = byBeam(s)
         ? [need(`machine ${c.machine?.id ?? "none"}`, 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
         : s.method === "oven"
@@ -165,8 +165,9 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
       const due = last && c.job.due ? Math.max(0, c.clock.fromLocal(c.job.due) - origin) : null;
       list.push({
         id: idOf(i), minutes, uses: uses.map((resource) => ({ resource })), pausable: kind.divisible || s.byLoad || minutes > longest, due,
-        earliest: Math.max(0, Math.max(o.now ?? -Infinity, plan.now ?? -Infinity, c.clock.fromLocal(c.job.start)) - origin),
-        fixedStart: done ? (p.start as number) - origin : null,
+        earliest: Math.max(0, Math.ceil(Math.max(o.now ?? -Infinity, plan.now ?? -Infinity, c.clock.fromLocal(c.job.start))) - origin),
+        // a log out of a file may know parts of a minute
+        fixedStart: done ? Math.round(p.start as number) - origin : null,
       });
       if (done && i > 0 && placed[i - 1].actual) return; // what is past is as it is
       // what waits for something to dry stands on the rack until it goes on

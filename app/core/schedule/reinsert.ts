@@ -5,7 +5,7 @@
  * decided as in simulated annealing (Kirkpatrick and others 1983).
  *
  * A finish is the end of one job, and most changes leave it as it is; so the search is steered by the minutes that all jobs together end
- * behind a target a little before the best finish, which is moved on whenever it is reached.
+ * behind a target between the bound and the best finish, which moves with the best.
  */
 import { Builder, type Blocks } from "./build";
 import { compare, endOf, inside, objectiveOf, type Model } from "./model";
