@@ -241,7 +241,7 @@ describe("what the pages are given", () => {
     const coat = plan.placed.findIndex((p) => p.step.role === "top");
     const card = stepCard(plan, coat);
     expect(card.load!.text).toMatch(/ml each, .* in all/);
-    expect(card.load!.why.map((r) => r.from)).toContain("default");
+    expect(card.load!.why.rows().map((r) => r.from)).toContain("default");
     expect(card.then!.text).toMatch(/^laser-safe/);
     expect(snagRows(plan, w, clock).map((s) => s.rule)).toEqual(plan.snags.map((s) => s.rule));
   });

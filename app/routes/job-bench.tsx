@@ -132,17 +132,17 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           {d.standing === "done" && <><h2 id="bench-step" className="text-3xl">All steps are done</h2><p>Write down what came of it while it is in your hands.</p><Link to="../wrap-up" relative="path" className="btn !min-h-[64px] self-start !border-[#66cdb8] text-xl">Wrap it up</Link></>}
           {d.step && (
             <>
-              <p className="text-[#d9d0de]">{d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · <Why title={`Minutes of “${d.step.title}”`} rows={d.step.why}>about {d.step.minutes} for {d.job.quantity}</Why> · {d.step.tool}</p>
+              <p className="text-[#d9d0de]">{d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · <Why of={d.step.why}>about {d.step.minutes} for {d.job.quantity}</Why> · {d.step.tool}</p>
               <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">{d.step.title}</h2>
-              {d.step.overdue ? <p className="text-[#ff9d88]">It will be {d.step.overdue} late. The calendar says what would keep the date.</p> : d.step.startBy && d.run.started === null && d.standing !== "missed" && <p className="text-[#d9d0de]">Start by {d.step.startBy} at the latest: {d.step.slack} of slack.</p>}
+              {d.step.overdue ? <p className="text-[#ff9d88]">It will be <Why quiet of={d.step.lateWhy}>{d.step.overdue} late</Why>. The calendar says what would keep the date.</p> : d.step.startWhy && d.run.started === null && d.standing !== "missed" && <p className="text-[#d9d0de]"><Why quiet of={d.step.startWhy}>Start by {d.step.startBy} at the latest: {d.step.slack} of slack.</Why></p>}
               {d.standing === "missed" && d.wait ? (
                 <div className="max-w-3xl text-[1.1rem]">
-                  <p className="mb-2 text-[#ff9d88]">The window for this coat shut {d.shutFor} ago. A coat now would wrinkle the film beneath.</p>
+                  <p className="mb-2 text-[#ff9d88]">The window for this coat <Why quiet of={d.wait.whyShuts}>shut {d.shutFor} ago</Why>. A coat now would wrinkle the film beneath.</p>
                   <ul className="flex flex-col gap-3">
                     {d.ways.map((w) => (
                       <li key={w.id} data-way={w.id} className="flex flex-wrap items-center justify-between gap-3 rounded-lg border border-[#a79bb0] p-3">
-                        <p className="min-w-[200px] flex-1"><strong>{w.label}</strong>: {w.say} {w.ready && <span className="text-[#d9d0de]">Ready {w.ready}.</span>}</p>
-                        {w.id === "wait" ? <p className="text-[#d9d0de]">Opens {d.wait!.opensText}</p> : <button type="button" className="btn !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "way", way: w.id })}>{w.label}</button>}
+                        <p className="min-w-[200px] flex-1"><strong>{w.label}</strong>: {w.say} {w.ready && <span className="text-[#d9d0de]"><Why quiet of={w.why}>Ready {w.ready}</Why>.</span>}</p>
+                        {w.id === "wait" ? <p className="text-[#d9d0de]"><Why quiet of={d.wait!.whyOpens}>Opens {d.wait!.opensText}</Why></p> : <button type="button" className="btn !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "way", way: w.id })}>{w.label}</button>}
                       </li>
                     ))}
                   </ul>
@@ -150,15 +150,15 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
               ) : d.wait ? (
                 <div className="max-w-2xl text-[1.3rem]">
                   <p className="mb-2">Wait until it is {d.wait.words}. <span className="text-[#d9d0de]">{d.wait.why[0].toUpperCase() + d.wait.why.slice(1)}.</span></p>
-                  <DryClock large state={d.wait.state} words={d.wait.words} from={d.wait.from} opens={d.wait.opens} closes={d.wait.closes} now={d.now} />
-                  {d.wait.opensText && <p className="mt-1"><Why title="The wait" rows={d.wait.why2} moves="Temperature moves it most; a reading of the air is taken into account at once.">Opens {d.wait.opensText}{d.wait.window ? `, ${d.wait.window}` : ""}</Why>.</p>}
+                  <DryClock large state={d.wait.state} words={d.wait.words} from={d.wait.from} opens={d.wait.opens} closes={d.wait.closes} now={d.now} why={d.wait.whyOpens} />
+                  {d.wait.opensText && <p className="mt-1"><Why of={d.wait.whyOpens}>Opens {d.wait.opensText}{d.wait.window ? `, ${d.wait.window}` : ""}</Why>.</p>}
                   <p className="mt-3 text-[1.1rem] text-[#d9d0de]">It ends when the time is reached, or when it passes by touch: gloss dropped, firm, no cool or damp feel, no smell, at an edge that will not show.</p>
                 </div>
               ) : (
                 <div className="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
                   <div>
-                    {d.window?.closes != null && <DryClock large state="recoat" words="window open" from={d.window.from} opens={d.window.opens} closes={d.window.closes} now={d.now} />}
-                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.load && <li><Why title="Paint for this coat" rows={d.step.loadWhy} moves="Area and wet film move it most.">{d.step.load}</Why></li>}{d.step.cues.map((x) => <li key={x}>{x}</li>)}</ul>
+                    {d.window?.closes != null && d.whyWindow && <DryClock large state="recoat" words="window open" from={d.window.from} opens={d.window.opens} closes={d.window.closes} now={d.now} why={d.whyWindow} />}
+                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.load && <li><Why of={d.step.loadWhy}>{d.step.load}</Why></li>}{d.step.cues.map((x) => <li key={x}>{x}</li>)}</ul>
                     {d.step.irreversible && d.run.started === null && <p className="mt-3 rounded border border-[#efbb5a] p-2 text-[#ffe2ab]">There is no way back from this step. First: right piece, right face up, right file, everything before it done and dry.</p>}
                     <p className="mt-3"><strong>Look for:</strong> {d.step.lookFor.look}; {d.step.lookFor.how}. Against: {d.step.lookFor.against}.</p>
                     {d.step.plate && <p className="mt-2"><Link className="btn !min-h-[56px] !border-[#efbb5a]" to={`../layers?step=${d.step.id}`} relative="path">Type in the setting that won</Link></p>}
@@ -186,7 +186,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         <section aria-labelledby="rack" className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto" tabIndex={0}>
           <h2 id="rack" className="font-text text-[1.05rem] font-normal text-[#d9d0de]">On the rack</h2>
           <Rack rows={d.rack} here={d.job.id} now={d.now} />
-          {d.then.length > 0 && <div><h2 className="font-text text-[1.05rem] font-normal text-[#d9d0de]">Then</h2><ul>{d.then.map((t) => <li key={t.title + t.when} className="text-[#d9d0de]">{t.title}{t.when && `, ${t.when}`}</li>)}</ul></div>}
+          {d.then.length > 0 && <div><h2 className="font-text text-[1.05rem] font-normal text-[#d9d0de]">Then</h2><ul>{d.then.map((t) => <li key={t.title + t.when} className="text-[#d9d0de]">{t.title}{t.when && <>, <Why quiet of={t.why}>{t.when}</Why></>}</li>)}</ul></div>}
           {d.lastStep?.done && d.standing !== "done" && (
             <div className="rounded-xl bg-[#2a232f] p-4">
               <h3>Before: {d.lastStep.title}</h3>

@@ -4,7 +4,7 @@ import { BEAMS, USES } from "../core/records/ids";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { showLength, showTemp } from "../core/units/show";
-import { piecesToBegin } from "../core/spares/spares";
+import { toBegin } from "../core/why/figure";
 import { Why } from "../ui/kit/why";
 import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { Fold, Head } from "../ui/kit/bits";
@@ -12,18 +12,18 @@ import { ClimatePart, HoursPart, hoursInWords, MachineForm } from "../ui/shop-pa
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
+import { opened } from "./why";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan } = await readJob(params.id);
-  const loss = world.job.choices.lossShare ?? plan.context.route?.loss ?? null;
-  const begin = loss === null ? null : piecesToBegin(world.job.quantity, loss, undefined, world.job.choices.lossShare !== undefined);
-  return { job: world.job, shop: world.shop, machines: world.machines, loss, begin, seen: world.job.choices.lossShare !== undefined };
+  const begin = toBegin(plan);
+  return { job: world.job, shop: world.shop, machines: world.machines, loss: world.job.choices.lossShare ?? plan.context.route?.loss ?? null, begin: begin && { ...begin, why: opened(plan, { of: "spares" }) } };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
 
 const USE_WORDS = { handled: "handled often", wet: "gets wet", outdoors: "stands outdoors", display: "only looked at", food: "touches food or mouth" };
 
-export default function Brief({ loaderData: { job, shop, machines, loss, begin, seen } }: Route.ComponentProps) {
+export default function Brief({ loaderData: { job, shop, machines, loss, begin } }: Route.ComponentProps) {
   const len = (mm: number): string => showLength(mm, shop.units);
   const untouched = job.substrate.w === 100 && job.substrate.h === 100 && job.substrate.t === 8;
   return (
@@ -37,9 +37,9 @@ export default function Brief({ loaderData: { job, shop, machines, loss, begin, 
           <TextField name="quantity" label="How many" value={String(job.quantity)} inputMode="numeric" />
           <TextField name="due" label="Due" type="datetime-local" value={job.due ?? ""} hint={job.due ? undefined : "no date given"} />
         </div>
-        {begin && loss !== null && (
+        {begin && (
           <p data-begin={begin.pieces}>
-            <Why title="Pieces to begin with" rows={[{ name: "Good ones wanted", value: String(job.quantity), from: "brief" }, { name: "Lost of this route", value: `${Math.round(loss * 100)} %`, from: seen ? "seen here" : "default, worth eight pieces" }, { name: "Enough with a chance of", value: `${Math.round(begin.chance * 100)} %`, from: "at least 90 % is wanted" }]} moves="The share that is lost moves it most; type what you have seen.">Begin with {begin.pieces} to have {job.quantity} good.</Why>
+            <Why of={begin.why}>Begin with {begin.pieces} to have {job.quantity} good.</Why>
           </p>
         )}
         <TextField name="lossShare" label="Lost here, as you have seen it" value={job.choices.lossShare === undefined ? "" : `${Math.round(job.choices.lossShare * 1000) / 10} %`} from={job.choices.lossShare === undefined ? (loss === null ? "no route yet" : `default: ${Math.round(loss * 100)} %`) : "seen here"} extra={{ intent: "choice" }} />

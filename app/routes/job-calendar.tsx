@@ -12,9 +12,9 @@ import { Empty } from "../ui/kit/bits";
 import { ActButton } from "../ui/kit/field";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
-import { Why } from "../ui/kit/why";
+import { Why, type Opened } from "../ui/kit/why";
 import { TakeAway } from "./take-away";
-import { latestWhy, startWhy, timeWhy, WAIT_MOVES, waitWhy } from "./why-rows";
+import { opened, openedIn, openedLatest } from "./why";
 import { readJob } from "./job-data";
 import { waitText } from "./layers-view";
 
@@ -74,9 +74,9 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     job: world.job, plan, now,
     // Both are worked out after the page is there: each is many plans.
     back: due !== null && !late && plan.ready !== null ? inTurn(countBackInTurn(plan)) : null,
-    outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? inTurn(waysOutInTurn(world, due, now)).then((outs) => outs.map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready) }))) : null,
+    outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? inTurn(waysOutInTurn(world, due, now)).then((outs) => outs.map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready), why: openedIn(o.apply(world), now, { of: "ready" }, `When it is ready: ${o.label}`) }))) : null,
     title: world.job.title, days: folded([...days.values()].sort((a, b) => a.day - b.day), (a, b) => `${a.label} – ${b.label}`), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
-    due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0 },
+    due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0, why: opened(plan, { of: "margin" }) },
     list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
   };
 }
@@ -127,6 +127,7 @@ interface Out {
   label: string;
   keeps: boolean;
   ready: string | null;
+  why: Opened;
 }
 
 function WaysOut({ outs }: { outs: Out[] }) {
@@ -136,7 +137,7 @@ function WaysOut({ outs }: { outs: Out[] }) {
       <ul>
         {outs.map((o) => (
           <li key={o.label} data-way-out={o.i} className="border-t border-line py-1.5">
-            {o.label}{o.ready ? `: ready ${o.ready}` : ": still never"}. <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>Do so</ActButton>
+            {o.label}{o.ready ? <>: <Why quiet of={o.why}>ready {o.ready}</Why></> : ": still never"}. <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>Do so</ActButton>
           </li>
         ))}
       </ul>
@@ -164,15 +165,13 @@ function InOrder({ plan, list, back }: { plan: Plan; list: Line[]; back: Latest[
         {list.map((s) => {
           const at = back?.[s.index]?.start ?? null;
           const slack = back?.[s.index]?.slack ?? null;
-          const begins = plan.placed[s.index].start;
-          const why = at !== null && begins !== null ? () => latestWhy(plan, begins, at) : [];
           return (
             <tr key={s.id} data-step={s.id}>
               <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
-              <td><Why quiet title={`Beginning of “${s.title}”`} rows={() => startWhy(plan, s.index)}>{s.start ?? "no time yet"}</Why></td>
-              {back && <><td><Why quiet title={`Latest beginning of “${s.title}”`} rows={why}>{at === null ? "–" : showWhen(clock, at)}</Why></td><td><Why quiet title={`Slack of “${s.title}”`} rows={why}>{at === null || slack === null ? "–" : showMinutes(slack)}</Why></td></>}
-              <td><Why title={`Minutes of “${s.title}”`} rows={() => timeWhy(plan, s.index)}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
-              <td><Why quiet title={`The wait after “${s.title}”`} rows={s.wait ? () => waitWhy(plan, s.index) : []} moves={WAIT_MOVES}>{s.wait ?? ""}</Why></td>
+              <td>{s.start === null ? "no time yet" : <Why quiet of={opened(plan, { of: "begins", step: s.id })}>{s.start}</Why>}</td>
+              {back && <><td>{at === null ? "–" : <Why quiet of={openedLatest(plan, "latest", s.id, at)}>{showWhen(clock, at)}</Why>}</td><td>{at === null || slack === null ? "–" : <Why quiet of={openedLatest(plan, "slack", s.id, at)}>{showMinutes(slack)}</Why>}</td></>}
+              <td><Why of={opened(plan, { of: "minutes", step: s.id })}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
+              <td>{s.wait && <Why quiet of={opened(plan, { of: "wait", step: s.id })}>{s.wait}</Why>}</td>
             </tr>
           );
         })}
@@ -213,14 +212,14 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
           </section>
           <section aria-labelledby="c2">
             <h2 id="c2" className="mb-1">What decides the date</h2>
-            {d.due && <p className={d.due.late ? "text-wrong" : "text-ready"}>Due {d.due.text}{d.due.late ? `: ${showMinutes(d.due.late)} late` : ": in time"}.</p>}
+            {d.due && <p className={d.due.late ? "text-wrong" : "text-ready"}>Due {d.due.text}{d.due.late ? <>: <Why quiet of={d.due.why}>{showMinutes(d.due.late)} late</Why></> : ": in time"}.</p>}
             {d.stuck && <p className="text-wrong">{d.stuck}</p>}
             {d.outs && (
               <Suspense fallback={<p role="status" className="my-2 text-waiting">Trying what would keep the date…</p>}>
                 <Await resolve={d.outs}>{(outs) => <WaysOut outs={outs} />}</Await>
               </Suspense>
             )}
-            <ol className="mt-1">{d.decides.map((x) => <li key={x.why} className="border-t border-line py-1.5">{x.why[0].toUpperCase() + x.why.slice(1)}.</li>)}</ol>
+            <ol className="mt-1">{d.decides.map((x) => <li key={x.why} className="border-t border-line py-1.5"><Why quiet of={opened(d.plan, x.kind === "work" ? { of: "ready" } : { of: "begins", step: x.step })}>{x.why[0].toUpperCase() + x.why.slice(1)}.</Why></li>)}</ol>
             <p className="mt-2"><Link className="text" to="/workshop">Hours, days off and climate</Link></p>
             <TakeAway job={d.job} plan={d.plan} />
           </section>

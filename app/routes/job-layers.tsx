@@ -19,8 +19,8 @@ import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 import { onlySearch } from "./only-search";
-import { layerWhy } from "./why-rows";
-import { amountWhy, filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "./layers-view";
+import { opened, openedLayer } from "./why";
+import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "./layers-view";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
@@ -130,12 +130,12 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                   <li key={i} onMouseEnter={() => setLit(l.step)} onMouseLeave={() => setLit(null)} className={`flex items-center gap-2 border-b border-line py-1 text-[0.95rem] ${lit && lit === l.step ? "font-semibold" : ""}`}>
                     <Swatch colour={lookOf(l, paints).fill} />
                     {l.step ? <button type="button" className="min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-[44px]" onFocus={() => setLit(l.step)} onBlur={() => setLit(null)} onClick={() => choose(l.step!)}>{lookOf(l, paints).name}</button> : <span className="flex-1">{lookOf(l, paints).name}</span>}
-                    <Why title={`Thickness of ${lookOf(l, paints).name}`} rows={layerWhy(plan, l)} moves="The film a coat leaves moves it most; measure one and type it in on the Shelf."><span className="num">{showUm(l.bottomUm - l.topUm)}</span></Why>
+                    <Why of={openedLayer(plan, p.step.id, chosen, l, lookOf(l, paints).name)}><span className="num">{showUm(l.bottomUm - l.topUm)}</span></Why>
                     <span className="w-[86px] text-right text-muted">{l.left < 1 ? `${Math.round(l.left * 100)} % left` : l.kind === "char" ? "" : l.state.replace("-", " ")}</span>
                   </li>
                 ))}
               </ul>
-              <div className="mt-3 text-[0.95rem] text-muted">{filmNow(plan, index, chosen, moment ?? d.now).map((x) => <p key={x}>{x[0].toUpperCase() + x.slice(1)}.</p>)}</div>
+              <div className="mt-3 text-[0.95rem] text-muted">{filmNow(plan, index, chosen, moment ?? d.now).map((x) => ({ ...x, text: `${x.text[0].toUpperCase()}${x.text.slice(1)}.` })).map((x) => <p key={x.text}>{x.why ? <Why quiet of={x.why}>{x.text}</Why> : x.text}</p>)}</div>
             </div>
             <Lens zone={chosenZone} paints={paints} ground={ground} name={names[chosen].name} size={LENS} lit={lit} onLight={setLit} />
           </div>
@@ -151,7 +151,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               <summary className="link-act">Paint for the whole job</summary>
               <ul>
                 {plan.amounts.map((a) => (
-                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]"><Swatch colour={paints[a.product].colour} /><span className="flex-1">{paints[a.product].name}</span><Why title={`Paint: ${paints[a.product].name}`} rows={amountWhy(plan, a.product)} moves="Area and wet film move it most; spraying more pieces in one go loses less beside them.">{showAmount(a.ml, a.g)}{a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}</Why></li>
+                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]"><Swatch colour={paints[a.product].colour} /><span className="flex-1">{paints[a.product].name}</span><Why of={opened(plan, { of: "amount", product: a.product })}>{showAmount(a.ml, a.g)}{a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}</Why></li>
                 ))}
               </ul>
             </details>

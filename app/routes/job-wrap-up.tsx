@@ -16,14 +16,14 @@ import { Face } from "../ui/face";
 import { changeJob, readJob } from "./job-data";
 import { showWhen } from "../core/time/zoned";
 import { Why } from "../ui/kit/why";
-import { loadWhy, timeWhy } from "./why-rows";
+import { asLogged, opened } from "./why";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
   const photos = await readPhotos(params.id);
   const rows = plan.placed.map((p, i) => {
     const run = plan.bench.steps.get(p.step.id);
-    return { id: p.step.id, title: p.step.title, plannedWhy: timeWhy(plan, i), actualWhy: run?.startedAt != null && run.doneAt != null ? [{ name: "Begun", value: showWhen(plan.context.clock, run.startedAt), from: "bench log" }, { name: "Done", value: showWhen(plan.context.clock, run.doneAt), from: "bench log" }] : [], mlWhy: loadWhy(plan, i), planned: p.uncorrected, actual: run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null, ml: plan.uses[i]?.ml ?? null, answer: run?.answer ?? null, early: run?.early ?? null, notes: run?.notes.map((n) => n.text) ?? [] };
+    return { id: p.step.id, title: p.step.title, plannedWhy: opened(plan, { of: "modelled", step: p.step.id }), actualWhy: run?.startedAt != null && run.doneAt != null ? asLogged(`Minutes of “${p.step.title}” as logged`, () => [{ name: "Begun", value: showWhen(plan.context.clock, run.startedAt), from: "bench log" }, { name: "Done", value: showWhen(plan.context.clock, run.doneAt), from: "bench log" }]) : null, mlWhy: opened(plan, { of: "load", step: p.step.id }), planned: p.uncorrected, actual: run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null, ml: plan.uses[i]?.ml ?? null, answer: run?.answer ?? null, early: run?.early ?? null, notes: run?.notes.map((n) => n.text) ?? [] };
   });
   return { job: world.job, rows, photos, left: rows.filter((r) => r.actual === null).length, aside: plan.bench.aside.size, zones: world.job.zones, today: plan.context.clock.toLocal(now), waivers: world.job.waivers, noPhoto: photoStages(plan.placed).filter((p) => !hasPhoto(world.job.wrapUp.photos, p.step.id)).map((p) => p.step.title), colours: Object.fromEntries([["ground", plan.context.substrate.colour], ...world.job.zones.map((z) => [z.id, z.bare ? plan.context.substrate.colour : plan.context.hasPaint(z.productId) ? plan.context.paintOf(z.productId).product.colour : z.colour])]), grain: plan.context.substrate.family === "wood" };
 }
@@ -102,10 +102,10 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
             {d.rows.map((r) => (
               <tr key={r.id} data-step={r.id}>
                 <td>{r.title}{r.early === "risk" && <span className="text-wrong"> · begun early</span>}{r.notes.map((n) => <span key={n} className="tag block">{n}</span>)}</td>
-                <td className="num"><Why quiet title={`Planned minutes of “${r.title}”`} rows={r.plannedWhy}>{showMinutes(r.planned)}</Why></td>
-                <td className="num"><Why quiet title={`Minutes of “${r.title}” as logged`} rows={r.actualWhy}>{r.actual === null ? "–" : showMinutes(r.actual)}</Why></td>
+                <td className="num"><Why quiet of={r.plannedWhy}>{showMinutes(r.planned)}</Why></td>
+                <td className="num">{r.actualWhy === null ? "–" : <Why quiet of={r.actualWhy}>{showMinutes(r.actual)}</Why>}</td>
                 <td aria-hidden="true"><span className="block h-1.5 bg-line" style={{ width: `${((r.planned ?? 0) / most) * 100}%` }} /><span className="mt-0.5 block h-1.5 bg-act" style={{ width: `${((r.actual ?? 0) / most) * 100}%` }} /></td>
-                <td className="num">{r.ml !== null && <Why quiet title={`Paint for “${r.title}”`} rows={r.mlWhy}>{showMl(r.ml)}</Why>}</td>
+                <td className="num">{r.ml !== null && <Why quiet of={r.mlWhy}>{showMl(r.ml)}</Why>}</td>
                 <td>{r.answer ?? ""}</td>
               </tr>
             ))}

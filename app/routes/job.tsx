@@ -5,6 +5,7 @@ import { showWhen } from "../core/time/zoned";
 import { showLength, showMinutes } from "../core/units/show";
 import { Why } from "../ui/kit/why";
 import { readJob } from "./job-data";
+import { opened } from "./why";
 import { onlySearch } from "./only-search";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -13,7 +14,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return {
     job: world.job, units: world.shop.units, substrate: plan.context.substrate.name, standing: standing(plan, now).is,
     ready: plan.ready, readyText: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready), readyLocal: plan.ready === null ? null : plan.context.clock.toLocal(plan.ready),
-    stuck: plan.stuck, missing: plan.missing.length > 0, slack: due === null || plan.ready === null ? null : due - plan.ready, decides: plan.decides[0]?.why ?? null, all: plan.decides, start: plan.start === null ? null : showWhen(plan.context.clock, plan.start), air: world.shop.climate.measured ? "your climate" : "default climate", hours: world.shop.hoursSet ? "your hours" : "default hours",
+    stuck: plan.stuck, missing: plan.missing.length > 0, slack: due === null || plan.ready === null ? null : due - plan.ready, decides: plan.decides[0]?.why ?? null, why: opened(plan, { of: "ready" }), slackWhy: opened(plan, { of: "margin" }),
   };
 }
 
@@ -42,11 +43,11 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
         <div className="flex items-center gap-4 pt-1 max-lg:w-full max-lg:justify-between max-lg:pb-1">
           <div className="text-right max-lg:text-left">
             {d.readyText ? (
-              <p className={`font-head text-[1.05rem] font-semibold ${d.slack !== null && d.slack < 0 ? "text-wrong" : "text-ready"}`}><Why title="When it is ready" rows={[{ name: "First step begins", value: d.start ?? "not yet", from: d.hours }, ...d.all.map((x) => ({ name: x.kind === "work" ? "Work at the bench" : x.kind === "wait" ? "Wait" : "Shut", value: showMinutes(x.minutes), from: x.why })), { name: "Drying", value: "integrated hour by hour", from: d.air }]} moves={d.all.some((x) => (x.gain ?? 0) > 0) ? `What moves it most: ${d.all.filter((x) => (x.gain ?? 0) > 0).sort((a, b) => (b.gain ?? 0) - (a.gain ?? 0))[0].why}.` : "The shop’s hours move it most."}>Ready <time data-ready={d.readyLocal ?? undefined} dateTime={d.readyLocal ?? undefined}>{d.readyText}</time></Why></p>
+              <p className={`font-head text-[1.05rem] font-semibold ${d.slack !== null && d.slack < 0 ? "text-wrong" : "text-ready"}`}><Why of={d.why}>Ready <time data-ready={d.readyLocal ?? undefined} dateTime={d.readyLocal ?? undefined}>{d.readyText}</time></Why></p>
             ) : (
               <p className="text-waiting">{d.missing ? "Still to be filled in" : (d.stuck ?? "No ready time yet")}</p>
             )}
-            {d.slack !== null && <p className={`text-[0.93rem] ${d.slack < 0 ? "text-wrong" : "text-muted"}`}>{d.slack < 0 ? `${showMinutes(-d.slack)} after it is due` : `${showMinutes(d.slack)} before due`}</p>}
+            {d.slack !== null && <p className={`text-[0.93rem] ${d.slack < 0 ? "text-wrong" : "text-muted"}`}><Why quiet of={d.slackWhy}>{d.slack < 0 ? `${showMinutes(-d.slack)} after it is due` : `${showMinutes(d.slack)} before due`}</Why></p>}
             {d.slack === null && d.decides && d.readyText && <p className="max-w-md truncate text-[0.93rem] text-muted max-lg:hidden">{d.decides}</p>}
           </div>
           {!d.missing && d.standing !== "closed" && <Link to="bench" className="btn btn-main shrink-0">Go to the bench</Link>}

@@ -9,20 +9,19 @@ import { waitAfter } from "../core/plan/report";
 import { showWhen } from "../core/time/zoned";
 import { showAmount, showInterval, showMinutes, showMl, showShare, showSpeed, showUm } from "../core/units/show";
 import { standing } from "../core/bench/next";
-import { BEAM_KINDS } from "../core/catalogue/beams";
-import { energy } from "../core/laser/energy";
-import type { Step } from "../core/plan/step";
 import { GROUND, zoneOf, surfaceUm } from "../core/piece/state";
 import type { World } from "../core/records/world";
 import type { StepRow } from "../ui/step-list/step-list";
 import type { RailBlock } from "../ui/time-rail";
 import type { SnagRow } from "../ui/snags";
 import type { StepCardData } from "../ui/step-card";
-import type { WhyRow } from "../ui/kit/why";
 import { SUITS } from "../core/plan/lays";
 import { figuresOf } from "../core/plan/figures";
 import { guideOf } from "./guide-view";
-import { latestOf, loadWhy, startWhy, timeWhy, WAIT_MOVES, waitWhy } from "./why-rows";
+import { latestStart } from "../core/plan/backward";
+import { levelWords } from "../core/why/inputs";
+import type { Opened } from "../ui/kit/why";
+import { opened, openedLatest } from "./why";
 
 const num = (n: number | null, digits = 2): string => (n === null ? "" : String(Math.round(n * 10 ** digits) / 10 ** digits));
 
@@ -43,7 +42,7 @@ export function stepRows(plan: Plan, now: number): StepRow[] {
   for (const x of open(plan)) if (x.step && x.severity !== "hazard") counts.set(x.step, (counts.get(x.step) ?? 0) + 1);
   return plan.placed.map((p, i) => {
     const w = waitAfter(plan, i);
-    return { id: p.step.id, title: p.step.title, minutes: showMinutes(p.minutes), minutesWhy: () => timeWhy(plan, i), waitWhy: () => waitWhy(plan, i), done: p.actual?.end != null, now: begun && p.step.id === here, byHand: p.step.origin === "edit" || p.step.edited.length > 0, wait: waitText(plan, i), waitFor: w?.for ?? null, opens: w?.opens ?? null, closes: w?.closes ?? null, snags: counts.get(p.step.id) ?? 0 };
+    return { id: p.step.id, title: p.step.title, minutes: showMinutes(p.minutes), minutesWhy: opened(plan, { of: "minutes", step: p.step.id }), waitWhy: opened(plan, { of: "wait", step: p.step.id }), done: p.actual?.end != null, now: begun && p.step.id === here, byHand: p.step.origin === "edit" || p.step.edited.length > 0, wait: waitText(plan, i), waitFor: w?.for ?? null, opens: w?.opens ?? null, closes: w?.closes ?? null, snags: counts.get(p.step.id) ?? 0 };
   });
 }
 
@@ -59,7 +58,7 @@ export function railBlocks(plan: Plan, now: number): RailBlock[] {
     const inWork = p.start !== null && p.end !== null && now >= p.start && now < p.end;
     const inGap = p.end !== null && gap > 0 && now >= p.end && now < p.end + gap;
     return {
-      id: p.step.id, n: i + 1, title: p.step.title, minutes: p.minutes ?? 10, state: p.actual?.end != null ? "done" : inWork ? "now" : "todo", when, whenWhy: () => startWhy(plan, i), gap,
+      id: p.step.id, n: i + 1, title: p.step.title, minutes: p.minutes ?? 10, state: p.actual?.end != null ? "done" : inWork ? "now" : "todo", when, whenWhy: opened(plan, { of: "begins", step: p.step.id }), gap,
       closed: gap > 0 ? c.calendar.closedBetween(p.end as number, (p.end as number) + gap) : 0,
       gapText: `${waitText(plan, i) ?? "waits"}; ${showMinutes(gap)} in all`, end: p.end,
       nowIn: inWork ? { part: "work", share: (now - (p.start as number)) / Math.max(1, (p.end as number) - (p.start as number)) } : inGap ? { part: "gap", share: (now - (p.end as number)) / gap } : null,
@@ -133,17 +132,18 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     const auto = name === "minutes" && v === null ? num(p.minutes, 1) : null;
     return { name, label: FIELDS[name].label, unit: name === "power" ? "%" : FIELDS[name].unit, value: s.edited.includes(name) || v !== null ? (name === "power" ? num((v as number) * 100, 1) : typeof v === "number" ? num(v) : (v ?? "")) : "", from: s.edited.includes(name) ? "by hand" : auto !== null ? `plan: ${auto}` : v === null ? "plan’s own" : "plan" };
   });
-  const load = use && paint ? { text: use.g !== null ? `${showAmount(null, use.g / n)} each, ${showAmount(null, use.g)} in all` : use.ml === null ? "amount unknown" : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`, why: loadWhy(plan, index) } : null;
-  const then = w ? { text: w.min === null ? "never dry in this climate" : `${stateWords(w.for)} ${w.opens === null ? "" : showWhen(c.clock, w.opens)}, ${showMinutes(w.min)} after it${w.closes !== null ? `; shuts ${showWhen(c.clock, w.closes)}` : ""}${w.reopens !== null ? `, reopens ${showWhen(c.clock, w.reopens)}` : ""}`, why: waitWhy(plan, index), moves: WAIT_MOVES } : null;
-  const latest = latestOf(plan, index);
+  const load = use && paint ? { text: use.g !== null ? `${showAmount(null, use.g / n)} each, ${showAmount(null, use.g)} in all` : use.ml === null ? "amount unknown" : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`, why: opened(plan, { of: "load", step: s.id }) } : null;
+  const then = w ? { text: w.min === null ? "never dry in this climate" : `${stateWords(w.for)} ${w.opens === null ? "" : showWhen(c.clock, w.opens)}, ${showMinutes(w.min)} after it${w.closes !== null ? `; shuts ${showWhen(c.clock, w.closes)}` : ""}${w.reopens !== null ? `, reopens ${showWhen(c.clock, w.reopens)}` : ""}`, why: opened(plan, { of: "wait", step: s.id }) } : null;
+  const due = c.job.due === null ? null : c.clock.fromLocal(c.job.due);
+  const latest = due === null || p.start === null ? null : latestStart(plan, index, due, plan.ready === null ? 0 : due - plan.ready);
   const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
   return {
-    id: s.id, title: s.title, kind: s.kind, index, meta: `step ${index + 1} of ${plan.placed.length}${p.start !== null ? `, ${showWhen(c.clock, p.start)}` : ""}${p.actual ? ", as logged" : ""}`,
-    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${byBeam(s) ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: timeWhy(plan, index) }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
-    depth: depthRow(plan, index),
-    latest: latest && { text: `${showWhen(c.clock, latest.at)}; ${showMinutes(latest.slack)} of slack`, why: latest.why },
+    id: s.id, title: s.title, kind: s.kind, index, place: `step ${index + 1} of ${plan.placed.length}`, begins: p.start === null ? null : { text: `${showWhen(c.clock, p.start)}${p.actual ? ", as logged" : ""}`, why: opened(plan, { of: "begins", step: s.id }) },
+    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${byBeam(s) ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: opened(plan, { of: "minutes", step: s.id }) }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
+    depth: ((text) => text === null ? null : { text, why: opened(plan, { of: "level", step: s.id }) })(levelWords(plan, index)),
+    latest: latest === null ? null : { text: `${showWhen(c.clock, latest)}; ${showMinutes(latest - (p.start as number))} of slack`, why: openedLatest(plan, "latest", s.id, latest) },
     answer: plan.bench.steps.get(s.id)?.answer ?? null,
-    laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : `${s.laser.from}: for this machine, can and blank, not for others`, why: laserWhy(plan, s) } : null,
+    laser: s.laser ? { text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`, from: s.laser.from === "computed" ? "computed: only a start for a test" : `${s.laser.from}: for this machine, can and blank, not for others`, why: opened(plan, { of: "energy", step: s.id }) } : null,
     fields,
     product: Object.hasOwn(SUITS, s.kind) ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.filter((x) => SUITS[s.kind](c.paintOf(x.id))).map((x) => ({ value: x.id, label: x.name }))] } : null,
     role: s.kind === "coat" ? s.role : null,
@@ -151,83 +151,38 @@ export function stepCard(plan: Plan, index: number): StepCardData {
     canWarmed: paint?.finish.by === "spray" ? s.canWarmed : null,
     byLoad: s.kind === "engrave" || s.kind === "reveal" ? s.byLoad : null,
     before: at(index - 1), beforeThat: at(index - 2), next: at(index + 1), kinds: KINDS.filter((k) => k.addable).map((k) => ({ id: k.id, name: k.name })), blocked: p.blocked,
-    figures: figuresOf(plan, index),
+    figures: figuresOf(plan, index).map((f) => ({ ...f, ask: f.leads ? opened(plan, { of: "panel", step: s.id, panel: f.id }).ask : null })),
     guide: guideOf(plan, index),
     method: s.kind === "melt" ? (s.method ?? "gun") : null,
     mask: s.kind === "mask-lay" || s.kind === "cover" ? { value: s.productId ?? "", options: [{ value: "", label: "the plan’s own" }, ...c.world.products.filter((x) => c.paintOf(x.id).mask).map((x) => ({ value: x.id, label: x.name }))] } : null,
   };
 }
 
-/** Energy of a setting and what it was worked out from. */
-function laserWhy(plan: Plan, s: Step): WhyRow[] {
-  const m = plan.context.machine;
-  if (!m || !s.laser) return [];
-  const beam = BEAM_KINDS[m.beam];
-  return [
-    { name: "Energy, all passes", value: `${energy(m.watts, s.laser.power, s.laser.speed, s.laser.interval, s.laser.passes).toFixed(2)} J/mm²`, from: "passes × watts × power ÷ (speed × interval)" },
-    { name: "Watts", value: `${m.watts} W`, from: "rated, Workshop" },
-    { name: "Spot", value: `${plan.context.spotMm} mm`, from: m.spotMm === null ? "default" : "measured here" },
-    { name: "Interval", value: showInterval(s.laser.interval), from: s.edited.includes("interval") ? "by hand" : plan.context.job.choices.intervalMm !== null ? "typed" : "default: 0.6 of the spot" },
-    ...(s.kind === "engrave" ? [{ name: "Wood, a J/mm² above 0.15", value: `${m.depthPerJ ?? beam.depthPerJ ?? "unknown"} mm`, from: m.depthPerJ === null ? "default" : "measured here" }] : []),
-  ];
+export interface FilmLine {
+  text: string;
+  /** what its time is made of; null: no time in it */
+  why: Opened | null;
 }
-
-/** What a product's amount over the whole job is made of. */
-export function amountWhy(plan: Plan, product: string): WhyRow[] {
-  const a = plan.amounts.find((x) => x.product === product);
-  const mine = plan.placed.filter((p) => p.step.productId === product);
-  if (!a) return [];
-  const paint = plan.context.paintOf(product);
-  return [
-    { name: "Coats", value: String(mine.length), from: mine.map((p) => p.step.title).join("; ") },
-    { name: "Stays on the pieces", value: showMl(a.laidMl), from: "area × wet film" },
-    { name: "Lost beside them", value: showMl(a.lostMl), from: "spray fan or brush" },
-    ...(mine.length && a.ml !== null ? [{ name: "One coat more, to be safe", value: showMl(a.ml / mine.length), from: "as an ordinary one of these" }] : []),
-    ...(a.g !== null ? [{ name: "Powder", value: `${Math.round(a.g * 10) / 10} g`, from: "area × depth × packing × density" }] : []),
-    { name: "A coat, dry", value: showUm(paint.coatUm.value), from: paint.coatUm.from },
-    { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
-    { name: "On the Shelf", value: showMl(a.onShelfMl), from: paint.product.cans.length ? "cans as counted or weighed" : "no can listed" },
-  ];
-}
-
-/** How deep the cut is or how far the fill stands below the face after a step (M10); null where nothing is cut. */
-function depthRow(plan: Plan, index: number): StepCardData["depth"] {
-  const p = plan.placed[index];
-  const cut = p.after.zones.filter((z) => z.zone !== GROUND && z.depthUm > p.after.sandedUm && (p.step.zones.includes(z.zone) || p.step.zones.includes(GROUND)));
-  const below = cut.map((z) => (surfaceUm(z) - p.after.sandedUm) / 1000);
-  const d = plan.depth;
-  const rows: WhyRow[] = d ? [
-    { name: "Sanding takes", value: showUm(d.sandUm), from: "residue, sealer skin, 40 µm soaked in: default" },
-    { name: "Sealer on the floor", value: showUm(d.sealerUm), from: "two coats" },
-    { name: "Coats of the deepest fill", value: showUm(d.coatsUm), from: "coats to hide × film" },
-    { name: "Must stay below the face", value: "0.2 mm", from: "default" },
-    { name: "Needed", value: `${d.needMm.toFixed(2)} mm`, from: "computed" },
-  ] : [];
-  if (p.step.kind === "engrave") return { text: `${num(p.step.depthMm)} mm cut${d ? `; ${d.needMm.toFixed(2)} mm needed` : ""}`, why: [{ name: "Cut", value: `${num(p.step.depthMm)} mm`, from: p.step.edited.includes("depthMm") ? "by hand" : plan.context.job.choices.depthMm !== null ? "typed" : "default, or what is needed" }, ...rows] };
-  if (!["coat", "sand-back"].includes(p.step.kind) || !below.length) return null;
-  const [lo, hi] = [Math.min(...below), Math.max(...below)];
-  const shown = (mm: number): string => (mm < 0 ? `${num(-mm)} mm proud` : `${num(mm)} mm below`);
-  return { text: hi - lo < 0.005 ? `fill ${shown(hi)} the face` : `fill ${shown(lo)} to ${shown(hi)} the face`, why: [...cut.map((z, i) => ({ name: plan.context.job.zones.find((x) => x.id === z.zone)?.name ?? z.zone, value: shown(below[i]), from: "cut less films" })), ...rows] };
-}
-
 /** What the newest film of a zone does at a moment, in short lines. */
-export function filmNow(plan: Plan, index: number, zone: string, at: number): string[] {
+export function filmNow(plan: Plan, index: number, zone: string, at: number): FilmLine[] {
   const c = plan.context;
   const state = zoneOf(plan.placed[index].after, zone);
   const films = state.films;
   const top = films[films.length - 1];
   const piece = plan.placed[index].after;
-  const edge = [...(piece.smeared && c.hasPaint(piece.smeared) ? [`${c.paintOf(piece.smeared).product.name} lies smeared over the glaze: wipe it before it dries on`] : []), ...(piece.touched ? [`last touched with: ${piece.touched.replace(/-/g, " ")}`] : []), ...(state.scorched ? ["scorched beyond its edge: a blue beam through a mask on wood"] : [])];
+  const plain = (text: string): FilmLine => ({ text, why: null });
+  const edge = [...(piece.smeared && c.hasPaint(piece.smeared) ? [`${c.paintOf(piece.smeared).product.name} lies smeared over the glaze: wipe it before it dries on`] : []), ...(piece.touched ? [`last touched with: ${piece.touched.replace(/-/g, " ")}`] : []), ...(state.scorched ? ["scorched beyond its edge: a blue beam through a mask on wood"] : [])].map(plain);
   if (!top || top.laidAt === null) return edge;
-  if (top.phase) return [...edge, top.phase === "loose" ? `${c.paintOf(top.productId).product.name}: loose, level with the face` : `${c.paintOf(top.productId).product.name}: melted together${top.torn ? ", torn by a mask lifted warm" : ""}`];
+  if (top.phase) return [...edge, plain(top.phase === "loose" ? `${c.paintOf(top.productId).product.name}: loose, level with the face` : `${c.paintOf(top.productId).product.name}: melted together${top.torn ? ", torn by a mask lifted warm" : ""}`)];
   const p = c.paintOf(top.productId);
-  const out = [`${p.product.name}: laid ${showWhen(c.clock, top.laidAt)}`];
+  const wait = opened(plan, { of: "wait", step: plan.placed[index].step.id });
+  const out: FilmLine[] = [{ text: `${p.product.name}: laid ${showWhen(c.clock, top.laidAt)}`, why: plan.placed.some((x) => x.step.id === top.step) ? opened(plan, { of: "begins", step: top.step }) : null }];
   const w = waitAfter(plan, index);
-  if (w?.opens != null) out.push(at >= w.opens ? `${stateWords(w.for)} since ${showWhen(c.clock, w.opens)}` : `${stateWords(w.for)} ${showWhen(c.clock, w.opens)}`);
-  if (w?.closes != null) out.push(`window shuts ${showWhen(c.clock, w.closes)}`);
-  if (sensitive(top, c, at)) out.push("sensitive now: a wet coat on it would wrinkle it");
-  if (top.wrinkled || films.some((f) => f.wrinkled)) out.push("a film beneath has wrinkled");
-  if ((top.merged ?? 1) > 1) out.push(`${top.merged} coats laid inside the flash dry as one`);
+  if (w?.opens != null) out.push({ text: at >= w.opens ? `${stateWords(w.for)} since ${showWhen(c.clock, w.opens)}` : `${stateWords(w.for)} ${showWhen(c.clock, w.opens)}`, why: wait });
+  if (w?.closes != null) out.push({ text: `window shuts ${showWhen(c.clock, w.closes)}`, why: wait });
+  if (sensitive(top, c, at)) out.push(plain("sensitive now: a wet coat on it would wrinkle it"));
+  if (top.wrinkled || films.some((f) => f.wrinkled)) out.push(plain("a film beneath has wrinkled"));
+  if ((top.merged ?? 1) > 1) out.push(plain(`${top.merged} coats laid inside the flash dry as one`));
   return [...edge, ...out];
 }
 

@@ -4,12 +4,17 @@ import { makePlan, open } from "../core/plan/plan";
 import { stateWords } from "../core/plan/decides";
 import { showWhen } from "../core/time/zoned";
 import type { World } from "../core/records/world";
+import type { FigureRef } from "../core/why/figure";
+import { titleOf } from "../core/why/title";
+import { openedIn } from "./why";
 
 export function todayRows(all: World[], now: number) {
   const worlds = all.filter((w) => w.job.wrapUp.closedAt === null);
   const rows = worlds.map((w) => {
     const plan = makePlan(w, now, true);
     const s = standing(plan, now);
+    const why = (f: FigureRef): ReturnType<typeof openedIn> => openedIn(w, now, f, titleOf(plan, f));
+    const at = "step" in s ? s.step.step.id : "";
     const due = w.job.due ? plan.context.clock.fromLocal(w.job.due) : null;
     return {
       id: w.job.id, title: w.job.title, client: w.job.client, quantity: w.job.quantity,
@@ -17,7 +22,8 @@ export function todayRows(all: World[], now: number) {
       step: s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step.step.title : null,
       minutes: s.is === "ready" ? s.step.minutes : null,
       begun: plan.bench.actuals.size > 0,
-      wait: s.is === "waiting" || s.is === "missed" ? { state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes } : null,
+      wait: s.is === "waiting" || s.is === "missed" ? { state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes, why: why({ of: s.is === "missed" ? "shuts" : "opens", step: at }) } : null,
+      whyMinutes: why({ of: "minutes", step: at }), whyReady: why({ of: "ready" }), whySlack: why({ of: "margin" }),
       lacks: s.is === "lacking" ? s.say : null,
       ready: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready),
       due: due === null ? null : showWhen(plan.context.clock, due),

@@ -6,6 +6,7 @@ import { readDay, readLastSaved, readWorldsOf } from "../store/queries";
 import type { TodayRow } from "./today-rows";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
+import { Why } from "../ui/kit/why";
 
 /** jobs of the day that are planned and shown */
 const SHOWN = 24;
@@ -53,18 +54,18 @@ export default function Today({ loaderData: { rows, more, now, remind } }: Route
               {r.snags > 0 && <p className="text-wrong">{r.snags} {r.snags === 1 ? "snag" : "snags"} open</p>}
             </div>
             <div>
-              {r.is === "ready" && <p><strong>{r.begun ? "Now: " : "First: "}{r.step}</strong>{r.minutes !== null && <span className="text-muted">, about {showMinutes(r.minutes)}</span>}</p>}
+              {r.is === "ready" && <p><strong>{r.begun ? "Now: " : "First: "}{r.step}</strong>{r.minutes !== null && <span className="text-muted">, <Why quiet of={r.whyMinutes}>about {showMinutes(r.minutes)}</Why></span>}</p>}
               {r.is === "lacking" && <p className="text-waiting">{r.lacks}</p>}
               {r.is === "done" && <p className="text-ready">All steps done; wrap it up.</p>}
               {r.wait && (
                 <>
                   <p>Then: <strong>{r.step}</strong></p>
-                  <DryClock state={r.wait.state} words={r.wait.words} from={r.wait.from} opens={r.wait.opens} closes={r.wait.closes} now={now} />
+                  <DryClock state={r.wait.state} words={r.wait.words} from={r.wait.from} opens={r.wait.opens} closes={r.wait.closes} now={now} why={r.wait.why} />
                 </>
               )}
               <p className="text-muted">
-                {r.ready ? `Ready ${r.ready}` : "No ready time yet"}
-                {r.due && <> · due {r.due}{r.slack !== null && <span className={r.slack < 0 ? "text-wrong" : ""}> ({r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`})</span>}</>}
+                {r.ready ? <Why quiet of={r.whyReady}>Ready {r.ready}</Why> : "No ready time yet"}
+                {r.due && <> · due {r.due}{r.slack !== null && <span className={r.slack < 0 ? "text-wrong" : ""}> (<Why quiet of={r.whySlack}>{r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`}</Why>)</span>}</>}
               </p>
             </div>
             <div className="flex gap-2">

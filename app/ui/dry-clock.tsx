@@ -1,5 +1,6 @@
 /** A wait as a bar: what state it waits for, how far it is, when its window opens and shuts. */
 import { showMinutes } from "../core/units/show";
+import { Why, type Opened } from "./kit/why";
 
 export interface DryClockProps {
   state: string;
@@ -9,9 +10,11 @@ export interface DryClockProps {
   closes: number | null;
   now: number;
   large?: boolean;
+  /** what its figures are made of */
+  why: Opened;
 }
 
-export function DryClock({ state, words, from, opens, closes, now, large }: DryClockProps) {
+export function DryClock({ state, words, from, opens, closes, now, large, why }: DryClockProps) {
   const open = opens !== null && now >= opens;
   const shut = closes !== null && now > closes;
   const share = opens === null ? 0 : Math.min(1, Math.max(0.02, (now - from) / Math.max(1, opens - from)));
@@ -21,7 +24,7 @@ export function DryClock({ state, words, from, opens, closes, now, large }: DryC
       <div className={`${large ? "h-3" : "h-2"} my-1 overflow-hidden rounded-full border border-strong ${open ? "" : "hatch"}`} aria-hidden="true">
         <div className={`h-full ${shut ? "bg-wrong" : open ? "bg-ready" : "bg-waiting"}`} style={{ width: `${share * 100}%` }} />
       </div>
-      <p className={`${large ? "text-lg" : ""} ${shut || opens === null ? "text-wrong" : open ? "text-ready" : "text-waiting"}`}>{text}</p>
+      <p className={`${large ? "text-lg" : ""} ${shut || opens === null ? "text-wrong" : open ? "text-ready" : "text-waiting"}`}><Why quiet of={why}>{text}</Why></p>
     </div>
   );
 }

@@ -1,9 +1,13 @@
 /** Figures of a model where a maker looks for them: rows with their origin, and a scale where there is a window. */
+import { useState } from "react";
 import type { Figures } from "../core/plan/figures";
+import type { WhyAsk } from "../workers/protocol";
+import { Moves } from "./kit/moves";
 
-export function FigurePanel({ f }: { f: Figures }) {
+export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {
+  const [open, setOpen] = useState(false);
   return (
-    <details data-figures={f.id} className="border-t border-line py-1">
+    <details data-figures={f.id} className="border-t border-line py-1" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="link-act">{f.title}</summary>
       {f.scale && <Scale s={f.scale} />}
       <dl className="mb-2">
@@ -14,7 +18,8 @@ export function FigurePanel({ f }: { f: Figures }) {
           </div>
         ))}
       </dl>
-      {f.moves && <p className="mb-2 text-[0.93rem]">{f.moves}</p>}
+      {f.helps && <p className="mb-2 text-[0.93rem]">{f.helps}</p>}
+      {open && ask && f.leads && <div className="mb-2"><p className="text-[0.93rem] text-muted">{f.leads.name}:</p><Moves ask={ask} /></div>}
     </details>
   );
 }

@@ -3,7 +3,8 @@ import { DropdownMenu } from "radix-ui";
 import { Ellipsis } from "lucide-react";
 import { Link, useFetcher } from "react-router";
 import { ActButton, PickField, TextField, TickField, type Outcome } from "./kit/field";
-import { Why, type WhyRow } from "./kit/why";
+import { Why, type Opened } from "./kit/why";
+import type { WhyAsk } from "../workers/protocol";
 import type { Answer } from "../core/records/ids";
 import { answerWord } from "./tray";
 import type { Figures } from "../core/plan/figures";
@@ -14,18 +15,20 @@ export interface StepCardData {
   title: string;
   kind: string;
   index: number;
-  meta: string;
+  place: string;
+  /** null: no time for it yet */
+  begins: { text: string; why: Opened } | null;
   purpose: string;
   tool: string;
-  load: { text: string; why: WhyRow[] } | null;
-  time: { text: string; why: WhyRow[] };
+  load: { text: string; why: Opened } | null;
+  time: { text: string; why: Opened };
   cues: string[];
   lookFor: { look: string; how: string; against: string };
-  then: { text: string; why: WhyRow[]; moves: string } | null;
-  laser: { text: string; from: string; why: WhyRow[] } | null;
-  depth: { text: string; why: WhyRow[] } | null;
+  then: { text: string; why: Opened } | null;
+  laser: { text: string; from: string; why: Opened } | null;
+  depth: { text: string; why: Opened } | null;
   /** latest beginning that keeps the due date */
-  latest: { text: string; why: WhyRow[] } | null;
+  latest: { text: string; why: Opened } | null;
   /** what the look at it showed at the bench */
   answer: Answer | null;
   fields: { name: string; label: string; value: string; from: string; unit: string }[];
@@ -39,7 +42,7 @@ export interface StepCardData {
   next: string | null;
   kinds: { id: string; name: string }[];
   blocked: string | null;
-  figures: Figures[];
+  figures: (Figures & { ask: WhyAsk | null })[];
   /** pages of the field guide that speak of it */
   guide: { to: string; name: string }[];
   method: string | null;
@@ -67,21 +70,21 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
             </DropdownMenu.Content>
         </DropdownMenu.Root>
       </div>
-      <p className="text-muted"><Why title={`Minutes of “${s.title}”`} rows={s.time.why}>{s.time.text}</Why> · {s.meta}</p>
+      <p className="text-muted"><Why of={s.time.why}>{s.time.text}</Why> · {s.place}{s.begins && <>, <Why quiet of={s.begins.why}>{s.begins.text}</Why></>}</p>
       {s.blocked && <p className="text-wrong">No time for it yet: {s.blocked}.</p>}
       {fetcher.data?.error && <p role="alert" className="text-wrong">{fetcher.data.error}</p>}
       <dl className="mt-2 grid grid-cols-[74px_1fr] gap-x-2 gap-y-1.5">
         <dt className="text-muted">For</dt><dd>{s.purpose}</dd>
-        {s.load && <><dt className="text-muted">Load</dt><dd><Why title="Paint for this coat" rows={s.load.why}>{s.load.text}</Why></dd></>}
-        {s.laser && <><dt className="text-muted">Setting</dt><dd><Why title="The laser’s setting" rows={s.laser.why} moves="Speed and power move the energy alike; the interval and the spot decide how even it lies.">{s.laser.text}</Why> <span className="tag">{s.laser.from}</span></dd></>}
-        {s.depth && <><dt className="text-muted">Level</dt><dd><Why title="Depth and level" rows={s.depth.why}>{s.depth.text}</Why></dd></>}
+        {s.load && <><dt className="text-muted">Load</dt><dd><Why of={s.load.why}>{s.load.text}</Why></dd></>}
+        {s.laser && <><dt className="text-muted">Setting</dt><dd><Why of={s.laser.why}>{s.laser.text}</Why> <span className="tag">{s.laser.from}</span></dd></>}
+        {s.depth && <><dt className="text-muted">Level</dt><dd><Why of={s.depth.why}>{s.depth.text}</Why></dd></>}
         <dt className="text-muted">With</dt><dd>{s.tool}</dd>
         <dt className="text-muted">Work</dt><dd>{s.cues.join(". ")}.</dd>
         <dt className="text-muted">Look for</dt><dd>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookFor.against}.</span>{s.answer && <strong> Answered at the bench: {answerWord(s.answer).toLowerCase()}.</strong>}</dd>
-        {s.latest && <><dt className="text-muted">Start by</dt><dd><Why title={`Latest beginning of “${s.title}”`} rows={s.latest.why} moves="The longest wait behind it moves it most.">{s.latest.text}</Why></dd></>}
-        {s.then && <><dt className="text-muted">Then</dt><dd><Why title="The wait behind it" rows={s.then.why} moves={s.then.moves}>{s.then.text}</Why></dd></>}
+        {s.latest && <><dt className="text-muted">Start by</dt><dd><Why of={s.latest.why}>{s.latest.text}</Why></dd></>}
+        {s.then && <><dt className="text-muted">Then</dt><dd><Why of={s.then.why}>{s.then.text}</Why></dd></>}
       </dl>
-      {s.figures.map((f) => <FigurePanel key={f.id} f={f} />)}
+      {s.figures.map((f) => <FigurePanel key={f.id} f={f} ask={f.ask} />)}
       {plate}
       {s.guide.length > 0 && <p className="mt-2 text-[0.93rem]">Field guide: {s.guide.map((g, i) => <span key={g.to}>{i > 0 && ", "}<Link className="text" to={g.to}>{g.name}</Link></span>)}</p>}
       <details className="mt-3">

@@ -1,6 +1,6 @@
 /** One strip: time along its upper edge, steps along its lower; waits hatched and compressed, nights marked, now marked. */
 import { useEffect, useRef } from "react";
-import { Why, type WhyRow } from "./kit/why";
+import { Why, type Opened } from "./kit/why";
 
 export interface RailBlock {
   id: string;
@@ -10,7 +10,7 @@ export interface RailBlock {
   state: "done" | "now" | "todo";
   /** shown over it when the day or the hour is worth saying */
   when: string;
-  whenWhy: () => WhyRow[];
+  whenWhy: Opened;
   /** minutes between its end and the next step, and how many of them are closed hours */
   gap: number;
   closed: number;
@@ -51,7 +51,7 @@ export function TimeRail({ blocks, chosen, at, onChoose }: { blocks: RailBlock[]
       <ol className="flex w-max items-end pb-1">
         {blocks.map((b) => (
           <li key={b.id} className="relative flex flex-col pt-[30px] max-lg:pt-[46px]">
-            {b.when && <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-[12.5px] text-muted"><Why quiet title={`Beginning of “${b.title}”`} rows={b.whenWhy}>{b.when}</Why></span>}
+            {b.when && <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-[12.5px] text-muted"><Why quiet of={b.whenWhy}>{b.when}</Why></span>}
             <span className="flex">
               <button type="button" data-step={b.id} data-rail={b.id} aria-current={chosen === b.id ? "step" : undefined} aria-label={`Step ${b.n}, ${b.title}`} title={b.title} onClick={() => onChoose(b.id, null)} style={{ width: workWidth(b.minutes) }} className={`relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11 ${chosen === b.id ? "border-act bg-act font-semibold text-on-act" : b.state === "done" ? "border-line bg-line text-ink" : "border-strong bg-lifted"}`}>
                 {b.title.split(/[, ]/)[0]}

@@ -4,7 +4,7 @@ import { SUN_MIN, type RackRow } from "./bench/rack";
 import { barText, columns, niceBar } from "./core-sample/scale";
 import { lensScale, magnified } from "./core-sample/core-sample";
 
-const row = (more: Partial<RackRow>): RackRow => ({ id: "tiles", title: "Tiles", is: "waiting", next: "Second coat", state: "recoat", words: "", from: 0, opens: 100, closes: 150, reopens: null, sunSince: null, ...more });
+const row = (more: Partial<RackRow>): RackRow => ({ id: "tiles", title: "Tiles", is: "waiting", next: "Second coat", state: "recoat", words: "", from: 0, opens: 100, closes: 150, reopens: null, sunSince: null, why: { title: "The wait", rows: () => [], ask: null }, ...more });
 
 describe("alarms", () => {
   test("ready when it opens, closing before it shuts, brought in from the sun", () => {

@@ -1,9 +1,12 @@
 /** The wires between screens and workers: one union a direction and worker, errors as values. */
 import type { Card } from "../core/plan/card";
+import type { World } from "../core/records/world";
 import type { FoundArtwork } from "../core/vector/zones";
 import type { LabelSheet } from "../io/export/pdf/labels";
 import type { Problem } from "../core/schedule/problem";
 import type { Progress, Solved } from "../core/schedule/solve";
+import type { FigureRef } from "../core/why/figure";
+import type { Moved } from "../core/why/moves";
 
 export type Ask = { id: number; do: "zones"; svg: string; widthMm: number | null };
 export type Reply =
@@ -16,3 +19,7 @@ export type PaperReply = { is: "done"; pdf: Uint8Array<ArrayBuffer> } | { is: "r
 
 export type ScheduleAsk = { do: "solve"; problem: Problem } | { do: "stop" };
 export type ScheduleReply = { is: "progress"; progress: Progress } | { is: "done"; solved: Solved } | { is: "refused"; message: string };
+
+/** @param now the moment the plan on screen was made at */
+export type WhyAsk = { world: World; now: number | null; figure: FigureRef };
+export type WhyReply = { is: "progress"; share: number } | { is: "done"; moved: Moved | null } | { is: "refused"; message: string };

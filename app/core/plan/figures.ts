@@ -22,8 +22,10 @@ export interface Figures {
   id: "window" | "powder" | "heat" | "depth" | "bleed" | "round" | "placement";
   title: string;
   rows: FigureRow[];
-  /** what moves it most, or what would help */
-  moves: string | null;
+  /** the figure that the panel is about: what is read again when something is varied; null: unknown, or nothing to vary */
+  leads: { name: string; value: number; in: "minutes" | "ml" | "mm" | "share" | "times" } | null;
+  /** what would help */
+  helps: string | null;
   /** a scale with marks: window, setting */
   scale: { unit: string; from: number; to: number; lo: number | null; hi: number | null; at: number | null; marks: { at: number; name: string }[] } | null;
 }
@@ -55,7 +57,8 @@ export function figuresOf(plan: Plan, index: number): Figures[] {
         { name: "This setting", value: `${n2(e)} J/mm²`, from: s.laser.from },
         ...(w ? [{ name: "Window", value: w.best === null ? `closed: ${n2(w.lo)} above ${n2(w.hi)} J/mm²` : `${n2(w.lo)} to ${n2(w.hi)} J/mm²`, from: `${n2(w.ratio)} times; ${PLAIN_RATIO} is wanted` }] : [{ name: "Window", value: "open upward", from: "nothing beneath it to spare" }]),
       ],
-      moves: w && w.ratio < PLAIN_RATIO ? "A thinner or more even top, a thicker film beneath, or a smaller interval opens it." : "The top’s thickness and evenness move it most.",
+      leads: w ? { name: "How wide the window is", value: w.ratio, in: "times" } : null,
+      helps: w && w.ratio < PLAIN_RATIO ? "A thinner or more even top, a thicker film beneath, or a smaller interval opens it." : null,
       scale: { unit: "J/mm²", from: 0, to: Math.max(last * 1.2, e * 1.1), lo: w?.best != null ? w.lo : null, hi: w?.best != null ? w.hi : null, at: e, marks: all.map((x, i) => ({ at: x.c, name: `film ${i + 1}` })) },
     });
   }
@@ -76,7 +79,8 @@ export function figuresOf(plan: Plan, index: number): Figures[] {
         { name: "May stay open", value: `${n2(mayStayOpen(depth, pale))} mm`, from: pale ? "pale: 15 % of the depth" : "30 % of the depth, 0.5 mm at most" },
         { name: "Powder so far, a piece", value: `${n2(fusedMass(area, depth, phi, nth, paint.powder!.density.value ?? 1.5))} g`, from: paint.powder!.density.from },
       ],
-      moves: "How hard it is pressed in moves it most; what is spilt goes back from the paper.", scale: null,
+      leads: { name: `Open after fill ${nth}`, value: openAfter(depth, phi, nth), in: "mm" },
+      helps: "What is spilt goes back from the paper.", scale: null,
     });
   }
   if (s.kind === "melt") {
@@ -95,20 +99,24 @@ export function figuresOf(plan: Plan, index: number): Figures[] {
         { name: "Piece bears in an oven", value: `${c.substrate.limitC} °C`, from: "default for this material" },
         { name: `Cold, below ${LIFT_C} °C, after`, value: cold === null ? "unknown" : showMinutes(Math.ceil(cold)), from: "thickness and material, still air at 20 °C" },
       ],
-      moves: heatOf(s) === "oven" ? "Thickness moves the warm-up most: time counts from when the piece is hot." : null, scale: null,
+      leads: run ? { name: "Warming up", value: run.warmMin, in: "minutes" } : cold === null ? null : { name: "Cold after", value: cold, in: "minutes" },
+      helps: heatOf(s) === "oven" ? "Time counts from when the piece is hot, not from when the door shuts." : null, scale: null,
     });
   }
   if (["engrave", "sand-back"].includes(s.kind)) {
     const zones = p.after.zones.filter((z) => z.zone !== GROUND && z.depthUm > 0);
+    // µm × mm² is a thousandth of a mm³, a millionth of a ml
+    const holds = zones.reduce((a, z) => a + ((c.job.zones.find((x) => x.id === z.zone)?.areaMm2 ?? 0) * Math.max(0, surfaceUm(z) - p.after.sandedUm)) / 1e6, 0);
     if (zones.length) out.push({
       id: "depth", title: "Depth and sanding",
       rows: [
         ...zones.slice(0, 6).map((z) => ({ name: c.job.zones.find((x) => x.id === z.zone)?.name ?? z.zone, value: `${n2(z.depthUm / 1000)} mm deep, filled to ${n2((surfaceUm(z) - p.after.sandedUm) / 1000)} mm below the face`, from: "state of the piece" })),
-        { name: "Holds, a piece", value: `${n2(zones.reduce((a, z) => a + ((c.job.zones.find((x) => x.id === z.zone)?.areaMm2 ?? 0) * Math.max(0, surfaceUm(z) - p.after.sandedUm)) / 1e6, 0))} ml before it runs over`, from: "area × what is still open" },
+        { name: "Holds, a piece", value: `${n2(holds)} ml before it runs over`, from: "area × what is still open" },
         { name: "Sanded off by then", value: showUm(p.after.sandedUm), from: "plan" },
         ...(c.substrate.veneerMm !== null ? [{ name: "Veneer left", value: `${n2(c.substrate.veneerMm - p.after.sandedUm / 1000)} mm of ${c.substrate.veneerMm} mm`, from: "stop at 60 % of it" }] : []),
       ],
-      moves: "Energy a pass moves the depth most; measure one pass and type it in the Workshop.", scale: null,
+      leads: { name: "Holds, a piece", value: holds, in: "ml" },
+      helps: "Measure what one pass takes and type it in the Workshop.", scale: null,
     });
   }
   if (s.kind === "coat" && s.role === "colour" && c.substrate.bleed !== null && s.zones.some((z) => z !== GROUND && zoneOf(p.before, z).depthUm > 0)) {
@@ -120,7 +128,7 @@ export function figuresOf(plan: Plan, index: number): Figures[] {
     if (parts) out.push({
       id: "bleed", title: "Colour past the edge",
       rows: [{ name: "Chance at an edge", value: showShare(bleedChance(parts)), from: "default weights" }, ...parts.map((x) => ({ name: x.name, value: `${x.weight > 0 ? "+" : ""}${n2(x.weight)}`, from: x.lower ? `lower it: ${x.lower}` : x.weight < 0 ? "helps" : "" }))],
-      moves: "The largest part stands first.", scale: null,
+      leads: { name: "Chance at an edge", value: bleedChance(parts), in: "share" }, helps: "The largest part stands first.", scale: null,
     });
   }
   const d = c.job.substrate.diameter;
@@ -136,7 +144,7 @@ export function figuresOf(plan: Plan, index: number): Figures[] {
         { name: "Measured 0.5 mm too small", value: `${n2(seam(d + 0.5, d))} mm gap at the seam`, from: "π × error" },
         ...(ball ? [{ name: "Sharp, focused on the crown", value: `${n2(f.crown)} mm`, from: `${DOF_MM} mm of focus: default` }, { name: "Sharp, focused half way down", value: `${n2(f.mid)} mm`, from: `${DOF_MM} mm of focus: default` }, ...(high > 0 ? [{ name: "Squeezed at the edge of the artwork", value: showShare(squeeze(d / 2, high / 2)), from: "√(1 − (y/R)²)" }] : [])] : []),
       ],
-      moves: "The diameter moves all of it: measure each piece where the artwork lies.", scale: null,
+      leads: { name: "Round it", value: circumference(d), in: "mm" }, helps: "Measure each piece where the artwork lies.", scale: null,
     });
   }
   return out;

@@ -1,6 +1,8 @@
 /** All jobs under way: soonest to shut first and largest, each with what it waits for. */
 import { Link } from "react-router";
+import { showMinutes } from "../../core/units/show";
 import { DryClock } from "../dry-clock";
+import { Why, type Opened } from "../kit/why";
 
 export interface RackRow {
   id: string;
@@ -14,6 +16,8 @@ export interface RackRow {
   opens: number | null;
   closes: number | null;
   reopens: number | null;
+  /** what the figures of its clock are made of */
+  why: Opened;
   /** when its last coat was laid, where it stands in the sun or warm air; null: it does not */
   sunSince: number | null;
 }
@@ -29,8 +33,8 @@ export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: 
       {rows.map((r, i) => (
         <li key={r.id} data-rack={r.id} className={`rounded-xl bg-[#2a232f] p-4 ${r.id === here ? "border-2 border-[#66cdb8]" : ""}`}>
           <h3 className={i === 0 && r.closes !== null ? "text-[1.25rem]" : ""}>{r.id === here ? `${r.title} · ${r.next}` : <Link to={r.is === "done" ? `/jobs/${r.id}/wrap-up` : `/jobs/${r.id}/bench`} className="inline-block min-h-[44px] py-2 underline">{r.title} · {r.next}</Link>}</h3>
-          {r.sunSince !== null && now - r.sunSince < 240 && <p className="text-[#ffc4b6]">In the sun or warm air for {Math.max(0, Math.floor(now - r.sunSince))} min{now - r.sunSince >= SUN_MIN ? ": bring it in" : ""}.</p>}
-          {r.state !== null ? <DryClock large={i === 0} state={r.state} words={r.words} from={r.from} opens={r.opens} closes={r.closes} now={now} /> : <p className={r.is === "ready" ? "text-[#8fe3d0]" : "text-[#d9d0de]"}>{WORD[r.is]}</p>}
+          {r.sunSince !== null && now - r.sunSince < 240 && <p className="text-[#ffc4b6]"><Why quiet of={{ title: "In the sun or warm air", rows: () => [{ name: "Since its last coat", value: showMinutes(Math.max(0, Math.floor(now - (r.sunSince as number)))), from: "bench log" }, { name: "Bring it in after", value: showMinutes(SUN_MIN), from: "default" }], ask: null }}>In the sun or warm air for {Math.max(0, Math.floor(now - r.sunSince))} min{now - r.sunSince >= SUN_MIN ? ": bring it in" : ""}.</Why></p>}
+          {r.state !== null ? <DryClock large={i === 0} state={r.state} words={r.words} from={r.from} opens={r.opens} closes={r.closes} now={now} why={r.why} /> : <p className={r.is === "ready" ? "text-[#8fe3d0]" : "text-[#d9d0de]"}>{WORD[r.is]}</p>}
         </li>
       ))}
     </ul>

@@ -4,14 +4,14 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import { CSS } from "@dnd-kit/utilities";
 import { Check, GripVertical } from "lucide-react";
 import { useEffect, useRef } from "react";
-import { Why, type WhyRow } from "../kit/why";
+import { Why, type Opened } from "../kit/why";
 
 export interface StepRow {
   id: string;
   title: string;
   minutes: string;
-  minutesWhy: () => WhyRow[];
-  waitWhy: () => WhyRow[];
+  minutesWhy: Opened;
+  waitWhy: Opened;
   done: boolean;
   now: boolean;
   byHand: boolean;
@@ -91,10 +91,10 @@ function Row({ row: r, n, chosen, lit, onChoose, onLight }: { row: StepRow; n: n
           {r.now && <span className="shrink-0 font-semibold text-ready">now</span>}
           {r.snags > 0 && <span className="shrink-0 font-semibold text-wrong" aria-label={`${r.snags} ${r.snags === 1 ? "snag" : "snags"}`}>▲{r.snags > 1 ? r.snags : ""}</span>}
         </button>
-        <Why quiet title={`Minutes of “${r.title}”`} rows={r.minutesWhy} className="shrink-0 text-[0.93rem]">{r.minutes}</Why>
+        <Why quiet of={r.minutesWhy} className="shrink-0 text-[0.93rem]">{r.minutes}</Why>
       </div>
       {r.wait && (
-        <p data-wait-for={r.waitFor ?? ""} data-opens={r.opens ?? ""} data-closes={r.closes ?? ""} className="hatch my-1 ml-[54px] mr-2 px-2 text-[0.9rem]"><Why quiet title={`The wait after “${r.title}”`} rows={r.waitWhy} moves="Temperature moves it most; film thickness comes next.">{r.wait}</Why></p>
+        <p data-wait-for={r.waitFor ?? ""} data-opens={r.opens ?? ""} data-closes={r.closes ?? ""} className="hatch my-1 ml-[54px] mr-2 px-2 text-[0.9rem]"><Why quiet of={r.waitWhy}>{r.wait}</Why></p>
       )}
     </li>
   );
