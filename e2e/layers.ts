@@ -300,32 +300,106 @@ journey("what the door prints is what the screen shows, for the frozen jobs", as
   await o.close();
 });
 
-journey("every figure of list, rail, calendar and wrap-up opens to its inputs", async (url) => {
+/** A quantity or a clock time, as screens write them. */
+const FIGURE = /\d[\d.,]*\s?(min|h|d|s|ml|g|µm|mm|%|°C|J\/mm²|W)(?![a-z])|\d\d:\d\d/;
+/**
+ * Texts with a figure in them that stands in nothing that opens. Not asked of: what was typed in or is measured as one looks
+ * (data-given), a trade's words (data-words), snags, which say their numbers themselves, a model's rows, drawings and fields.
+ */
+const shut = async (p: Page, titles: string[]): Promise<string[]> =>
+  (
+    (await p.evaluate(`(() => {
+      const out = [];
+      const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+      for (let n = walk.nextNode(); n; n = walk.nextNode()) {
+        const e = n.parentElement;
+        if (e && /\\d/.test(n.data) && !e.closest("[data-why],[data-given],[data-words],[data-snag],[data-figures],svg,script,style,title,input,select,option,textarea,.sr-only") && e.checkVisibility()) out.push(n.data.trim());
+      }
+      return out;
+    })()`)) as string[]
+  ).filter((text) => FIGURE.test(titles.reduce((t, title) => t.replaceAll(title, ""), text)));
+
+journey("every figure of plan, bench, wrap-up and today opens to its inputs and to what moves it", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
-  await openSample(o.page);
-  await at(o, url, "jobs/bed-markers/layers");
-  const steps = (await stepIds(o.page)).length;
-  const list = o.page.locator("ol[aria-label='Steps']");
-  assert.equal(await list.getByRole("button", { name: /why this number: Minutes of/ }).count(), steps);
-  assert.equal(await list.getByRole("button", { name: /why this number: The wait after/ }).count(), await list.locator("[data-wait-for]").count());
-  await list.getByRole("button", { name: /why this number: Minutes of “Beet, first coat”/ }).click();
-  await o.page.getByRole("dialog").getByText("Setting up").waitFor();
-  await o.page.keyboard.press("Escape");
-  await o.page.getByRole("group", { name: /Time rail/ }).getByRole("button", { name: /why this number: Beginning of/ }).last().click();
-  await o.page.getByRole("dialog").getByText(/The step before it ends|Held back|The job begins/).first().waitFor();
-  await o.page.keyboard.press("Escape");
-  await o.page.goto(new URL("jobs/bed-markers/calendar", url).href);
-  await o.page.locator("main[data-view='calendar']").waitFor();
-  await o.page.getByText("counted back from the due date").waitFor();
-  for (const what of [/why this number: Beginning of/, /why this number: Latest beginning of/, /why this number: Slack of/]) assert.ok((await o.page.getByRole("button", { name: what }).count()) > 5, String(what));
-  await o.page.getByRole("button", { name: /why this number: Slack of/ }).last().click();
-  await o.page.getByRole("dialog").getByText("As planned it is ready").waitFor();
-  await o.page.goto(new URL("jobs/first-markers/wrap-up", url).href);
-  await o.page.locator("main[data-view='wrap-up']").waitFor();
-  const rows = await o.page.locator("tr[data-step]").count();
-  assert.equal(await o.page.getByRole("button", { name: /why this number: Planned minutes of/ }).count(), rows);
-  await o.page.getByRole("button", { name: /as logged/ }).first().click();
-  await o.page.getByRole("dialog").getByText("bench log").first().waitFor();
-  assert.deepEqual(faults(o.page), []);
+  const p = o.page;
+  await openSample(p);
+  const tried = new Map<string, string>();
+  const look = async (path: string, titles: string[]): Promise<void> => {
+    assert.deepEqual(await shut(p, titles), [], path);
+    for (const kind of await p.locator("[data-why]").evaluateAll((all) => [...new Set(all.filter((e) => e.checkVisibility()).map((e) => (e as HTMLElement).dataset.why as string))])) {
+      if (tried.has(kind)) continue;
+      tried.set(kind, path);
+      await p.locator(`[data-why="${kind}"]:visible`).first().click();
+      const panel = p.getByRole("dialog");
+      assert.ok((await panel.locator("dl dt").count()) > 0, `${kind} of ${path} has no inputs`);
+      for (const row of await panel.locator("dl dd").all()) assert.match((await row.textContent()) as string, / · ./, `${kind} of ${path}: an input without an origin`);
+      if (kind === "logged") assert.equal(await panel.locator("[role='status']").count(), 0);
+      else await panel.locator("[data-moves]").waitFor();
+      await p.keyboard.press("Escape");
+      await panel.waitFor({ state: "detached" });
+    }
+  };
+  const to = async (path: string, view: string): Promise<void> => {
+    await p.goto(new URL(path, url).href);
+    await p.locator(`main[data-view='${view}']`).waitFor();
+    // the air in the strip opens once its part has come
+    if (view !== "bench") await p.locator("header [data-why]").waitFor();
+  };
+  // names of steps, of this job and of those on the rack beside it, longest first
+  const titles: string[] = [];
+  for (const [job, every] of [["bed-markers", 3], ["splash-tiles", 3], ["drawer-tags", 4], ["stake-globes", 4], ["row-tokens", 4]] as const) {
+    await to(`jobs/${job}/layers`, "layers");
+    const rows = p.locator("ol[aria-label='Steps'] li[data-step]");
+    titles.push(...(await rows.locator("button.flex > span:nth-child(2)").allTextContents()).map((t) => t.replace(/ · by hand$/, "").trim()));
+    titles.sort((a, b) => b.length - a.length);
+    for (let i = 0; i < (await rows.count()); i += every) {
+      await rows.nth(i).locator("button.flex").click();
+      await p.locator("#step-title").getByText((await rows.nth(i).locator("button.flex > span:nth-child(2)").textContent())!.replace(/ · by hand$/, "")).waitFor();
+      await look(`${job}, step ${i + 1}`, titles);
+    }
+    await to(`jobs/${job}/calendar`, "calendar");
+    await p.getByText("Counting back").waitFor({ state: "detached" });
+    for (const view of ["calendar", "bench", "wrap-up"] as const) {
+      if (view !== "calendar") await to(`jobs/${job}/${view}`, view);
+      await look(`${job}, ${view}`, titles);
+    }
+  }
+  await to("jobs/bed-markers/brief", "brief");
+  const open1 = async (kind: string): Promise<void> => {
+    await p.locator(`[data-why="${kind}"]:visible`).first().click();
+    await p.getByRole("dialog").locator("[data-moves]").waitFor();
+    await p.keyboard.press("Escape");
+    tried.set(kind, "by itself");
+  };
+  await open1("spares");
+  await to("", "today");
+  await look("today", titles);
+  await to("jobs/bed-markers/route", "route");
+  for (const kind of ["hands", "coats"]) await open1(kind);
+  assert.deepEqual([...tried.keys()].sort(), ["begins", "coats", "energy", "hands", "latest", "layer", "level", "load", "logged", "margin", "minutes", "modelled", "opens", "ready", "slack", "spares", "wait"]);
+  assert.deepEqual(faults(p), []);
+  await o.close();
+});
+
+journey("what moves a figure is the plan's own answer: turned by hand, the page shows the very figure the panel told", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await openSample(p);
+  await at(o, url, "jobs/splash-tiles/layers");
+  const ready = async (): Promise<string> => (await p.locator("time[data-ready]").textContent()) as string;
+  const before = await ready();
+  await p.locator("[data-why='ready']").first().click();
+  const lever = p.getByRole("dialog").locator("[data-lever='air.flow']");
+  await lever.getByText("moving air").waitFor();
+  const told = (await lever.locator("li span").last().textContent()) as string;
+  assert.notEqual(told, before);
+  // its link leads to where it is set
+  await lever.getByRole("link").click();
+  await p.locator("main[data-view='workshop']").waitFor();
+  await p.getByLabel("Air over drying pieces").selectOption("moving");
+  await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
+  await at(o, url, "jobs/splash-tiles/layers");
+  assert.equal(await ready(), told);
+  assert.deepEqual(faults(p), []);
   await o.close();
 });

@@ -327,6 +327,18 @@ journey("at the bench: a missed window's way out, a reading that moves the wait,
     await hazards.first().click();
     await p.waitForFunction((left) => document.querySelectorAll("[data-fix='accept']").length === left, n - 1);
   }
+  // a space on a button that Tab has reached, or in an open panel, is that button's own and taps nothing
+  await p.getByRole("button", { name: "Start this step" }).waitFor();
+  await p.getByRole("button", { name: /^Note/ }).focus();
+  await p.keyboard.press("Space");
+  await p.getByRole("textbox", { name: "Note" }).waitFor();
+  await p.keyboard.press("Escape");
+  await p.locator("[data-why='minutes']").first().click();
+  await p.getByRole("dialog").getByRole("button", { name: "Close" }).focus();
+  await p.keyboard.press("Space");
+  await p.getByRole("dialog").waitFor({ state: "detached" });
+  await p.getByRole("button", { name: "Start this step" }).waitFor();
+  await p.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
   for (let guard = 0; guard < 60; guard++) {
     const title = await p.locator("#bench-step").textContent();
     if (title?.includes("second coat")) break;
@@ -342,7 +354,12 @@ journey("at the bench: a missed window's way out, a reading that moves the wait,
   await p.getByText(/The window for this coat shut/).waitFor();
   assert.deepEqual(await p.locator("[data-way]").evaluateAll((l) => l.map((x) => x.getAttribute("data-way"))), ["wait", "scuff", "strip"]);
   assert.deepEqual(await clean(p, "bench, missed window"), []);
-  await p.getByRole("button", { name: "Scuff and recoat" }).click();
+  // what shut it is said, with what moves it
+  await p.locator("[data-why='shuts']").first().click();
+  await p.getByRole("dialog").getByText("Window shuts").waitFor();
+  await p.getByRole("dialog").locator("[data-moves]").waitFor();
+  await p.keyboard.press("Escape");
+  await p.getByRole("button", { name: "Scuff and recoat", exact: true }).click();
   await p.getByRole("heading", { name: "Scuff the film", level: 2 }).waitFor();
   await p.getByText(/Wait until it is dry right through/).waitFor();
   assert.deepEqual(faults(p), []);

@@ -6,6 +6,7 @@ import { air, airAtMoment } from "../core/drying/climate";
 import { latestStart } from "../core/plan/backward";
 import { stateWords } from "../core/plan/decides";
 import { byBeam, kindOf } from "../core/plan/kinds";
+import { setting } from "../core/plan/kinds/laser-work";
 import { makePlan, open, type Plan } from "../core/plan/plan";
 import { simulate } from "../core/plan/report";
 import type { World } from "../core/records/world";
@@ -64,7 +65,8 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
     step: current && kind ? {
       id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: byBeam(current.step), plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
       load: use?.g != null ? `Load ${showAmount(null, use.g / n)} a piece, ${showAmount(null, use.g)} in all` : use?.ml != null ? `Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all` : null, loadWhy: opened(plan, { of: "load", step: current.step.id }),
-      cues: kind.cues(current.step, c), lookFor: kind.lookFor(current.step, c), zones: current.step.zones, purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
+      setting: current.step.laser && byBeam(current.step) ? { text: setting(current.step), why: opened(plan, { of: "energy", step: current.step.id }) } : null, lookWhy: current.step.kind === "engrave" ? opened(plan, { of: "level", step: current.step.id }) : null,
+      cues: kind.cues(current.step, c).filter((x) => !current.step.laser || x !== setting(current.step)), lookFor: kind.lookFor(current.step, c), zones: current.step.zones, purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
       why: opened(plan, { of: "minutes", step: current.step.id }),
       lateWhy: opened(plan, { of: "margin" }), startWhy: latest === null ? null : openedLatest(plan, "latest", current.step.id, latest),
       startBy: latest === null ? null : showWhen(c.clock, latest), slack: latest === null ? null : showMinutes(latest - Math.max(now, current.start ?? now)), overdue: due !== null && !current.actual && plan.ready !== null && plan.ready > due ? showMinutes(plan.ready - due) : null,

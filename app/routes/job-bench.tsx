@@ -40,6 +40,14 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   return SHARED.includes(f.intent) ? jobAct(params.id, f) : benchAct(params.id, f);
 }
 
+const MAIN = "bench-main";
+/** A space that belongs to what has the keyboard: a button reached by Tab, or anything in an open panel. All others count a piece. */
+function spokenFor(): boolean {
+  const at = document.activeElement;
+  if (!(at instanceof HTMLElement) || at.id === MAIN) return false;
+  return at.closest("[role='dialog']") !== null || (at.matches("button, a, summary, select, input") && at.matches(":focus-visible"));
+}
+
 export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const fetcher = useFetcher<Outcome>();
   const { revalidate } = useRevalidator();
@@ -88,7 +96,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const full = count >= total;
   const work = d.standing === "ready" && d.step;
   const main = !work ? null : d.run.started === null ? { intent: "start", word: "Start this step" } : full || !d.step!.perPiece ? { intent: "done", word: "Step done" } : { intent: "piece", word: "Piece done" };
-  useHotkeys("space", () => main && !panel && send({ intent: main.intent }), { preventDefault: true, enabled: !!main && !panel }, [main?.intent, d, panel]);
+  useHotkeys("space", () => main && !panel && send({ intent: main.intent }), { preventDefault: true, enabled: !!main && !panel, ignoreEventWhen: spokenFor }, [main?.intent, d, panel]);
   useHotkeys("z", () => d.last && send({ intent: "back" }), {}, [d]);
   useHotkeys("n", () => setPanel("note"), { preventDefault: true }, []);
   useHotkeys("c", () => camera.current?.click(), { preventDefault: true }, []);
@@ -109,7 +117,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       <title>{`Bench: ${d.job.title} · Rich Layer`}</title>
       <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
         <h1 className="text-[1.2rem]">At the bench <span className="font-text font-normal tracking-normal text-[#d9d0de]">· {d.job.title}{d.step ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}</span></h1>
-        <p className="mono flex items-center gap-5"><span>{d.clock}</span><button type="button" className="min-h-[44px] underline decoration-dotted underline-offset-4" aria-label={`Air ${d.air}, ${d.rh}, ${d.airRead ? "as read" : "from the climate curve"}: type in a reading`} onClick={() => setPanel("reading")}>{d.air} {d.rh}</button></p>
+        <p className="mono flex items-center gap-5"><span data-given>{d.clock}</span><button type="button" data-given className="min-h-[44px] underline decoration-dotted underline-offset-4" aria-label={`Air ${d.air}, ${d.rh}, ${d.airRead ? "as read" : "from the climate curve"}: type in a reading`} onClick={() => setPanel("reading")}>{d.air} {d.rh}</button></p>
         <TellMe events={alarmsOf(d.rack)} now={d.now} />
         <Link to="../layers" relative="path" className="btn !border-[#a79bb0]">Leave the bench</Link>
       </header>
@@ -132,7 +140,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           {d.standing === "done" && <><h2 id="bench-step" className="text-3xl">All steps are done</h2><p>Write down what came of it while it is in your hands.</p><Link to="../wrap-up" relative="path" className="btn !min-h-[64px] self-start !border-[#66cdb8] text-xl">Wrap it up</Link></>}
           {d.step && (
             <>
-              <p className="text-[#d9d0de]">{d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · <Why of={d.step.why}>about {d.step.minutes} for {d.job.quantity}</Why> · {d.step.tool}</p>
+              <p className="text-[#d9d0de]">{d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · <Why of={d.step.why}>about {d.step.minutes} for {d.job.quantity}</Why> · <span data-words>{d.step.tool}</span></p>
               <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">{d.step.title}</h2>
               {d.step.overdue ? <p className="text-[#ff9d88]">It will be <Why quiet of={d.step.lateWhy}>{d.step.overdue} late</Why>. The calendar says what would keep the date.</p> : d.step.startWhy && d.run.started === null && d.standing !== "missed" && <p className="text-[#d9d0de]"><Why quiet of={d.step.startWhy}>Start by {d.step.startBy} at the latest: {d.step.slack} of slack.</Why></p>}
               {d.standing === "missed" && d.wait ? (
@@ -158,9 +166,9 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 <div className="grid gap-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
                   <div>
                     {d.window?.closes != null && d.whyWindow && <DryClock large state="recoat" words="window open" from={d.window.from} opens={d.window.opens} closes={d.window.closes} now={d.now} why={d.whyWindow} />}
-                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.load && <li><Why of={d.step.loadWhy}>{d.step.load}</Why></li>}{d.step.cues.map((x) => <li key={x}>{x}</li>)}</ul>
+                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.load && <li><Why of={d.step.loadWhy}>{d.step.load}</Why></li>}{d.step.setting && <li><Why of={d.step.setting.why}>{d.step.setting.text}</Why></li>}{d.step.cues.map((x) => <li key={x} data-words>{x}</li>)}</ul>
                     {d.step.irreversible && d.run.started === null && <p className="mt-3 rounded border border-[#efbb5a] p-2 text-[#ffe2ab]">There is no way back from this step. First: right piece, right face up, right file, everything before it done and dry.</p>}
-                    <p className="mt-3"><strong>Look for:</strong> {d.step.lookFor.look}; {d.step.lookFor.how}. Against: {d.step.lookFor.against}.</p>
+                    <p data-words className="mt-3"><strong>Look for:</strong> {d.step.lookFor.look}; {d.step.lookFor.how}. Against: {d.step.lookWhy ? <Why quiet of={d.step.lookWhy}>{d.step.lookFor.against}</Why> : d.step.lookFor.against}.</p>
                     {d.step.plate && <p className="mt-2"><Link className="btn !min-h-[56px] !border-[#efbb5a]" to={`../layers?step=${d.step.id}`} relative="path">Type in the setting that won</Link></p>}
                     <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="What the look showed">
                       {(["good", "mend", "stop"] as const).map((a) => <button key={a} type="button" aria-pressed={d.run.answer === a} className={`btn !min-h-[56px] min-w-[96px] !border-[#a79bb0] ${d.run.answer === a ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`} onClick={() => send({ intent: "check", answer: a })}>{answerWord(a)}</button>)}
@@ -176,7 +184,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
               {d.run.notes.length > 0 && <ul className="text-[#d9d0de]">{d.run.notes.map((x) => <li key={x.at}>Note: {x.text}</li>)}</ul>}
               {!d.wait && (
                 <div className="mt-auto flex items-end justify-between gap-4">
-                  <p><span className="block text-[#d9d0de]">{d.run.started === null ? "not begun" : "since it began"}</span><span className="mono text-[2.6rem] leading-none">{`${Math.floor(since / 60)}:${String(since % 60).padStart(2, "0")}`}</span></p>
+                  <p><span className="block text-[#d9d0de]">{d.run.started === null ? "not begun" : "since it began"}</span><span data-given className="mono text-[2.6rem] leading-none">{`${Math.floor(since / 60)}:${String(since % 60).padStart(2, "0")}`}</span></p>
                   <p className="text-right"><span className="block text-[#d9d0de]">pieces done</span><span className="mono text-[2.6rem] leading-none"><span data-bench-count={count}>{count}</span> / {total}</span></p>
                 </div>
               )}
@@ -200,7 +208,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       <input ref={camera} type="file" accept="image/*" capture="environment" className="sr-only" tabIndex={-1} aria-label="Photo from the bench" onChange={(e) => (void photo(e.target.files?.[0]), (e.target.value = ""))} />
       <footer className="sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-3 max-lg:gap-2">
         {main ? (
-          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: main.intent })}>{main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd></button>
+          <button type="button" id={MAIN} className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: main.intent })}>{main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd></button>
         ) : d.standing === "waiting" ? (
           <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: "touch" })}>It passes by touch</button>
         ) : (

@@ -17,13 +17,17 @@ import { ProductList } from "../ui/product-editor";
 import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
+import { opened, openedIn } from "./why";
+import { isPainting } from "../core/why/figure";
+import { Why, type Opened } from "../ui/kit/why";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
   const c = plan.context;
   const routes = chooseRoutes(c).map(({ route: r, no, reasons }) => {
-    const trial = no.length || !world.job.zones.length ? null : makePlan({ ...world, job: { ...world.job, route: r.id, edits: [] } }, now, true);
-    return { id: r.id, name: r.name, gives: r.gives, goes: r.goes, why: no.map((n) => `${n.why}${n.rule ? ` (snag ${n.rule})` : ""}`), reasons, trial: trial && { ready: trial.ready === null ? null : showWhen(c.clock, trial.ready), hands: trial.placed.every((p) => p.minutes !== null) ? showMinutes(trial.placed.reduce((n, p) => n + (p.minutes ?? 0), 0)) : null, steps: trial.placed.length, lacks: trial.missing.map((m) => m.say), stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length } };
+    const there = { ...world, job: { ...world.job, route: r.id, edits: [] } };
+    const trial = no.length || !world.job.zones.length ? null : makePlan(there, now, true);
+    return { id: r.id, name: r.name, gives: r.gives, goes: r.goes, why: no.map((n) => `${n.why}${n.rule ? ` (snag ${n.rule})` : ""}`), reasons, trial: trial && { whyReady: openedIn(there, now, { of: "ready" }, `When it is ready by ${r.id}`), whyHands: openedIn(there, now, { of: "hands" }, `Work in all by ${r.id}`), ready: trial.ready === null ? null : showWhen(c.clock, trial.ready), hands: trial.placed.every((p) => p.minutes !== null) ? showMinutes(trial.placed.reduce((n, p) => n + (p.minutes ?? 0), 0)) : null, steps: trial.placed.length, lacks: trial.missing.map((m) => m.say), stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length } };
   });
   const role = (x: "seal" | "white" | "top" | "clear") => productFor(x, c);
   const phases = c.route?.phases ?? [];
@@ -35,19 +39,26 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   };
   // Both ways of hiding, each planned to its end: coats and time are the plan's own, not a rule of thumb.
   const way = (undercoat: boolean) => {
-    const t = makePlan({ ...world, job: { ...world.job, choices: { ...world.job.choices, undercoat } } }, now);
-    const coats = t.placed.filter((p) => p.step.role === "white" || p.step.role === "colour");
-    return { coats: coats.length, hands: coats.some((p) => p.minutes === null) ? null : showMinutes(coats.reduce((a, p) => a + (p.minutes ?? 0), 0)), ready: t.ready === null ? null : showWhen(c.clock, t.ready) };
+    const there = { ...world, job: { ...world.job, choices: { ...world.job.choices, undercoat } } };
+    const t = makePlan(there, now, true);
+    const how = undercoat ? "over white" : "straight on";
+    const coats = t.placed.filter(isPainting);
+    return { whyReady: openedIn(there, now, { of: "ready" }, `When it is ready, ${how}`), whyHands: openedIn(there, now, { of: "painting" }, `Painting in all, ${how}`), coats: coats.length, hands: coats.some((p) => p.minutes === null) ? null : showMinutes(coats.reduce((a, p) => a + (p.minutes ?? 0), 0)), ready: t.ready === null ? null : showWhen(c.clock, t.ready) };
   };
   return {
     ways: plan.hiding.some((h) => h.overWhite !== null) ? { straight: way(false), white: way(true) } : null,
     job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: c.route?.inverted ?? null, mirror: c.route?.mirrored ?? false, uses, moves: FINISHING.filter((m) => !m.families || m.families.includes(c.substrate.family)), world, jobPicks: picksOf(world.job.choices.schools), shopPicks: picksOf(world.shop.schools), masks: world.products.filter((p) => c.paintOf(p.id).mask),
     picked: c.route ? { seal: uses.seal ? role("seal") : null, white: uses.white ? role("white") : null, top: uses.top ? role("top") : null, clear: uses.clear ? role("clear") : null } : null,
-    hiding: plan.hiding.map((h) => ({ ...h, name: c.paintOf(h.productId).product.name, colour: c.paintOf(h.productId).product.colour, zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face" })),
+    hiding: plan.hiding.map((h) => ({ ...h, whyStraight: opened(plan, { of: "coats", zone: h.zone, product: h.productId, over: "ground" }), whyWhite: opened(plan, { of: "coats", zone: h.zone, product: h.productId, over: "white" }), name: c.paintOf(h.productId).product.name, colour: c.paintOf(h.productId).product.colour, zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face" })),
     swatched: world.products.some((p) => p.origin === "measured here"),
   };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
+
+/** Coats, painting time and ready time of one way of hiding. */
+const WayWords = ({ w }: { w: { coats: number; hands: string | null; ready: string | null; whyHands: Opened; whyReady: Opened } }) => (
+  <>{w.coats} coats{w.hands && <>, <Why quiet of={w.whyHands}>{w.hands} of painting</Why></>}{w.ready && <>, <Why quiet of={w.whyReady}>ready {w.ready}</Why></>}</>
+);
 
 const LACK_STARTER: Record<string, string> = { mask: "heat-tape", epoxy: "epoxy", sealer: "shellac", white: "white-acrylic", top: "black-enamel", clear: "clear-acrylic" };
 
@@ -71,7 +82,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
               <p className="mt-1 text-muted">{r.goes} <Link className="text" to={`/guide/route-${r.id}`}>Field guide</Link></p>
               {r.reasons.map((x) => <p key={x} className="mt-1 text-[0.95rem]">{x}</p>)}
               {r.why.map((w) => <p key={w} className="mt-1 text-wrong">Not here: {w}</p>)}
-              {r.trial && <p className="mt-1">{r.trial.steps} steps{r.trial.hands ? `, ${r.trial.hands} of work` : ""}{r.trial.ready ? `, ready ${r.trial.ready}` : ""}{r.trial.stops ? `, ${r.trial.stops} that would ruin the piece` : ""}{r.trial.lacks.length ? `. Still lacking: ${r.trial.lacks.join(" ")}` : "."}</p>}
+              {r.trial && <p className="mt-1">{r.trial.steps} steps{r.trial.hands && <>, <Why quiet of={r.trial.whyHands}>{r.trial.hands} of work</Why></>}{r.trial.ready && <>, <Why quiet of={r.trial.whyReady}>ready {r.trial.ready}</Why></>}{r.trial.stops ? `, ${r.trial.stops} that would ruin the piece` : ""}{r.trial.lacks.length ? `. Still lacking: ${r.trial.lacks.join(" ")}` : "."}</p>}
             </li>
           ))}
         </ul>
@@ -111,13 +122,13 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
                   <tr key={`${h.zone}${h.productId}`}>
                     <td><span className="flex items-center gap-2"><Swatch colour={h.colour} />{h.name}</span></td>
                     <td>{h.zone}</td>
-                    <td>{h.straight === null ? "unknown" : h.hides ? `${h.straight} ${h.straight === 1 ? "coat" : "coats"}` : "will not hide"}</td>
-                    <td>{h.overWhite === null ? "–" : `${h.whites} white + ${h.overWhite}`}</td>
+                    <td>{h.straight === null ? "unknown" : <Why quiet of={h.whyStraight}>{h.hides ? `${h.straight} ${h.straight === 1 ? "coat" : "coats"}` : "will not hide"}</Why>}</td>
+                    <td>{h.overWhite === null ? "–" : <Why quiet of={h.whyWhite}>{h.whites} white + {h.overWhite}</Why>}</td>
                   </tr>
                 ))}
               </tbody>
             </table>
-            {d.ways && <p className="mt-1">The whole job straight on: {d.ways.straight.coats} coats{d.ways.straight.hands && `, ${d.ways.straight.hands} of painting`}{d.ways.straight.ready && `, ready ${d.ways.straight.ready}`}. Over white: {d.ways.white.coats} coats{d.ways.white.hands && `, ${d.ways.white.hands}`}{d.ways.white.ready && `, ready ${d.ways.white.ready}`}.</p>}
+            {d.ways && <p className="mt-1">The whole job straight on: <WayWords w={d.ways.straight} />. Over white: <WayWords w={d.ways.white} />.</p>}
             <p className="tag mt-1">A planning figure until you have laid a swatch.</p>
           </div>
         )}

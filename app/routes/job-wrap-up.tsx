@@ -76,6 +76,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
   const fetcher = useFetcher<Outcome>();
   const [photoError, setPhotoError] = useState<string | null>(null);
   const total = (k: "planned" | "actual"): number => d.rows.filter((r) => r.actual !== null).reduce((a, r) => a + (r[k] ?? 0), 0);
+  const sumOf = (k: "planned" | "actual") => asLogged(k === "actual" ? "Minutes worked on finished steps" : "Minutes planned for them", () => d.rows.filter((r) => r.actual !== null).map((r) => ({ name: r.title, value: showMinutes(r[k]), from: k === "actual" ? "bench log" : "plan" })));
   const most = Math.max(1, ...d.rows.map((r) => Math.max(r.planned ?? 0, r.actual ?? 0)));
   const photo = async (file: File | undefined): Promise<void> => {
     if (!file) return;
@@ -95,7 +96,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
       <title>{`${job.title}: wrap-up · Rich Layer`}</title>
       <section aria-labelledby="w1" className="min-w-0 overflow-x-auto">
         <h2 id="w1" className="mb-1">Planned and as it was</h2>
-        <p className="mb-2 text-muted">{total("actual") > 0 ? `${showMinutes(total("actual"))} worked on finished steps, ${showMinutes(total("planned"))} planned for them.` : "No step has been finished at the bench yet."}{d.left > 0 && ` ${d.left} ${d.left === 1 ? "step" : "steps"} not done.`}</p>
+        <p className="mb-2 text-muted">{total("actual") > 0 ? <><Why quiet of={sumOf("actual")}>{showMinutes(total("actual"))} worked</Why> on finished steps, <Why quiet of={sumOf("planned")}>{showMinutes(total("planned"))} planned</Why> for them.</> : "No step has been finished at the bench yet."}{d.left > 0 && ` ${d.left} ${d.left === 1 ? "step" : "steps"} not done.`}</p>
         <table>
           <thead><tr><th>Step</th><th>Planned</th><th>Was</th><th className="w-[28%]"><span className="sr-only">Both as bars</span></th><th>Paint</th><th>Look</th></tr></thead>
           <tbody>

@@ -30,7 +30,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
         <div className="min-w-0 max-w-full">
           <h1 className="flex flex-wrap items-baseline gap-x-2 text-[1.4rem] max-lg:text-[1.2rem]">
             {job.title}
-            <span className="font-text text-[0.95rem] font-normal tracking-normal text-muted max-lg:truncate max-lg:text-[0.88rem]">
+            <span data-given className="font-text text-[0.95rem] font-normal tracking-normal text-muted max-lg:truncate max-lg:text-[0.88rem]">
               {job.quantity} of {d.substrate.toLowerCase()} {showLength(job.substrate.w, d.units)} × {showLength(job.substrate.h, d.units)}{job.client && `, for ${job.client}`}
             </span>
           </h1>
@@ -48,7 +48,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
               <p className="text-waiting">{d.missing ? "Still to be filled in" : (d.stuck ?? "No ready time yet")}</p>
             )}
             {d.slack !== null && <p className={`text-[0.93rem] ${d.slack < 0 ? "text-wrong" : "text-muted"}`}><Why quiet of={d.slackWhy}>{d.slack < 0 ? `${showMinutes(-d.slack)} after it is due` : `${showMinutes(d.slack)} before due`}</Why></p>}
-            {d.slack === null && d.decides && d.readyText && <p className="max-w-md truncate text-[0.93rem] text-muted max-lg:hidden">{d.decides}</p>}
+            {d.slack === null && d.decides && d.readyText && <p className="max-w-md text-[0.93rem] text-muted max-lg:hidden"><Why quiet of={d.why} className="w-full"><span className="truncate">{d.decides}</span></Why></p>}
           </div>
           {!d.missing && d.standing !== "closed" && <Link to="bench" className="btn btn-main shrink-0">Go to the bench</Link>}
         </div>

@@ -139,7 +139,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
   const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
   return {
     id: s.id, title: s.title, kind: s.kind, index, place: `step ${index + 1} of ${plan.placed.length}`, begins: p.start === null ? null : { text: `${showWhen(c.clock, p.start)}${p.actual ? ", as logged" : ""}`, why: opened(plan, { of: "begins", step: s.id }) },
-    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${byBeam(s) ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: opened(plan, { of: "minutes", step: s.id }) }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), then,
+    purpose: kind.purpose(s, c), tool: kind.tool(s, c), load, time: { text: p.minutes === null ? "time unknown" : `${byBeam(s) ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`, why: opened(plan, { of: "minutes", step: s.id }) }, cues: kind.cues(s, c), lookFor: kind.lookFor(s, c), lookWhy: s.kind === "engrave" ? opened(plan, { of: "level", step: s.id }) : null, then,
     depth: ((text) => text === null ? null : { text, why: opened(plan, { of: "level", step: s.id }) })(levelWords(plan, index)),
     latest: latest === null ? null : { text: `${showWhen(c.clock, latest)}; ${showMinutes(latest - (p.start as number))} of slack`, why: openedLatest(plan, "latest", s.id, latest) },
     answer: plan.bench.steps.get(s.id)?.answer ?? null,

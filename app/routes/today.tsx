@@ -65,7 +65,7 @@ export default function Today({ loaderData: { rows, more, now, remind } }: Route
               )}
               <p className="text-muted">
                 {r.ready ? <Why quiet of={r.whyReady}>Ready {r.ready}</Why> : "No ready time yet"}
-                {r.due && <> · due {r.due}{r.slack !== null && <span className={r.slack < 0 ? "text-wrong" : ""}> (<Why quiet of={r.whySlack}>{r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`}</Why>)</span>}</>}
+                {r.due && <> · due <span data-given>{r.due}</span>{r.slack !== null && <span className={r.slack < 0 ? "text-wrong" : ""}> (<Why quiet of={r.whySlack}>{r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`}</Why>)</span>}</>}
               </p>
             </div>
             <div className="flex gap-2">

@@ -23,6 +23,8 @@ export interface StepCardData {
   load: { text: string; why: Opened } | null;
   time: { text: string; why: Opened };
   cues: string[];
+  /** where what it is held against is a figure of the plan */
+  lookWhy: Opened | null;
   lookFor: { look: string; how: string; against: string };
   then: { text: string; why: Opened } | null;
   laser: { text: string; from: string; why: Opened } | null;
@@ -74,19 +76,19 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
       {s.blocked && <p className="text-wrong">No time for it yet: {s.blocked}.</p>}
       {fetcher.data?.error && <p role="alert" className="text-wrong">{fetcher.data.error}</p>}
       <dl className="mt-2 grid grid-cols-[74px_1fr] gap-x-2 gap-y-1.5">
-        <dt className="text-muted">For</dt><dd>{s.purpose}</dd>
+        <dt className="text-muted">For</dt><dd data-words>{s.purpose}</dd>
         {s.load && <><dt className="text-muted">Load</dt><dd><Why of={s.load.why}>{s.load.text}</Why></dd></>}
         {s.laser && <><dt className="text-muted">Setting</dt><dd><Why of={s.laser.why}>{s.laser.text}</Why> <span className="tag">{s.laser.from}</span></dd></>}
         {s.depth && <><dt className="text-muted">Level</dt><dd><Why of={s.depth.why}>{s.depth.text}</Why></dd></>}
-        <dt className="text-muted">With</dt><dd>{s.tool}</dd>
-        <dt className="text-muted">Work</dt><dd>{s.cues.join(". ")}.</dd>
-        <dt className="text-muted">Look for</dt><dd>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookFor.against}.</span>{s.answer && <strong> Answered at the bench: {answerWord(s.answer).toLowerCase()}.</strong>}</dd>
+        <dt className="text-muted">With</dt><dd data-words>{s.tool}</dd>
+        <dt className="text-muted">Work</dt><dd data-words>{s.cues.join(". ")}.</dd>
+        <dt className="text-muted">Look for</dt><dd data-words>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookWhy ? <Why quiet of={s.lookWhy}>{s.lookFor.against}</Why> : s.lookFor.against}.</span>{s.answer && <strong> Answered at the bench: {answerWord(s.answer).toLowerCase()}.</strong>}</dd>
         {s.latest && <><dt className="text-muted">Start by</dt><dd><Why of={s.latest.why}>{s.latest.text}</Why></dd></>}
         {s.then && <><dt className="text-muted">Then</dt><dd><Why of={s.then.why}>{s.then.text}</Why></dd></>}
       </dl>
       {s.figures.map((f) => <FigurePanel key={f.id} f={f} ask={f.ask} />)}
       {plate}
-      {s.guide.length > 0 && <p className="mt-2 text-[0.93rem]">Field guide: {s.guide.map((g, i) => <span key={g.to}>{i > 0 && ", "}<Link className="text" to={g.to}>{g.name}</Link></span>)}</p>}
+      {s.guide.length > 0 && <p data-words className="mt-2 text-[0.93rem]">Field guide: {s.guide.map((g, i) => <span key={g.to}>{i > 0 && ", "}<Link className="text" to={g.to}>{g.name}</Link></span>)}</p>}
       <details className="mt-3">
         <summary className="link-act">Change this step</summary>
         <div className="mt-2 flex flex-col gap-2.5">

@@ -24,12 +24,17 @@ export type FigureRef =
   | { of: "panel"; step: string; panel: Figures["id"] }
   | { of: "amount"; product: string }
   | { of: "ready" }
+  /** minutes of work in all; of its white and colour coats alone */
+  | { of: "hands" }
+  | { of: "painting" }
+  /** coats that hide a zone's ground, straight on it or over white (M6) */
+  | { of: "coats"; zone: string; product: string; over: "ground" | "white" }
   /** pieces to begin with (M15) */
   | { of: "spares" }
   | { of: "margin" };
 
 /** what a figure is counted in */
-export type Counted = "minutes" | "moment" | "ml" | "g" | "um" | "mm" | "J/mm²" | "share" | "times" | "pieces";
+export type Counted = "minutes" | "moment" | "ml" | "g" | "um" | "mm" | "J/mm²" | "share" | "times" | "pieces" | "coats";
 
 export interface Value {
   value: number;
@@ -57,6 +62,9 @@ export function toBegin(plan: Plan): { pieces: number; chance: number; loss: num
   const begin = loss === null ? null : piecesToBegin(job.quantity, loss, undefined, seen);
   return begin && loss !== null ? { ...begin, loss, seen } : null;
 }
+
+/** White beneath and the colours themselves: what hiding is weighed by. */
+export const isPainting = (p: Placed): boolean => p.step.role === "white" || p.step.role === "colour";
 
 const found = (value: number | null | undefined, unit: Counted): Value | null => (value === null || value === undefined || !Number.isFinite(value) ? null : { value, in: unit });
 const due = (plan: Plan): number | null => (plan.context.job.due === null ? null : plan.context.clock.fromLocal(plan.context.job.due));
@@ -95,6 +103,14 @@ const READ: Record<StepFigure, (plan: Plan, i: number) => Value | null> = {
 /** Read a figure off a plan. @returns null: the plan has no such figure, or does not know it */
 export function read(plan: Plan, f: FigureRef): Value | null {
   if (f.of === "ready") return found(plan.ready, "moment");
+  if (f.of === "hands" || f.of === "painting") {
+    const mine = f.of === "hands" ? plan.placed : plan.placed.filter(isPainting);
+    return mine.some((p) => p.minutes === null) ? null : found(mine.reduce((a, p) => a + (p.minutes as number), 0), "minutes");
+  }
+  if (f.of === "coats") {
+    const h = plan.hiding.find((x) => x.zone === f.zone && x.productId === f.product);
+    return found(f.over === "ground" ? h?.straight : h?.overWhite, "coats");
+  }
   if (f.of === "spares") return found(toBegin(plan)?.pieces, "pieces");
   if (f.of === "margin") {
     const end = due(plan);
@@ -131,7 +147,8 @@ export function say(plan: Plan, v: Value | null): string {
     case "um":
       return showUm(x);
     case "pieces":
-      return `${x} ${x === 1 ? "piece" : "pieces"}`;
+    case "coats":
+      return `${x} ${x === 1 ? v.in.slice(0, -1) : v.in}`;
     case "share":
       return showShare(x);
     case "times":

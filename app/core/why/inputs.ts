@@ -14,7 +14,7 @@ import { energy } from "../laser/energy";
 import type { Film } from "../piece/state";
 import { showWhen } from "../time/zoned";
 import { showAmount, showInterval, showMinutes, showMl, showShare, showSpeed, showTemp, showUm } from "../units/show";
-import { belowFace, indexOf, lastNeed, shutting, toBegin, type FigureRef, type StepFigure } from "./figure";
+import { belowFace, indexOf, isPainting, lastNeed, shutting, toBegin, type FigureRef, type StepFigure } from "./figure";
 
 export interface Input {
   name: string;
@@ -252,10 +252,35 @@ function spares(plan: Plan): Input[] {
   return b ? [{ name: "Good ones wanted", value: String(plan.context.job.quantity), from: "brief" }, { name: "Lost of this route", value: showShare(b.loss), from: b.seen ? "seen here" : "default, worth eight pieces" }, { name: "Enough with a chance of", value: showShare(b.chance), from: "at least 90 % is wanted" }] : [];
 }
 
+/** The longest steps of some work, and the rest in a row. */
+function hands(plan: Plan, painting: boolean): Input[] {
+  const mine = plan.placed.filter((p) => !painting || isPainting(p));
+  const known = mine.filter((p) => p.minutes !== null).sort((a, b) => (b.minutes as number) - (a.minutes as number));
+  const row = (p: Plan["placed"][number]): Input => ({ name: p.step.title, value: showMinutes(p.minutes), from: p.step.minutes !== null ? "by hand" : plan.context.learned(p.step.kind) !== 1 ? "measured here" : byBeam(p.step) ? "machine" : "default" });
+  const rest = known.slice(LONGEST);
+  return [...known.slice(0, LONGEST).map(row), ...(rest.length ? [{ name: `${rest.length} shorter ${rest.length === 1 ? "step" : "steps"}`, value: showMinutes(rest.reduce((a, p) => a + (p.minutes as number), 0)), from: "plan" }] : []), ...(known.length < mine.length ? [{ name: `${mine.length - known.length} of unknown length`, value: "unknown", from: "no machine chosen" }] : [])];
+}
+const LONGEST = 6;
+
+function coats(plan: Plan, product: string, over: "ground" | "white"): Input[] {
+  const c = plan.context;
+  if (!c.hasPaint(product)) return [];
+  const p = c.paintOf(product);
+  return [
+    { name: "Hides at, dry", value: showUm(p.hideUm.value), from: p.hideUm.from },
+    { name: "A coat, dry", value: showUm(p.coatUm.value), from: p.coatUm.from },
+    { name: "Colour", value: p.product.colour, from: "Shelf" },
+    { name: "Over", value: over === "white" ? "white" : c.substrate.name.toLowerCase(), from: over === "white" ? "Shelf" : `${c.substrate.colour}, or its char` },
+    { name: "May differ by", value: `${c.tolerance} (CIEDE2000)`, from: c.job.choices.tolerance !== null ? "by hand" : "the shop’s" },
+  ];
+}
+
 /** The inputs of any figure; empty where the plan has no such figure. */
 export function inputs(plan: Plan, f: FigureRef): Input[] {
   if (f.of === "ready" || f.of === "margin") return plan.ready === null ? [] : ready(plan);
   if (f.of === "amount") return amount(plan, f.product);
+  if (f.of === "hands" || f.of === "painting") return hands(plan, f.of === "painting");
+  if (f.of === "coats") return coats(plan, f.product, f.over);
   if (f.of === "spares") return spares(plan);
   const i = indexOf(plan, f.step);
   if (i < 0) return [];

@@ -19,7 +19,7 @@ import type { Climate, Hours } from "../records/shop";
 import type { World } from "../records/world";
 import { WEEKDAYS } from "../time/hours";
 import { showLength, showShare, showTemp, showUm } from "../units/show";
-import { indexOf, lastNeed, shutting, toBegin, type FigureRef } from "./figure";
+import { indexOf, isPainting, lastNeed, shutting, toBegin, type FigureRef } from "./figure";
 
 /** where an input is set, so that a screen can lead there */
 export type Place = { at: "shelf"; product: string } | { at: "workshop" } | { at: "brief" } | { at: "step"; step: string };
@@ -204,6 +204,20 @@ function room(plan: Plan, s: Step | undefined): Lever[] {
   return [{ id: `room.${s.id}`, name: "Where it is dried", from: "by hand", place: { at: "step", step: s.id }, turns: [-1, 1].map((k) => ({ say: showTemp((s.roomC as number) + k * AIR_BAND.measured.c, units), world: () => set(plan.context.world, [[s.id, "roomC", (s.roomC as number) + k * AIR_BAND.measured.c]]) })) }];
 }
 
+/** What hiding hangs on: the film at which a paint hides, and the film that a coat leaves. */
+function hiders(plan: Plan, products: string[]): Lever[] {
+  return products.filter((id) => plan.context.hasPaint(id)).flatMap((id) => {
+    const p = plan.context.paintOf(id);
+    const one = (key: "hideUm" | "coatUm", name: string): Lever[] => (p[key].value === null ? [] : [{ id: `${key}.${id}`, name: `${name} of ${p.product.name}`, from: p[key].from, place: { at: "shelf", product: id }, turns: ends(p[key].value, BAND[p[key].from], (x) => `${showUm(x)} dry`, (x) => withProduct(plan.context.world, id, { [key]: clamp(x, 0.1, 5000) })) }]);
+    return [...one("hideUm", "Hiding film"), ...one("coatUm", "Film of a coat")];
+  });
+}
+/** A stricter and a laxer eye. */
+function tolerance(plan: Plan): Lever {
+  const own = plan.context.job.choices.tolerance !== null;
+  return { id: "tolerance", name: "Colour may differ by", from: own ? "by hand" : "the shop’s", place: { at: own ? "brief" : "workshop" }, turns: [0.5, 1.5].map((k) => ({ say: `${digits(plan.context.tolerance * k)} (${k < 1 ? "stricter" : "laxer"})`, world: () => withJob(plan.context.world, { choices: { ...plan.context.job.choices, tolerance: clamp(plan.context.tolerance * k, 0.5, 20) } }) })) };
+}
+
 /** The share lost, taken for certain at either end. */
 function losses(plan: Plan): Lever[] {
   const b = toBegin(plan);
@@ -239,6 +253,12 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
   const sand = steps.find((s) => s.kind === "sand-back");
   const lays = (ids: (string | null)[], upTo = steps.length): Lever[] => [...new Set(ids)].flatMap((id) => (id ? film(plan, id, steps.slice(0, upTo)) : []));
   if (f.of === "ready" || f.of === "margin") return stretch(plan, 0, steps.length - 1);
+  if (f.of === "hands" || f.of === "painting") {
+    const mine = plan.placed.filter((p) => f.of === "hands" || isPainting(p));
+    const beams = f.of === "hands" ? plan.placed.filter((p) => byBeam(p.step)).sort((a, b) => (b.minutes ?? 0) - (a.minutes ?? 0)).slice(0, 1) : [];
+    return [...hands(plan, mine.map((p) => p.step.kind)), pieces(plan), ...beams.flatMap((p) => setting(plan, p.step)), ...hiders(plan, [...new Set(mine.flatMap((p) => (isPainting(p) && p.step.productId ? [p.step.productId] : [])))])];
+  }
+  if (f.of === "coats") return [...hiders(plan, [f.product]), tolerance(plan)];
   if (f.of === "spares") return [...losses(plan), pieces(plan)];
   if (f.of === "amount") return [...lays([f.product]), ...solids(plan, f.product), ...powderOf(plan, f.product), ...(plan.context.hasPaint(f.product) && plan.context.paintOf(f.product).powder ? depth(plan, cut) : []), pieces(plan), ...diameter(plan)];
   const i = indexOf(plan, f.step);

@@ -29,12 +29,12 @@ export interface Moved {
 }
 
 /** Figures that hang on no clock: a plan placed step by step will do, without looking for a sooner way round windows. */
-const TIMELESS: FigureRef["of"][] = ["minutes", "modelled", "load", "energy", "level", "layer", "panel", "amount", "spares"];
+const TIMELESS: FigureRef["of"][] = ["minutes", "modelled", "load", "energy", "level", "layer", "panel", "amount", "spares", "hands", "painting", "coats"];
 const ANY_TIME: ReadonlyMap<string, number> = new Map();
 
 /** changes smaller than this can't be seen or acted on: half of the last digit that is shown */
 const SEEN: Record<Counted, (value: number) => number> = {
-  minutes: () => 0.5, moment: () => 0.5, ml: (x) => (x < 1 ? 0.005 : x < 10 ? 0.05 : 0.5), g: () => 0.05, um: (x) => (x < 10 ? 0.05 : 0.5), mm: () => 0.005, "J/mm²": () => 0.005, share: () => 0.005, times: () => 0.005, pieces: () => 1,
+  minutes: () => 0.5, moment: () => 0.5, ml: (x) => (x < 1 ? 0.005 : x < 10 ? 0.05 : 0.5), g: () => 0.05, um: (x) => (x < 10 ? 0.05 : 0.5), mm: () => 0.005, "J/mm²": () => 0.005, share: () => 0.005, times: () => 0.005, pieces: () => 1, coats: () => 1,
 };
 /** what it means that a figure is not there at one end */
 const LOST: Partial<Record<FigureRef["of"], string>> = { ready: "never ready", margin: "never ready", begins: "no time for it", latest: "the date is not kept", slack: "the date is not kept", wait: "no wait, or never dry", opens: "no wait, or never dry", shuts: "never shuts", layer: "all of it gone" };

@@ -42,26 +42,22 @@ export function Moves({ ask, children }: { ask: WhyAsk; children?: React.ReactNo
   const found = tried.is === "done" ? (tried.moved?.moves ?? []) : [];
   return (
     <>
-      <p role={tried.is === "failed" ? "alert" : "status"} className={tried.is === "failed" ? "text-wrong" : tried.is === "trying" ? "text-waiting" : "font-semibold"}>{headline(tried)}</p>
+      <p data-moves={tried.is === "done" ? found.length : undefined} role={tried.is === "failed" ? "alert" : "status"} className={tried.is === "failed" ? "text-wrong" : tried.is === "trying" ? "text-waiting" : "font-semibold"}>{headline(tried)}</p>
       {children}
-      {tried.is === "done" && (
-        <section aria-label="What moves it most" data-moves={found.length} className={found.length ? "mt-3" : ""}>
-          {found.length > 0 && (
-            <>
-              <h4 className="font-semibold">What moves it, most first</h4>
-              <ol>
-                {found.map((m) => (
-                  <li key={m.lever} data-lever={m.lever} className="border-t border-line py-1.5">
-                    <p className="flex justify-between gap-3"><Link className="text" to={where(m.place, ask.world.job.id)}>{m.name}</Link><span className="tag text-right">{m.from}</span></p>
-                    <ul className="text-[0.93em]">
-                      {m.ends.map((e) => <li key={e.input} className="flex justify-between gap-3"><span className="text-muted">{e.input}</span><span className="text-right">{e.text}</span></li>)}
-                    </ul>
-                  </li>
-                ))}
-              </ol>
-              <p className="tag">Each tried as far as is likely for where it comes from; now {tried.moved?.now}.</p>
-            </>
-          )}
+      {tried.is === "done" && found.length > 0 && (
+        <section aria-label="What moves it most" className="mt-3">
+          <h4 className="font-semibold">What moves it, most first</h4>
+          <ol>
+            {found.map((m) => (
+              <li key={m.lever} data-lever={m.lever} className="border-t border-line py-1.5">
+                <p className="flex justify-between gap-3"><Link className="text" to={where(m.place, ask.world.job.id)}>{m.name}</Link><span className="tag text-right">{m.from}</span></p>
+                <ul className="text-[0.93em]">
+                  {m.ends.map((e) => <li key={e.input} className="flex justify-between gap-3"><span className="text-muted">{e.input}</span><span className="text-right">{e.text}</span></li>)}
+                </ul>
+              </li>
+            ))}
+          </ol>
+          <p className="tag">Each tried as far as is likely for where it comes from; now {tried.moved?.now}.</p>
         </section>
       )}
     </>
