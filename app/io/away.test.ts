@@ -9,6 +9,7 @@ import { makePlan, open, type Plan } from "../core/plan/plan";
 import { trips } from "../core/plan/trips";
 import { LogEntry, type Photo } from "../core/records/log";
 import { zonedClock } from "../core/time/zoned";
+import { movesOf } from "../core/why/moves";
 import type { World } from "../core/records/world";
 import { readLogCsv, readShelfCsv, writeLogCsv, writeShelfCsv } from "./csv";
 import { writeCalendar } from "./export/ics";
@@ -52,11 +53,16 @@ const WORLDS: [string, World][] = [
 describe("the work card", () => {
   test.each(WORLDS)("%s: every step, amount, wait, caution and waiver is on paper, and the file is sound", async (_n, w) => {
     const plan = makePlan(w);
-    const card = workCard(plan, plan.start ?? 0);
+    const moved = movesOf(plan, { of: "ready" });
+    const card = workCard(plan, plan.start ?? 0, moved);
     const pdf = await workCardPdf(card, FONTS, MADE);
     const { words, clean } = readPdf(pdf);
     expect(clean).toContain("No syntax or stream encoding errors found");
-    const must = [card.title, ...card.steps.flatMap((s) => [`${s.n}. ${s.title}`, s.takes, ...s.lines, s.lookFor, ...(s.wait ? [s.wait] : []), ...s.cautions]), ...card.amounts.flatMap((a) => [a.product, `${a.ml}, ${a.stock}`]), ...card.hazards, ...card.waivers];
+    const must = [card.title, ...card.steps.flatMap((s) => [`${s.n}. ${s.title}`, s.takes, ...s.lines, s.lookFor, ...(s.wait ? [s.wait] : []), ...s.cautions]), ...card.amounts.flatMap((a) => [a.product, `${a.ml}, ${a.stock}`]), ...card.hazards, ...card.waivers, ...card.moves, ...card.origins.flatMap((o) => [`${o.of}: ${o.says}.`])];
+    expect(card.moves.length).toBeGreaterThan(0);
+    // every paint and the air, each with an origin
+    for (const a of card.amounts) expect(card.origins.find((o) => o.of === a.product)?.says).toMatch(/\((default|data sheet|measured here)\)/);
+    expect(card.origins.find((o) => o.of === "Air")?.says).toMatch(/climate\)$/);
     for (const text of must) expect([text, inWords(words, text)]).toEqual([text, true]);
     expect(card.steps).toHaveLength(plan.placed.length);
     expect(words.match(/good mend stop/g)!.length).toBe(plan.placed.length);

@@ -8,7 +8,9 @@ import { showWhen } from "../core/time/zoned";
 import { fileName, jobFile, writeFile } from "../io/export/job-file";
 import { readAll } from "../store/queries";
 import { saveFile } from "../ui/files";
+import type { Moved } from "../core/why/moves";
 import { setPaper } from "../workers/paper";
+import { moves } from "../workers/why";
 
 export function TakeAway({ job, plan }: { job: Job; plan: Plan }) {
   const [busy, setBusy] = useState<string | null>(null);
@@ -25,7 +27,9 @@ export function TakeAway({ job, plan }: { job: Job; plan: Plan }) {
     }
     setBusy(null);
   };
-  const card = make("Setting the card…", async () => saveFile(name(".work-card.pdf"), await setPaper({ do: "card", card: workCard(plan, Math.floor(nowMs() / 60000)), made: nowMs() }), "application/pdf"));
+  // Paper can't be opened to ask why, so the card says it beforehand; without an answer it is set all the same.
+  const moved = (): Promise<Moved | null> => moves({ world: plan.context.world, now: plan.now, figure: { of: "ready" } }, new AbortController().signal, () => {}).catch(() => null);
+  const card = make("Setting the card…", async () => saveFile(name(".work-card.pdf"), await setPaper({ do: "card", card: workCard(plan, Math.floor(nowMs() / 60000), await moved()), made: nowMs() }), "application/pdf"));
   const labels = make("Setting the labels…", async () => saveFile(name(".labels.pdf"), await setPaper({ do: "labels", sheet: { jobId: job.id, title: job.title, client: job.client, due: job.due === null ? null : showWhen(clock, clock.fromLocal(job.due)), pieces: job.quantity }, made: nowMs() }), "application/pdf"));
   const calendar = make("Writing the calendar…", async () => saveFile(name(".ics"), (await import("../io/export/ics")).writeCalendar(plan, nowMs()), "text/calendar"));
   const file = (photos: boolean) =>

@@ -7,6 +7,8 @@ import { kindOf } from "./kinds";
 import { latestStart } from "./backward";
 import { open, type Plan } from "./plan";
 import { waitAfter } from "./report";
+import type { Moved } from "../why/moves";
+import { movesWords, originsOf, type Origin } from "../why/origins";
 
 export interface CardStep {
   n: number;
@@ -42,15 +44,19 @@ export interface Card {
   hazards: string[];
   waivers: string[];
   unfit: string[];
+  /** where the figures come from */
+  origins: Origin[];
+  /** what moves the ready time most; empty: not tried, or nothing does */
+  moves: string[];
 }
 
 const WORD = { never: "Never", stop: "Stop", hazard: "Hazard", risk: "Risk", advice: "Advice" } as const;
 
-/** @param asOf minute since 1970 that the card speaks of */
 /** kinds of step that are done to some zones only */
 const WHERE = ["coat", "cover", "mask-lift", "powder-fill", "melt", "engrave", "reveal", "rub-dye"];
 
-export function workCard(plan: Plan, asOf: number): Card {
+/** @param asOf minute since 1970 that the card speaks of @param moved what moves the ready time, where that was tried */
+export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): Card {
   const c = plan.context;
   const { job } = c;
   const units = c.world.shop.units;
@@ -104,6 +110,8 @@ export function workCard(plan: Plan, asOf: number): Card {
     amounts: plan.amounts.map((a) => ({ product: c.paintOf(a.product).product.name, finish: c.paintOf(a.product).finish.name, ml: showAmount(a.ml, a.g), stock: a.cans === null ? "stock unknown" : a.cans > 0 ? `buy ${a.cans} × ${showMl(a.canMl)}` : "on the Shelf" })),
     hazards: [...new Set([...plan.snags.filter((x) => x.severity === "hazard"), ...standing.filter((x) => x.severity === "never")].map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`)), ...standing.filter((x) => x.step === null && x.severity !== "hazard" && x.severity !== "never").map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`)],
     waivers: plan.snags.filter((x) => x.waived !== null && x.severity !== "hazard").map((x) => `Rule ${x.rule}, waived: ${x.waived}. (${x.why})`),
+    origins: originsOf(plan),
+    moves: movesWords(moved),
     unfit: plan.unfit.map((u) => `A change by hand no longer fits: ${u.why}.`),
   };
 }

@@ -14,6 +14,7 @@ import { energy } from "../laser/energy";
 import type { Film } from "../piece/state";
 import { showWhen } from "../time/zoned";
 import { showAmount, showInterval, showMinutes, showMl, showShare, showSpeed, showTemp, showUm } from "../units/show";
+import { cansFrom } from "./origins";
 import { belowFace, indexOf, isPainting, lastNeed, shutting, toBegin, type FigureRef, type StepFigure } from "./figure";
 
 export interface Input {
@@ -164,7 +165,7 @@ function laser(plan: Plan, i: number): Input[] {
   if (!m || !s.laser) return [];
   return [
     { name: "Energy, all passes", value: `${energy(m.watts, s.laser.power, s.laser.speed, s.laser.interval, s.laser.passes).toFixed(2)} J/mm²`, from: "passes × watts × power ÷ (speed × interval)" },
-    { name: "Watts", value: `${m.watts} W`, from: m.powerPoints.length ? "measured here" : "rated, Workshop" },
+    { name: "Watts", value: `${m.watts} W`, from: "rated, Workshop" },
     { name: "Power", value: showShare(s.laser.power), from: s.laser.from },
     { name: "Speed", value: showSpeed(s.laser.speed), from: s.laser.from },
     { name: "Interval", value: showInterval(s.laser.interval), from: s.edited.includes("interval") ? "by hand" : plan.context.job.choices.intervalMm !== null ? "typed" : s.laser.from === "computed" ? "default: 0.6 of the spot" : s.laser.from },
@@ -231,7 +232,7 @@ function amount(plan: Plan, product: string): Input[] {
     ...(a.g !== null ? [{ name: "Powder", value: showAmount(null, a.g), from: "area × depth × packing × density" }] : []),
     { name: "A coat, dry", value: showUm(paint.coatUm.value), from: paint.coatUm.from },
     { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
-    { name: "On the Shelf", value: showMl(a.onShelfMl), from: paint.product.cans.length ? "cans as counted or weighed" : "no can listed" },
+    { name: "On the Shelf", value: showMl(a.onShelfMl), from: cansFrom(paint.product.cans, a.onShelfMl) },
   ];
 }
 

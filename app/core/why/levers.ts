@@ -172,10 +172,9 @@ function machine(plan: Plan, s: Step): Lever[] {
   const l = s.laser;
   if (!m || !l || !byBeam(s)) return [];
   const held = (w: World): World => set(w, [[s.id, "power", l.power], [s.id, "speed", l.speed], [s.id, "interval", l.interval], [s.id, "passes", l.passes]]);
-  const own = m.powerPoints.length > 0 || m.spotMm !== null;
   const one = (id: string, name: string, from: Origin, value: number, words: (x: number) => string, more: (x: number) => Partial<Machine>): Lever => ({ id: `${id}.${m.id}`, name, from, place: { at: "workshop" }, turns: ends(value, BAND[from], words, (x) => held(withMachine(plan.context.world, m.id, more(x)))) });
   return [
-    one("watts", "Watts of the laser", own ? "measured here" : "data sheet", m.watts, (x) => `${digits(x)} W`, (watts) => ({ watts })),
+    one("watts", "Watts of the laser", "data sheet", m.watts, (x) => `${digits(x)} W`, (watts) => ({ watts })),
     ...(plan.context.spotMm === null ? [] : [one("spot", "Spot", m.spotMm === null ? "default" : "measured here", plan.context.spotMm, (x) => `${digits(x)} mm`, (spotMm) => ({ spotMm }))]),
     ...(m.galvo ? [] : [one("accel", "How hard it speeds up", "default", m.accel, (x) => `${digits(Math.round(x))} mm/s²`, (accel) => ({ accel }))]),
   ];

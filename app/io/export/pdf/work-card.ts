@@ -1,4 +1,4 @@
-/** The work card on paper: steps with boxes to tick, amounts, waits, settings, cautions, waivers, and the job's QR mark. */
+/** The work card on paper: steps with boxes to tick, amounts, waits, settings, cautions, waivers, where figures come from, and the job's QR mark. */
 import type { PDFPage } from "@cantoo/pdf-lib";
 import type { Card } from "../../../core/plan/card";
 import { A4, Paper, type FontFiles } from "./page";
@@ -92,6 +92,18 @@ export async function workCardPdf(card: Card, fonts: FontFiles, made: number): P
     }
     y += 3;
     paper.rule(page, LEFT + 20, y + 2, WIDTH - 20);
+  }
+  head("Where these figures come from");
+  for (const o of card.origins) {
+    y += 2;
+    para(`${o.of}: ${o.says}.`, 9.5, LEFT, WIDTH);
+  }
+  if (card.moves.length) {
+    head("What moves the ready time most");
+    for (const m of card.moves) {
+      y += 2;
+      para(m, 9.5, LEFT, WIDTH);
+    }
   }
   foot();
   return paper.save();
