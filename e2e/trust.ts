@@ -1,4 +1,5 @@
 /** Offline, newer versions, the content security policy, what paper and files say, quota, two tabs at one thing. */
+import type { Page } from "playwright-core";
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -29,7 +30,7 @@ function noise(w: number, h: number, seed: number): Buffer {
 }
 
 /** The page is controlled by a service worker that has everything. */
-const kept = (p: import("playwright-core").Page): Promise<void> =>
+const kept = (p: Page): Promise<void> =>
   p.evaluate(async () => {
     await navigator.serviceWorker.ready;
     for (let i = 0; i < 100 && !navigator.serviceWorker.controller; i++) await new Promise((r) => setTimeout(r, 100));
@@ -202,7 +203,7 @@ journey("a private window, a newer store and a waiting upgrade are each told, an
   await o.close();
 });
 
-journey("two tabs at one field: the later is told, keeps what was typed, and can put it again", async (url) => {
+journey("two tabs at one field: the later is told, keeps what was typed, and can put it again; each takes back its own", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
   await openSample(o.page);
   const [a, b] = [o.page, await o.context.newPage()];
@@ -219,6 +220,26 @@ journey("two tabs at one field: the later is told, keeps what was typed, and can
   await b.getByRole("button", { name: "Put mine in its place" }).click();
   await b.getByText("31 of hard maple").waitFor();
   await a.getByText("31 of hard maple").waitFor();
+  // the first tab goes on with something else; undo in the second takes back what the second did
+  await a.getByLabel("For", { exact: true }).fill("Nettle Row");
+  await a.getByLabel("For", { exact: true }).press("Enter");
+  await b.getByText("for Nettle Row").waitFor();
+  const undo = (p: Page): Promise<void> => p.getByRole("button", { name: /^Undo: / }).click();
+  await undo(b);
+  for (const p of [a, b]) await p.getByText("29 of hard maple").waitFor();
+  assert.equal(await b.getByText("for Nettle Row").count(), 1, "what the other tab did stays");
+  // and what stands upon another's is told, not torn out
+  await b.getByLabel("For", { exact: true }).fill("Sedge Hall");
+  await b.getByLabel("For", { exact: true }).press("Enter");
+  await a.getByText("for Sedge Hall").waitFor();
+  await undo(a);
+  await a.getByText(/was not taken back: another open tab has changed the same since/).waitFor();
+  assert.equal(await a.getByText("for Sedge Hall").count(), 1);
+  // the second gone, its acts are anybody's
+  await b.close();
+  await undo(a);
+  await a.getByText("for Nettle Row").waitFor();
+  assert.deepEqual(faults(a), []);
   await o.close();
 });
 
@@ -367,7 +388,7 @@ journey("at the bench: a missed window's way out, a reading that moves the wait,
 });
 
 /** A small picture made by the browser itself. */
-async function jpeg(p: import("playwright-core").Page): Promise<Buffer> {
+async function jpeg(p: Page): Promise<Buffer> {
   const text = await p.evaluate(`(async () => {
     const c = new OffscreenCanvas(60, 40);
     c.getContext("2d").fillRect(5, 5, 20, 20);

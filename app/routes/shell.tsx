@@ -1,7 +1,8 @@
 import type { Route } from "./+types/shell";
 import { useEffect, useState } from "react";
 import { Outlet, useRevalidator } from "react-router";
-import { historyEnds, noteRead, readShop, watch } from "../store/queries";
+import { historyEnds } from "../store/acts";
+import { noteRead, readShop, watch } from "../store/queries";
 import { onlySearch } from "./only-search";
 import { nowMinutes } from "../clock";
 import { useAlarms, wantsAlarms } from "../ui/bench/alarms";

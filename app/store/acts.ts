@@ -10,6 +10,7 @@ import type { Table } from "dexie";
 import { db, TABLES, type Act, type TableName } from "./db";
 import { headOf } from "./heads";
 import { diff, patched, sameRecord, type Change } from "./diff";
+import { livingTabs, thisTab } from "./tabs";
 import { overlap, touched } from "./touched";
 
 const TYPES: Record<TableName, new () => object> = { shop: Shop, machines: Machine, products: Product, jobs: Job, log: LogEntry, photos: Photo };
@@ -36,8 +37,11 @@ export class Conflict extends Refused {}
 export interface Eyes {
   seen: number | null;
   own: Set<number>;
+  /** its id; null: asked for when it is first needed */
+  tab: string | null;
 }
-export const newEyes = (): Eyes => ({ seen: null, own: new Set() });
+export const newEyes = (tab: string | null = null): Eyes => ({ seen: null, own: new Set(), tab });
+const tabOf = (eyes: Eyes): string => (eyes.tab ??= thisTab());
 /** This tab's. */
 const mine = newEyes();
 /** Screens were read from a store whose newest act was this one. */
@@ -79,6 +83,8 @@ export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Pro
     return { ...p, next: r.value };
   });
   const d = db();
+  const tab = tabOf(eyes);
+  const living = await livingTabs(); // asked before the transaction, which ends when it is left waiting
   await d.transaction("rw", written(), async () => {
     const changes: Change[] = [];
     for (const p of sound) {
@@ -88,13 +94,14 @@ export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Pro
         const patches = diff(before, p.next);
         if (!patches.length) continue;
         changes.push({ table: p.table, id: p.id, whole: null, patches });
-      } else if (before || p.next) changes.push({ table: p.table, id: p.id, whole: { before: before ?? null, after: p.next }, patches: [] });
+      } else if (before || p.next) changes.push(light({ table: p.table, id: p.id, whole: { before: before ?? null, after: p.next }, patches: [] }, "after"));
       await write(p.table, p.id, p.next);
     }
     if (!changes.length) return;
     await refuseConflict(changes, eyes);
-    await d.history.where("undone").equals(1).delete();
-    eyes.own.add((await d.history.add({ label, at: nowMinutes(), changes, undone: 0 } as Act)) as number);
+    // What this tab has taken back can't be done again now; what another has taken back is still its own to do again.
+    await d.history.where("undone").equals(1).and((a) => ours(a, tab, living)).delete();
+    eyes.own.add((await d.history.add({ label, at: nowMinutes(), changes, undone: 0, by: tab } as Act)) as number);
   });
 }
 
@@ -129,41 +136,70 @@ async function write(table: TableName, id: string, record: object | null): Promi
   if (table === "log" && !was !== !record) await more(((record ?? was) as LogEntry).jobId, record ? 1 : -1);
 }
 
-async function lay(act: Act, to: "before" | "after"): Promise<void> {
+/** A photo's bytes, left out where the store holds them anyway: the history keeps them only while the photo itself is gone. */
+const bare = (record: unknown): unknown => ({ ...(record as Photo), data: "" });
+/** A change without the photo bytes of the side that is in the store. */
+const light = (c: Change, there: "before" | "after"): Change => (c.table === "photos" && c.whole?.[there] ? { ...c, whole: { ...c.whole, [there]: bare(c.whole[there]) } } : c);
+
+/** Lays one side of an act on the store. @returns its changes as the history is to keep them from now on */
+async function lay(act: Act, to: "before" | "after"): Promise<Change[]> {
   const d = db();
-  const changes = to === "before" ? [...act.changes].reverse() : act.changes;
-  for (const c of changes) {
-    if (c.whole) {
-      await write(c.table, c.id, c.whole[to] as object | null);
-      continue;
-    }
+  const from = to === "before" ? "after" : "before";
+  const kept = new Map<Change, Change>();
+  for (const c of to === "before" ? [...act.changes].reverse() : act.changes) {
     const now = (await d.table(c.table).get(c.id)) as object | undefined;
-    if (now) await write(c.table, c.id, patched(now, c.patches, to));
+    if (c.whole) {
+      // a photo that goes leaves its bytes here
+      const back = c.table === "photos" && now && c.whole[from] ? { ...c, whole: { ...c.whole, [from]: now } } : c;
+      await write(c.table, c.id, c.whole[to] as object | null);
+      kept.set(c, light(back, to));
+    } else if (now) await write(c.table, c.id, patched(now, c.patches, to));
   }
+  return act.changes.map((c) => kept.get(c) ?? c);
 }
 
-/** Take back the newest act. @returns its label, or null when there is nothing */
-export function undo(): Promise<string | null> {
+/** May this tab take an act back, or do it again: its own, or of a page that is open no more? */
+const ours = (a: Act, tab: string, living: ReadonlySet<string>): boolean => a.by === undefined || a.by === tab || !living.has(a.by);
+/** Places as patches name them, lists by position: coarser than `touched`, since a patch is laid by position. */
+const places = (a: Act): string[] => a.changes.flatMap((c) => (c.whole ? [`${c.table}/${c.id}`] : c.patches.map((p) => [c.table, c.id, ...p.path].join("/"))));
+
+/** The act that undo takes back, or redo does again, and what stands on top of it by now: another tab's, since one's own come first. */
+async function nextAct(way: "undo" | "redo", tab: string, living: ReadonlySet<string>): Promise<{ act: Act; over: Act | null } | null> {
   const d = db();
+  const list = d.history.where("undone").equals(way === "undo" ? 0 : 1);
+  const act = await (way === "undo" ? list.reverse() : list).filter((a) => ours(a, tab, living)).first();
+  if (!act) return null;
+  const mine = places(act);
+  const over = await d.history.where("seq").above(act.seq).filter((a) => a.undone === 0 && overlap(places(a), mine) !== null).last();
+  return { act, over: over ?? null };
+}
+
+/** @throws Conflict when another open tab has since changed the same */
+async function go(way: "undo" | "redo", eyes: Eyes): Promise<string | null> {
+  const d = db();
+  const living = await livingTabs();
   return d.transaction("rw", written(), async () => {
-    const act = await d.history.where("undone").equals(0).last();
-    if (!act) return null;
-    await lay(act, "before");
-    await d.history.update(act.seq, { undone: 1 });
+    const next = await nextAct(way, tabOf(eyes), living);
+    if (!next) return null;
+    const { act, over } = next;
+    if (over) throw new Conflict(`“${act.label}” was not ${way === "undo" ? "taken back" : "done again"}: another open tab has changed the same since (${over.label}). Take that back there first.`);
+    const changes = await lay(act, way === "undo" ? "before" : "after");
+    await d.history.update(act.seq, { undone: way === "undo" ? 1 : 0, changes });
     return act.label;
   });
 }
 
-/** Do again what was last taken back. */
-export function redo(): Promise<string | null> {
-  const d = db();
-  return d.transaction("rw", written(), async () => {
-    const act = await d.history.where("undone").equals(1).first();
-    if (!act) return null;
-    await lay(act, "after");
-    await d.history.update(act.seq, { undone: 0 });
-    return act.label;
-  });
+/** Take back the newest act of this tab, or of a page that is open no more. @returns its label, or null when there is nothing */
+export const undo = (eyes: Eyes = mine): Promise<string | null> => go("undo", eyes);
+
+/** Do again what this tab took back last. */
+export const redo = (eyes: Eyes = mine): Promise<string | null> => go("redo", eyes);
+
+/** What undo and redo would do from this tab, by name, for their buttons. */
+export async function historyEnds(eyes: Eyes = mine): Promise<{ undo: string | null; redo: string | null }> {
+  const living = await livingTabs();
+  const [u, r] = await Promise.all((["undo", "redo"] as const).map((way) => nextAct(way, tabOf(eyes), living)));
+  return { undo: u?.act.label ?? null, redo: r?.act.label ?? null };
 }
 
 /**

@@ -24,6 +24,8 @@ export interface Act {
   at: number;
   changes: Change[];
   undone: 0 | 1;
+  /** the page that did it; absent: before pages were told apart */
+  by?: string;
 }
 
 /** One fact about this browser's own copy. */

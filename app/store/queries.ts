@@ -116,13 +116,6 @@ export async function readAll(): Promise<{ shop: Shop; machines: Machine[]; prod
   return { ...base, jobs: await db().jobs.toArray(), log: await db().log.toArray(), photos: await db().photos.toArray() };
 }
 
-/** What undo and redo would do, for their buttons. */
-export async function historyEnds(): Promise<{ undo: string | null; redo: string | null }> {
-  const d = db();
-  const [u, r] = await Promise.all([d.history.where("undone").equals(0).last(), d.history.where("undone").equals(1).first()]);
-  return { undo: u?.label ?? null, redo: r?.label ?? null };
-}
-
 /** Calls back when any tab has stored something; used only to run loaders again. */
 export function watch(changed: () => void): () => void {
   let first = true;

@@ -6,14 +6,14 @@ import { LogEntry } from "../core/records/log";
 import type { Job } from "../core/records/job";
 import { readJobFile, worldOf } from "../io/import/job-file";
 import { shopFile, writeFile } from "../io/export/job-file";
-import { change, commit, Conflict, logTap, newEyes, redo, Refused, settled, Stale, undo, type Eyes } from "./acts";
+import { change, commit, Conflict, historyEnds, logTap, newEyes, redo, Refused, settled, Stale, undo, type Eyes } from "./acts";
 import { db, RichLayerDb, TABLES, useDb } from "./db";
 import { diff, patched } from "./diff";
 import { overlap, touched } from "./touched";
 import { rawExport, troubleOf } from "./trouble";
 import { headOf } from "./heads";
 import { deleteJob, importFile } from "./import";
-import { historyEnds, noteRead, readAll, readDay, readHeads, readLogPage, readRunning, readWorld, watch } from "./queries";
+import { noteRead, readAll, readDay, readHeads, readLogPage, readRunning, readWorld, watch } from "./queries";
 
 let n = 0;
 let name = "";
@@ -343,6 +343,133 @@ describe("two tabs at one step", () => {
     expect(overlap(["jobs/j"], ["jobs/j/a/w"])).toBe("jobs/j");
     expect(overlap(["jobs/j/a"], ["jobs/j/ab"])).toBeNull();
     expect(overlap(["jobs/j/edits/s:set:x"], ["jobs/j/edits/s:set:y"])).toBeNull();
+  });
+});
+
+describe("undo with two tabs open", () => {
+  /** pages that the browser says are open */
+  let open: string[] = [];
+  beforeEach(() => {
+    open = ["a", "b"];
+    (globalThis as { navigator?: unknown }).navigator = { locks: { query: () => Promise.resolve({ held: [...open.map((t) => ({ name: `richlayer.tab.${t}` })), { name: "another lock" }] }), request: () => new Promise(() => {}) } };
+  });
+  afterEach(() => void delete (globalThis as { navigator?: unknown }).navigator);
+  const set = (eyes: Eyes, field: "title" | "client" | "note", value: string): Promise<void> => change<Job>(`${field} ${value}`, "jobs", "job", (j) => ({ ...j, [field]: value }), eyes);
+  const job = async (): Promise<Job> => (await readWorld("job"))!.job;
+
+  test("each takes back its own, whatever the other did last; a page that is gone leaves its acts to all", async () => {
+    const [a, b] = [newEyes("a"), newEyes("b")];
+    await set(a, "client", "A");
+    await set(b, "note", "B");
+    expect(await historyEnds(a)).toEqual({ undo: "client A", redo: null });
+    expect(await historyEnds(b)).toEqual({ undo: "note B", redo: null });
+    expect(await undo(a)).toBe("client A");
+    expect(await job()).toMatchObject({ client: "", note: "B" });
+    expect(await redo(b)).toBeNull();
+    expect(await redo(a)).toBe("client A");
+    expect(await job()).toMatchObject({ client: "A", note: "B" });
+    // b is closed: what it did last is taken back here
+    open = ["a"];
+    expect(await undo(a)).toBe("note B");
+    expect(await undo(a)).toBe("client A");
+  });
+  test("what another tab has built upon is not pulled from under it: told whose, and nothing is changed", async () => {
+    const [a, b] = [newEyes("a"), newEyes("b")];
+    await set(a, "client", "A");
+    await noteRead(b);
+    await set(b, "client", "B");
+    const before = await contents();
+    await expect(undo(a)).rejects.toThrow("“client A” was not taken back: another open tab has changed the same since (client B). Take that back there first.");
+    expect(await contents()).toBe(before);
+    expect(await undo(b)).toBe("client B");
+    expect(await undo(a)).toBe("client A");
+    expect((await job()).client).toBe("");
+    // done again, the other has something there meanwhile
+    await noteRead(b);
+    await set(b, "client", "B again");
+    await expect(redo(a)).rejects.toThrow(/“client A” was not done again: another open tab has changed the same since \(client B again\)/);
+  });
+  test("a new act ends one's own redo, not the other's", async () => {
+    const [a, b] = [newEyes("a"), newEyes("b")];
+    await set(a, "client", "A");
+    await set(b, "note", "B");
+    await undo(b);
+    await undo(a);
+    await set(a, "title", "T");
+    expect(await redo(a)).toBeNull();
+    expect((await historyEnds(b)).redo).toBe("note B");
+    expect(await redo(b)).toBe("note B");
+    expect(await job()).toMatchObject({ title: "T", client: "", note: "B" });
+  });
+  test("400 seeded edits, undos and redos of two tabs: the store is always what the acts that stand make of the beginning", async () => {
+    const rnd = seeded(77);
+    const tabs = [newEyes("a"), newEyes("b")];
+    let [undone, refused] = [0, 0];
+    const first = await job();
+    const born = (await db().history.toArray())[0].seq;
+    for (let k = 0; k < 400; k++) {
+      const who = tabs[Math.floor(rnd() * 2)];
+      const way = rnd();
+      const told = async (what: Promise<unknown>): Promise<boolean> => what.then((x) => x !== null, (e: Error) => (e instanceof Conflict ? (refused++, false) : Promise.reject(e)));
+      if (way < 0.5) {
+        await noteRead(who);
+        const field = (["title", "client", "note"] as const)[Math.floor(rnd() * 3)];
+        if (rnd() < 0.3) await change<Job>(`edit ${k}`, "jobs", "job", (j) => ({ ...j, edits: [...j.edits, { id: `e${k}`, op: "set" as const, step: "coat.seal.1", after: null, field: "minutes", value: k + 1 }].slice(-4) }), who);
+        else await set(who, field, `${field} ${k}`);
+      } else {
+        const top = (await historyEnds(who)).undo;
+        if (way < 0.8 && top === "beginning") continue;
+        if ((await told(way < 0.8 ? undo(who) : redo(who))) && way < 0.8) undone++;
+      }
+      const stand = (await db().history.toArray()).filter((x) => x.undone === 0 && x.seq > born);
+      expect(await job()).toEqual(stand.reduce((j, x) => x.changes.reduce((r, c) => patched(r, c.patches, "after"), j), first));
+    }
+    expect(undone).toBeGreaterThan(40);
+    expect(refused).toBeGreaterThan(20);
+  });
+});
+
+describe("photos and undo", () => {
+  const photo = (id: string, data: string): object => ({ version: 1, id, jobId: "job", at: 1000, caption: "", data });
+  const BIG = "x".repeat(50_000);
+  const weight = async (): Promise<number> => JSON.stringify(await db().history.toArray()).length;
+
+  test("a photo's bytes are kept once: in the store while it is there, in the history while it is not", async () => {
+    const empty = await weight();
+    await commit("photo", [{ table: "photos", id: "p", next: photo("p", BIG) }]);
+    expect(await weight()).toBeLessThan(empty + 2000);
+    await commit("photo removed", [{ table: "photos", id: "p", next: null }]);
+    expect(await db().photos.count()).toBe(0);
+    const gone = await weight();
+    expect(gone).toBeGreaterThan(50_000);
+    expect(gone).toBeLessThan(empty + 55_000);
+    const there = async (): Promise<string | undefined> => (await db().photos.get("p"))?.data;
+    for (let k = 0; k < 2; k++) {
+      expect(await undo()).toBe("photo removed");
+      expect(await there()).toBe(BIG);
+      expect(await weight()).toBeLessThan(empty + 2000);
+      expect(await undo()).toBe("photo");
+      expect(await there()).toBeUndefined();
+      expect(await weight()).toBeLessThan(empty + 55_000);
+      reload();
+      expect(await redo()).toBe("photo");
+      expect(await there()).toBe(BIG);
+      expect(await redo()).toBe("photo removed");
+      expect(await there()).toBeUndefined();
+    }
+  });
+  test("a job deleted with its photos comes back with them; a whole shop replaced too", async () => {
+    await commit("photos", ["p", "q"].map((id, k) => ({ table: "photos" as const, id, next: photo(id, BIG.slice(k)) })));
+    const before = await contents();
+    await deleteJob("job");
+    expect(await db().photos.count()).toBe(0);
+    await undo();
+    expect(await contents()).toBe(before);
+    const file = shopFile((await readAll())!);
+    await importFile({ ...file, photos: [] }, "replace");
+    expect(await db().photos.count()).toBe(0);
+    await undo();
+    expect(await contents()).toBe(before);
   });
 });
 
