@@ -137,7 +137,7 @@ function WaysOut({ outs }: { outs: Out[] }) {
       <ul>
         {outs.map((o) => (
           <li key={o.label} data-way-out={o.i} className="border-t border-line py-1.5">
-            {o.label}{o.ready ? <>: <Why quiet of={o.why}>ready {o.ready}</Why></> : ": still never"}. <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>Do so</ActButton>
+            {o.label}{o.ready ? <>: <Why quiet inline of={o.why}>ready {o.ready}</Why></> : ": still never"}. <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>Do so</ActButton>
           </li>
         ))}
       </ul>
@@ -197,7 +197,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
               {d.days.map((day) => (
                 <li key={day.day} className="grid grid-cols-[92px_1fr] items-center gap-x-3 border-t border-line py-1.5">
                   <span className="font-semibold">{day.label}</span>
-                  {day.last > day.day ? <p className="hatch px-2 py-1"><span className="bg-paper px-1">{day.last - day.day + 1} days of {day.pieces.every((p) => p.kind === "wait") ? "waiting" : "the same"}: {day.pieces.map((p, i) => <span key={p.key}>{i > 0 && "; "}{p.kind === "wait" ? <Why quiet of={opened(d.plan, { of: "wait", step: p.step })}>{p.title}</Why> : p.title}</span>)}</span></p> :
+                  {day.last > day.day ? <p className="hatch px-2 py-1"><span className="bg-paper px-1">{day.last - day.day + 1} days of {day.pieces.every((p) => p.kind === "wait") ? "waiting" : "the same"}: {day.pieces.map((p, i) => <span key={p.key}>{i > 0 && "; "}{p.kind === "wait" ? <Why quiet inline of={opened(d.plan, { of: "wait", step: p.step })}>{p.title}</Why> : p.title}</span>)}</span></p> :
                   <div className="relative h-11 bg-line" role="img" aria-label={`${day.label}: ${day.pieces.map((p) => p.title).join("; ") || "nothing"}`}>
                     {day.open && <span className="absolute inset-y-0 bg-lifted" style={{ left: `${day.open.from * 100}%`, width: `${(day.open.to - day.open.from) * 100}%` }} />}
                     {day.pieces.map((p) => (
@@ -212,7 +212,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
           </section>
           <section aria-labelledby="c2">
             <h2 id="c2" className="mb-1">What decides the date</h2>
-            {d.due && <p className={d.due.late ? "text-wrong" : "text-ready"}>Due <span data-given>{d.due.text}</span>{d.due.late ? <>: <Why quiet of={d.due.why}>{showMinutes(d.due.late)} late</Why></> : ": in time"}.</p>}
+            {d.due && <p className={d.due.late ? "text-wrong" : "text-ready"}>Due <span data-given>{d.due.text}</span>{d.due.late ? <>: <Why quiet inline of={d.due.why}>{showMinutes(d.due.late)} late</Why></> : ": in time"}.</p>}
             {d.stuck && <p className="text-wrong">{d.stuck}</p>}
             {d.outs && (
               <Suspense fallback={<p role="status" className="my-2 text-waiting">Trying what would keep the date…</p>}>

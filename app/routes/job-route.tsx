@@ -57,7 +57,7 @@ export const clientAction = async ({ request, params }: Route.ClientActionArgs) 
 
 /** Coats, painting time and ready time of one way of hiding. */
 const WayWords = ({ w }: { w: { coats: number; hands: string | null; ready: string | null; whyHands: Opened; whyReady: Opened } }) => (
-  <>{w.coats} coats{w.hands && <>, <Why quiet of={w.whyHands}>{w.hands} of painting</Why></>}{w.ready && <>, <Why quiet of={w.whyReady}>ready {w.ready}</Why></>}</>
+  <>{w.coats} coats{w.hands && <>, <Why quiet inline of={w.whyHands}>{w.hands} of painting</Why></>}{w.ready && <>, <Why quiet inline of={w.whyReady}>ready {w.ready}</Why></>}</>
 );
 
 const LACK_STARTER: Record<string, string> = { mask: "heat-tape", epoxy: "epoxy", sealer: "shellac", white: "white-acrylic", top: "black-enamel", clear: "clear-acrylic" };
@@ -82,7 +82,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
               <p className="mt-1 text-muted">{r.goes} <Link className="text" to={`/guide/route-${r.id}`}>Field guide</Link></p>
               {r.reasons.map((x) => <p key={x} className="mt-1 text-[0.95rem]">{x}</p>)}
               {r.why.map((w) => <p key={w} className="mt-1 text-wrong">Not here: {w}</p>)}
-              {r.trial && <p className="mt-1">{r.trial.steps} steps{r.trial.hands && <>, <Why quiet of={r.trial.whyHands}>{r.trial.hands} of work</Why></>}{r.trial.ready && <>, <Why quiet of={r.trial.whyReady}>ready {r.trial.ready}</Why></>}{r.trial.stops ? `, ${r.trial.stops} that would ruin the piece` : ""}{r.trial.lacks.length ? `. Still lacking: ${r.trial.lacks.join(" ")}` : "."}</p>}
+              {r.trial && <p className="mt-1">{r.trial.steps} steps{r.trial.hands && <>, <Why quiet inline of={r.trial.whyHands}>{r.trial.hands} of work</Why></>}{r.trial.ready && <>, <Why quiet inline of={r.trial.whyReady}>ready {r.trial.ready}</Why></>}{r.trial.stops ? `, ${r.trial.stops} that would ruin the piece` : ""}{r.trial.lacks.length ? `. Still lacking: ${r.trial.lacks.join(" ")}` : "."}</p>}
             </li>
           ))}
         </ul>

@@ -96,7 +96,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
       <title>{`${job.title}: wrap-up · Rich Layer`}</title>
       <section aria-labelledby="w1" className="min-w-0 overflow-x-auto">
         <h2 id="w1" className="mb-1">Planned and as it was</h2>
-        <p className="mb-2 text-muted">{total("actual") > 0 ? <><Why quiet of={sumOf("actual")}>{showMinutes(total("actual"))} worked</Why> on finished steps, <Why quiet of={sumOf("planned")}>{showMinutes(total("planned"))} planned</Why> for them.</> : "No step has been finished at the bench yet."}{d.left > 0 && ` ${d.left} ${d.left === 1 ? "step" : "steps"} not done.`}</p>
+        <p className="mb-2 text-muted">{total("actual") > 0 ? <><Why quiet inline of={sumOf("actual")}>{showMinutes(total("actual"))} worked</Why> on finished steps, <Why quiet inline of={sumOf("planned")}>{showMinutes(total("planned"))} planned</Why> for them.</> : "No step has been finished at the bench yet."}{d.left > 0 && ` ${d.left} ${d.left === 1 ? "step" : "steps"} not done.`}</p>
         <table>
           <thead><tr><th>Step</th><th>Planned</th><th>Was</th><th className="w-[28%]"><span className="sr-only">Both as bars</span></th><th>Paint</th><th>Look</th></tr></thead>
           <tbody>

@@ -47,7 +47,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
             ) : (
               <p className="text-waiting">{d.missing ? "Still to be filled in" : (d.stuck ?? "No ready time yet")}</p>
             )}
-            {d.slack !== null && <p className={`text-[0.93rem] ${d.slack < 0 ? "text-wrong" : "text-muted"}`}><Why quiet of={d.slackWhy}>{d.slack < 0 ? `${showMinutes(-d.slack)} after it is due` : `${showMinutes(d.slack)} before due`}</Why></p>}
+            {d.slack !== null && <p className={`text-[0.93rem] ${d.slack < 0 ? "text-wrong" : "text-muted"}`}><Why quiet inline of={d.slackWhy}>{d.slack < 0 ? `${showMinutes(-d.slack)} after it is due` : `${showMinutes(d.slack)} before due`}</Why></p>}
             {d.slack === null && d.decides && d.readyText && <p className="max-w-md text-[0.93rem] text-muted max-lg:hidden"><Why quiet of={d.why} className="w-full"><span className="truncate">{d.decides}</span></Why></p>}
           </div>
           {!d.missing && d.standing !== "closed" && <Link to="bench" className="btn btn-main shrink-0">Go to the bench</Link>}

@@ -167,7 +167,8 @@ export interface FilmLine {
 export function filmNow(plan: Plan, index: number, zone: string, at: number): FilmLine[] {
   const c = plan.context;
   const state = zoneOf(plan.placed[index].after, zone);
-  const films = state.films;
+  // what the beam or sanding has taken away dries no more
+  const films = state.films.filter((f) => f.left > 0);
   const top = films[films.length - 1];
   const piece = plan.placed[index].after;
   const plain = (text: string): FilmLine => ({ text, why: null });

@@ -54,7 +54,7 @@ export default function Today({ loaderData: { rows, more, now, remind } }: Route
               {r.snags > 0 && <p className="text-wrong">{r.snags} {r.snags === 1 ? "snag" : "snags"} open</p>}
             </div>
             <div>
-              {r.is === "ready" && <p><strong>{r.begun ? "Now: " : "First: "}{r.step}</strong>{r.minutes !== null && <span className="text-muted">, <Why quiet of={r.whyMinutes}>about {showMinutes(r.minutes)}</Why></span>}</p>}
+              {r.is === "ready" && <p><strong>{r.begun ? "Now: " : "First: "}{r.step}</strong>{r.minutes !== null && <span className="text-muted">, <Why quiet inline of={r.whyMinutes}>about {showMinutes(r.minutes)}</Why></span>}</p>}
               {r.is === "lacking" && <p className="text-waiting">{r.lacks}</p>}
               {r.is === "done" && <p className="text-ready">All steps done; wrap it up.</p>}
               {r.wait && (
@@ -64,8 +64,8 @@ export default function Today({ loaderData: { rows, more, now, remind } }: Route
                 </>
               )}
               <p className="text-muted">
-                {r.ready ? <Why quiet of={r.whyReady}>Ready {r.ready}</Why> : "No ready time yet"}
-                {r.due && <> · due <span data-given>{r.due}</span>{r.slack !== null && <span className={r.slack < 0 ? "text-wrong" : ""}> (<Why quiet of={r.whySlack}>{r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`}</Why>)</span>}</>}
+                {r.ready ? <Why quiet inline of={r.whyReady}>Ready {r.ready}</Why> : "No ready time yet"}
+                {r.due && <> · due <span data-given>{r.due}</span>{r.slack !== null && <span className={r.slack < 0 ? "text-wrong" : ""}> (<Why quiet inline of={r.whySlack}>{r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`}</Why>)</span>}</>}
               </p>
             </div>
             <div className="flex gap-2">

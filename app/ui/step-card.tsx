@@ -72,7 +72,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
             </DropdownMenu.Content>
         </DropdownMenu.Root>
       </div>
-      <p className="text-muted"><Why of={s.time.why}>{s.time.text}</Why> · {s.place}{s.begins && <>, <Why quiet of={s.begins.why}>{s.begins.text}</Why></>}</p>
+      <p className="text-muted"><Why of={s.time.why}>{s.time.text}</Why> · {s.place}{s.begins && <>, <Why quiet inline of={s.begins.why}>{s.begins.text}</Why></>}</p>
       {s.blocked && <p className="text-wrong">No time for it yet: {s.blocked}.</p>}
       {fetcher.data?.error && <p role="alert" className="text-wrong">{fetcher.data.error}</p>}
       <dl className="mt-2 grid grid-cols-[74px_1fr] gap-x-2 gap-y-1.5">
@@ -82,7 +82,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
         {s.depth && <><dt className="text-muted">Level</dt><dd><Why of={s.depth.why}>{s.depth.text}</Why></dd></>}
         <dt className="text-muted">With</dt><dd data-words>{s.tool}</dd>
         <dt className="text-muted">Work</dt><dd data-words>{s.cues.join(". ")}.</dd>
-        <dt className="text-muted">Look for</dt><dd data-words>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookWhy ? <Why quiet of={s.lookWhy}>{s.lookFor.against}</Why> : s.lookFor.against}.</span>{s.answer && <strong> Answered at the bench: {answerWord(s.answer).toLowerCase()}.</strong>}</dd>
+        <dt className="text-muted">Look for</dt><dd data-words>{s.lookFor.look}: {s.lookFor.how}. <span className="text-muted">Against: {s.lookWhy ? <Why quiet inline of={s.lookWhy}>{s.lookFor.against}</Why> : s.lookFor.against}.</span>{s.answer && <strong> Answered at the bench: {answerWord(s.answer).toLowerCase()}.</strong>}</dd>
         {s.latest && <><dt className="text-muted">Start by</dt><dd><Why of={s.latest.why}>{s.latest.text}</Why></dd></>}
         {s.then && <><dt className="text-muted">Then</dt><dd><Why of={s.then.why}>{s.then.text}</Why></dd></>}
       </dl>

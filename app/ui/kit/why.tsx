@@ -18,14 +18,16 @@ interface WhyProps {
   of: Opened;
   /** in dense lists: no sign behind it, underlined under the pointer and in focus */
   quiet?: boolean;
+  /** inside a sentence: it wraps with the words around it and keeps their line height */
+  inline?: boolean;
   className?: string;
   children: React.ReactNode;
 }
 
 /** A figure that opens. The panel is made when it is first asked for: a page holds a hundred of them. */
-export function Why({ of, quiet = false, className = "", children }: WhyProps) {
+export function Why({ of, quiet = false, inline = false, className = "", children }: WhyProps) {
   const [asked, setAsked] = useState(false);
-  const look = `why inline-flex min-h-[28px] items-center max-lg:min-h-[44px] gap-1 text-left decoration-dotted underline-offset-4 ${quiet ? "hover:underline focus-visible:underline" : "underline"} ${className}`;
+  const look = `why text-left ${inline ? "" : "inline-flex min-h-[28px] items-center gap-1 max-lg:min-h-[44px]"} decoration-dotted underline-offset-4 ${quiet ? "hover:underline focus-visible:underline" : "underline"} ${className}`;
   const inside = (
     <>
       {children}
