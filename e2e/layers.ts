@@ -331,6 +331,7 @@ journey("every figure of plan, bench, wrap-up and today opens to its inputs and 
       tried.set(kind, path);
       await p.locator(`[data-why="${kind}"]:visible`).first().click();
       const panel = p.getByRole("dialog");
+      await panel.waitFor();
       assert.ok((await panel.locator("dl dt").count()) > 0, `${kind} of ${path} has no inputs`);
       for (const row of await panel.locator("dl dd").all()) assert.match((await row.textContent()) as string, / · ./, `${kind} of ${path}: an input without an origin`);
       if (kind === "logged") assert.equal(await panel.locator("[role='status']").count(), 0);
@@ -342,8 +343,6 @@ journey("every figure of plan, bench, wrap-up and today opens to its inputs and 
   const to = async (path: string, view: string): Promise<void> => {
     await p.goto(new URL(path, url).href);
     await p.locator(`main[data-view='${view}']`).waitFor();
-    // the air in the strip opens once its part has come
-    if (view !== "bench") await p.locator("header [data-why]").waitFor();
   };
   // names of steps, of this job and of those on the rack beside it, longest first
   const titles: string[] = [];

@@ -57,6 +57,10 @@ journey("offline after the first load: the server gone, every path opens and all
   const card = p.waitForEvent("download");
   await p.getByRole("button", { name: "Work card, PDF" }).click();
   assert.equal(readFileSync(await (await card).path()).subarray(0, 5).toString(), "%PDF-");
+  // a figure opens, and what moves it is tried
+  await p.locator("[data-why='ready']").first().click();
+  await p.getByRole("dialog").locator("[data-moves]").waitFor();
+  assert.deepEqual(faults(p), []);
   await o.close();
 });
 

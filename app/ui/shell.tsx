@@ -6,6 +6,7 @@ import { Toaster, toast } from "sonner";
 import { Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import type { Input } from "../core/why/inputs";
 import type { Outcome } from "./kit/field";
+import { Why } from "./kit/why";
 import { UpdateOffer } from "./update";
 
 const PLACES: { to: string; name: string }[] = [
@@ -17,7 +18,6 @@ const PLACES: { to: string; name: string }[] = [
   { to: "/guide", name: "Field guide" },
 ];
 
-const Why = lazy(() => import("./kit/why").then((m) => ({ default: m.Why })));
 const Overlays = lazy(() => import("./overlays"));
 
 export function Brand() {
@@ -72,7 +72,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
             </NavLink>
           ))}
         </nav>
-        <p className="ml-auto text-[0.93rem] text-[#f3e2bd] max-lg:hidden"><Suspense fallback={air.text}><Why quiet of={{ title: "The air now", rows: () => air.rows, ask: null }}>{air.text}</Why></Suspense></p>
+        <p className="ml-auto text-[0.93rem] text-[#f3e2bd] max-lg:hidden"><Why quiet of={{ title: "The air now", rows: () => air.rows, ask: null }}>{air.text}</Why></p>
         <div className="flex items-center gap-1 max-lg:ml-auto">
           <StripButton label={undo ? `Undo: ${undo}` : "Nothing to undo"} disabled={!undo} onClick={() => act("undo")}><Undo2 size={18} aria-hidden="true" /></StripButton>
           <StripButton label={redo ? `Do again: ${redo}` : "Nothing to do again"} disabled={!redo} onClick={() => act("redo")}><Redo2 size={18} aria-hidden="true" /></StripButton>
