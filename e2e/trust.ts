@@ -1,5 +1,6 @@
 /** Offline, newer versions, the content security policy, what paper and files say, quota, two tabs at one thing. */
 import type { Page } from "playwright-core";
+import { execFileSync } from "node:child_process";
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -204,6 +205,75 @@ journey("a private window, a newer store and a waiting upgrade are each told, an
   const raw = JSON.parse(readFileSync(await (await saved).path(), "utf8")) as { version: number; stores: { shop: unknown[] } };
   assert.equal(raw.version, 990);
   assert.equal(raw.stores.shop.length, 1);
+  await o.close();
+});
+
+journey("installable; the screen kept awake at the bench; printed pages say all and show no buttons; reminded of a spare copy by its date", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await p.addInitScript(`{
+    const log = (globalThis.wakes = []);
+    Object.defineProperty(navigator, "wakeLock", { value: { request: (kind) => (log.push("ask " + kind), Promise.resolve({ release: () => (log.push("release"), Promise.resolve()) })) } });
+  }`);
+  await p.reload();
+  await openSample(p);
+  // what a browser asks of an app before it offers to install it
+  const manifest = (await (await p.request.get(new URL("manifest.webmanifest", url).href)).json()) as { name: string; start_url: string; display: string; icons: { src: string; sizes: string; type: string }[] };
+  assert.equal(manifest.name, "Rich Layer");
+  assert.equal(manifest.display, "standalone");
+  assert.ok(manifest.icons.some((i) => i.sizes.includes("512")) && manifest.icons.some((i) => i.sizes.includes("192")), JSON.stringify(manifest.icons));
+  for (const i of manifest.icons) {
+    const got = await p.request.get(new URL(i.src, url).href);
+    assert.equal(got.headers()["content-type"]?.split(";")[0], i.type);
+    assert.ok((await got.body()).length > 100, i.src);
+  }
+  const cdp = await o.context.newCDPSession(p);
+  assert.deepEqual((await cdp.send("Page.getAppManifest")).errors, []);
+  await p.getByText("The shop has never been saved as a file from this browser").waitFor();
+
+  // asked for at the bench, asked for anew when the page is seen again, let go with the bench
+  const wakes = (): Promise<string[]> => p.evaluate(() => (globalThis as unknown as { wakes: string[] }).wakes);
+  const woken = (n: number): Promise<unknown> => p.waitForFunction((k) => (globalThis as unknown as { wakes: string[] }).wakes.length === k, n);
+  await p.getByRole("link", { name: "Go to the bench" }).first().click();
+  await p.locator("main[data-view='bench']").waitFor();
+  await woken(1);
+  await p.evaluate(() => void document.dispatchEvent(new Event("visibilitychange")));
+  await woken(2);
+  await p.getByRole("link", { name: "Leave the bench" }).click();
+  await woken(3);
+  assert.deepEqual(await wakes(), ["ask screen", "ask screen", "release"]);
+
+  // on paper: every step with its times, no places, no buttons
+  await p.goto(new URL("jobs/bed-markers/calendar", url).href);
+  await p.getByText("counted back from the due date").waitFor();
+  const titles = (await p.locator("tr[data-step] td:first-child").allTextContents()).map((t) => t.trim());
+  assert.equal(titles.length, 18);
+  // in order, with whatever other columns a reader puts between the lines of a wrapped one
+  const inOrder = (title: string): RegExp => new RegExp(title.split(/[^\p{L}\p{N}.]+/u).join(".{0,80}?"));
+  for (const path of ["jobs/bed-markers/calendar", "jobs/bed-markers/layers", "jobs/bed-markers/wrap-up"]) {
+    await p.goto(new URL(path, url).href);
+    await p.locator(`main[data-view='${path.split("/")[2]}'] [data-step]`).first().waitFor();
+    const dir = mkdtempSync(join(tmpdir(), "richlayer-print-"));
+    writeFileSync(join(dir, "page.pdf"), await p.pdf({ format: "A4" }));
+    const words = execFileSync("pdftotext", ["-layout", join(dir, "page.pdf"), "-"], { encoding: "utf8" }).replace(/\s+/g, " ");
+    rmSync(dir, { recursive: true, force: true });
+    for (const t of titles) assert.match(words, inOrder(t), path);
+    for (const t of ["Take it away", "Go to the bench", "why this number", "Bench log", "Add a photo"]) assert.ok(!words.includes(t), `${t} is on the printed page ${path}`);
+  }
+
+  // saved, the reminder goes; after a week it is back and says when
+  await p.goto(new URL("workshop", url).href);
+  const file = p.waitForEvent("download");
+  await p.getByRole("button", { name: "Save the whole shop as a file" }).click();
+  await file;
+  await p.getByText("Last saved from here Wed 13 Jan").waitFor();
+  await p.goto(url);
+  await p.locator("main[data-view='today']").waitFor();
+  assert.equal(await p.getByText(/saved as a file/).count(), 0);
+  await o.setTime(Date.parse("2027-01-21T11:20:00Z"));
+  await p.goto(url);
+  await p.getByText("The shop was last saved as a file on Wed 13 Jan, 8 days ago.").waitFor();
+  assert.deepEqual(faults(p), []);
   await o.close();
 });
 

@@ -62,11 +62,16 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
   const [busy, setBusy] = useState(false);
   const save = async (zip: boolean): Promise<void> => {
     setBusy(true);
-    const all = await readAll();
-    if (all) {
-      if (zip) saveFile(fileName(name, today, ".richlayer.zip"), (await (await import("../io/zip")).writeZip(shopFile(all))) as Uint8Array<ArrayBuffer>, "application/zip");
-      else saveFile(fileName(name, today, ".richlayer.json"), writeFile(shopFile(all)), "application/json");
-      void fetcher.submit({ intent: "saved", at: String(nowMs()) }, { method: "post", action: "/do" });
+    setError(null);
+    try {
+      const all = await readAll();
+      if (all) {
+        if (zip) saveFile(fileName(name, today, ".richlayer.zip"), (await (await import("../io/zip")).writeZip(shopFile(all))) as Uint8Array<ArrayBuffer>, "application/zip");
+        else saveFile(fileName(name, today, ".richlayer.json"), writeFile(shopFile(all)), "application/json");
+        void fetcher.submit({ intent: "saved", at: String(nowMs()) }, { method: "post", action: "/do" });
+      }
+    } catch (e) {
+      setError(`The shop was not saved as a file: ${(e as Error).message}. What is in this browser is untouched.`);
     }
     setBusy(false);
   };

@@ -129,7 +129,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                 {[...chosenZone.layers].reverse().map((l, i) => (
                   <li key={i} onMouseEnter={() => setLit(l.step)} onMouseLeave={() => setLit(null)} className={`flex items-center gap-2 border-b border-line py-1 text-[0.95rem] ${lit && lit === l.step ? "font-semibold" : ""}`}>
                     <Swatch colour={lookOf(l, paints).fill} />
-                    {l.step ? <button type="button" className="min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-[44px]" onFocus={() => setLit(l.step)} onBlur={() => setLit(null)} onClick={() => choose(l.step!)}>{lookOf(l, paints).name}</button> : <span className="flex-1">{lookOf(l, paints).name}</span>}
+                    {l.step ? <button type="button" className="says min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-[44px]" onFocus={() => setLit(l.step)} onBlur={() => setLit(null)} onClick={() => choose(l.step!)}>{lookOf(l, paints).name}</button> : <span className="flex-1">{lookOf(l, paints).name}</span>}
                     <Why of={openedLayer(plan, p.step.id, chosen, l, lookOf(l, paints).name)}><span className="num">{showUm(l.bottomUm - l.topUm)}</span></Why>
                     <span className="w-[86px] text-right text-muted">{l.left < 1 ? `${Math.round(l.left * 100)} % left` : l.kind === "char" ? "" : l.state.replace("-", " ")}</span>
                   </li>

@@ -154,8 +154,8 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
               <li key={p.id} className="flex flex-col gap-1"><img src={`data:image/jpeg;base64,${p.data}`} alt={p.caption || "photo of the piece"} className="h-28 rounded border border-line" /><ActButton className="link-act" act={{ intent: "photo-forget", id: p.id }} label={`Remove photo ${p.caption}`}>Remove</ActButton></li>
             ))}
           </ul>
-          <label className="text-muted">Add a photo<input type="file" accept="image/*" className="field-in text-ink" onChange={(e) => void photo(e.target.files?.[0])} /></label>
-          <p className="tag">Drawn anew at 1600 px at most, so no place or camera data stays in it.</p>
+          <label className="screen-only text-muted">Add a photo<input type="file" accept="image/*" className="field-in text-ink" onChange={(e) => void photo(e.target.files?.[0])} /></label>
+          <p className="screen-only tag">Drawn anew at 1600 px at most, so no place or camera data stays in it.</p>
           {(photoError ?? fetcher.data?.error) && <p role="alert" className="text-wrong">{photoError ?? fetcher.data?.error}</p>}
         </section>
         <div className="flex flex-wrap gap-3 border-t border-line pt-3">

@@ -47,7 +47,7 @@ export function TimeRail({ blocks, chosen, at, onChoose }: { blocks: RailBlock[]
     if (el && b && (el.dataset.part === "gap" || b.id !== chosen || at !== null)) choose(b, el.dataset.part === "gap" ? el : null, e.clientX);
   };
   return (
-    <div ref={box} onPointerMove={scrub} className="relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:order-first max-lg:border-b max-lg:border-t-0 max-lg:px-3 max-lg:py-1" role="group" aria-label="Time rail; waits are compressed">
+    <div ref={box} onPointerMove={scrub} className="screen-only relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:order-first max-lg:border-b max-lg:border-t-0 max-lg:px-3 max-lg:py-1" role="group" aria-label="Time rail; waits are compressed">
       <ol className="flex w-max items-end pb-1">
         {blocks.map((b) => (
           <li key={b.id} className="relative flex flex-col pt-[30px] max-lg:pt-[46px]">

@@ -81,7 +81,7 @@ function Row({ row: r, n, chosen, lit, onChoose, onLight }: { row: StepRow; n: n
     >
       <div className={`flex items-center gap-1 border-2 pr-2 ${chosen ? "border-act bg-chosen font-semibold" : lit ? "border-transparent bg-lifted" : "border-transparent"} ${s.isDragging ? "bg-lifted shadow-lg" : ""}`}>
         <button type="button" {...s.attributes} {...s.listeners} aria-label={`Move ${r.title}`} className="grid h-8 w-7 shrink-0 touch-none place-items-center text-muted max-lg:h-11 max-lg:w-9"><GripVertical size={14} aria-hidden="true" /></button>
-        <button type="button" aria-current={chosen ? "step" : undefined} onClick={() => onChoose(r.id)} className="flex min-h-[32px] min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-[44px]">
+        <button type="button" aria-current={chosen ? "step" : undefined} onClick={() => onChoose(r.id)} className="says flex min-h-[32px] min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-[44px]">
           <span className="num w-5 shrink-0 text-[12.5px] text-muted">{n}</span>
           <span className={`min-w-0 flex-1 leading-tight ${r.done ? "text-muted" : ""}`}>
             {r.title}
