@@ -1,12 +1,14 @@
 /** What decides the date, in words: the longest waits and closed stretches on the way, each with what leaving it out would gain. */
 import { showMinutes } from "../units/show";
-import type { Placed } from "./place";
+import type { WorkCalendar } from "../time/hours";
+import { kindOf } from "./kinds";
+import { slot, type Placed } from "./place";
 import { stateWords } from "./words";
 
 export { stateWords } from "./words";
 
 export interface Decider {
-  kind: "wait" | "closed" | "work";
+  kind: "wait" | "window" | "closed" | "short" | "held" | "work";
   /** the step it comes before, or is */
   step: string;
   minutes: number;
@@ -15,18 +17,50 @@ export interface Decider {
   why: string;
 }
 
-/** @param without plans again with the wait before a step left out and gives the ready time */
-export function decides(placed: Placed[], ready: number | null, without: (index: number) => number | null): Decider[] {
+/** The time between two steps, in the order it passes: moments at which each cause ends, and the closed minutes of what is left. */
+export interface Gap {
+  /** the step before is done, and it is not earlier than now */
+  from: number;
+  /** dry enough, or the wait typed in is over */
+  dry: number;
+  /** a window that had shut is open again; the same as `dry` where none had */
+  open: number;
+  /** minutes shut between then and the beginning */
+  closed: number;
+  /** open minutes left of a day, too few for it */
+  short: number;
+  /** minutes held back, so that what follows keeps its windows */
+  held: number;
+}
+/** @param now the moment it is planned at; null: the job's own start */
+export function gapBefore(p: Placed, prev: Placed | undefined, begins: number, now: number | null, calendar: WorkCalendar): Gap | null {
+  const free = prev ? prev.end : begins;
+  if (p.start === null || free === null) return null;
+  const start = p.start;
+  const until = (m: number | null | undefined, least: number): number => Math.min(start, Math.max(least, m ?? -Infinity));
+  const from = until(Math.max(free, now ?? -Infinity), -Infinity);
+  const typed = prev?.step.waitMin ?? null;
+  const dry = until(typed !== null ? free + typed : p.waited?.opens, from);
+  const open = typed !== null ? dry : until(Math.max(...p.needs.map((r) => (r.closes !== null && r.closes < start && r.reopens !== null && r.reopens <= start ? r.reopens : -Infinity)), -Infinity), dry);
+  const soonest = until(slot(calendar, open, p.minutes ?? 0, kindOf(p.step.kind).divisible || p.step.byLoad)?.start, open);
+  const [before, after] = [calendar.closedBetween(open, soonest), calendar.closedBetween(soonest, start)];
+  return { from, dry, open, closed: before + after, short: soonest - open - before, held: start - soonest - after };
+}
+
+/** @param hoursOf when a step may be done @param without plans again with the wait before a step left out and gives the ready time */
+export function decides(placed: Placed[], ready: number | null, now: number | null, hoursOf: (p: Placed) => WorkCalendar, without: (index: number) => number | null): Decider[] {
   const out: (Decider & { index: number })[] = [];
   placed.forEach((p, i) => {
-    const prev = placed[i - 1];
-    if (i === 0 || p.start === null || !prev || prev.end === null || p.actual) return;
-    const gap = p.start - prev.end;
-    if (gap <= 0) return;
-    const wait = p.waited && p.waited.opens !== null ? Math.max(0, Math.min(gap, p.waited.opens - prev.end)) : 0;
-    if (wait > 0 && p.waited) out.push({ kind: "wait", index: i, step: p.step.id, minutes: wait, gain: null, why: `${showMinutes(wait)} until it is ${stateWords(p.waited.state)}, before “${p.step.title}”` });
-    const shut = gap - wait;
-    if (shut > 0) out.push({ kind: "closed", index: i, step: p.step.id, minutes: shut, gain: null, why: `${showMinutes(shut)} shut before “${p.step.title}”` });
+    const g = i > 0 && !p.actual ? gapBefore(p, placed[i - 1], 0, now, hoursOf(p)) : null;
+    if (!g) return;
+    const put = (kind: Decider["kind"], minutes: number, why: string): void => {
+      if (minutes > 0) out.push({ kind, index: i, step: p.step.id, minutes, gain: null, why: `${showMinutes(minutes)} ${why} “${p.step.title}”` });
+    };
+    put("wait", g.dry - g.from, placed[i - 1].step.waitMin !== null ? "of a wait set by hand, before" : `until it is ${stateWords(p.waited?.state ?? "set-time")}, before`);
+    put("window", g.open - g.dry, "until a window that had shut is open again, before");
+    put("closed", g.closed, "shut before");
+    put("short", g.short, "left of a day, too short for");
+    put("held", g.held, "held back to keep the windows behind it, before");
   });
   const work = placed.filter((p) => p.minutes !== null && !p.actual).reduce((a, p) => a + (p.minutes as number), 0);
   const top = out.sort((a, b) => b.minutes - a.minutes).slice(0, 4);

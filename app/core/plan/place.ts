@@ -90,6 +90,9 @@ export function workMinutes(s: Step, c: Context): { setup: number | null; perPie
   return { setup: m.setup * k, perPiece: m.perPiece * k, total: raw * k, uncorrected: raw };
 }
 
+/** When a step may be done: spraying keeps its own hours where the shop has some. */
+export const hoursOf = (s: Step, c: Context): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
+
 /** latest start that still has the last piece done before its window shuts */
 const lateStart = (r: Readiness, minutes: number): number | null => (r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes)));
 
@@ -143,7 +146,6 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
   let stuck: PlaceResult["stuck"] = null;
   let moved = false;
 
-  const hoursOf = (s: Step): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
   const one = (i: number, before: Piece, prevEnd: number | null, from: number): { p: Placed; early: number | null } => {
     const s = steps[i];
     const kind = kindOf(s.kind);
@@ -170,7 +172,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
         earliest = Math.max(earliest, r.opens);
       }
     }
-    const got = slot(hoursOf(s), earliest, w.total, kind.divisible || s.byLoad);
+    const got = slot(hoursOf(s, c), earliest, w.total, kind.divisible || s.byLoad);
     if (!got) return block("there are no working hours to do it in");
     return { p: { ...base, start: got.start, end: got.end, pauses: got.pauses, waited: binding, after: kind.apply(s, before, c, got.end, got.start), blocked: null }, early: earliest };
   };
@@ -207,7 +209,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
       // Delay the beginning of the windowed run to later openings until all of it fits.
       for (let t = 0; t < TRIES && !best.ok; t++) {
         const head = one(i, piece, end, from).p;
-        const hours = hoursOf(steps[i]);
+        const hours = hoursOf(steps[i], c);
         const open = head.start === null ? null : hours.openAt(head.start);
         const next = open ? hours.openAt(open.to) : null;
         if (!next) break;

@@ -10,7 +10,11 @@ import {
   zone,
   type Shape,
 } from "../../../e2e/support/worlds";
+import { brief } from "../../../e2e/support/briefs";
 import { air } from "../drying/climate";
+import { inputs } from "../why/inputs";
+import { gapBefore } from "./decides";
+import { hoursOf } from "./place";
 import { fold } from "../bench/fold";
 import { hasPhoto, photoStages } from "../bench/stages";
 import { standing } from "../bench/next";
@@ -404,6 +408,51 @@ describe("time", () => {
     const wait = p.decides.find((d) => d.kind === "wait")!;
     expect(wait.why).toMatch(/until it is/);
     expect(wait.gain).not.toBeNull();
+  });
+  test("every minute between two steps has its cause: dry, a window open again, shut, held back", () => {
+    let [windows, shut, short, held] = [0, 0, 0, 0];
+    for (let k = 0; k < 60; k++) {
+      const p = makePlan(brief(k * 17), null, true);
+      p.placed.forEach((x, i) => {
+        const prev = p.placed[i - 1];
+        const g = i > 0 ? gapBefore(x, prev, 0, null, hoursOf(x.step, p.context)) : null;
+        if (!g || x.start === null || prev.end === null) return;
+        expect(g.from).toBe(prev.end);
+        expect(g.dry).toBeGreaterThanOrEqual(g.from);
+        expect(g.open).toBeGreaterThanOrEqual(g.dry);
+        expect(g.closed).toBeGreaterThanOrEqual(0);
+        expect(g.held).toBeGreaterThanOrEqual(0);
+        expect(g.open + g.closed + g.short + g.held).toBe(x.start);
+        if (g.open > g.dry) windows++;
+        if (g.closed > 0) shut++;
+        if (g.held > 0) held++;
+        if (g.short > 0) {
+          short++;
+          expect(g.short).toBeLessThan(x.minutes!);
+        }
+        // nothing is held back where no window ties what follows
+        if (!p.placed.some((y) => y.needs.some((r) => r.closes !== null))) expect([x.step.id, g.held]).toEqual([x.step.id, 0]);
+      });
+    }
+    expect(windows).toBeGreaterThan(3);
+    expect(shut).toBeGreaterThan(20);
+    expect(short).toBeGreaterThan(0);
+    expect(held).toBeGreaterThan(0);
+  });
+  test("a window that had shut is told as one, not as a shop that is shut", () => {
+    const p = Array.from({ length: 60 }, (_, k) => makePlan(brief(k * 17))).find((x) => x.decides.some((d) => d.kind === "window"))!;
+    const d = p.decides.find((x) => x.kind === "window")!;
+    expect(d.why).toMatch(/until a window that had shut is open again, before “/);
+    expect(inputs(p, { of: "begins", step: d.step }).map((r) => r.name)).toContain("A window had shut; it reopens");
+  });
+  test("under way, what is left of a wait decides, not what has passed of it", () => {
+    const w = a1();
+    const plain = makePlan(w);
+    const top = plain.placed.findIndex((x) => x.step.role === "top");
+    const log = plain.placed.slice(0, top + 1).flatMap((x, k) => (["start", "done"] as const).map((kind, j) => Object.assign(new LogEntry(), { id: `e${2 * k + j}`, jobId: w.job.id, kind, step: x.step.id, at: j ? x.end : x.start })));
+    const now = (plain.placed[top].end as number) + 120;
+    const d = makePlan({ ...w, log }, now).decides.find((x) => x.step === plain.placed[top + 1].step.id && x.kind === "wait")!;
+    expect(d.minutes).toBe((plain.placed[top + 1].waited!.opens as number) - now);
   });
   test("learned minutes are laid on, and only they", () => {
     const plain = makePlan(e1());

@@ -13,7 +13,7 @@ import type { Missing } from "./builder";
 import { generate } from "./generate";
 import { differences, type Differences } from "./differences";
 import { layingOf, soonest, type Laying } from "./lay";
-import { place, type PlaceResult } from "./place";
+import { hoursOf, place, type PlaceResult } from "./place";
 
 export interface Plan extends Facts {
   missing: Missing[];
@@ -76,7 +76,7 @@ export function makePlan(world: World, now: number | null = null, lean = false, 
     ready,
     stuck: stuck ? `“${steps[stuck.index].title}” has no time: ${stuck.why}.` : null,
     get decides() {
-      return (decided ??= decides(placed, ready, (i) => {
+      return (decided ??= decides(placed, ready, now, (p) => hoursOf(p.step, c), (i) => {
         const r = without(i);
         return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
       }));

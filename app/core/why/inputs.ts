@@ -5,6 +5,8 @@ import { dryingOf } from "../drying/states";
 import { airAtMoment, type Air } from "../drying/climate";
 import { airOf } from "../plan/ready";
 import { latestStart } from "../plan/backward";
+import { gapBefore } from "../plan/decides";
+import { hoursOf } from "../plan/place";
 import { figuresOf } from "../plan/figures";
 import { byBeam } from "../plan/kinds";
 import type { Plan } from "../plan/plan";
@@ -126,19 +128,21 @@ function begins(plan: Plan, i: number): Input[] {
   if (p.start === null) return [];
   if (p.actual) return [{ name: "Begun", value: showWhen(c.clock, p.start), from: "bench log" }];
   const prev = plan.placed[i - 1];
-  const free = prev?.end ?? c.clock.fromLocal(c.job.start);
+  const begin = c.clock.fromLocal(c.job.start);
+  const free = prev?.end ?? begin;
   const typed = prev?.step.waitMin ?? null;
   const dry = p.waited?.opens ?? null;
-  const may = Math.max(free, plan.now ?? -Infinity, typed !== null ? free + typed : (dry ?? -Infinity));
-  const shut = c.calendar.closedBetween(may, p.start);
-  const held = p.start - may - shut;
+  const g = gapBefore(p, prev, begin, plan.now, hoursOf(p.step, c));
+  if (!g) return [];
   const word = p.waited ? stateWords(p.waited.state) : "";
   return [
     { name: prev ? "The step before it ends" : "The job begins", value: showWhen(c.clock, free), from: prev?.actual ? "bench log" : prev ? "plan" : "brief" },
     ...(typed !== null ? [{ name: "Wait", value: showMinutes(typed), from: "by hand" }] : dry !== null && p.waited ? [{ name: `${word[0].toUpperCase()}${word.slice(1)}`, value: showWhen(c.clock, dry), from: "drying clock" }] : []),
-    ...(plan.now !== null && may === plan.now ? [{ name: "Not before now", value: showWhen(c.clock, plan.now), from: "the clock" }] : []),
-    ...(shut > 0 ? [{ name: "The shop is shut for", value: showMinutes(shut), from: c.world.shop.hoursSet ? "your hours" : "default hours" }] : []),
-    ...(held > 0 ? [{ name: "Held back, to fit what follows", value: showMinutes(held), from: "a window that would shut, or an unbroken run" }] : []),
+    ...(plan.now !== null && g.open === plan.now ? [{ name: "Not before now", value: showWhen(c.clock, plan.now), from: "the clock" }] : []),
+    ...(g.open > g.dry ? [{ name: "A window had shut; it reopens", value: showWhen(c.clock, g.open), from: "product, in that air" }] : []),
+    ...(g.closed > 0 ? [{ name: "The shop is shut for", value: showMinutes(g.closed), from: c.world.shop.hoursSet ? "your hours" : "default hours" }] : []),
+    ...(g.short > 0 ? [{ name: "Left of a day, too short for it", value: showMinutes(g.short), from: c.world.shop.hoursSet ? "your hours" : "default hours" }] : []),
+    ...(g.held > 0 ? [{ name: "Held back, to fit what follows", value: showMinutes(g.held), from: "a window that would shut, or an unbroken run" }] : []),
   ];
 }
 
@@ -236,12 +240,14 @@ function amount(plan: Plan, product: string): Input[] {
   ];
 }
 
+const DECIDES = { work: "Work at the bench", wait: "Wait", window: "Window shut", closed: "Shut", short: "Too short", held: "Held back" };
+
 function ready(plan: Plan): Input[] {
   const c = plan.context;
   const end = due(plan);
   return [
     { name: "First step begins", value: plan.start === null ? "not yet" : showWhen(c.clock, plan.start), from: c.world.shop.hoursSet ? "your hours" : "default hours" },
-    ...plan.decides.map((x) => ({ name: x.kind === "work" ? "Work at the bench" : x.kind === "wait" ? "Wait" : "Shut", value: showMinutes(x.minutes), from: x.why.replace(`${showMinutes(x.minutes)} `, "") })),
+    ...plan.decides.map((x) => ({ name: DECIDES[x.kind], value: showMinutes(x.minutes), from: x.why.replace(`${showMinutes(x.minutes)} `, "") })),
     { name: "Drying", value: "integrated hour by hour", from: climateFrom(plan) },
     ...(plan.ready === null ? [] : [{ name: "Ready", value: showWhen(c.clock, plan.ready), from: "end of the last step" }]),
     ...(end === null ? [] : [{ name: "Due", value: showWhen(c.clock, end), from: "brief" }]),
