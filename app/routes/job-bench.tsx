@@ -133,9 +133,9 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         <section aria-label="Hazards" className="rounded-lg border-2 border-[#ff9d88] p-3">
           <ul className="flex flex-col gap-2">
             {d.hazards.map((h) => (
-              <li key={h.rule + h.where} data-snag={h.rule} className="flex flex-wrap items-center justify-between gap-3">
-                <span><strong>{h.severity === "never" ? "Never: " : "Hazard: "}</strong>{h.why}</span>
-                {h.severity === "hazard" ? <button type="button" data-fix="accept" className="btn !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "fix", rule: String(h.rule), where: h.where, fix: "accept" })}>Read and accepted</button> : <Link className="btn !min-h-[56px] !border-[#f8f4f9]" to="../layers" relative="path">Mend it first</Link>}
+              <li key={h.rule + h.where} data-snag={h.rule} className="flex flex-wrap items-center justify-between gap-3 lg:flex-nowrap">
+                <span className="min-w-0 lg:flex-1"><strong>{h.severity === "never" ? "Never: " : "Hazard: "}</strong>{h.why}</span>
+                {h.severity === "hazard" ? <button type="button" data-fix="accept" className="btn shrink-0 !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "fix", rule: String(h.rule), where: h.where, fix: "accept" })}>Read and accepted</button> : <Link className="btn !min-h-[56px] !border-[#f8f4f9]" to="../layers" relative="path">Mend it first</Link>}
               </li>
             ))}
           </ul>

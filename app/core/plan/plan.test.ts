@@ -411,7 +411,7 @@ describe("time", () => {
   });
   test("every minute between two steps has its cause: dry, a window open again, shut, held back", () => {
     let [windows, shut, short, held] = [0, 0, 0, 0];
-    for (let k = 0; k < 60; k++) {
+    for (let k = 0; k < 120; k++) {
       const p = makePlan(brief(k * 17), null, true);
       p.placed.forEach((x, i) => {
         const prev = p.placed[i - 1];
