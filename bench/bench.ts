@@ -6,6 +6,7 @@ import { e1, zone, SHELF, stocked, swing } from "../e2e/support/worlds";
 import { scheduleRows } from "./schedule";
 import { makePlan } from "../app/core/plan/plan";
 import { simulate } from "../app/core/plan/report";
+import { movesOf } from "../app/core/why/moves";
 import { loadClip } from "../app/door/kernel";
 import { readZones } from "../app/core/vector/zones";
 import type { World } from "../app/core/records/world";
@@ -45,6 +46,11 @@ for (const [zones, steps] of [[1, 20], [2, 20], [6, 40], [6, 80], [6, 160]] as c
     const p = makePlan(w);
     simulate(p, p.placed[p.placed.length - 1]);
   }), unit: "ms" });
+}
+for (const [zones, steps] of [[2, 20], [6, 40], [6, 80]] as const) {
+  const plan = makePlan(world(zones, steps), null, true);
+  const tried = movesOf(plan, { of: "ready" })!.tried;
+  rows.push({ name: `what moves the ready time, ${tried} inputs turned both ways`, n: plan.placed.length, value: time(() => void movesOf(plan, { of: "ready" }), 3), unit: "ms" });
 }
 const clip = await loadClip();
 for (const n of [10, 100, 400]) {

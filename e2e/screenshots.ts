@@ -6,7 +6,7 @@ import { open, openSample } from "./browser";
 const SHOTS: [
   string,
   string,
-  { width?: number; height?: number; touch?: boolean; theme?: "day" | "night" }?,
+  { width?: number; height?: number; touch?: boolean; theme?: "day" | "night"; opened?: string }?,
 ][] = [
   ["today", ""],
   ["layers-engraved", "jobs/bed-markers/layers?step=coat.colour.beet.2"],
@@ -16,6 +16,7 @@ const SHOTS: [
   ["artwork", "jobs/bed-markers/artwork"],
   ["route", "jobs/bed-markers/route"],
   ["calendar", "jobs/bed-markers/calendar"],
+  ["why", "jobs/splash-tiles/layers?step=coat.top.1", { opened: "[data-why='wait']" }],
   ["bench", "jobs/bed-markers/bench"],
   ["bench-waiting", "jobs/splash-tiles/bench"],
   ["wrap-up", "jobs/first-markers/wrap-up"],
@@ -36,6 +37,10 @@ for (const [name, path, look] of SHOTS) {
   await openSample(o.page);
   await o.page.goto(new URL(path, url).href);
   await o.page.locator("main[data-view]:not([data-view='loading'])").waitFor();
+  if (look?.opened) {
+    await o.page.locator(`section ${look.opened}`).first().click();
+    await o.page.locator("[data-moves]").waitFor();
+  }
   await o.page.waitForTimeout(500);
   await o.page.screenshot({ path: `docs/screenshots/${name}.png` });
   await o.close();

@@ -2,7 +2,6 @@ import type { Route } from "./+types/today";
 import { Link } from "react-router";
 import { nowMinutes } from "../clock";
 import { showMinutes } from "../core/units/show";
-import { showDay, zonedClock } from "../core/time/zoned";
 import { readDay, readLastSaved, readShop, readWorldsOf } from "../store/queries";
 import type { TodayRow } from "./today-rows";
 import { Empty } from "../ui/kit/bits";
@@ -20,16 +19,22 @@ async function rowsOf(ids: string[], stamp: string, now: number): Promise<TodayR
   return kept.rows;
 }
 
+/** When the shop was last saved, by its own days; the calendar is fetched only where there is something to say. */
+async function sayLast(ms: number, now: number): Promise<{ days: number; on: string }> {
+  const { showDay, zonedClock } = await import("../core/time/zoned");
+  const clock = zonedClock((await readShop())?.shop.zone ?? "UTC");
+  return { days: clock.dayNumber(now) - clock.dayNumber(ms / 60000), on: showDay(clock, ms / 60000) };
+}
+
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
   const day = await readDay(SHOWN);
   const rows = await rowsOf(day.ids, day.stamp, now);
   const saved = await readLastSaved();
   // A reminder once there is something to lose: work logged, and no spare copy for a week.
-  const clock = zonedClock((await readShop())?.shop.zone ?? "UTC");
-  const days = saved === null ? null : clock.dayNumber(now) - clock.dayNumber(saved / 60000);
-  const remind = rows.some((r) => r.begun) && (days === null || days >= 7);
-  return { rows, more: day.more, now, remind: remind ? { days, on: saved === null ? null : showDay(clock, saved / 60000) } : null };
+  const last = saved === null ? null : await sayLast(saved, now);
+  const remind = rows.some((r) => r.begun) && (last === null || last.days >= 7);
+  return { rows, more: day.more, now, remind: remind ? { last } : null };
 }
 
 export default function Today({ loaderData: { rows, more, now, remind } }: Route.ComponentProps) {
@@ -40,7 +45,7 @@ export default function Today({ loaderData: { rows, more, now, remind } }: Route
         <h1>Today</h1>
         <Link to="/jobs/new" className={rows.length ? "btn" : "btn btn-main"}>New job</Link>
       </div>
-      {remind && <p className="mb-4 border-y border-line py-2 text-waiting">{remind.days === null ? "The shop has never been saved as a file from this browser." : `The shop was last saved as a file on ${remind.on}, ${remind.days} days ago.`} A browser can lose what it keeps. <Link className="text" to="/workshop">Save a spare copy</Link></p>}
+      {remind && <p className="mb-4 border-y border-line py-2 text-waiting">{remind.last === null ? "The shop has never been saved as a file from this browser." : `The shop was last saved as a file on ${remind.last.on}, ${remind.last.days} days ago.`} A browser can lose what it keeps. <Link className="text" to="/workshop">Save a spare copy</Link></p>}
       {!rows.length && (
         <Empty title="Nothing is under way">
           <p>Here stand the jobs of the day: what to do now, what is drying and when its window opens, what is due.</p>

@@ -238,11 +238,15 @@ function stretch(plan: Plan, from: number, to: number): Lever[] {
   return [temperature(plan), humidity(plan), ...draught(plan), ...longest.flatMap((p) => drying(plan, p)), ...hands(plan, steps.map((p) => p.step.kind)), pieces(plan), hours(plan)];
 }
 
-/** What a wait hangs on: the air, the film that decides and its product; cooling hangs on the blank. */
+/** products of films beneath that are tried beside the one that decides a wait: a drier one may come to decide */
+const BENEATH_TRIED = 2;
+/** What a wait hangs on: the air, the film that decides and its product, films beneath it; cooling hangs on the blank. */
 function drier(plan: Plan, state: string | undefined, filmStep: string | null): Lever[] {
   if (!state || state === "set-time") return [];
-  const s = plan.placed.find((p) => p.step.id === filmStep)?.step;
-  return [...inAir(plan), ...room(plan, s), ...(s?.productId ? [...film(plan, s.productId, [s]), ...drying(plan, s.productId)] : []), ...(state === "cold" ? [thickness(plan)] : [])];
+  const laid = plan.placed.find((p) => p.step.id === filmStep);
+  const s = laid?.step;
+  const beneath = [...new Set((laid?.after.zones ?? []).flatMap((z) => z.films.filter((f) => f.left > 0 && !f.phase).map((f) => f.productId).reverse()))].filter((id) => id !== s?.productId).slice(0, BENEATH_TRIED);
+  return [...inAir(plan), ...room(plan, s), ...(s?.productId ? [...film(plan, s.productId, [s]), ...drying(plan, s.productId), ...beneath.flatMap((id) => drying(plan, id))] : []), ...(state === "cold" ? [thickness(plan)] : [])];
 }
 
 /** The levers that may move a figure; those that turn out to move nothing are dropped by whoever tries them. */
