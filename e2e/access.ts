@@ -74,7 +74,8 @@ for (const width of [1280, 390]) {
     await look("menu");
     await p.keyboard.press("Escape");
     await p.getByRole("button", { name: /why this number: Paint/ }).click();
-    await look("why");
+    await p.getByRole("dialog").locator("[data-lever]").first().waitFor();
+    await look("why, with what moves it");
     await p.keyboard.press("Escape");
     await p.getByText("Change this step").click();
     await p.getByLabel(/^Film, dry/).fill("thick");
@@ -106,6 +107,10 @@ for (const width of [1280, 390]) {
     await p.getByRole("button", { name: /^Note/ }).click();
     await look("bench, notes in one tap");
     await p.getByRole("button", { name: "Leave it" }).click();
+    await p.locator("[data-why='opens']").first().click();
+    await p.getByRole("dialog").locator("[data-lever]").first().waitFor();
+    await look("bench, why a wait is so long");
+    await p.keyboard.press("Escape");
     await p.getByRole("button", { name: /type in a reading/ }).click();
     await look("bench, reading of the air");
     await p.goto(new URL("jobs/blue-tiles/bench", url).href);
