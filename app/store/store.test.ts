@@ -389,6 +389,14 @@ describe("undo with two tabs open", () => {
     await set(b, "client", "B again");
     await expect(redo(a)).rejects.toThrow(/“client A” was not done again: another open tab has changed the same since \(client B again\)/);
   });
+  test("a browser that does not let a page ask who is open still stores and undoes", async () => {
+    (globalThis as { navigator?: unknown }).navigator = { locks: { query: () => Promise.reject(new DOMException("not here", "SecurityError")), request: () => Promise.reject(new DOMException("not here", "SecurityError")) } };
+    const [a, b] = [newEyes("a"), newEyes("b")];
+    await set(a, "client", "A");
+    await set(b, "note", "B");
+    expect(await undo(a)).toBe("note B");
+    expect(await undo(a)).toBe("client A");
+  });
   test("a new act ends one's own redo, not the other's", async () => {
     const [a, b] = [newEyes("a"), newEyes("b")];
     await set(a, "client", "A");
