@@ -19,6 +19,7 @@ import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 import { opened, openedIn } from "./why";
 import { isPainting } from "../core/why/figure";
+import { staysMm } from "../core/why/inputs";
 import { Why, type Opened } from "../ui/kit/why";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -140,7 +141,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
           {d.uses.undercoat && <PickField name="undercoat" label={d.uses.brush ? "White under the colours" : "White under the colour"} extra={choice} value={job.choices.undercoat === null ? "" : String(job.choices.undercoat)} options={[{ value: "", label: "where it saves coats" }, { value: "true", label: "always" }, { value: "false", label: "never" }]} />}
           {d.uses.white && <PickField name="whiteId" label={d.mirror ? "Backing" : "Which white"} extra={choice} value={job.choices.whiteId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.white?.name ?? "none that goes on like the colour"}`)} />}
           {d.uses.top && <PickField name="topId" label="Dark top" extra={choice} value={job.choices.topId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.top?.name ?? "none"}`)} />}
-          {d.uses.depth && <TextField name="depthMm" label="Depth of the cut" extra={choice} value={job.choices.depthMm === null ? "" : showLength(job.choices.depthMm, d.units)} from={job.choices.depthMm === null ? "default" : "typed"} hint={d.depth ? `needed: ${d.depth.needMm.toFixed(2)} mm (sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} µm, coats ${Math.round(d.depth.coatsUm)} µm, 0.2 mm that stays)` : undefined} placeholder="1.5 mm, or what is needed" />}
+          {d.uses.depth && <TextField name="depthMm" label="Depth of the cut" extra={choice} value={job.choices.depthMm === null ? "" : showLength(job.choices.depthMm, d.units)} from={job.choices.depthMm === null ? "default" : "typed"} hint={d.depth ? `needed: ${d.depth.needMm.toFixed(2)} mm (sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} µm, coats ${Math.round(d.depth.coatsUm)} µm, ${showLength(staysMm(d.depth), "metric")} that stays)` : undefined} placeholder="1.5 mm, or what is needed" />}
           {d.uses.brush && <PickField name="toolMm" label="Brush" extra={choice} value={job.choices.toolMm === null ? "" : String(job.choices.toolMm)} options={[{ value: "", label: "small flat brush, fills 0.8 mm and up" }, { value: "0.4", label: "liner, fills 0.4 mm and up" }]} />}
           {d.uses.mask && <PickField name="maskId" label="Masked with" extra={choice} value={job.choices.maskId ?? ""} options={[{ value: "", label: "as the Shelf has it, for this beam and heat" }, ...d.masks.map((p) => ({ value: p.id, label: p.name }))]} />}
           {d.uses.clear && <PickField name="clearId" label="Clear coat" extra={choice} value={job.choices.clearId ?? ""} options={of("clear", `as the Shelf has it: ${d.picked?.clear?.name ?? "none"}`)} />}

@@ -1,6 +1,6 @@
 /**
  * A figure of a plan by name: what a screen shows, and what can be read again off another plan when something is varied.
- * Adding one is a row in READ, one in INPUTS (inputs.ts) and one in FAMILIES (levers.ts).
+ * Adding one is a case here, one in `inputs.ts`, one in `levers.ts` and its name in `title.ts`.
  */
 import { latestStart } from "../plan/backward";
 import { figuresOf, type Figures } from "../plan/figures";
@@ -130,11 +130,13 @@ export function read(plan: Plan, f: FigureRef): Value | null {
   return READ[f.of](plan, i);
 }
 
+/** A number with two digits behind the point at most. */
+export const two = (n: number): string => (Math.round(n * 100) / 100).toString();
+
 /** A figure in words, with its unit. */
 export function say(plan: Plan, v: Value | null): string {
   if (v === null) return "unknown";
   const x = v.value;
-  const two = (n: number): string => (Math.round(n * 100) / 100).toString();
   switch (v.in) {
     case "minutes":
       return x < 0 ? `${showMinutes(-x)} too late` : showMinutes(x);

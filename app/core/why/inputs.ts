@@ -1,10 +1,11 @@
 /** What a figure is made of: its inputs, each with where it came from. */
-import { BEAM_KINDS } from "../catalogue/beams";
+import { DEPTH_THRESHOLD } from "../depth/depth";
 import { dried } from "../drying/clock";
 import { dryingOf } from "../drying/states";
 import { airAtMoment, type Air } from "../drying/climate";
 import { airOf } from "../plan/ready";
 import { latestStart } from "../plan/backward";
+import { kappaOf } from "../plan/builder";
 import { gapBefore } from "../plan/decides";
 import { hoursOf } from "../plan/place";
 import { figuresOf } from "../plan/figures";
@@ -17,7 +18,7 @@ import type { Film } from "../piece/state";
 import { showWhen } from "../time/zoned";
 import { showAmount, showInterval, showMinutes, showMl, showShare, showSpeed, showTemp, showUm } from "../units/show";
 import { cansFrom } from "./origins";
-import { belowFace, indexOf, isPainting, lastNeed, shutting, toBegin, type FigureRef, type StepFigure } from "./figure";
+import { belowFace, indexOf, isPainting, lastNeed, shutting, toBegin, two, type FigureRef, type StepFigure } from "./figure";
 
 export interface Input {
   name: string;
@@ -25,7 +26,6 @@ export interface Input {
   from?: string;
 }
 
-const two = (n: number): string => (Math.round(n * 100) / 100).toString();
 const climateFrom = (plan: Plan): string => (plan.context.world.shop.climate.measured ? "your climate" : "default climate");
 
 /** @param taught with what the log has taught, or as the model says alone */
@@ -167,6 +167,7 @@ function laser(plan: Plan, i: number): Input[] {
   const m = plan.context.machine;
   const s = plan.placed[i].step;
   if (!m || !s.laser) return [];
+  const kappa = kappaOf(plan.context);
   return [
     { name: "Energy, all passes", value: `${energy(m.watts, s.laser.power, s.laser.speed, s.laser.interval, s.laser.passes).toFixed(2)} J/mm²`, from: "passes × watts × power ÷ (speed × interval)" },
     { name: "Watts", value: `${m.watts} W`, from: "rated, Workshop" },
@@ -174,11 +175,14 @@ function laser(plan: Plan, i: number): Input[] {
     { name: "Speed", value: showSpeed(s.laser.speed), from: s.laser.from },
     { name: "Interval", value: showInterval(s.laser.interval), from: s.edited.includes("interval") ? "by hand" : plan.context.job.choices.intervalMm !== null ? "typed" : s.laser.from === "computed" ? "default: 0.6 of the spot" : s.laser.from },
     { name: "Spot", value: `${plan.context.spotMm} mm`, from: m.spotMm === null ? "default" : "measured here" },
-    ...(s.kind === "engrave" ? [{ name: "Wood, a J/mm² above 0.15", value: `${m.depthPerJ ?? BEAM_KINDS[m.beam].depthPerJ ?? "unknown"} mm`, from: m.depthPerJ === null ? "default" : "measured here" }] : []),
+    ...(s.kind === "engrave" ? [{ name: `${plan.context.substrate.name}, a J/mm² above ${DEPTH_THRESHOLD}`, value: kappa === null ? "unknown" : `${kappa} mm`, from: m.depthPerJ === null ? "default" : "measured here" }] : []),
   ];
 }
 
 const beside = (mm: number): string => (mm < 0 ? `${two(-mm)} mm proud` : `${two(mm)} mm below`);
+
+/** What must stay below the face, of the depth that is needed: less on metal and under a mask. */
+export const staysMm = (d: NonNullable<Plan["depth"]>): number => d.needMm - (d.sandUm + d.sealerUm + d.coatsUm) / 1000;
 
 function level(plan: Plan, i: number): Input[] {
   const c = plan.context;
@@ -188,7 +192,7 @@ function level(plan: Plan, i: number): Input[] {
     { name: "Sanding takes", value: showUm(d.sandUm), from: "residue, sealer skin, 40 µm soaked in: default" },
     { name: "Sealer on the floor", value: showUm(d.sealerUm), from: "two coats" },
     { name: "Coats of the deepest fill", value: showUm(d.coatsUm), from: "coats to hide × film" },
-    { name: "Must stay below the face", value: "0.2 mm", from: "default" },
+    { name: "Must stay below the face", value: `${two(staysMm(d))} mm`, from: "default" },
     { name: "Needed", value: `${d.needMm.toFixed(2)} mm`, from: "computed" },
   ] : [];
   if (step.kind === "engrave") return [{ name: "Cut", value: `${step.depthMm === null ? "unknown" : two(step.depthMm)} mm`, from: step.edited.includes("depthMm") ? "by hand" : c.job.choices.depthMm !== null ? "typed" : "default, or what is needed" }, ...rows];

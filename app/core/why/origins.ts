@@ -1,5 +1,5 @@
 /** Where the figures of a plan come from, a line an input: what paper carries, since paper can't be opened. */
-import { BEAM_KINDS } from "../catalogue/beams";
+import { kappaOf } from "../plan/builder";
 import type { Plan } from "../plan/plan";
 import type { Can } from "../records/product";
 import { stateWords } from "../plan/words";
@@ -36,12 +36,13 @@ export function originsOf(plan: Plan): Origin[] {
     };
   });
   const m = c.machine;
+  const kappa = kappaOf(c);
   const taught = [...new Set(plan.placed.map((p) => p.step.kind))].filter((k) => c.learned(k) !== 1);
   return [
     ...paints,
     ...(known(plan) ? [{ of: "Drying times", says: "minutes at 20 °C and 50 % humidity; every wait above is that time in your air, hour by hour" }] : []),
     { of: "Air", says: with_(shop.climate.kind === "constant" ? `${showTemp(shop.climate.c, units)}, ${showShare(shop.climate.rh)} humidity, ${shop.climate.air}` : `24 hourly points, ${shop.climate.air}`, shop.climate.measured ? "your climate" : "default climate") },
-    ...(m ? [{ of: m.name, says: [with_(`${m.watts} W`, "rated"), with_(`spot ${c.spotMm} mm`, m.spotMm === null ? "default" : "measured here"), ...(m.depthPerJ !== null || BEAM_KINDS[m.beam].depthPerJ !== null ? [with_(`${m.depthPerJ ?? BEAM_KINDS[m.beam].depthPerJ} mm of wood for a J/mm²`, m.depthPerJ === null ? "default" : "measured here")] : [])].join(", ") }] : []),
+    ...(m ? [{ of: m.name, says: [with_(`${m.watts} W`, "rated"), with_(`spot ${c.spotMm} mm`, m.spotMm === null ? "default" : "measured here"), ...(kappa !== null ? [with_(`${kappa} mm of ${c.substrate.name.toLowerCase()} for a J/mm²`, m.depthPerJ === null ? "default" : "measured here")] : [])].join(", ") }] : []),
     { of: "Minutes of work", says: taught.length ? `default, but ${taught.length} ${taught.length === 1 ? "kind" : "kinds"} of step as your log has taught` : "default, none measured here yet" },
     { of: "Hours", says: shop.hoursSet ? "your hours" : "default hours" },
   ];

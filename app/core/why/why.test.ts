@@ -1,5 +1,7 @@
 /** Figures by name, their inputs, and what moves them: against figures worked out by hand and plans made from changed worlds. */
 import { brief } from "../../../e2e/support/briefs";
+import { residualMm } from "../depth/depth";
+import { kappaOf } from "../plan/builder";
 import { makePlan, type Plan } from "../plan/plan";
 import { waitAfter } from "../plan/report";
 import { LogEntry } from "../records/log";
@@ -215,6 +217,21 @@ test("a latest beginning is counted back, opens to it, and says where the date i
   const tight = makePlan({ ...w, job: { ...w.job, due: base.context.clock.toLocal(base.ready!) } }, null, true);
   const ends = movesOf(tight, { of: "slack", step })!.moves.flatMap((m) => m.ends.map((e) => e.text));
   expect(ends).toContain("the date is not kept");
+});
+
+test("what must stay below the face is what the model leaves; what a J/mm² takes is the material's own", () => {
+  const { plan, step, i } = find((p, k) => p.placed[k].step.kind === "engrave" && p.depth !== null);
+  expect(inputs(plan, { of: "level", step }).find((r) => r.name === "Must stay below the face")?.value).toBe(`${residualMm(plan.context.substrate.family, plan.placed[i].before.zones.some((z) => z.mask !== undefined))} mm`);
+  const named = new Set<string>();
+  for (const p of plans)
+    for (const x of p.placed) {
+      const row = x.step.kind === "engrave" ? inputs(p, { of: "energy", step: x.step.id }).find((r) => r.name.includes("a J/mm² above")) : undefined;
+      if (!row) continue;
+      const kappa = kappaOf(p.context);
+      expect(row).toMatchObject({ name: `${p.context.substrate.name}, a J/mm² above 0.15`, value: kappa === null ? "unknown" : `${kappa} mm` });
+      named.add(p.context.substrate.family);
+    }
+  expect(named.size).toBeGreaterThan(2);
 });
 
 test("levels in words: cut, filled below the face, or nothing", () => {
