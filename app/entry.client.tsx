@@ -5,5 +5,10 @@ import { applyTheme } from "./ui/theme";
 
 applyTheme();
 startTransition(() => {
-  hydrateRoot(document, <StrictMode><HydratedRouter /></StrictMode>);
+  hydrateRoot(
+    document,
+    <StrictMode>
+      <HydratedRouter />
+    </StrictMode>,
+  );
 });

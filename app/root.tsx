@@ -32,7 +32,15 @@ export default function Root() {
   const held = useWaiting();
   return (
     <>
-      {held === "superseded" && <p role="alert" className="bg-lifted px-5 py-2 text-wrong">A newer Rich Layer is open in another tab and has brought what is stored up to date. This tab has let go of it; nothing more is stored from here. <button className="btn" onClick={() => location.reload()}>Reload this tab</button></p>}
+      {held === "superseded" && (
+        <p role="alert" className="bg-lifted px-5 py-2 text-wrong">
+          A newer Rich Layer is open in another tab and has brought what is stored up to date. This tab has let go of
+          it; nothing more is stored from here.{" "}
+          <button className="btn" onClick={() => location.reload()}>
+            Reload this tab
+          </button>
+        </p>
+      )}
       <Outlet />
     </>
   );
@@ -42,7 +50,11 @@ export function HydrateFallback() {
   const held = useWaiting();
   return (
     <main data-view="loading" className="grid min-h-dvh place-items-center p-6">
-      <p role="status">{held === "blocked" ? "Another tab has an older Rich Layer open, and what is stored must be brought up to date first. It waits its turn: close or reload the other tab, and this one goes on by itself." : "Opening the shop…"}</p>
+      <p role="status">
+        {held === "blocked"
+          ? "Another tab has an older Rich Layer open, and what is stored must be brought up to date first. It waits its turn: close or reload the other tab, and this one goes on by itself."
+          : "Opening the shop…"}
+      </p>
     </main>
   );
 }
@@ -66,15 +78,41 @@ export function ErrorBoundary() {
   return (
     <main data-view="error" className="mx-auto max-w-xl p-8">
       <title>Rich Layer: something is wrong</title>
-      <h1>{gone ? "There is nothing here" : held === "superseded" ? "A newer Rich Layer is open in another tab" : "This page could not be shown"}</h1>
-      <p className="my-4">{gone ? (typeof error.data === "string" && error.data) || "The address does not lead to a page of this app." : held === "superseded" ? "It has brought what is stored up to date, so this older page has let go of it. Reload to go on with the newer one." : (trouble?.say ?? `What went wrong: ${error instanceof Error ? error.message : "not known"}.`)}</p>
-      {trouble === null && <p className="my-4">Everything that was stored is still stored. Nothing has been changed.</p>}
-      <p className="flex flex-wrap gap-3">
-        <a className="btn btn-main" href="/">Go to Today</a>
-        <button className="btn" onClick={() => location.reload()}>Try again</button>
-        {!gone && <button className="btn" onClick={() => void rescue()}>Save what can be read</button>}
+      <h1>
+        {gone
+          ? "There is nothing here"
+          : held === "superseded"
+            ? "A newer Rich Layer is open in another tab"
+            : "This page could not be shown"}
+      </h1>
+      <p className="my-4">
+        {gone
+          ? (typeof error.data === "string" && error.data) || "The address does not lead to a page of this app."
+          : held === "superseded"
+            ? "It has brought what is stored up to date, so this older page has let go of it. Reload to go on with the newer one."
+            : (trouble?.say ?? `What went wrong: ${error instanceof Error ? error.message : "not known"}.`)}
       </p>
-      {rescued && <p role="status" className="my-4">{rescued}</p>}
+      {trouble === null && (
+        <p className="my-4">Everything that was stored is still stored. Nothing has been changed.</p>
+      )}
+      <p className="flex flex-wrap gap-3">
+        <a className="btn btn-main" href="/">
+          Go to Today
+        </a>
+        <button className="btn" onClick={() => location.reload()}>
+          Try again
+        </button>
+        {!gone && (
+          <button className="btn" onClick={() => void rescue()}>
+            Save what can be read
+          </button>
+        )}
+      </p>
+      {rescued && (
+        <p role="status" className="my-4">
+          {rescued}
+        </p>
+      )}
     </main>
   );
 }

@@ -21,47 +21,101 @@ const rows: Row[] = [];
 const median = (xs: number[]): number => xs.sort((a, b) => a - b)[Math.floor(xs.length / 2)];
 function time(body: () => void, runs = 25): number {
   for (let i = 0; i < 5; i++) body();
-  return median(Array.from({ length: runs }, () => {
-    const t = performance.now();
-    body();
-    return performance.now() - t;
-  }));
+  return median(
+    Array.from({ length: runs }, () => {
+      const t = performance.now();
+      body();
+      return performance.now() - t;
+    }),
+  );
 }
 
 const COLOURS = ["#a8235a", "#f3b61f", "#5d9a3c", "#2b6fa6", "#d8432f", "#efe3c4"];
 /** A job of so many zones, each with its own paint, and about so many steps, in a shop with cold nights. */
 function world(zones: number, steps: number): World {
   const paints = COLOURS.slice(0, zones).map((c, i) => stocked(`p${i}`, `Paint ${i}`, "craft-acrylic", c));
-  const w = e1({ products: [...SHELF(), ...paints], shop: { climate: swing(9, 19, 0.6) }, job: { quantity: 24, zones: paints.map((p, i) => zone(`z${i}`, p.id)) } });
+  const w = e1({
+    products: [...SHELF(), ...paints],
+    shop: { climate: swing(9, 19, 0.6) },
+    job: { quantity: 24, zones: paints.map((p, i) => zone(`z${i}`, p.id)) },
+  });
   const have = makePlan(w).placed.length;
   const coat = makePlan(w).placed.find((p) => p.step.role === "colour")!.step.id;
-  const edits = Array.from({ length: Math.max(0, steps - have) }, (_, i) => ({ id: `e${i}`, op: "duplicate" as const, step: coat, after: coat, field: `more${i}`, value: null }));
+  const edits = Array.from({ length: Math.max(0, steps - have) }, (_, i) => ({
+    id: `e${i}`,
+    op: "duplicate" as const,
+    step: coat,
+    after: coat,
+    field: `more${i}`,
+    value: null,
+  }));
   return { ...w, job: { ...w.job, edits } };
 }
 
-for (const [zones, steps] of [[1, 20], [2, 20], [6, 40], [6, 80], [6, 160]] as const) {
+for (const [zones, steps] of [
+  [1, 20],
+  [2, 20],
+  [6, 40],
+  [6, 80],
+  [6, 160],
+] as const) {
   const w = world(zones, steps);
   const n = makePlan(w).placed.length;
-  rows.push({ name: `plan + simulate + quantities + drying + rules, ${zones} zones`, n, value: time(() => {
-    const p = makePlan(w);
-    simulate(p, p.placed[p.placed.length - 1]);
-  }), unit: "ms" });
+  rows.push({
+    name: `plan + simulate + quantities + drying + rules, ${zones} zones`,
+    n,
+    value: time(() => {
+      const p = makePlan(w);
+      simulate(p, p.placed[p.placed.length - 1]);
+    }),
+    unit: "ms",
+  });
 }
-for (const [zones, steps] of [[2, 20], [6, 40], [6, 80]] as const) {
+for (const [zones, steps] of [
+  [2, 20],
+  [6, 40],
+  [6, 80],
+] as const) {
   const plan = makePlan(world(zones, steps), null, true);
   const tried = movesOf(plan, { of: "ready" })!.tried;
-  rows.push({ name: `what moves the ready time, ${tried} inputs turned both ways`, n: plan.placed.length, value: time(() => void movesOf(plan, { of: "ready" }), 3), unit: "ms" });
+  rows.push({
+    name: `what moves the ready time, ${tried} inputs turned both ways`,
+    n: plan.placed.length,
+    value: time(() => void movesOf(plan, { of: "ready" }), 3),
+    unit: "ms",
+  });
 }
 const clip = await loadClip();
 for (const n of [10, 100, 400]) {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">${Array.from({ length: n }, (_, i) => `<circle cx="${(i * 37) % 200}" cy="${(i * 61) % 200}" r="9" fill="${COLOURS[i % 6]}"/>`).join("")}</svg>`;
-  rows.push({ name: "zones of a drawing, overlapping circles", n, value: time(() => void readZones(clip, svg), 3), unit: "ms" });
+  rows.push({
+    name: "zones of a drawing, overlapping circles",
+    n,
+    value: time(() => void readZones(clip, svg), 3),
+    unit: "ms",
+  });
 }
 const page = "build/client/index.html";
 if (existsSync(page)) {
   // what the first screen loads: the entry, the shell, the first route and all that they import
   const manifestName = readdirSync("build/client/assets").find((f) => /^manifest-.*\.js$/.test(f)) as string;
-  const manifest = JSON.parse(readFileSync(`build/client/assets/${manifestName}`, "utf8").replace(/^window\.__reactRouterManifest=/, "").replace(/;$/, "")) as { entry: { module: string; imports: string[] }; routes: Record<string, { module: string; imports: string[]; clientLoaderModule?: string; clientActionModule?: string; hydrateFallbackModule?: string }> };
+  const manifest = JSON.parse(
+    readFileSync(`build/client/assets/${manifestName}`, "utf8")
+      .replace(/^window\.__reactRouterManifest=/, "")
+      .replace(/;$/, ""),
+  ) as {
+    entry: { module: string; imports: string[] };
+    routes: Record<
+      string,
+      {
+        module: string;
+        imports: string[];
+        clientLoaderModule?: string;
+        clientActionModule?: string;
+        hydrateFallbackModule?: string;
+      }
+    >;
+  };
   const files = new Set<string>([`/assets/${manifestName}`, manifest.entry.module, ...manifest.entry.imports]);
   for (const id of ["root", "routes/shell", "routes/today"]) {
     const r = manifest.routes[id];
@@ -71,15 +125,30 @@ if (existsSync(page)) {
   const walk = (f: string): void => {
     if (seen.has(f)) return;
     seen.add(f);
-    for (const m of readFileSync(`build/client${f}`, "utf8").matchAll(/(?:from|import)\s*"\.\/([\w.-]+\.js)"/g)) walk(`/assets/${m[1]}`);
+    for (const m of readFileSync(`build/client${f}`, "utf8").matchAll(/(?:from|import)\s*"\.\/([\w.-]+\.js)"/g))
+      walk(`/assets/${m[1]}`);
   };
   files.forEach(walk);
-  rows.push({ name: "first view, script packed", n: seen.size, value: [...seen].reduce((a, f) => a + gzipSync(readFileSync(`build/client${f}`), { level: 9 }).length, 0), unit: "bytes" });
+  rows.push({
+    name: "first view, script packed",
+    n: seen.size,
+    value: [...seen].reduce((a, f) => a + gzipSync(readFileSync(`build/client${f}`), { level: 9 }).length, 0),
+    unit: "bytes",
+  });
 }
 rows.push(...scheduleRows());
 if (!process.argv.includes("--core")) {
   const { scale } = await import("./scale");
-  rows.push(...(await scale([[100, 10_000], [1000, 100_000]])));
+  rows.push(
+    ...(await scale([
+      [100, 10_000],
+      [1000, 100_000],
+    ])),
+  );
 }
 if (process.argv.includes("--json")) console.log(JSON.stringify(rows));
-else for (const r of rows) console.log(`${r.name.padEnd(66)} n=${String(r.n).padStart(4)}  ${r.value.toFixed(r.unit === "bytes" ? 0 : 1)} ${r.unit}`);
+else
+  for (const r of rows)
+    console.log(
+      `${r.name.padEnd(66)} n=${String(r.n).padStart(4)}  ${r.value.toFixed(r.unit === "bytes" ? 0 : 1)} ${r.unit}`,
+    );

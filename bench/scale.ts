@@ -28,7 +28,14 @@ export const fill = (p: Page, jobs: number, entries: number): Promise<void> =>
           tx.onerror = () => no(tx.error);
           const all = tx.objectStore("jobs").getAll();
           all.onsuccess = () => {
-            const base = all.result as { id: string; title: string; wrapUp: object; due: string | null; zones: { productId: string }[]; substrate: { id: string } }[];
+            const base = all.result as {
+              id: string;
+              title: string;
+              wrapUp: object;
+              due: string | null;
+              zones: { productId: string }[];
+              substrate: { id: string };
+            }[];
             const hs = tx.objectStore("heads").getAll();
             hs.onsuccess = () => {
               const heads = new Map((hs.result as { id: string }[]).map((h) => [h.id, h]));
@@ -38,15 +45,45 @@ export const fill = (p: Page, jobs: number, entries: number): Promise<void> =>
                 const open = i % 10 === 0;
                 const id = `bulk-${i}`;
                 const title = `${from.title} ${i}`;
-                tx.objectStore("jobs").put({ ...from, id, title, wrapUp: { ...from.wrapUp, closedAt: open ? null : "2027-01-05T10:00" } });
-                tx.objectStore("heads").put({ ...heads.get(from.id), id, title, open: open ? 1 : 0, closedAt: open ? null : "2027-01-05T10:00", entries: open && i >= 200 ? 0 : Math.round(e / n) });
+                tx.objectStore("jobs").put({
+                  ...from,
+                  id,
+                  title,
+                  wrapUp: { ...from.wrapUp, closedAt: open ? null : "2027-01-05T10:00" },
+                });
+                tx.objectStore("heads").put({
+                  ...heads.get(from.id),
+                  id,
+                  title,
+                  open: open ? 1 : 0,
+                  closedAt: open ? null : "2027-01-05T10:00",
+                  entries: open && i >= 200 ? 0 : Math.round(e / n),
+                });
               }
               const closed = Array.from({ length: n }, (_, i) => i).filter((i) => i % 10 !== 0 || i < 200);
               for (let k = 0; k < e; k++) {
                 const job = closed[k % closed.length];
                 const step = Math.floor(k / closed.length) % 9;
                 const kind = k % 6 === 5 ? "done" : "piece";
-                tx.objectStore("log").put({ version: 1, id: `bulk-${job}.${String(k).padStart(7, "0")}`, jobId: `bulk-${job}`, kind, step: ["inspect-blank", "label", "dust"][step % 3], at: 29000000 + k, piece: kind === "piece" ? (k % 24) + 1 : null, answer: null, of: null, predicted: kind === "done" ? 10 : null, actual: kind === "done" ? 8 + (k % 7) : null, stepKind: kind === "done" ? ["inspect-blank", "label", "dust"][step % 3] : "", ml: null, productId: null, c: 18, rh: 0.5, note: "" });
+                tx.objectStore("log").put({
+                  version: 1,
+                  id: `bulk-${job}.${String(k).padStart(7, "0")}`,
+                  jobId: `bulk-${job}`,
+                  kind,
+                  step: ["inspect-blank", "label", "dust"][step % 3],
+                  at: 29000000 + k,
+                  piece: kind === "piece" ? (k % 24) + 1 : null,
+                  answer: null,
+                  of: null,
+                  predicted: kind === "done" ? 10 : null,
+                  actual: kind === "done" ? 8 + (k % 7) : null,
+                  stepKind: kind === "done" ? ["inspect-blank", "label", "dust"][step % 3] : "",
+                  ml: null,
+                  productId: null,
+                  c: 18,
+                  rh: 0.5,
+                  note: "",
+                });
               }
             };
           };
@@ -64,7 +101,8 @@ async function answer(p: Page, path: string, view: string): Promise<number> {
         history.pushState({ usr: null, key: String(begun), idx: (history.state?.idx ?? 0) + 1 }, "", to);
         window.dispatchEvent(new PopStateEvent("popstate", { state: history.state }));
         const look = (): void => {
-          if (document.querySelector(`main[data-view='${want}']`) && !document.querySelector("[data-pending]")) requestAnimationFrame(() => done(performance.now() - begun));
+          if (document.querySelector(`main[data-view='${want}']`) && !document.querySelector("[data-pending]"))
+            requestAnimationFrame(() => done(performance.now() - begun));
           else setTimeout(look, 2);
         };
         setTimeout(look, 0);
@@ -91,7 +129,20 @@ const longestFrame = (p: Page): Promise<number> =>
       }),
   );
 
-const VIEWS: [string, string, string][] = [["/", "today", "today"], ["/jobs", "jobs", "jobs"], ["/bench-log", "bench-log", "bench log"], ["/shelf", "shelf", "shelf"], ["/workshop", "workshop", "workshop"], ["/jobs/bulk-0/brief", "brief", "brief"], ["/jobs/bulk-0/artwork", "artwork", "artwork"], ["/jobs/bulk-0/route", "route", "route"], ["/jobs/bulk-0/layers", "layers", "layers"], ["/jobs/bulk-0/calendar", "calendar", "calendar"], ["/jobs/bulk-0/wrap-up", "wrap-up", "wrap-up"], ["/jobs/bulk-0/bench", "bench", "bench"]];
+const VIEWS: [string, string, string][] = [
+  ["/", "today", "today"],
+  ["/jobs", "jobs", "jobs"],
+  ["/bench-log", "bench-log", "bench log"],
+  ["/shelf", "shelf", "shelf"],
+  ["/workshop", "workshop", "workshop"],
+  ["/jobs/bulk-0/brief", "brief", "brief"],
+  ["/jobs/bulk-0/artwork", "artwork", "artwork"],
+  ["/jobs/bulk-0/route", "route", "route"],
+  ["/jobs/bulk-0/layers", "layers", "layers"],
+  ["/jobs/bulk-0/calendar", "calendar", "calendar"],
+  ["/jobs/bulk-0/wrap-up", "wrap-up", "wrap-up"],
+  ["/jobs/bulk-0/bench", "bench", "bench"],
+];
 
 export async function scale(sizes: [number, number][]): Promise<ScaleRow[]> {
   build();
@@ -121,7 +172,8 @@ export async function scale(sizes: [number, number][]): Promise<ScaleRow[]> {
       }
       // the first asks for the view's own code as well; what is told is what it takes once that is there
       rows.push({ name: `view: ${name}`, n: jobs, value: took.slice(1).sort((a, b) => a - b)[1], unit: "ms" });
-      if (view === "jobs" || view === "bench-log" || view === "today") rows.push({ name: `longest frame while scrolled: ${name}`, n: jobs, value: await longestFrame(p), unit: "ms" });
+      if (view === "jobs" || view === "bench-log" || view === "today")
+        rows.push({ name: `longest frame while scrolled: ${name}`, n: jobs, value: await longestFrame(p), unit: "ms" });
     }
     await o.close();
   }

@@ -15,18 +15,24 @@ interface Row {
 }
 const BEST = "fixtures/schedule/shop-40.best.json";
 const now = (): number => performance.now() / 1000;
-const shop = (jobs: number): Problem => readProblem(JSON.parse(readFileSync(`fixtures/schedule/shop-${jobs}.json`, "utf8")));
+const shop = (jobs: number): Problem =>
+  readProblem(JSON.parse(readFileSync(`fixtures/schedule/shop-${jobs}.json`, "utf8")));
 
 /** One run; ms to the first valid answer, and from a cancel to the answer. */
 function run(p: Problem, seconds: number, cancelAt = Infinity): { answer: Answer; first: number; cancel: number } {
   const begun = now();
   let first = 0;
   let stopped = 0;
-  const turns = solveInTurn(p, { now, limitSeconds: seconds, plain: true, stop: () => {
-    if (now() - begun < cancelAt) return false;
-    stopped ||= now();
-    return true;
-  } });
+  const turns = solveInTurn(p, {
+    now,
+    limitSeconds: seconds,
+    plain: true,
+    stop: () => {
+      if (now() - begun < cancelAt) return false;
+      stopped ||= now();
+      return true;
+    },
+  });
   for (;;) {
     const r = turns.next();
     if (!r.done) {
@@ -36,13 +42,18 @@ function run(p: Problem, seconds: number, cancelAt = Infinity): { answer: Answer
     if (r.value.is !== "answer") throw new Error(r.value.say);
     const faults = verify(p, r.value.answer);
     if (faults.length) throw new Error(faults[0].say);
-    return { answer: r.value.answer, first: first || (now() - begun) * 1000, cancel: stopped ? (now() - stopped) * 1000 : 0 };
+    return {
+      answer: r.value.answer,
+      first: first || (now() - begun) * 1000,
+      cancel: stopped ? (now() - stopped) * 1000 : 0,
+    };
   }
 }
 
 export function scheduleRows(): Row[] {
   const rows: Row[] = [];
-  const row = (name: string, n: number, value: number, unit: string): void => void rows.push({ name: `schedule: ${name}`, n, value, unit });
+  const row = (name: string, n: number, value: number, unit: string): void =>
+    void rows.push({ name: `schedule: ${name}`, n, value, unit });
   const six = run(jobShop("ft06", 1), 10).answer;
   row(`6 × 6 job shop, finish${six.proved ? " (proved)" : ""}`, 36, six.finish, "min");
   const ten = run(jobShop("ft10", 1), 10).answer;
@@ -58,14 +69,23 @@ export function scheduleRows(): Row[] {
     if (jobs !== 40) continue;
     if (existsSync(BEST)) {
       const best = JSON.parse(readFileSync(BEST, "utf8")) as { finish: number; lateness: number };
-      row("40 jobs after 10 s, finish above the best long run kept", 800, (100 * (a.finish - best.finish)) / best.finish, "%");
+      row(
+        "40 jobs after 10 s, finish above the best long run kept",
+        800,
+        (100 * (a.finish - best.finish)) / best.finish,
+        "%",
+      );
       row("40 jobs after 10 s, minutes late above it", 800, a.lateness - best.lateness, "min");
     }
     const p = shop(40);
-    const hands = a.tasks.filter((t) => p.tasks.find((q) => q.id === t.id)!.uses.some((u) => u.resource === "hands")).toSorted((x, y) => x.start - y.start);
+    const hands = a.tasks
+      .filter((t) => p.tasks.find((q) => q.id === t.id)!.uses.some((u) => u.resource === "hands"))
+      .toSorted((x, y) => x.start - y.start);
     const shut = p.resources.find((r) => r.id === "hands")!.closed;
     const late = hands.find((t, k) => k > hands.length / 4 && !shut.some(([x, y]) => x < t.end + 25 && t.start < y))!;
-    const done = new Map(a.tasks.filter((t) => t.start <= late.start).map((t) => [t.id, t.id === late.id ? t.start + 25 : t.start]));
+    const done = new Map(
+      a.tasks.filter((t) => t.start <= late.start).map((t) => [t.id, t.id === late.id ? t.start + 25 : t.start]),
+    );
     const took: number[] = [];
     let again: Answer | null = null;
     for (let k = 0; k < 5; k++) {
@@ -76,21 +96,45 @@ export function scheduleRows(): Row[] {
     const before = new Map(a.tasks.map((t) => [t.id, t.start]));
     const rest = again!.tasks.filter((t) => !done.has(t.id) && !t.id.startsWith(`${late.id.split("/")[0]}/`));
     row("40 jobs, one tap late, planned again", 800, took.sort((x, y) => x - y)[2], "ms");
-    row("40 jobs, one tap late, others that stayed", 800, (100 * rest.filter((t) => t.start === before.get(t.id)).length) / rest.length, "%");
+    row(
+      "40 jobs, one tap late, others that stayed",
+      800,
+      (100 * rest.filter((t) => t.start === before.get(t.id)).length) / rest.length,
+      "%",
+    );
     row("40 jobs, from cancel to the best answer", 800, run(p, 60, 3).cancel, "ms");
   }
   return rows;
 }
 
 if (process.argv[1] && import.meta.url === pathToFileURL(process.argv[1]).href) {
-  const [seconds, times, from] = [Number(process.argv[2] ?? 0), Number(process.argv[3] ?? 1), Number(process.argv[4] ?? 1)];
-  if (!seconds) for (const r of scheduleRows()) console.log(`${r.name.padEnd(70)} n=${String(r.n).padStart(4)}  ${r.value.toFixed(1)} ${r.unit}`);
+  const [seconds, times, from] = [
+    Number(process.argv[2] ?? 0),
+    Number(process.argv[3] ?? 1),
+    Number(process.argv[4] ?? 1),
+  ];
+  if (!seconds)
+    for (const r of scheduleRows())
+      console.log(`${r.name.padEnd(70)} n=${String(r.n).padStart(4)}  ${r.value.toFixed(1)} ${r.unit}`);
   for (let seed = from; seconds && seed < from + times; seed++) {
     const { answer: a } = run({ ...shop(40), seed }, seconds);
-    const kept = existsSync(BEST) ? (JSON.parse(readFileSync(BEST, "utf8")) as { runs: object[]; windowsBroken: number; lateness: number; finish: number }) : { runs: [], windowsBroken: Infinity, lateness: Infinity, finish: Infinity };
-    const better = a.windowsBroken < kept.windowsBroken || (a.windowsBroken === kept.windowsBroken && (a.lateness < kept.lateness || (a.lateness === kept.lateness && a.finish < kept.finish)));
+    const kept = existsSync(BEST)
+      ? (JSON.parse(readFileSync(BEST, "utf8")) as {
+          runs: object[];
+          windowsBroken: number;
+          lateness: number;
+          finish: number;
+        })
+      : { runs: [], windowsBroken: Infinity, lateness: Infinity, finish: Infinity };
+    const better =
+      a.windowsBroken < kept.windowsBroken ||
+      (a.windowsBroken === kept.windowsBroken &&
+        (a.lateness < kept.lateness || (a.lateness === kept.lateness && a.finish < kept.finish)));
     const { windowsBroken, lateness, finish } = better ? a : kept;
-    writeFileSync(BEST, `${JSON.stringify({ windowsBroken, lateness, finish, runs: [...kept.runs, { seed, seconds, windowsBroken: a.windowsBroken, lateness: a.lateness, finish: a.finish, iterations: a.iterations }] }, null, 1)}\n`);
+    writeFileSync(
+      BEST,
+      `${JSON.stringify({ windowsBroken, lateness, finish, runs: [...kept.runs, { seed, seconds, windowsBroken: a.windowsBroken, lateness: a.lateness, finish: a.finish, iterations: a.iterations }] }, null, 1)}\n`,
+    );
     console.log(seed, a.windowsBroken, a.lateness, a.finish);
   }
 }

@@ -28,7 +28,8 @@ export interface Look {
 }
 
 /** Debian's Chromium; built without windows where there is one, since that starts in half the time. */
-const BROWSER = process.env.CHROMIUM ?? ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"].find((path) => existsSync(path));
+const BROWSER =
+  process.env.CHROMIUM ?? ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"].find((path) => existsSync(path));
 
 /** Monday, in working hours, away from any change of the clock. */
 export const MONDAY = "2027-01-11T10:00:00Z";

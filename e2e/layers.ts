@@ -40,9 +40,7 @@ async function step(p: Page, id: string): Promise<void> {
   await p.evaluate(() => new Promise((on) => requestAnimationFrame(() => requestAnimationFrame(on))));
 }
 const stepIds = (p: Page): Promise<string[]> =>
-  p
-    .locator("ol[aria-label='Steps'] > li")
-    .evaluateAll((l) => l.map((x) => x.getAttribute("data-step") ?? ""));
+  p.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step") ?? ""));
 async function setField(p: Page, label: RegExp, value: string): Promise<void> {
   if (!(await p.getByLabel(label).first().isVisible())) await p.getByText("Change this step").click();
   await p.getByLabel(label).first().fill(value);
@@ -67,20 +65,21 @@ journey("layers are drawn to one scale, from the state", async (url) => {
         );
       const scales = new Map<string, Set<number>>();
       for (const d of all)
-        (
-          scales.get(d.key.split("|")[0]) ??
-          scales.set(d.key.split("|")[0], new Set()).get(d.key.split("|")[0])!
-        ).add(d.scale);
+        (scales.get(d.key.split("|")[0]) ?? scales.set(d.key.split("|")[0], new Set()).get(d.key.split("|")[0])!).add(
+          d.scale,
+        );
       for (const [view, set] of scales) assert.equal(set.size, 1, `${view} has one scale`);
     }
     assert.ok(
-      (await o.page.locator("svg[data-um-per-px] text").allTextContents()).some((t) =>
-        /^\d+ (µm|mm)$/.test(t),
-      ),
+      (await o.page.locator("svg[data-um-per-px] text").allTextContents()).some((t) => /^\d+ (µm|mm)$/.test(t)),
       "a bar is printed",
     );
     // the ghost of what was logged lies where the piece stands, and is gone when that very step is looked at
-    const done = (await o.page.locator("ol[aria-label='Steps'] > li:has([aria-label='done'])").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")!))).pop()!;
+    const done = (
+      await o.page
+        .locator("ol[aria-label='Steps'] > li:has([aria-label='done'])")
+        .evaluateAll((l) => l.map((x) => x.getAttribute("data-step")!))
+    ).pop()!;
     await at(o, url, `jobs/${job}/layers?step=${done}`);
     assert.equal(await o.page.locator("[data-ghost]").count(), 0);
     await at(o, url, `jobs/${job}/layers?step=${job === "bed-markers" ? "coat.seal.1" : "reveal"}`);
@@ -109,7 +108,10 @@ journey("drawn along the time rail, sample, card and clock move together; a lead
   await p.getByRole("heading", { name: "Core sample after step 9, while it waits" }).waitFor();
   assert.match(p.url(), /at=\d+/);
   await p.mouse.up();
-  const [ring, lens] = await Promise.all([p.locator("[data-leader]").boundingBox(), p.getByRole("group", { name: /^Lens on/ }).boundingBox()]);
+  const [ring, lens] = await Promise.all([
+    p.locator("[data-leader]").boundingBox(),
+    p.getByRole("group", { name: /^Lens on/ }).boundingBox(),
+  ]);
   assert.ok(ring && lens && Math.abs(ring.y + ring.height - lens.y) < 12, "the leader ends at the lens");
   await p.keyboard.press("]");
   await p.getByRole("heading", { name: "Core sample after step 10" }).waitFor();
@@ -142,14 +144,16 @@ journey("one coat made thicker changes what is drawn by exactly that, from its s
       if (key.endsWith(`|${coat}`) && steps.indexOf(id) >= steps.indexOf(coat)) {
         assert.ok(Math.abs(b[key] - a[key] - 4.5) < 1e-6, `${id}: ${key} ${a[key]} became ${b[key]}`);
         moved++;
-      } else
-        assert.ok(Math.abs((a[key] ?? 0) - (b[key] ?? 0)) < 1e-6, `${id}: ${key} should not have changed`);
+      } else assert.ok(Math.abs((a[key] ?? 0) - (b[key] ?? 0)) < 1e-6, `${id}: ${key} should not have changed`);
     }
   }
   assert.ok(moved > 10);
   await o.page.keyboard.press("Escape");
   await o.page.getByRole("button", { name: /^Undo:/ }).click();
-  await o.page.getByText(/^Undone:/).first().waitFor();
+  await o.page
+    .getByText(/^Undone:/)
+    .first()
+    .waitFor();
   assert.deepEqual(await look(), before);
   await o.close();
 });
@@ -227,7 +231,11 @@ journey(
       const undo = p.getByRole("button", { name: /^Undo:/ });
       const was = (await undo.getAttribute("aria-label")) ?? (await undo.textContent());
       await undo.click();
-      await p.waitForFunction((x) => ![...document.querySelectorAll("button")].some((b) => (b.getAttribute("aria-label") ?? b.textContent) === x), was);
+      await p.waitForFunction(
+        (x) =>
+          ![...document.querySelectorAll("button")].some((b) => (b.getAttribute("aria-label") ?? b.textContent) === x),
+        was,
+      );
       if (i === 2) await p.reload();
     }
     assert.deepEqual(await stepIds(p), plain);
@@ -251,35 +259,28 @@ journey("what the door prints is what the screen shows, for the frozen jobs", as
     const text = readFileSync(`fixtures/v1/${f}`, "utf8");
     const id = f.replace(".richlayer.json", "");
     await p.goto(new URL("workshop", url).href);
-    await p
-      .getByLabel("Rich Layer file")
-      .setInputFiles({
-        name: f,
-        mimeType: "application/json",
-        buffer: Buffer.from(text.replace('"kind": "job"', '"kind": "shop"')),
-      });
+    await p.getByLabel("Rich Layer file").setInputFiles({
+      name: f,
+      mimeType: "application/json",
+      buffer: Buffer.from(text.replace('"kind": "job"', '"kind": "shop"')),
+    });
     await p.getByRole("button", { name: "Put it in place of everything" }).click();
     await p.getByText("Taken in: 1 job").first().waitFor();
     const zone = (JSON.parse(text) as { shop: { zone: string } }).shop.zone;
     const local = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, dateStyle: "short", timeStyle: "short" })
       .format(new Date(WEDNESDAY))
       .replace(" ", "T");
-    const door = spawnSync(
-      "node",
-      ["--import", "tsx", "app/door/main.ts", "plan", "--now", local],
-      { input: text, encoding: "utf8" },
-    );
+    const door = spawnSync("node", ["--import", "tsx", "app/door/main.ts", "plan", "--now", local], {
+      input: text,
+      encoding: "utf8",
+    });
     assert.equal(door.status, 0, door.stderr);
     const plan = JSON.parse(door.stdout) as {
       ready: string;
       steps: { id: string; kind: string; ml: number | null; dryUm: number | null }[];
     };
     await at(o, url, `jobs/${id}/layers`);
-    assert.equal(
-      await p.locator("time[data-ready]").first().getAttribute("data-ready"),
-      plan.ready,
-      `${id}: ready`,
-    );
+    assert.equal(await p.locator("time[data-ready]").first().getAttribute("data-ready"), plan.ready, `${id}: ready`);
     assert.deepEqual(
       await stepIds(p),
       plan.steps.map((s) => s.id),
@@ -326,14 +327,19 @@ journey("every figure of plan, bench, wrap-up and today opens to its inputs and 
   const tried = new Map<string, string>();
   const look = async (path: string, titles: string[]): Promise<void> => {
     assert.deepEqual(await shut(p, titles), [], path);
-    for (const kind of await p.locator("[data-why]").evaluateAll((all) => [...new Set(all.filter((e) => e.checkVisibility()).map((e) => (e as HTMLElement).dataset.why as string))])) {
+    for (const kind of await p
+      .locator("[data-why]")
+      .evaluateAll((all) => [
+        ...new Set(all.filter((e) => e.checkVisibility()).map((e) => (e as HTMLElement).dataset.why as string)),
+      ])) {
       if (tried.has(kind)) continue;
       tried.set(kind, path);
       await p.locator(`[data-why="${kind}"]:visible`).first().click();
       const panel = p.getByRole("dialog");
       await panel.waitFor();
       assert.ok((await panel.locator("dl dt").count()) > 0, `${kind} of ${path} has no inputs`);
-      for (const row of await panel.locator("dl dd").all()) assert.match((await row.textContent()) as string, / · ./, `${kind} of ${path}: an input without an origin`);
+      for (const row of await panel.locator("dl dd").all())
+        assert.match((await row.textContent()) as string, / · ./, `${kind} of ${path}: an input without an origin`);
       if (kind === "logged") assert.equal(await panel.locator("[role='status']").count(), 0);
       else await panel.locator("[data-moves]").waitFor();
       await p.keyboard.press("Escape");
@@ -346,14 +352,29 @@ journey("every figure of plan, bench, wrap-up and today opens to its inputs and 
   };
   // names of steps, of this job and of those on the rack beside it, longest first
   const titles: string[] = [];
-  for (const [job, every] of [["bed-markers", 3], ["splash-tiles", 3], ["drawer-tags", 4], ["stake-globes", 4], ["row-tokens", 4]] as const) {
+  for (const [job, every] of [
+    ["bed-markers", 3],
+    ["splash-tiles", 3],
+    ["drawer-tags", 4],
+    ["stake-globes", 4],
+    ["row-tokens", 4],
+  ] as const) {
     await to(`jobs/${job}/layers`, "layers");
     const rows = p.locator("ol[aria-label='Steps'] li[data-step]");
-    titles.push(...(await rows.locator("button.flex > span:nth-child(2)").allTextContents()).map((t) => t.replace(/ · by hand$/, "").trim()));
+    titles.push(
+      ...(await rows.locator("button.flex > span:nth-child(2)").allTextContents()).map((t) =>
+        t.replace(/ · by hand$/, "").trim(),
+      ),
+    );
     titles.sort((a, b) => b.length - a.length);
     for (let i = 0; i < (await rows.count()); i += every) {
       await rows.nth(i).locator("button.flex").click();
-      await p.locator("#step-title").getByText((await rows.nth(i).locator("button.flex > span:nth-child(2)").textContent())!.replace(/ · by hand$/, "")).waitFor();
+      await p
+        .locator("#step-title")
+        .getByText(
+          (await rows.nth(i).locator("button.flex > span:nth-child(2)").textContent())!.replace(/ · by hand$/, ""),
+        )
+        .waitFor();
       await look(`${job}, step ${i + 1}`, titles);
     }
     await to(`jobs/${job}/calendar`, "calendar");
@@ -375,30 +396,51 @@ journey("every figure of plan, bench, wrap-up and today opens to its inputs and 
   await look("today", titles);
   await to("jobs/bed-markers/route", "route");
   for (const kind of ["hands", "coats"]) await open1(kind);
-  assert.deepEqual([...tried.keys()].sort(), ["begins", "coats", "energy", "hands", "latest", "layer", "level", "load", "logged", "margin", "minutes", "modelled", "opens", "ready", "slack", "spares", "wait"]);
+  assert.deepEqual([...tried.keys()].sort(), [
+    "begins",
+    "coats",
+    "energy",
+    "hands",
+    "latest",
+    "layer",
+    "level",
+    "load",
+    "logged",
+    "margin",
+    "minutes",
+    "modelled",
+    "opens",
+    "ready",
+    "slack",
+    "spares",
+    "wait",
+  ]);
   assert.deepEqual(faults(p), []);
   await o.close();
 });
 
-journey("what moves a figure is the plan's own answer: turned by hand, the page shows the very figure the panel told", async (url) => {
-  const o = await open(url, { at: WEDNESDAY });
-  const p = o.page;
-  await openSample(p);
-  await at(o, url, "jobs/splash-tiles/layers");
-  const ready = async (): Promise<string> => (await p.locator("time[data-ready]").textContent()) as string;
-  const before = await ready();
-  await p.locator("[data-why='ready']").first().click();
-  const lever = p.getByRole("dialog").locator("[data-lever='air.flow']");
-  await lever.getByText("moving air").waitFor();
-  const told = (await lever.locator("li span").last().textContent()) as string;
-  assert.notEqual(told, before);
-  // its link leads to where it is set
-  await lever.getByRole("link").click();
-  await p.locator("main[data-view='workshop']").waitFor();
-  await p.getByLabel("Air over drying pieces").selectOption("moving");
-  await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
-  await at(o, url, "jobs/splash-tiles/layers");
-  assert.equal(await ready(), told);
-  assert.deepEqual(faults(p), []);
-  await o.close();
-});
+journey(
+  "what moves a figure is the plan's own answer: turned by hand, the page shows the very figure the panel told",
+  async (url) => {
+    const o = await open(url, { at: WEDNESDAY });
+    const p = o.page;
+    await openSample(p);
+    await at(o, url, "jobs/splash-tiles/layers");
+    const ready = async (): Promise<string> => (await p.locator("time[data-ready]").textContent()) as string;
+    const before = await ready();
+    await p.locator("[data-why='ready']").first().click();
+    const lever = p.getByRole("dialog").locator("[data-lever='air.flow']");
+    await lever.getByText("moving air").waitFor();
+    const told = (await lever.locator("li span").last().textContent()) as string;
+    assert.notEqual(told, before);
+    // its link leads to where it is set
+    await lever.getByRole("link").click();
+    await p.locator("main[data-view='workshop']").waitFor();
+    await p.getByLabel("Air over drying pieces").selectOption("moving");
+    await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
+    await at(o, url, "jobs/splash-tiles/layers");
+    assert.equal(await ready(), told);
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);

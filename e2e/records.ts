@@ -92,54 +92,51 @@ journey("a whole shop out and in again; damaged files change nothing", async (ur
   await o.close();
 });
 
-journey(
-  "the bench: taps stand after a reload, take-back takes back, early only with a reason",
-  async (url) => {
-    const o = await open(url, { at: WEDNESDAY });
-    const p = o.page;
-    await openSample(p);
-    await p.goto(new URL("jobs/bed-markers/bench", url).href);
-    const count = async (): Promise<number> =>
-      Number(await p.locator("[data-bench-count]").getAttribute("data-bench-count"));
-    await p.locator("[data-bench-count]").waitFor();
-    const begun = await count();
-    await p.keyboard.press("Space");
-    await p.waitForFunction(
-      (n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n),
-      begun + 1,
-    );
-    await p.reload();
-    await p.locator("[data-bench-count]").waitFor();
-    assert.equal(await count(), begun + 1);
-    await p.keyboard.press("z");
-    await p.waitForFunction(
-      (n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n),
-      begun,
-    );
-    await p.keyboard.press("n");
-    await p.getByLabel("Note").fill("the T chips at its foot");
-    await p.getByRole("button", { name: "Keep the note" }).click();
-    await p.getByText("Note: the T chips at its foot").waitFor();
-    await p.getByRole("button", { name: "Put a piece aside" }).click();
-    await p.getByRole("button", { name: "Piece 20, to do" }).click();
-    await p.getByRole("button", { name: "Piece 20, put aside" }).waitFor();
-    // a wait: not yet, unless as a risk with its reason
-    await p.goto(new URL("jobs/splash-tiles/bench", url).href);
-    await p.getByText(/Wait until/).waitFor();
-    assert.equal(await p.getByRole("button", { name: /Start this step/ }).count(), 0);
-    await p.getByRole("button", { name: "Begin early…" }).click();
-    await p.getByLabel(/Why is it begun/).fill("van leaves at noon");
-    await p.getByRole("button", { name: "Begin early, as a risk" }).click();
-    await p.getByRole("button", { name: /Start this step/ }).click();
-    await p.getByText("since it began").waitFor();
-    await p.goto(new URL("jobs/splash-tiles/layers", url).href);
-    await p.locator("[data-snag='20']").first().waitFor();
-    await p.goto(new URL("jobs/splash-tiles/wrap-up", url).href);
-    await p.getByText("van leaves at noon").count();
-    assert.deepEqual(faults(p), []);
-    await o.close();
-  },
-);
+journey("the bench: taps stand after a reload, take-back takes back, early only with a reason", async (url) => {
+  const o = await open(url, { at: WEDNESDAY });
+  const p = o.page;
+  await openSample(p);
+  await p.goto(new URL("jobs/bed-markers/bench", url).href);
+  const count = async (): Promise<number> =>
+    Number(await p.locator("[data-bench-count]").getAttribute("data-bench-count"));
+  await p.locator("[data-bench-count]").waitFor();
+  const begun = await count();
+  await p.keyboard.press("Space");
+  await p.waitForFunction(
+    (n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n),
+    begun + 1,
+  );
+  await p.reload();
+  await p.locator("[data-bench-count]").waitFor();
+  assert.equal(await count(), begun + 1);
+  await p.keyboard.press("z");
+  await p.waitForFunction(
+    (n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n),
+    begun,
+  );
+  await p.keyboard.press("n");
+  await p.getByLabel("Note").fill("the T chips at its foot");
+  await p.getByRole("button", { name: "Keep the note" }).click();
+  await p.getByText("Note: the T chips at its foot").waitFor();
+  await p.getByRole("button", { name: "Put a piece aside" }).click();
+  await p.getByRole("button", { name: "Piece 20, to do" }).click();
+  await p.getByRole("button", { name: "Piece 20, put aside" }).waitFor();
+  // a wait: not yet, unless as a risk with its reason
+  await p.goto(new URL("jobs/splash-tiles/bench", url).href);
+  await p.getByText(/Wait until/).waitFor();
+  assert.equal(await p.getByRole("button", { name: /Start this step/ }).count(), 0);
+  await p.getByRole("button", { name: "Begin early…" }).click();
+  await p.getByLabel(/Why is it begun/).fill("van leaves at noon");
+  await p.getByRole("button", { name: "Begin early, as a risk" }).click();
+  await p.getByRole("button", { name: /Start this step/ }).click();
+  await p.getByText("since it began").waitFor();
+  await p.goto(new URL("jobs/splash-tiles/layers", url).href);
+  await p.locator("[data-snag='20']").first().waitFor();
+  await p.goto(new URL("jobs/splash-tiles/wrap-up", url).href);
+  await p.getByText("van leaves at noon").count();
+  assert.deepEqual(faults(p), []);
+  await o.close();
+});
 
 journey("a field keeps its focus when Enter stores it; what was undone can be typed again", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
@@ -173,9 +170,15 @@ journey("fast taps are all kept", async (url) => {
   await p.locator("[data-bench-count]").waitFor();
   const begun = Number(await p.locator("[data-bench-count]").getAttribute("data-bench-count"));
   for (let i = 0; i < 6; i++) await p.keyboard.press("Space");
-  await p.waitForFunction((n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n), begun + 6);
+  await p.waitForFunction(
+    (n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n),
+    begun + 6,
+  );
   for (let i = 0; i < 4; i++) await p.keyboard.press("z");
-  await p.waitForFunction((n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n), begun + 2);
+  await p.waitForFunction(
+    (n) => document.querySelector("[data-bench-count]")?.getAttribute("data-bench-count") === String(n),
+    begun + 2,
+  );
   await o.close();
 });
 

@@ -19,7 +19,9 @@ journey("the field guide draws every route from a plan of its own, and can be le
   const p = o.page;
   await p.getByRole("link", { name: "Field guide" }).first().click();
   await p.locator("main[data-view='guide']").waitFor();
-  const routes = await p.locator("section[aria-labelledby='g-route'] a").evaluateAll((l) => l.map((a) => a.getAttribute("href")!));
+  const routes = await p
+    .locator("section[aria-labelledby='g-route'] a")
+    .evaluateAll((l) => l.map((a) => a.getAttribute("href")!));
   assert.equal(routes.length, 20);
   for (const r of routes) {
     await p.goto(new URL(r, url).href);
@@ -31,7 +33,15 @@ journey("the field guide draws every route from a plan of its own, and can be le
     await slider.fill(String(Math.floor(last / 2)));
     await p.getByText(`Step ${Math.floor(last / 2) + 1} of ${last + 1}`).waitFor();
   }
-  for (const page of ["guide/school-melt", "guide/finish-powder", "guide/step-mask-lift", "guide/idea-beams", "guide/idea-figure-ground", "guide/idea-origin", "guide/nothing-here"]) {
+  for (const page of [
+    "guide/school-melt",
+    "guide/finish-powder",
+    "guide/step-mask-lift",
+    "guide/idea-beams",
+    "guide/idea-figure-ground",
+    "guide/idea-origin",
+    "guide/nothing-here",
+  ]) {
     await p.goto(new URL(page, url).href);
     await p.locator("main[data-view='guide-page'] :is(h1,h2)").first().waitFor();
     assert.deepEqual(await clean(p, page), []);
@@ -40,111 +50,158 @@ journey("the field guide draws every route from a plan of its own, and can be le
   await o.close();
 });
 
-journey("reverse work: visits mirrored, the front unmirrored; two paints swapped change the front, and are put back in one", async (url) => {
-  const o = await open(url, { at: AT });
-  await openSample(o.page);
-  const p = o.page;
-  await p.goto(new URL("jobs/door-sign/artwork", url).href);
-  await p.locator("[data-visit]").first().waitFor();
-  assert.ok((await p.locator("[data-visit]").count()) >= 6);
-  assert.ok((await p.getByText(", mirrored").count()) >= 1);
-  assert.deepEqual(await clean(p, p.url()), []);
-  await p.goto(new URL("jobs/door-sign/layers?step=final-check", url).href);
-  const front = (): Promise<string[]> => p.locator("figure svg path[data-zone]").evaluateAll((l) => l.map((x) => x.getAttribute("fill")!));
-  await p.locator("figure svg path[data-zone]").first().waitFor();
-  const before = await front();
-  // every coat of a colour moved behind the coats of the next one, last coat first
-  const ids = (): Promise<string[]> => p.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")!));
-  const plum = (await ids()).filter((x) => x.startsWith("coat.colour.plum-spray"));
-  const last = (all: string[], what: string): number => all.reduce((k, x, i) => (x.startsWith(what) ? i : k), -1);
-  for (const step of plum.reverse()) {
-    await p.goto(new URL(`jobs/door-sign/layers?step=${step}`, url).href);
-    await p.getByRole("button", { name: /^Acts on/ }).waitFor();
-    for (let all = await ids(); all.indexOf(step) < last(all, "coat.colour.meadow"); all = await ids()) {
-      const was = all.indexOf(step);
-      await p.getByRole("button", { name: /^Acts on/ }).click();
-      await p.getByRole("menuitem", { name: "Move one later" }).click();
-      await p.waitForFunction(([id, at]) => [...document.querySelectorAll("ol[aria-label='Steps'] > li")].findIndex((x) => x.getAttribute("data-step") === id) === Number(at) + 1, [step, String(was)] as const);
+journey(
+  "reverse work: visits mirrored, the front unmirrored; two paints swapped change the front, and are put back in one",
+  async (url) => {
+    const o = await open(url, { at: AT });
+    await openSample(o.page);
+    const p = o.page;
+    await p.goto(new URL("jobs/door-sign/artwork", url).href);
+    await p.locator("[data-visit]").first().waitFor();
+    assert.ok((await p.locator("[data-visit]").count()) >= 6);
+    assert.ok((await p.getByText(", mirrored").count()) >= 1);
+    assert.deepEqual(await clean(p, p.url()), []);
+    await p.goto(new URL("jobs/door-sign/layers?step=final-check", url).href);
+    const front = (): Promise<string[]> =>
+      p.locator("figure svg path[data-zone]").evaluateAll((l) => l.map((x) => x.getAttribute("fill")!));
+    await p.locator("figure svg path[data-zone]").first().waitFor();
+    const before = await front();
+    // every coat of a colour moved behind the coats of the next one, last coat first
+    const ids = (): Promise<string[]> =>
+      p.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")!));
+    const plum = (await ids()).filter((x) => x.startsWith("coat.colour.plum-spray"));
+    const last = (all: string[], what: string): number => all.reduce((k, x, i) => (x.startsWith(what) ? i : k), -1);
+    for (const step of plum.reverse()) {
+      await p.goto(new URL(`jobs/door-sign/layers?step=${step}`, url).href);
+      await p.getByRole("button", { name: /^Acts on/ }).waitFor();
+      for (let all = await ids(); all.indexOf(step) < last(all, "coat.colour.meadow"); all = await ids()) {
+        const was = all.indexOf(step);
+        await p.getByRole("button", { name: /^Acts on/ }).click();
+        await p.getByRole("menuitem", { name: "Move one later" }).click();
+        await p.waitForFunction(
+          ([id, at]) =>
+            [...document.querySelectorAll("ol[aria-label='Steps'] > li")].findIndex(
+              (x) => x.getAttribute("data-step") === id,
+            ) ===
+            Number(at) + 1,
+          [step, String(was)] as const,
+        );
+      }
     }
-  }
-  await p.getByText(/is the first film behind/).first().waitFor();
-  await p.goto(new URL("jobs/door-sign/layers?step=final-check", url).href);
-  await p.locator("figure svg path[data-zone]").first().waitFor();
-  assert.notDeepEqual(await front(), before);
-  await p.getByRole("button", { name: /Go back to the plan’s own steps \(/ }).click();
-  await p.waitForFunction((was) => JSON.stringify([...document.querySelectorAll("figure svg path[data-zone]")].map((x) => x.getAttribute("fill"))) === was, JSON.stringify(before));
-  assert.deepEqual(faults(p), []);
-  await o.close();
-});
+    await p
+      .getByText(/is the first film behind/)
+      .first()
+      .waitFor();
+    await p.goto(new URL("jobs/door-sign/layers?step=final-check", url).href);
+    await p.locator("figure svg path[data-zone]").first().waitFor();
+    assert.notDeepEqual(await front(), before);
+    await p.getByRole("button", { name: /Go back to the plan’s own steps \(/ }).click();
+    await p.waitForFunction(
+      (was) =>
+        JSON.stringify(
+          [...document.querySelectorAll("figure svg path[data-zone]")].map((x) => x.getAttribute("fill")),
+        ) === was,
+      JSON.stringify(before),
+    );
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);
 
-journey("an oven is put into the Workshop and measured, a slip told; a school picked there changes plans, undone in one", async (url) => {
-  const o = await open(url, { at: AT });
-  await openSample(o.page);
-  const p = o.page;
-  await p.goto(new URL("workshop", url).href);
-  await p.locator("[data-gear]").first().waitFor();
-  const had = await p.locator("[data-gear]").count();
-  await p.getByRole("button", { name: "Add it" }).click();
-  await p.waitForFunction((n) => document.querySelectorAll("[data-gear]").length === n + 1, had);
-  const tray = p.locator("[data-gear='oven-2']").getByLabel("Tray wide");
-  await tray.fill("broad");
-  await tray.press("Enter");
-  await p.getByRole("alert").first().waitFor();
-  await tray.fill("16 in");
-  await tray.press("Enter");
-  await until(async () => (await tray.inputValue()) === "406.4 mm");
-  await p.getByLabel("One heavy coat or several light ones").selectOption("heavy");
-  await p.waitForTimeout(200);
-  await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
-  assert.deepEqual(await clean(p, p.url()), []);
-  await p.goto(new URL("jobs/blue-tiles/layers", url).href);
-  await p.locator("ol[aria-label='Steps'] > li").first().waitFor();
-  await p.goto(new URL("jobs/blue-tiles/layers?step=coat.colour.harbour.1", url).href);
-  await p.getByText(/dries to 24 µm/).first().waitFor();
-  await p.getByRole("button", { name: /^Undo/ }).first().click();
-  await p.getByText(/dries to 12 µm/).first().waitFor();
-  assert.deepEqual(faults(p), []);
-  await o.close();
-});
+journey(
+  "an oven is put into the Workshop and measured, a slip told; a school picked there changes plans, undone in one",
+  async (url) => {
+    const o = await open(url, { at: AT });
+    await openSample(o.page);
+    const p = o.page;
+    await p.goto(new URL("workshop", url).href);
+    await p.locator("[data-gear]").first().waitFor();
+    const had = await p.locator("[data-gear]").count();
+    await p.getByRole("button", { name: "Add it" }).click();
+    await p.waitForFunction((n) => document.querySelectorAll("[data-gear]").length === n + 1, had);
+    const tray = p.locator("[data-gear='oven-2']").getByLabel("Tray wide");
+    await tray.fill("broad");
+    await tray.press("Enter");
+    await p.getByRole("alert").first().waitFor();
+    await tray.fill("16 in");
+    await tray.press("Enter");
+    await until(async () => (await tray.inputValue()) === "406.4 mm");
+    await p.getByLabel("One heavy coat or several light ones").selectOption("heavy");
+    await p.waitForTimeout(200);
+    await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
+    assert.deepEqual(await clean(p, p.url()), []);
+    await p.goto(new URL("jobs/blue-tiles/layers", url).href);
+    await p.locator("ol[aria-label='Steps'] > li").first().waitFor();
+    await p.goto(new URL("jobs/blue-tiles/layers?step=coat.colour.harbour.1", url).href);
+    await p
+      .getByText(/dries to 24 µm/)
+      .first()
+      .waitFor();
+    await p.getByRole("button", { name: /^Undo/ }).first().click();
+    await p
+      .getByText(/dries to 12 µm/)
+      .first()
+      .waitFor();
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);
 
-journey("a job of a newcomer goes by a further route: chosen with its reasons, told what it lacks, planned, its figures opened", async (url) => {
-  const o = await open(url, { at: AT });
-  await openSample(o.page);
-  const p = o.page;
-  await p.goto(new URL("jobs/blue-tiles/route", url).href);
-  await p.locator("[data-route='A1']").waitFor();
-  await p.getByText(/routes that don’t go here, and why/).click();
-  await p.getByText(/It goes on|It is filled with|It does not go on/).first().waitFor();
-  await p.getByRole("button", { name: "Go by A3" }).click();
-  await p.locator("[data-route='A3']").getByText("chosen").waitFor();
-  assert.deepEqual(await clean(p, p.url()), []);
-  // trial cards: varied, voted out
-  await p.getByText("Trial cards: a few ways side by side on scraps").click();
-  await p.getByLabel("also several light ones").or(p.getByLabel(/also one heavy crossed coat/)).first().click();
-  await until(async () => (await p.locator("[data-trial]").count()) === 2);
-  await p.getByRole("button", { name: "Vote out card 2" }).click();
-  await p.getByRole("button", { name: "Take back in card 2" }).waitFor();
-  // a swatch kept on the Shelf says at what thickness the paint hides, and the paint goes by it
-  await p.goto(new URL("shelf?product=harbour", url).href);
-  await p.locator("input[name='over']").evaluate((x: HTMLInputElement) => (x.value = "#000000"));
-  await p.locator("input[name='seen']").evaluate((x: HTMLInputElement) => (x.value = "#1f4f78"));
-  await p.getByRole("button", { name: "Keep this swatch" }).click();
-  await p.locator("[data-swatch]").getByText(/by it hides|it hides at/).waitFor();
-  await p.locator("[data-swatch]").getByRole("button", { name: "Go by it" }).click();
-  await until(async () => (await p.getByLabel(/^Hides at µm/).inputValue()) !== "");
-  assert.deepEqual(await clean(p, p.url()), []);
-  await p.goto(new URL("jobs/blue-tiles/layers?step=reveal", url).href);
-  await p.locator("[data-figures='window'] summary").click();
-  await p.locator("[data-figures='window']").getByText(/J\/mm²/).first().waitFor();
-  await p.getByRole("link", { name: /A3 · Colours side by side/ }).click();
-  await p.locator("main[data-topic='route-A3']").waitFor();
-  // sheet metal by its gauge
-  await p.goto(new URL("jobs/drawer-tags/brief", url).href);
-  await p.getByLabel("Thick").fill("16 ga");
-  await p.getByLabel("Thick").press("Enter");
-  await until(async () => (await p.getByLabel("Thick").inputValue()).startsWith("1.29"));
-  await p.locator("[data-begin]").waitFor();
-  assert.ok(Number(await p.locator("[data-begin]").getAttribute("data-begin")) > 40);
-  assert.deepEqual(faults(p), []);
-  await o.close();
-});
+journey(
+  "a job of a newcomer goes by a further route: chosen with its reasons, told what it lacks, planned, its figures opened",
+  async (url) => {
+    const o = await open(url, { at: AT });
+    await openSample(o.page);
+    const p = o.page;
+    await p.goto(new URL("jobs/blue-tiles/route", url).href);
+    await p.locator("[data-route='A1']").waitFor();
+    await p.getByText(/routes that don’t go here, and why/).click();
+    await p
+      .getByText(/It goes on|It is filled with|It does not go on/)
+      .first()
+      .waitFor();
+    await p.getByRole("button", { name: "Go by A3" }).click();
+    await p.locator("[data-route='A3']").getByText("chosen").waitFor();
+    assert.deepEqual(await clean(p, p.url()), []);
+    // trial cards: varied, voted out
+    await p.getByText("Trial cards: a few ways side by side on scraps").click();
+    await p
+      .getByLabel("also several light ones")
+      .or(p.getByLabel(/also one heavy crossed coat/))
+      .first()
+      .click();
+    await until(async () => (await p.locator("[data-trial]").count()) === 2);
+    await p.getByRole("button", { name: "Vote out card 2" }).click();
+    await p.getByRole("button", { name: "Take back in card 2" }).waitFor();
+    // a swatch kept on the Shelf says at what thickness the paint hides, and the paint goes by it
+    await p.goto(new URL("shelf?product=harbour", url).href);
+    await p.locator("input[name='over']").evaluate((x: HTMLInputElement) => (x.value = "#000000"));
+    await p.locator("input[name='seen']").evaluate((x: HTMLInputElement) => (x.value = "#1f4f78"));
+    await p.getByRole("button", { name: "Keep this swatch" }).click();
+    await p
+      .locator("[data-swatch]")
+      .getByText(/by it hides|it hides at/)
+      .waitFor();
+    await p.locator("[data-swatch]").getByRole("button", { name: "Go by it" }).click();
+    await until(async () => (await p.getByLabel(/^Hides at µm/).inputValue()) !== "");
+    assert.deepEqual(await clean(p, p.url()), []);
+    await p.goto(new URL("jobs/blue-tiles/layers?step=reveal", url).href);
+    await p.locator("[data-figures='window'] summary").click();
+    await p
+      .locator("[data-figures='window']")
+      .getByText(/J\/mm²/)
+      .first()
+      .waitFor();
+    await p.getByRole("link", { name: /A3 · Colours side by side/ }).click();
+    await p.locator("main[data-topic='route-A3']").waitFor();
+    // sheet metal by its gauge
+    await p.goto(new URL("jobs/drawer-tags/brief", url).href);
+    await p.getByLabel("Thick").fill("16 ga");
+    await p.getByLabel("Thick").press("Enter");
+    await until(async () => (await p.getByLabel("Thick").inputValue()).startsWith("1.29"));
+    await p.locator("[data-begin]").waitFor();
+    assert.ok(Number(await p.locator("[data-begin]").getAttribute("data-begin")) > 40);
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);

@@ -51,10 +51,7 @@ async function artworkAndRoute(page: Page, h: Hands): Promise<void> {
     await h.fill("Name", name);
     await h.press("button", "Add paint");
     await page.waitForFunction(
-      (n) =>
-        [...document.querySelectorAll("main select option:checked")].some((o) =>
-          o.textContent?.startsWith(n),
-        ),
+      (n) => [...document.querySelectorAll("main select option:checked")].some((o) => o.textContent?.startsWith(n)),
       name,
     );
   }
@@ -62,7 +59,10 @@ async function artworkAndRoute(page: Page, h: Hands): Promise<void> {
   await page.getByRole("heading", { name: "Ways to the colour" }).waitFor();
   // what does not go here is not offered, and says why
   assert.equal(await page.getByRole("button", { name: "Go by A1" }).count(), 0);
-  assert.match((await page.locator("details:has-text('routes that don’t go here') li:has-text('A1 ·')").textContent()) ?? "", /does not go on/);
+  assert.match(
+    (await page.locator("details:has-text('routes that don’t go here') li:has-text('A1 ·')").textContent()) ?? "",
+    /does not go on/,
+  );
   await h.press("button", "Go by E1");
   await page.getByRole("heading", { name: "Still lacking" }).waitFor();
   for (const add of ["Add shellac (default figures)", "Add clear acrylic (default figures)"])
@@ -80,10 +80,7 @@ async function bench(o: Opened, h: Hands): Promise<void> {
   const hazards = page.getByRole("button", { name: "Read and accepted" });
   for (let n = await hazards.count(); n > 0; n--) {
     await h.press("button", "Read and accepted");
-    await page.waitForFunction(
-      (left) => document.querySelectorAll("[data-fix='accept']").length === left,
-      n - 1,
-    );
+    await page.waitForFunction((left) => document.querySelectorAll("[data-fix='accept']").length === left, n - 1);
   }
   let byTime = false;
   let taps = 0;
@@ -100,9 +97,7 @@ async function bench(o: Opened, h: Hands): Promise<void> {
         await page.locator("#bench-step").waitFor();
       } else await h.press("button", "It passes by touch");
       byTime = !byTime;
-      await page.waitForFunction(
-        () => !document.querySelector("footer button")?.textContent?.includes("touch"),
-      );
+      await page.waitForFunction(() => !document.querySelector("footer button")?.textContent?.includes("touch"));
       continue;
     }
     const count = (await page.locator("[data-bench-count]").count())
@@ -138,7 +133,9 @@ async function wrapUp(page: Page, h: Hands): Promise<void> {
   // of one job alone: its list is filled when it is gone to
   await page.locator("main label select").focus();
   await page.locator("main label select").selectOption({ label: "Radish markers" });
-  await page.waitForFunction(() => [...document.querySelectorAll("tbody tr td:nth-child(2)")].every((td) => td.textContent === "Radish markers"));
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll("tbody tr td:nth-child(2)")].every((td) => td.textContent === "Radish markers"),
+  );
 }
 
 journey("a whole job by keyboard alone", async (url) => {
@@ -154,9 +151,7 @@ journey("a whole job by keyboard alone", async (url) => {
   // a step is lifted and moved with the keyboard
   await tabTo(o.page, o.page.getByRole("button", { name: "Move Label the backs" }));
   const order = (): Promise<(string | null)[]> =>
-    o.page
-      .locator("ol[aria-label='Steps'] > li")
-      .evaluateAll((l) => l.map((x) => x.getAttribute("data-step")));
+    o.page.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")));
   const was = await order();
   await o.page.keyboard.press("Space");
   await o.page.waitForTimeout(150);
@@ -165,18 +160,16 @@ journey("a whole job by keyboard alone", async (url) => {
   await o.page.keyboard.press("Space");
   await o.page.waitForFunction(
     (a) =>
-      [...document.querySelectorAll("ol[aria-label='Steps'] > li")]
-        .map((x) => x.getAttribute("data-step"))
-        .join() !== a,
+      [...document.querySelectorAll("ol[aria-label='Steps'] > li")].map((x) => x.getAttribute("data-step")).join() !==
+      a,
     was.join(),
   );
   assert.equal((await order()).indexOf("label"), was.indexOf("label") + 1);
   await o.page.keyboard.press("Control+Z");
   await o.page.waitForFunction(
     (a) =>
-      [...document.querySelectorAll("ol[aria-label='Steps'] > li")]
-        .map((x) => x.getAttribute("data-step"))
-        .join() === a,
+      [...document.querySelectorAll("ol[aria-label='Steps'] > li")].map((x) => x.getAttribute("data-step")).join() ===
+      a,
     was.join(),
   );
   await bench(o, h);

@@ -15,8 +15,16 @@ for (const [at, entry] of Object.entries({ ...lock.packages })) {
     if (lock.packages[`node_modules/${name}`] || lock.packages[nested] || !/^\d/.test(version)) continue;
     const parts = name.split("/").pop().split("-");
     const os = SYSTEMS.find((s) => parts.includes(s));
-    const cpu = parts.includes("wasm32") ? "wasm32" : ["arm64", "x64", "ia32", "arm", "ppc64", "riscv64", "s390x", "loong64"].find((c) => parts.includes(c));
-    lock.packages[`node_modules/${name}`] = { version, ...(cpu ? { cpu: [cpu] } : {}), dev: true, optional: true, ...(os ? { os: [os] } : {}) };
+    const cpu = parts.includes("wasm32")
+      ? "wasm32"
+      : ["arm64", "x64", "ia32", "arm", "ppc64", "riscv64", "s390x", "loong64"].find((c) => parts.includes(c));
+    lock.packages[`node_modules/${name}`] = {
+      version,
+      ...(cpu ? { cpu: [cpu] } : {}),
+      dev: true,
+      optional: true,
+      ...(os ? { os: [os] } : {}),
+    };
     added++;
   }
 }

@@ -16,4 +16,5 @@ try {
   running = await serve(0);
 }
 console.log(`Rich Layer: ${running.url}`);
-for (const s of ["SIGINT", "SIGTERM"]) process.on(s, () => running.server.close(() => process.exit(0)) && setTimeout(() => process.exit(0), 300));
+for (const s of ["SIGINT", "SIGTERM"])
+  process.on(s, () => running.server.close(() => process.exit(0)) && setTimeout(() => process.exit(0), 300));

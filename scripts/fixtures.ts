@@ -15,7 +15,10 @@ const sample = await buildSample(now, "Europe/Lisbon", async (svg) => {
   drawings.set(svg, found);
   return found;
 });
-writeFileSync("app/demo/drawings.json", `[\n${[...drawings].map(([svg, found]) => JSON.stringify({ svg, found })).join(",\n")}\n]\n`);
+writeFileSync(
+  "app/demo/drawings.json",
+  `[\n${[...drawings].map(([svg, found]) => JSON.stringify({ svg, found })).join(",\n")}\n]\n`,
+);
 mkdirSync("fixtures/v1", { recursive: true });
 for (const j of sample.jobs) {
   const path = `fixtures/v1/${j.id}.richlayer.json`;

@@ -10,9 +10,16 @@ export const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const npm = process.platform === "win32" ? "npm.cmd" : "npm";
 
 export function run(command, args, options = {}) {
-  const r = spawnSync(command, args, { cwd: root, stdio: options.quiet ? ["ignore", "pipe", "pipe"] : ["ignore", 2, 2], encoding: "utf8", env: { ...process.env, ...options.env } });
+  const r = spawnSync(command, args, {
+    cwd: root,
+    stdio: options.quiet ? ["ignore", "pipe", "pipe"] : ["ignore", 2, 2],
+    encoding: "utf8",
+    env: { ...process.env, ...options.env },
+  });
   if (r.status !== 0 && !options.mayFail) {
-    process.stderr.write(`${r.stdout ?? ""}${r.stderr ?? ""}\n${command} ${args.join(" ")} ended with ${r.status ?? r.signal}\n`);
+    process.stderr.write(
+      `${r.stdout ?? ""}${r.stderr ?? ""}\n${command} ${args.join(" ")} ended with ${r.status ?? r.signal}\n`,
+    );
     process.exit(1);
   }
   return r;
@@ -30,7 +37,9 @@ function complete() {
 /** Install when the lock file is not what is installed. */
 export function install() {
   const mark = join(root, "node_modules", ".installed-lock");
-  const lock = createHash("sha256").update(readFileSync(join(root, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(join(root, "package-lock.json")))
+    .digest("hex");
   if (existsSync(mark) && readFileSync(mark, "utf8") === lock) return;
   if (complete()) return;
   process.stderr.write("Installing packages…\n");
@@ -49,15 +58,25 @@ function walk(dir, out = []) {
 
 /** Build when a source is newer than the last build. */
 export function build() {
-  const files = [...walk(join(root, "app")), ...walk(join(root, "public")), ...["package-lock.json", "vite.config.ts", "react-router.config.ts", "tsconfig.json"].map((f) => join(root, f))];
+  const files = [
+    ...walk(join(root, "app")),
+    ...walk(join(root, "public")),
+    ...["package-lock.json", "vite.config.ts", "react-router.config.ts", "tsconfig.json"].map((f) => join(root, f)),
+  ];
   const h = createHash("sha256");
   for (const f of files.sort()) h.update(f.slice(root.length)).update(readFileSync(f));
   const want = h.digest("hex");
   const mark = join(root, "build", ".built-from");
-  if (existsSync(mark) && readFileSync(mark, "utf8") === want && statSync(join(root, "build/client/index.html")).size > 0) return;
+  if (
+    existsSync(mark) &&
+    readFileSync(mark, "utf8") === want &&
+    statSync(join(root, "build/client/index.html")).size > 0
+  )
+    return;
   process.stderr.write("Building…\n");
   run("node", ["node_modules/@react-router/dev/bin.js", "build"], { quiet: true });
   // Packed copies, so that what travels is small; the server picks by what the browser accepts.
-  for (const f of walk(join(root, "build/client"))) if (/\.(js|css|html|svg|wasm|json)$/.test(f)) writeFileSync(`${f}.gz`, gzipSync(readFileSync(f), { level: 9 }));
+  for (const f of walk(join(root, "build/client")))
+    if (/\.(js|css|html|svg|wasm|json)$/.test(f)) writeFileSync(`${f}.gz`, gzipSync(readFileSync(f), { level: 9 }));
   writeFileSync(mark, want);
 }

@@ -5,7 +5,10 @@ import { build, install, root, run } from "./setup.mjs";
 
 /** What the checks need of Debian's packages, where it is not there yet: a browser, and independent readers of PDF and calendar files. */
 const TOOLS = [
-  ["chromium-headless-shell", () => process.env.CHROMIUM || existsSync("/usr/bin/chromium-headless-shell") || existsSync("/usr/bin/chromium")],
+  [
+    "chromium-headless-shell",
+    () => process.env.CHROMIUM || existsSync("/usr/bin/chromium-headless-shell") || existsSync("/usr/bin/chromium"),
+  ],
   ["poppler-utils", () => existsSync("/usr/bin/pdftotext")],
   ["qpdf", () => existsSync("/usr/bin/qpdf")],
   ["python3-icalendar", () => spawnSync("/usr/bin/python3", ["-c", "import icalendar"]).status === 0],
@@ -15,9 +18,15 @@ function tools() {
   if (!missing.length) return;
   process.stderr.write(`Installing ${missing.join(", ")}…\n`);
   const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
-  const apt = (...args) => spawnSync([...sudo, "apt-get"][0], [...[...sudo, "apt-get"].slice(1), ...args], { stdio: ["ignore", "ignore", 2], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } }).status === 0;
+  const apt = (...args) =>
+    spawnSync([...sudo, "apt-get"][0], [...[...sudo, "apt-get"].slice(1), ...args], {
+      stdio: ["ignore", "ignore", 2],
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    }).status === 0;
   if (!apt("update") || !apt("install", "-y", "--no-install-recommends", ...missing)) {
-    process.stderr.write(`${missing.join(", ")} could not be installed. Install these packages of Debian, or set CHROMIUM to the path of a browser.\n`);
+    process.stderr.write(
+      `${missing.join(", ")} could not be installed. Install these packages of Debian, or set CHROMIUM to the path of a browser.\n`,
+    );
     process.exit(1);
   }
 }
@@ -27,10 +36,25 @@ install();
 tools();
 const bin = (name) => `node_modules/.bin/${name}`;
 const stages = [
-  ["types", () => [run(bin("react-router"), ["typegen"], { quiet: true, mayFail: true }), run(bin("tsc"), [], { mayFail: true }), run(bin("tsc"), ["-p", "app/core"], { mayFail: true })]],
+  [
+    "types",
+    () => [
+      run(bin("react-router"), ["typegen"], { quiet: true, mayFail: true }),
+      run(bin("tsc"), [], { mayFail: true }),
+      run(bin("tsc"), ["-p", "app/core"], { mayFail: true }),
+    ],
+  ],
+  ["format", () => [run(bin("prettier"), ["--check", "--log-level", "warn", "."], { mayFail: true })]],
   ["lint", () => [run(bin("eslint"), ["app", "e2e", "scripts", "bench"], { mayFail: true })]],
   ["boundaries", () => [run(bin("depcruise"), ["app", "--config", ".dependency-cruiser.cjs"], { mayFail: true })]],
-  ["unit tests", () => [run("node", ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js", "--silent"], { mayFail: true })]],
+  [
+    "unit tests",
+    () => [
+      run("node", ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js", "--silent"], {
+        mayFail: true,
+      }),
+    ],
+  ],
   ["build", () => (build(), [])],
   ["interface", () => [run(bin("tsx"), ["e2e/run.ts"], { mayFail: true })]],
 ];

@@ -17,21 +17,50 @@ import { bedMarker, doorSign, drawerTag, globe, poppies, ringAndHeart, seedGlass
 
 export type Measure = (svg: string) => Promise<FoundArtwork>;
 
-const can = (p: string, n: number, fullMl: number, leftMl: number | null, openedOn: string | null): Can => ({ ...new Can(), id: `${p}.can${n}`, label: `Can ${n}`, fullMl, leftMl, openedOn });
+const can = (p: string, n: number, fullMl: number, leftMl: number | null, openedOn: string | null): Can => ({
+  ...new Can(),
+  id: `${p}.can${n}`,
+  label: `Can ${n}`,
+  fullMl,
+  leftMl,
+  openedOn,
+});
 
 function shelf(day: (ago: number) => string): Product[] {
-  const p = (id: string, name: string, finish: string, colour: string, cans: [number, number | null, number][], more: Partial<Product> = {}): Product => ({ ...defaultProduct(id, name, finish, colour), cans: cans.map(([full, left, ago], i) => can(id, i + 1, full, left, day(ago))), ...more });
+  const p = (
+    id: string,
+    name: string,
+    finish: string,
+    colour: string,
+    cans: [number, number | null, number][],
+    more: Partial<Product> = {},
+  ): Product => ({
+    ...defaultProduct(id, name, finish, colour),
+    cans: cans.map(([full, left, ago], i) => can(id, i + 1, full, left, day(ago))),
+    ...more,
+  });
   return [
-    p("beet", "Beet", "craft-acrylic", "#a8235a", [[60, 41, 40]], { coatUm: 20, origin: "measured here", note: "Swatched on maple: two coats over white." }),
+    p("beet", "Beet", "craft-acrylic", "#a8235a", [[60, 41, 40]], {
+      coatUm: 20,
+      origin: "measured here",
+      note: "Swatched on maple: two coats over white.",
+    }),
     p("leaf-green", "Leaf green", "craft-acrylic", "#5d9a3c", [[60, 52, 21]]),
     p("marigold", "Marigold", "craft-acrylic", "#f3b61f", [[60, 18, 90]]),
     p("white-acrylic", "White acrylic", "craft-acrylic", "#f0efe9", [[120, 75, 60]]),
     p("poppy", "Poppy", "spray-enamel", "#d8432f", [[400, 310, 30]], { sheen: "satin" }),
     p("harbour", "Harbour blue", "spray-enamel", "#2b6fa6", [[400, 60, 200]]),
     p("coral", "Coral", "spray-enamel", "#f07a5a", [[400, 400, 3]]),
-    p("slate-black", "Slate black", "spray-enamel", "#17161b", [[400, 260, 45]], { coatUm: 10, origin: "data sheet", sheen: "flat" }),
+    p("slate-black", "Slate black", "spray-enamel", "#17161b", [[400, 260, 45]], {
+      coatUm: 10,
+      origin: "data sheet",
+      sheen: "flat",
+    }),
     p("shellac", "Shellac", "shellac-spray", "#e8c27a", [[400, 330, 25]]),
-    p("clear-acrylic", "Clear acrylic", "spray-clear", "#f5f5f5", [[400, 350, 18], [400, null, 1]]),
+    p("clear-acrylic", "Clear acrylic", "spray-clear", "#f5f5f5", [
+      [400, 350, 18],
+      [400, null, 1],
+    ]),
     p("sky", "Sky", "spray-enamel", "#7fb2d9", [[400, 380, 12]]),
     p("meadow", "Meadow", "spray-enamel", "#5d9a3c", [[400, 350, 12]]),
     p("straw", "Straw", "spray-enamel", "#e0a23a", [[400, 300, 40]]),
@@ -39,7 +68,10 @@ function shelf(day: (ago: number) => string): Product[] {
     p("white-spray", "White enamel", "spray-enamel", "#f3f2ec", [[400, 400, 9]]),
     p("navy-enamel", "Navy enamel", "brush-enamel", "#22345c", [[50, 44, 30]]),
     p("lagoon", "Lagoon, thinned to pour", "poured-acrylic", "#2b6fa6", [[250, 240, 6]]),
-    p("ember-powder", "Ember powder", "powder", "#c4471e", [], { chlorinated: false, note: "Its sheet: polyester, no chlorine." }),
+    p("ember-powder", "Ember powder", "powder", "#c4471e", [], {
+      chlorinated: false,
+      note: "Its sheet: polyester, no chlorine.",
+    }),
     p("straw-powder", "Straw powder", "powder-low-cure", "#e0b84a", [], { chlorinated: false }),
     p("titan", "Titanium white", "titanium-white", "#f6f6f2", [[400, 370, 20]]),
     p("rose-marker", "Rose marker", "paint-marker", "#b8476d", [[8, 6, 15]]),
@@ -52,10 +84,37 @@ function shelf(day: (ago: number) => string): Product[] {
 }
 
 /** A shed that cools at night. */
-const shed = (): Climate => ({ ...new Climate(), kind: "hourly", c: 15.5, rh: 0.66, measured: true, air: "still", hourly: Array.from({ length: 24 }, (_, h) => ({ c: Math.round((15.5 + 3.5 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 10) / 10, rh: Math.round((0.66 - 0.06 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 100) / 100 })) });
+const shed = (): Climate => ({
+  ...new Climate(),
+  kind: "hourly",
+  c: 15.5,
+  rh: 0.66,
+  measured: true,
+  air: "still",
+  hourly: Array.from({ length: 24 }, (_, h) => ({
+    c: Math.round((15.5 + 3.5 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 10) / 10,
+    rh: Math.round((0.66 - 0.06 * Math.cos((2 * Math.PI * (h - 15)) / 24)) * 100) / 100,
+  })),
+});
 
 function job(id: string, title: string, more: Partial<Job>): Job {
-  return { ...new Job(), id, title, client: "Quillmoor Seed Library", start: "2027-01-01T09:00", substrate: { ...new Substrate() }, choices: { ...new Choices() }, order: { ...new Order() }, wrapUp: { ...new WrapUp(), flaws: [], photos: [] }, zones: [], edits: [], waivers: [], acknowledged: [71, 72, 86, 87], machineId: "co2-45", ...more };
+  return {
+    ...new Job(),
+    id,
+    title,
+    client: "Quillmoor Seed Library",
+    start: "2027-01-01T09:00",
+    substrate: { ...new Substrate() },
+    choices: { ...new Choices() },
+    order: { ...new Order() },
+    wrapUp: { ...new WrapUp(), flaws: [], photos: [] },
+    zones: [],
+    edits: [],
+    waivers: [],
+    acknowledged: [71, 72, 86, 87],
+    machineId: "co2-45",
+    ...more,
+  };
 }
 
 /** Taps as a careful hand would have made them: the plan's own times, a little off, up to a moment or a number of steps. */
@@ -66,7 +125,17 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
   const put = (kind: LogEntry["kind"], step: string, at: number, more: Partial<LogEntry> = {}): void => {
     const air = plan.context.air;
     const m = c.minuteOfDay(Math.floor(at));
-    log.push({ ...new LogEntry(), id: `${world.job.id}.${(k++).toString().padStart(5, "0")}`, jobId: world.job.id, kind, step, at, c: Math.round(air.c(m) * 10) / 10, rh: Math.round(air.rh(m) * 100) / 100, ...more });
+    log.push({
+      ...new LogEntry(),
+      id: `${world.job.id}.${(k++).toString().padStart(5, "0")}`,
+      jobId: world.job.id,
+      kind,
+      step,
+      at,
+      c: Math.round(air.c(m) * 10) / 10,
+      rh: Math.round(air.rh(m) * 100) / 100,
+      ...more,
+    });
   };
   for (const [i, p] of plan.placed.entries()) {
     if (p.start === null || p.end === null) break;
@@ -74,13 +143,26 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
     if (until.before !== undefined && p.start > until.before) break;
     put("start", p.step.id, p.start);
     const last = until.steps === i || (until.before !== undefined && p.end > until.before);
-    const n = last && until.midway ? Math.floor(world.job.quantity / 4) : last && until.steps === undefined ? Math.floor((world.job.quantity * ((until.before ?? 0) - p.start)) / (p.end - p.start)) : world.job.quantity;
+    const n =
+      last && until.midway
+        ? Math.floor(world.job.quantity / 4)
+        : last && until.steps === undefined
+          ? Math.floor((world.job.quantity * ((until.before ?? 0) - p.start)) / (p.end - p.start))
+          : world.job.quantity;
     const setup = Math.min(p.setupMin ?? 0, p.end - p.start);
-    for (let piece = 1; piece <= n; piece++) if ((p.perPieceMin ?? 0) > 0) put("piece", p.step.id, p.start + setup + ((p.end - p.start - setup) * piece) / world.job.quantity, { piece });
+    for (let piece = 1; piece <= n; piece++)
+      if ((p.perPieceMin ?? 0) > 0)
+        put("piece", p.step.id, p.start + setup + ((p.end - p.start - setup) * piece) / world.job.quantity, { piece });
     if (last && (until.midway || until.steps === undefined)) break;
     put("check", p.step.id, p.end - 0.2, { answer: i % 7 === 4 ? "mend" : "good" });
     const use = plan.uses[i];
-    put("done", p.step.id, p.end, { stepKind: kindOf(p.step.kind).id, predicted: p.uncorrected, actual: Math.max(0.5, p.end - p.start + ((i * 7) % 5) - 1), ml: use?.ml ?? null, productId: use ? p.step.productId : null });
+    put("done", p.step.id, p.end, {
+      stepKind: kindOf(p.step.kind).id,
+      predicted: p.uncorrected,
+      actual: Math.max(0.5, p.end - p.start + ((i * 7) % 5) - 1),
+      ml: use?.ml ?? null,
+      productId: use ? p.step.productId : null,
+    });
   }
   return log;
 }
@@ -91,16 +173,72 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
 export async function buildSample(now: number, zone: string, measure: Measure): Promise<RichLayerFile> {
   const c = zonedClock(zone);
   const today = c.dayNumber(now);
-  const at = (days: number, hhmm: string): string => c.toLocal(c.atDay(today + days, Number(hhmm.slice(0, 2)) * 60 + Number(hhmm.slice(3))));
+  const at = (days: number, hhmm: string): string =>
+    c.toLocal(c.atDay(today + days, Number(hhmm.slice(0, 2)) * 60 + Number(hhmm.slice(3))));
   const day = (ago: number): string => at(-ago, "12:00").slice(0, 10);
-  const shop: Shop = { ...new Shop(), name: "Sample shop", zone, hours: { ...new Hours(), sat: ["09:00", "13:00"] }, hoursSet: true, climate: shed(), daysOff: [], tools: ["small flat brush no. 4", "liner", "heat gun"], learned: [], gear: [{ ...new Gear(), id: "oven", kind: "oven", name: "Enamel oven, green label", maxC: 230, trayW: 360, trayH: 300, notForFood: true }, { ...new Gear(), id: "gun", kind: "gun", name: "Heat gun", maxC: 550, lowFan: true }, { ...new Gear(), id: "tag-nest", kind: "jig", name: "Tag nest, cut from ply", errorMm: 0.1 }, { ...new Gear(), id: "rotary", kind: "rotary", name: "Rotary, four rollers", gripMm: 110 }], demo: "quillmoor" };
-  const machines = [{ ...defaultMachine("co2", 45, "co2-45"), name: "Tube laser, 45 W", depthPerJ: 0.36, powerPoints: [{ set: 12, watts: 3 }, { set: 50, watts: 22 }, { set: 100, watts: 45 }], airAssist: true }, { ...defaultMachine("blue", 10, "blue-10"), name: "Diode laser, 10 W", enclosed: false, bedW: 400, bedH: 400 }, { ...defaultMachine("um1", 20, "um1-20"), name: "Fibre laser, 20 W", bedW: 150, bedH: 150 }];
-  const products = shelf(day);
-  const draw = async (j: Job, name: string, svg: string, finish: Record<string, string>, names: Record<string, string> = NAMES): Promise<Job> => {
-    const w = { ...j, ...withArtwork(j, name, svg, await measure(svg)) };
-    return { ...w, zones: w.zones.map((z) => ({ ...z, name: names[z.colour] ?? z.name, productId: finish[z.colour] ?? null })) };
+  const shop: Shop = {
+    ...new Shop(),
+    name: "Sample shop",
+    zone,
+    hours: { ...new Hours(), sat: ["09:00", "13:00"] },
+    hoursSet: true,
+    climate: shed(),
+    daysOff: [],
+    tools: ["small flat brush no. 4", "liner", "heat gun"],
+    learned: [],
+    gear: [
+      {
+        ...new Gear(),
+        id: "oven",
+        kind: "oven",
+        name: "Enamel oven, green label",
+        maxC: 230,
+        trayW: 360,
+        trayH: 300,
+        notForFood: true,
+      },
+      { ...new Gear(), id: "gun", kind: "gun", name: "Heat gun", maxC: 550, lowFan: true },
+      { ...new Gear(), id: "tag-nest", kind: "jig", name: "Tag nest, cut from ply", errorMm: 0.1 },
+      { ...new Gear(), id: "rotary", kind: "rotary", name: "Rotary, four rollers", gripMm: 110 },
+    ],
+    demo: "quillmoor",
   };
-  const NAMES: Record<string, string> = { "#a8235a": "Lettering", "#5d9a3c": "Leaf", "#d8432f": "Poppies", "#f3b61f": "Lettering", "#2b6fa6": "Poppies" };
+  const machines = [
+    {
+      ...defaultMachine("co2", 45, "co2-45"),
+      name: "Tube laser, 45 W",
+      depthPerJ: 0.36,
+      powerPoints: [
+        { set: 12, watts: 3 },
+        { set: 50, watts: 22 },
+        { set: 100, watts: 45 },
+      ],
+      airAssist: true,
+    },
+    { ...defaultMachine("blue", 10, "blue-10"), name: "Diode laser, 10 W", enclosed: false, bedW: 400, bedH: 400 },
+    { ...defaultMachine("um1", 20, "um1-20"), name: "Fibre laser, 20 W", bedW: 150, bedH: 150 },
+  ];
+  const products = shelf(day);
+  const draw = async (
+    j: Job,
+    name: string,
+    svg: string,
+    finish: Record<string, string>,
+    names: Record<string, string> = NAMES,
+  ): Promise<Job> => {
+    const w = { ...j, ...withArtwork(j, name, svg, await measure(svg)) };
+    return {
+      ...w,
+      zones: w.zones.map((z) => ({ ...z, name: names[z.colour] ?? z.name, productId: finish[z.colour] ?? null })),
+    };
+  };
+  const NAMES: Record<string, string> = {
+    "#a8235a": "Lettering",
+    "#5d9a3c": "Leaf",
+    "#d8432f": "Poppies",
+    "#f3b61f": "Lettering",
+    "#2b6fa6": "Poppies",
+  };
   const maple = { id: "hard-maple", w: 120, h: 60, t: 8 };
   const tile = { id: "tile-glazed", w: 150, h: 150, t: 6 };
   const jobs: Job[] = [];
@@ -111,30 +249,325 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
   };
   const beet = { "#a8235a": "beet", "#5d9a3c": "leaf-green" };
   // Under way: a day and a half in, in the middle of a coat.
-  add(await draw(job("bed-markers", "Bed markers", { quantity: 24, substrate: maple, use: ["handled", "outdoors"], route: "E1", start: at(-1, "13:30"), due: at(12, "16:00"), order: { ...new Order(), text: "24 markers for the root beds, “Beet”, leaf in green", proofSent: at(-1, "14:10"), proofAccepted: at(-1, "14:40") } }), "bed-marker-beet.svg", bedMarker("BEET", "#a8235a", "#5d9a3c"), beet), { before: now });
+  add(
+    await draw(
+      job("bed-markers", "Bed markers", {
+        quantity: 24,
+        substrate: maple,
+        use: ["handled", "outdoors"],
+        route: "E1",
+        start: at(-1, "13:30"),
+        due: at(12, "16:00"),
+        order: {
+          ...new Order(),
+          text: "24 markers for the root beds, “Beet”, leaf in green",
+          proofSent: at(-1, "14:10"),
+          proofAccepted: at(-1, "14:40"),
+        },
+      }),
+      "bed-marker-beet.svg",
+      bedMarker("BEET", "#a8235a", "#5d9a3c"),
+      beet,
+    ),
+    { before: now },
+  );
   // Painted, drying towards laser-safe.
-  add(await draw(job("splash-tiles", "Splash tiles", { quantity: 6, substrate: tile, use: ["wet"], route: "A1", start: at(-1, "10:00"), due: at(9, "12:00"), order: { ...new Order(), text: "Six tiles behind the seed sink, poppies" } }), "poppies.svg", poppies("#d8432f"), { "#d8432f": "poppy" }), { before: now });
+  add(
+    await draw(
+      job("splash-tiles", "Splash tiles", {
+        quantity: 6,
+        substrate: tile,
+        use: ["wet"],
+        route: "A1",
+        start: at(-1, "10:00"),
+        due: at(9, "12:00"),
+        order: { ...new Order(), text: "Six tiles behind the seed sink, poppies" },
+      }),
+      "poppies.svg",
+      poppies("#d8432f"),
+      { "#d8432f": "poppy" },
+    ),
+    { before: now },
+  );
   // Planned, not begun, with a can that is too empty.
-  add(await draw(job("blue-tiles", "Trial tiles, blue", { client: "Hollin Yard Allotments", quantity: 2, substrate: tile, use: ["display"], route: "A1", start: at(1, "09:00"), due: at(20, "12:00"), acknowledged: [] }), "poppies-blue.svg", poppies("#2b6fa6"), { "#2b6fa6": "harbour" }), null);
+  add(
+    await draw(
+      job("blue-tiles", "Trial tiles, blue", {
+        client: "Hollin Yard Allotments",
+        quantity: 2,
+        substrate: tile,
+        use: ["display"],
+        route: "A1",
+        start: at(1, "09:00"),
+        due: at(20, "12:00"),
+        acknowledged: [],
+      }),
+      "poppies-blue.svg",
+      poppies("#2b6fa6"),
+      { "#2b6fa6": "harbour" },
+    ),
+    null,
+  );
   // Only a brief and a drawing so far.
-  add(await draw(job("kale-markers", "Kale markers", { quantity: 12, substrate: maple, use: ["outdoors"], start: at(2, "09:00"), acknowledged: [] }), "bed-marker-kale.svg", bedMarker("KALE", "#f3b61f", "#5d9a3c"), { "#5d9a3c": "leaf-green" }), null);
+  add(
+    await draw(
+      job("kale-markers", "Kale markers", {
+        quantity: 12,
+        substrate: maple,
+        use: ["outdoors"],
+        start: at(2, "09:00"),
+        acknowledged: [],
+      }),
+      "bed-marker-kale.svg",
+      bedMarker("KALE", "#f3b61f", "#5d9a3c"),
+      { "#5d9a3c": "leaf-green" },
+    ),
+    null,
+  );
   // Planned by further routes: reverse on clear sheet, enamel in metal, blended bands, inside a glass.
   const planned = { acknowledged: [], use: ["handled"] };
-  add(await draw(job("door-sign", "Door sign", { ...planned, quantity: 1, substrate: { id: "acrylic-clear", w: 300, h: 200, t: 3 }, route: "I", start: at(3, "09:00"), due: at(18, "12:00") }), "door-sign.svg", doorSign(), { "#5d9a3c": "meadow", "#e0a23a": "straw", "#5a2a52": "plum-spray" }, { "#5d9a3c": "Leaves", "#e0a23a": "Seed head", "#5a2a52": "Bar" }), null);
-  add(await draw(job("drawer-tags", "Drawer tags", { ...planned, quantity: 40, substrate: { id: "aluminium-bare", w: 50, h: 20, t: 1.5 }, route: "D2", machineId: "um1-20", start: at(4, "09:00"), due: at(24, "12:00"), choices: { ...new Choices(), placedBy: "tag-nest" } }), "drawer-tag.svg", drawerTag(), { "#22345c": "navy-enamel" }, { "#22345c": "Pod" }), null);
-  add(await draw(job("sowing-panel", "Sowing panel", { ...planned, use: ["display"], quantity: 1, substrate: { id: "mdf", w: 300, h: 300, t: 6 }, route: "A4", start: at(5, "09:00"), due: at(26, "12:00") }), "sowing-panel.svg", sowingPanel(), { "#7fb2d9": "sky", "#5d9a3c": "meadow", "#f2c230": "straw", "#d8432f": "poppy" }, { "#7fb2d9": "Winter", "#5d9a3c": "Spring", "#f2c230": "Summer", "#d8432f": "Autumn" }), null);
-  add(await draw(job("stake-globes", "Stake globes", { ...planned, use: ["outdoors"], quantity: 12, substrate: { id: "glass-coated", w: 126, h: 80, t: 1, shape: "ball", diameter: 80 }, route: "J", machineId: "um1-20", start: at(6, "09:00"), due: at(30, "12:00") }), "globe.svg", globe(), { "#2b6fa6": "lagoon" }, { "#2b6fa6": "Leaves" }), null);
+  add(
+    await draw(
+      job("door-sign", "Door sign", {
+        ...planned,
+        quantity: 1,
+        substrate: { id: "acrylic-clear", w: 300, h: 200, t: 3 },
+        route: "I",
+        start: at(3, "09:00"),
+        due: at(18, "12:00"),
+      }),
+      "door-sign.svg",
+      doorSign(),
+      { "#5d9a3c": "meadow", "#e0a23a": "straw", "#5a2a52": "plum-spray" },
+      { "#5d9a3c": "Leaves", "#e0a23a": "Seed head", "#5a2a52": "Bar" },
+    ),
+    null,
+  );
+  add(
+    await draw(
+      job("drawer-tags", "Drawer tags", {
+        ...planned,
+        quantity: 40,
+        substrate: { id: "aluminium-bare", w: 50, h: 20, t: 1.5 },
+        route: "D2",
+        machineId: "um1-20",
+        start: at(4, "09:00"),
+        due: at(24, "12:00"),
+        choices: { ...new Choices(), placedBy: "tag-nest" },
+      }),
+      "drawer-tag.svg",
+      drawerTag(),
+      { "#22345c": "navy-enamel" },
+      { "#22345c": "Pod" },
+    ),
+    null,
+  );
+  add(
+    await draw(
+      job("sowing-panel", "Sowing panel", {
+        ...planned,
+        use: ["display"],
+        quantity: 1,
+        substrate: { id: "mdf", w: 300, h: 300, t: 6 },
+        route: "A4",
+        start: at(5, "09:00"),
+        due: at(26, "12:00"),
+      }),
+      "sowing-panel.svg",
+      sowingPanel(),
+      { "#7fb2d9": "sky", "#5d9a3c": "meadow", "#f2c230": "straw", "#d8432f": "poppy" },
+      { "#7fb2d9": "Winter", "#5d9a3c": "Spring", "#f2c230": "Summer", "#d8432f": "Autumn" },
+    ),
+    null,
+  );
+  add(
+    await draw(
+      job("stake-globes", "Stake globes", {
+        ...planned,
+        use: ["outdoors"],
+        quantity: 12,
+        substrate: { id: "glass-coated", w: 126, h: 80, t: 1, shape: "ball", diameter: 80 },
+        route: "J",
+        machineId: "um1-20",
+        start: at(6, "09:00"),
+        due: at(30, "12:00"),
+      }),
+      "globe.svg",
+      globe(),
+      { "#2b6fa6": "lagoon" },
+      { "#2b6fa6": "Leaves" },
+    ),
+    null,
+  );
   // And by those that are left: burnt into glaze, glaze opened and drawn, powder melted by the laser, nested, stencilled.
   const small = { ...tile, w: 100, h: 100 };
-  add(await draw(job("hearth-tiles", "Hearth tiles", { ...planned, quantity: 2, substrate: small, use: ["display"], route: "B", start: at(7, "09:00") }), "seed-glass.svg", seedGlass("#2c2c2e"), { "#2c2c2e": "titan" }, { "#2c2c2e": "Seed glass" }), null);
-  add(await draw(job("marker-tiles", "Marker tiles", { ...planned, quantity: 4, substrate: small, use: ["display"], route: "C2", start: at(8, "09:00") }), "ring.svg", ringAndHeart("#b8476d", "#55743a"), { "#b8476d": "rose-marker", "#55743a": "moss-marker" }, { "#b8476d": "Ring", "#55743a": "Heart" }), null);
-  add(await draw(job("row-tokens", "Row tokens", { ...planned, quantity: 2, substrate: { ...maple, w: 100, h: 100 }, route: "F", start: at(9, "09:00"), choices: { ...new Choices(), placedBy: "nest" } }), "seed-glass.svg", seedGlass("#c4471e"), { "#c4471e": "ember-powder" }, { "#c4471e": "Seed glass" }), null);
-  add(await draw(job("nested-coasters", "Nested coasters", { ...planned, quantity: 2, substrate: { ...maple, w: 100, h: 100 }, route: "G", start: at(10, "09:00"), choices: { ...new Choices(), placedBy: "nest", trap: true } }), "ring.svg", ringAndHeart("#c4471e", "#e0b84a"), { "#c4471e": "ember-powder", "#e0b84a": "straw-powder" }, { "#c4471e": "Ring", "#e0b84a": "Heart" }), null);
-  add(await draw(job("gate-board", "Gate board", { ...planned, quantity: 1, use: ["outdoors"], substrate: { id: "mdf", w: 100, h: 100, t: 6 }, route: "H", start: at(11, "09:00") }), "ring.svg", ringAndHeart("#5d9a3c", "#d8432f"), { "#5d9a3c": "meadow", "#d8432f": "poppy" }, { "#5d9a3c": "Ring", "#d8432f": "Heart" }), null);
+  add(
+    await draw(
+      job("hearth-tiles", "Hearth tiles", {
+        ...planned,
+        quantity: 2,
+        substrate: small,
+        use: ["display"],
+        route: "B",
+        start: at(7, "09:00"),
+      }),
+      "seed-glass.svg",
+      seedGlass("#2c2c2e"),
+      { "#2c2c2e": "titan" },
+      { "#2c2c2e": "Seed glass" },
+    ),
+    null,
+  );
+  add(
+    await draw(
+      job("marker-tiles", "Marker tiles", {
+        ...planned,
+        quantity: 4,
+        substrate: small,
+        use: ["display"],
+        route: "C2",
+        start: at(8, "09:00"),
+      }),
+      "ring.svg",
+      ringAndHeart("#b8476d", "#55743a"),
+      { "#b8476d": "rose-marker", "#55743a": "moss-marker" },
+      { "#b8476d": "Ring", "#55743a": "Heart" },
+    ),
+    null,
+  );
+  add(
+    await draw(
+      job("row-tokens", "Row tokens", {
+        ...planned,
+        quantity: 2,
+        substrate: { ...maple, w: 100, h: 100 },
+        route: "F",
+        start: at(9, "09:00"),
+        choices: { ...new Choices(), placedBy: "nest" },
+      }),
+      "seed-glass.svg",
+      seedGlass("#c4471e"),
+      { "#c4471e": "ember-powder" },
+      { "#c4471e": "Seed glass" },
+    ),
+    null,
+  );
+  add(
+    await draw(
+      job("nested-coasters", "Nested coasters", {
+        ...planned,
+        quantity: 2,
+        substrate: { ...maple, w: 100, h: 100 },
+        route: "G",
+        start: at(10, "09:00"),
+        choices: { ...new Choices(), placedBy: "nest", trap: true },
+      }),
+      "ring.svg",
+      ringAndHeart("#c4471e", "#e0b84a"),
+      { "#c4471e": "ember-powder", "#e0b84a": "straw-powder" },
+      { "#c4471e": "Ring", "#e0b84a": "Heart" },
+    ),
+    null,
+  );
+  add(
+    await draw(
+      job("gate-board", "Gate board", {
+        ...planned,
+        quantity: 1,
+        use: ["outdoors"],
+        substrate: { id: "mdf", w: 100, h: 100, t: 6 },
+        route: "H",
+        start: at(11, "09:00"),
+      }),
+      "ring.svg",
+      ringAndHeart("#5d9a3c", "#d8432f"),
+      { "#5d9a3c": "meadow", "#d8432f": "poppy" },
+      { "#5d9a3c": "Ring", "#d8432f": "Heart" },
+    ),
+    null,
+  );
   // Finished ones.
-  const first = await draw(job("first-markers", "First bed markers", { quantity: 8, substrate: maple, use: ["outdoors"], route: "E1", start: at(-40, "09:00"), due: at(-25, "16:00") }), "bed-marker-beet.svg", bedMarker("BEET", "#a8235a", "#5d9a3c"), beet);
-  add({ ...first, wrapUp: { good: 7, lost: 1, score: 4, note: "One more wipe of the walls before the first beet coat.", flaws: [{ id: "flaw.1", flaw: "bare-walls", zone: first.zones[0].id, piece: 5, severity: 2, note: "left side of the T" }], photos: [], closedAt: at(-30, "15:00") } }, { steps: 99 });
-  const proofTiles = await draw(job("proof-tiles", "Proof tiles", { quantity: 3, substrate: tile, use: ["display"], route: "A1", start: at(-30, "09:00") }), "poppies.svg", poppies("#d8432f"), { "#d8432f": "poppy" });
-  add({ ...proofTiles, plate: { power: 0.42, speed: 300, interval: 0.07, passes: 1, at: at(-27, "10:30"), machineId: "co2-45", note: "Clean at 42 %, colour whole; 48 % begins to eat it." }, wrapUp: { good: 2, lost: 1, score: 3, note: "Laser-safe wait was cut short on one; it smeared.", flaws: [{ id: "flaw.1", flaw: "smear-melt", zone: proofTiles.zones[0].id, piece: 3, severity: 3, note: "lasered after nine hours" }], photos: [], closedAt: at(-24, "11:00") } }, { steps: 99 });
+  const first = await draw(
+    job("first-markers", "First bed markers", {
+      quantity: 8,
+      substrate: maple,
+      use: ["outdoors"],
+      route: "E1",
+      start: at(-40, "09:00"),
+      due: at(-25, "16:00"),
+    }),
+    "bed-marker-beet.svg",
+    bedMarker("BEET", "#a8235a", "#5d9a3c"),
+    beet,
+  );
+  add(
+    {
+      ...first,
+      wrapUp: {
+        good: 7,
+        lost: 1,
+        score: 4,
+        note: "One more wipe of the walls before the first beet coat.",
+        flaws: [
+          {
+            id: "flaw.1",
+            flaw: "bare-walls",
+            zone: first.zones[0].id,
+            piece: 5,
+            severity: 2,
+            note: "left side of the T",
+          },
+        ],
+        photos: [],
+        closedAt: at(-30, "15:00"),
+      },
+    },
+    { steps: 99 },
+  );
+  const proofTiles = await draw(
+    job("proof-tiles", "Proof tiles", {
+      quantity: 3,
+      substrate: tile,
+      use: ["display"],
+      route: "A1",
+      start: at(-30, "09:00"),
+    }),
+    "poppies.svg",
+    poppies("#d8432f"),
+    { "#d8432f": "poppy" },
+  );
+  add(
+    {
+      ...proofTiles,
+      plate: {
+        power: 0.42,
+        speed: 300,
+        interval: 0.07,
+        passes: 1,
+        at: at(-27, "10:30"),
+        machineId: "co2-45",
+        note: "Clean at 42 %, colour whole; 48 % begins to eat it.",
+      },
+      wrapUp: {
+        good: 2,
+        lost: 1,
+        score: 3,
+        note: "Laser-safe wait was cut short on one; it smeared.",
+        flaws: [
+          {
+            id: "flaw.1",
+            flaw: "smear-melt",
+            zone: proofTiles.zones[0].id,
+            piece: 3,
+            severity: 3,
+            note: "lasered after nine hours",
+          },
+        ],
+        photos: [],
+        closedAt: at(-24, "11:00"),
+      },
+    },
+    { steps: 99 },
+  );
   return must(RichLayerFile, shopFile({ shop, machines, products, jobs, log, photos: [] }));
 }

@@ -8,7 +8,12 @@ const block: Record<string, string> = {
   L: "M0 0H6V24.5H18V30H0Z",
 };
 const word = (text: string, x: number, y: number, k: number, fill: string): string =>
-  [...text].map((c, i) => `<path transform="translate(${x + i * 25 * k} ${y}) scale(${k})" fill="${fill}" fill-rule="evenodd" d="${block[c]}"/>`).join("");
+  [...text]
+    .map(
+      (c, i) =>
+        `<path transform="translate(${x + i * 25 * k} ${y}) scale(${k})" fill="${fill}" fill-rule="evenodd" d="${block[c]}"/>`,
+    )
+    .join("");
 
 /** A bed marker, 100 × 44 mm: a word, a leaf pair, a rule beneath. */
 export const bedMarker = (text: string, ink: string, leaf: string): string =>
@@ -20,7 +25,8 @@ ${word(text, 32, 9, 0.66, ink)}
 
 /** A splash tile, 140 mm square: three poppies on stems in a frame. */
 export function poppies(petal: string): string {
-  const flower = (x: number, y: number, r: number): string => `<g transform="translate(${x} ${y})">${[0, 72, 144, 216, 288].map((a) => `<ellipse transform="rotate(${a})" cx="0" cy="${-r * 0.62}" rx="${r * 0.46}" ry="${r * 0.56}"/>`).join("")}</g>`;
+  const flower = (x: number, y: number, r: number): string =>
+    `<g transform="translate(${x} ${y})">${[0, 72, 144, 216, 288].map((a) => `<ellipse transform="rotate(${a})" cx="0" cy="${-r * 0.62}" rx="${r * 0.46}" ry="${r * 0.56}"/>`).join("")}</g>`;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="140mm" height="140mm" viewBox="0 0 140 140"><style>.p{fill:${petal}}.s{fill:none;stroke:${petal};stroke-width:2.2;stroke-linecap:round}</style>
 <g class="p">${flower(46, 48, 22)}${flower(92, 36, 18)}${flower(98, 84, 15)}</g>
 <path class="s" d="M46 68Q44 100 52 130M92 52Q84 96 70 130M98 98Q92 118 84 130"/>
@@ -28,25 +34,31 @@ export function poppies(petal: string): string {
 }
 
 /** A door sign, 280 × 180 mm: a seed head between two leaves over a bar, three colours. */
-export const doorSign = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="280mm" height="180mm" viewBox="0 0 280 180">
+export const doorSign =
+  (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="280mm" height="180mm" viewBox="0 0 280 180">
 <g fill="#5d9a3c"><path d="M40 130Q60 60 130 70Q110 135 40 130Z"/><path d="M240 130Q220 60 150 70Q170 135 240 130Z"/></g>
 <g fill="#e0a23a"><circle cx="140" cy="52" r="30"/></g>
 <rect x="30" y="146" width="220" height="18" rx="6" fill="#5a2a52"/></svg>`;
 
 /** A drawer tag, 44 × 14 mm: a pod with five seeds. */
-export const drawerTag = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="44mm" height="14mm" viewBox="0 0 44 14">
+export const drawerTag =
+  (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="44mm" height="14mm" viewBox="0 0 44 14">
 <path fill="#22345c" d="M2 7Q12 0 22 1Q34 1 42 7Q34 13 22 13Q12 13 2 7ZM8 7A2 2 0 1 0 12 7A2 2 0 1 0 8 7ZM20 7A2 2 0 1 0 24 7A2 2 0 1 0 20 7ZM32 7A2 2 0 1 0 36 7A2 2 0 1 0 32 7Z" fill-rule="evenodd"/></svg>`;
 
 /** A sowing panel, 280 mm square: four bands of the year with a furrow in each. */
-export const sowingPanel = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="280mm" height="280mm" viewBox="0 0 280 280">
+export const sowingPanel =
+  (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="280mm" height="280mm" viewBox="0 0 280 280">
 ${["#7fb2d9", "#5d9a3c", "#f2c230", "#d8432f"].map((c, i) => `<path fill="${c}" d="M${20} ${20 + i * 62}H260V${44 + i * 62}Q200 ${66 + i * 62} 140 ${48 + i * 62}T20 ${52 + i * 62}Z"/>`).join("\n")}</svg>`;
 
 /** A tile of 90 mm: an hourglass of two seeds. */
-export const seedGlass = (ink: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="90mm" viewBox="0 0 90 90"><path fill="${ink}" d="M20 10H70Q66 34 48 45Q66 56 70 80H20Q24 56 42 45Q24 34 20 10Z"/></svg>`;
+export const seedGlass = (ink: string): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="90mm" viewBox="0 0 90 90"><path fill="${ink}" d="M20 10H70Q66 34 48 45Q66 56 70 80H20Q24 56 42 45Q24 34 20 10Z"/></svg>`;
 
 /** A round of 80 mm: a ring and a heart in it. */
-export const ringAndHeart = (ring: string, heart: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="80mm" viewBox="0 0 80 80"><path fill="${ring}" fill-rule="evenodd" d="M40 4A36 36 0 1 1 39.9 4ZM40 20A20 20 0 1 1 39.9 20Z"/><circle cx="40" cy="40" r="14" fill="${heart}"/></svg>`;
+export const ringAndHeart = (ring: string, heart: string): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="80mm" viewBox="0 0 80 80"><path fill="${ring}" fill-rule="evenodd" d="M40 4A36 36 0 1 1 39.9 4ZM40 20A20 20 0 1 1 39.9 20Z"/><circle cx="40" cy="40" r="14" fill="${heart}"/></svg>`;
 
 /** A stake globe, laid flat: half the way round, a ring of leaves. */
-export const globe = (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="120mm" height="24mm" viewBox="0 0 120 24">
+export const globe =
+  (): string => `<svg xmlns="http://www.w3.org/2000/svg" width="120mm" height="24mm" viewBox="0 0 120 24">
 <g fill="#2b6fa6">${[8, 32, 56, 80, 104].map((x) => `<path d="M${x} 12Q${x + 6} 1 ${x + 12} 12Q${x + 6} 23 ${x} 12Z"/>`).join("")}</g></svg>`;

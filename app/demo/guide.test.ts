@@ -11,7 +11,15 @@ import { guideWorld } from "./guide";
 test.each(ROUTES.map((r) => r.id))("%s, step by step to the end", (id) => {
   const w = guideWorld(id);
   const log: LogEntry[] = [];
-  const put = (kind: LogEntry["kind"], step: string, at: number): void => void log.push({ ...new LogEntry(), id: `g.${String(log.length).padStart(5, "0")}`, jobId: w.job.id, kind, step, at });
+  const put = (kind: LogEntry["kind"], step: string, at: number): void =>
+    void log.push({
+      ...new LogEntry(),
+      id: `g.${String(log.length).padStart(5, "0")}`,
+      jobId: w.job.id,
+      kind,
+      step,
+      at,
+    });
   let now = makePlan(w).start!;
   const said: string[] = [];
   for (let guard = 0; guard < 400; guard++) {
@@ -46,7 +54,13 @@ test.each(ROUTES.map((r) => r.id))("%s, step by step to the end", (id) => {
   const end = plan.placed[plan.placed.length - 1].after;
   for (const z of plan.context.filled) {
     const wanted = plan.context.route!.shows === "mark" ? BURNT : plan.context.paintOf(z.productId!).product.colour;
-    expect([z.id, difference(shown(end, zoneOf(end, z.id), plan.context.substrate.colour, plan.context.paintOf), linear(wanted)) < plan.context.tolerance + 1]).toEqual([z.id, true]);
+    expect([
+      z.id,
+      difference(shown(end, zoneOf(end, z.id), plan.context.substrate.colour, plan.context.paintOf), linear(wanted)) <
+        plan.context.tolerance + 1,
+    ]).toEqual([z.id, true]);
   }
-  expect(end.zones.every((z) => !z.mask && z.films.every((f) => !f.wrinkled && !f.torn && f.phase !== "loose"))).toBe(true);
+  expect(end.zones.every((z) => !z.mask && z.films.every((f) => !f.wrinkled && !f.torn && f.phase !== "loose"))).toBe(
+    true,
+  );
 });

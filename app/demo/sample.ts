@@ -7,5 +7,6 @@ import type { FoundArtwork } from "../core/vector/zones";
 
 /** What measuring gives for the sample's own drawings, kept so that it opens at once; a test measures them anew and compares. */
 const measured = new Map((drawings as { svg: string; found: FoundArtwork }[]).map((d) => [d.svg, d.found]));
-const measure: Measure = async (svg) => measured.get(svg) ?? measureSvg(svg, null, new AbortController().signal, () => {});
+const measure: Measure = async (svg) =>
+  measured.get(svg) ?? measureSvg(svg, null, new AbortController().signal, () => {});
 export const sampleShop = (now: number, zone: string): Promise<RichLayerFile> => buildSample(now, zone, measure);

@@ -43,7 +43,19 @@ async function answer(verb: string, text: string): Promise<string> {
   const out = (v: unknown): string => `${JSON.stringify(v)}\n`;
   if (verb === "zones") {
     const found = readZones(await loadClip(), text);
-    return out({ widthMm: found.widthMm, heightMm: found.heightMm, zones: found.zones.map((z) => ({ id: z.id, colour: z.colour, areaMm2: z.areaMm2, perimeterMm: z.perimeterMm, narrowestMm: z.narrowestMm, pieces: z.pieces, holes: z.holes })) });
+    return out({
+      widthMm: found.widthMm,
+      heightMm: found.heightMm,
+      zones: found.zones.map((z) => ({
+        id: z.id,
+        colour: z.colour,
+        areaMm2: z.areaMm2,
+        perimeterMm: z.perimeterMm,
+        narrowestMm: z.narrowestMm,
+        pieces: z.pieces,
+        holes: z.holes,
+      })),
+    });
   }
   if (verb === "brief") {
     const brief = json(text, "brief");
@@ -63,8 +75,27 @@ async function answer(verb: string, text: string): Promise<string> {
   }
   const id = option("step");
   const p = plan.placed.find((x) => x.step.id === id);
-  if (!p) throw new BadInput(`There is no step “${id ?? ""}”; the plan has ${plan.placed.map((x) => x.step.id).join(", ") || "none"}.`);
-  return out({ step: p.step.id, zones: simulate(plan, p).map((z) => ({ zone: z.zone, depthUm: z.depthUm, layers: z.layers.map(({ kind, finish, coat, topUm, bottomUm, state }) => ({ kind, finish, coat, topUm, bottomUm, state })), front: z.front, back: z.back })) });
+  if (!p)
+    throw new BadInput(
+      `There is no step “${id ?? ""}”; the plan has ${plan.placed.map((x) => x.step.id).join(", ") || "none"}.`,
+    );
+  return out({
+    step: p.step.id,
+    zones: simulate(plan, p).map((z) => ({
+      zone: z.zone,
+      depthUm: z.depthUm,
+      layers: z.layers.map(({ kind, finish, coat, topUm, bottomUm, state }) => ({
+        kind,
+        finish,
+        coat,
+        topUm,
+        bottomUm,
+        state,
+      })),
+      front: z.front,
+      back: z.back,
+    })),
+  });
 }
 
 async function main(): Promise<number> {

@@ -19,11 +19,15 @@ import type { FontFiles } from "./export/pdf/page";
 import { workCardPdf } from "./export/pdf/work-card";
 import { isZip, readZip, writeZip } from "./zip";
 
-const font = (family: string, file: string): Uint8Array => new Uint8Array(readFileSync(new URL(`../../node_modules/@fontsource/${family}/files/${file}.woff`, import.meta.url)));
+const font = (family: string, file: string): Uint8Array =>
+  new Uint8Array(readFileSync(new URL(`../../node_modules/@fontsource/${family}/files/${file}.woff`, import.meta.url)));
 const FONTS: FontFiles = {
   regular: font("atkinson-hyperlegible-next", "atkinson-hyperlegible-next-latin-400-normal"),
   bold: font("atkinson-hyperlegible-next", "atkinson-hyperlegible-next-latin-700-normal"),
-  more: [font("atkinson-hyperlegible-next", "atkinson-hyperlegible-next-latin-ext-400-normal"), font("bricolage-grotesque", "bricolage-grotesque-latin-400-normal")],
+  more: [
+    font("atkinson-hyperlegible-next", "atkinson-hyperlegible-next-latin-ext-400-normal"),
+    font("bricolage-grotesque", "bricolage-grotesque-latin-400-normal"),
+  ],
 };
 const MADE = Date.parse("2027-01-11T09:00:00Z");
 let dir = "";
@@ -35,39 +39,86 @@ function readPdf(bytes: Uint8Array): { words: string; clean: string; pages: numb
   const path = join(dir, "x.pdf");
   writeFileSync(path, bytes);
   const words = execFileSync("pdftotext", ["-layout", path, "-"], { encoding: "utf8" });
-  return { words: words.replace(/\s+/g, " "), clean: execFileSync("qpdf", ["--check", path], { encoding: "utf8" }), pages: words.split("\f").length - 1 };
+  return {
+    words: words.replace(/\s+/g, " "),
+    clean: execFileSync("qpdf", ["--check", path], { encoding: "utf8" }),
+    pages: words.split("\f").length - 1,
+  };
 }
 /** Wrapped lines break words apart by spaces only. */
 const inWords = (words: string, text: string): boolean => words.replace(/\s+/g, "").includes(text.replace(/\s+/g, ""));
 
 const waived = (w: World): World => {
   const s = open(makePlan(w)).find((x) => x.severity !== "hazard" && x.severity !== "never");
-  return s ? { ...w, job: { ...w.job, waivers: [{ rule: s.rule, where: `${s.step ?? ""}/${s.zone ?? ""}`, reason: "only a trial, 20 µm at most" }] } } : w;
+  return s
+    ? {
+        ...w,
+        job: {
+          ...w.job,
+          waivers: [{ rule: s.rule, where: `${s.step ?? ""}/${s.zone ?? ""}`, reason: "only a trial, 20 µm at most" }],
+        },
+      }
+    : w;
 };
 const WORLDS: [string, World][] = [
-  ["E1, with a waiver and a caution", waived(e1({ job: { title: "Bed märkers", client: "Quillmoor Seed Library", due: "2027-01-20T16:00", zones: [zone("z-fine", "beet", { name: "Fine line", narrowestMm: 0.5 }), zone("z-leaf", "marigold", { name: "Leaf", narrowestMm: 0.6 })] } }))],
+  [
+    "E1, with a waiver and a caution",
+    waived(
+      e1({
+        job: {
+          title: "Bed märkers",
+          client: "Quillmoor Seed Library",
+          due: "2027-01-20T16:00",
+          zones: [
+            zone("z-fine", "beet", { name: "Fine line", narrowestMm: 0.5 }),
+            zone("z-leaf", "marigold", { name: "Leaf", narrowestMm: 0.6 }),
+          ],
+        },
+      }),
+    ),
+  ],
   ["A1", a1({ job: { title: "Splash tiles", due: "2027-01-22T12:00" } })],
   ["E1 in a cold shop", e1({ shop: { climate: { ...shop().climate, c: 12, rh: 0.7 } } })],
 ];
 
 describe("the work card", () => {
-  test.each(WORLDS)("%s: every step, amount, wait, caution and waiver is on paper, and the file is sound", async (_n, w) => {
-    const plan = makePlan(w);
-    const moved = movesOf(plan, { of: "ready" });
-    const card = workCard(plan, plan.start ?? 0, moved);
-    const pdf = await workCardPdf(card, FONTS, MADE);
-    const { words, clean } = readPdf(pdf);
-    expect(clean).toContain("No syntax or stream encoding errors found");
-    const must = [card.title, ...card.steps.flatMap((s) => [`${s.n}. ${s.title}`, s.takes, ...s.lines, s.lookFor, ...(s.wait ? [s.wait] : []), ...s.cautions]), ...card.amounts.flatMap((a) => [a.product, `${a.ml}, ${a.stock}`]), ...card.hazards, ...card.waivers, ...card.moves, ...card.origins.flatMap((o) => [`${o.of}: ${o.says}.`])];
-    expect(card.moves.length).toBeGreaterThan(0);
-    // every paint and the air, each with an origin
-    for (const a of card.amounts) expect(card.origins.find((o) => o.of === a.product)?.says).toMatch(/\((default|data sheet|measured here)\)/);
-    expect(card.origins.find((o) => o.of === "Air")?.says).toMatch(/climate\)$/);
-    for (const text of must) expect([text, inWords(words, text)]).toEqual([text, true]);
-    expect(card.steps).toHaveLength(plan.placed.length);
-    expect(words.match(/good mend stop/g)!.length).toBe(plan.placed.length);
-  });
-  test("the waiver of the first is really there", () => expect(workCard(makePlan(WORLDS[0][1]), 0).waivers[0]).toContain("only a trial, 20 µm at most"));
+  test.each(WORLDS)(
+    "%s: every step, amount, wait, caution and waiver is on paper, and the file is sound",
+    async (_n, w) => {
+      const plan = makePlan(w);
+      const moved = movesOf(plan, { of: "ready" });
+      const card = workCard(plan, plan.start ?? 0, moved);
+      const pdf = await workCardPdf(card, FONTS, MADE);
+      const { words, clean } = readPdf(pdf);
+      expect(clean).toContain("No syntax or stream encoding errors found");
+      const must = [
+        card.title,
+        ...card.steps.flatMap((s) => [
+          `${s.n}. ${s.title}`,
+          s.takes,
+          ...s.lines,
+          s.lookFor,
+          ...(s.wait ? [s.wait] : []),
+          ...s.cautions,
+        ]),
+        ...card.amounts.flatMap((a) => [a.product, `${a.ml}, ${a.stock}`]),
+        ...card.hazards,
+        ...card.waivers,
+        ...card.moves,
+        ...card.origins.flatMap((o) => [`${o.of}: ${o.says}.`]),
+      ];
+      expect(card.moves.length).toBeGreaterThan(0);
+      // every paint and the air, each with an origin
+      for (const a of card.amounts)
+        expect(card.origins.find((o) => o.of === a.product)?.says).toMatch(/\((default|data sheet|measured here)\)/);
+      expect(card.origins.find((o) => o.of === "Air")?.says).toMatch(/climate\)$/);
+      for (const text of must) expect([text, inWords(words, text)]).toEqual([text, true]);
+      expect(card.steps).toHaveLength(plan.placed.length);
+      expect(words.match(/good mend stop/g)!.length).toBe(plan.placed.length);
+    },
+  );
+  test("the waiver of the first is really there", () =>
+    expect(workCard(makePlan(WORLDS[0][1]), 0).waivers[0]).toContain("only a trial, 20 µm at most"));
   test("the same card makes the same bytes; what no font has becomes a question mark", async () => {
     const card = workCard(makePlan(e1({ job: { title: "Ünïcode ł 茶 ok" } })), 0);
     const a = await workCardPdf(card, FONTS, MADE);
@@ -75,7 +126,17 @@ describe("the work card", () => {
     expect(inWords(readPdf(a).words, "Ünïcode ł ? ok")).toBe(true);
   });
   test("labels: every piece has one, with its number, and they fill as many sheets as they need", async () => {
-    const pdf = await labelsPdf({ jobId: "bed-markers", title: "Bed markers with a rather long name that wraps", client: "Quillmoor", due: "Wed 20 Jan, 16:00", pieces: 50 }, FONTS, MADE);
+    const pdf = await labelsPdf(
+      {
+        jobId: "bed-markers",
+        title: "Bed markers with a rather long name that wraps",
+        client: "Quillmoor",
+        due: "Wed 20 Jan, 16:00",
+        pieces: 50,
+      },
+      FONTS,
+      MADE,
+    );
     const { words, clean, pages } = readPdf(pdf);
     expect(clean).toContain("No syntax or stream encoding errors found");
     expect(pages).toBe(3);
@@ -97,7 +158,9 @@ for e in cal.walk("VEVENT"):
         al.append(d.astimezone(datetime.timezone.utc).strftime("%Y-%m-%dT%H:%M") if hasattr(d, "astimezone") else str(int(d.total_seconds())))
     out.append({"uid": str(e["UID"]), "start": t("DTSTART"), "end": t("DTEND"), "alarms": al})
 print(json.dumps(out))`;
-  return JSON.parse(execFileSync("/usr/bin/python3", ["-c", py], { input: text, encoding: "utf8" })) as ReturnType<typeof readIcs>;
+  return JSON.parse(execFileSync("/usr/bin/python3", ["-c", py], { input: text, encoding: "utf8" })) as ReturnType<
+    typeof readIcs
+  >;
 }
 const utc = zonedClock("UTC");
 
@@ -105,7 +168,9 @@ describe("the calendar file", () => {
   test.each(WORLDS)("%s: one event a visit, at its true times, twice the same names", (_n, w) => {
     const plan = makePlan(w);
     const events = readIcs(writeCalendar(plan, MADE));
-    expect(events.map((e) => [e.start, e.end])).toEqual(trips(plan).map((t) => [utc.toLocal(t.from), utc.toLocal(Math.max(t.to, t.from + 1))]));
+    expect(events.map((e) => [e.start, e.end])).toEqual(
+      trips(plan).map((t) => [utc.toLocal(t.from), utc.toLocal(Math.max(t.to, t.from + 1))]),
+    );
     expect(new Set(events.map((e) => e.uid)).size).toBe(events.length);
     for (const e of events) expect(e.uid).toMatch(/^[a-z0-9.-]+\.job@richlayer\.invalid$/);
     // exported again later, and after a change of a minute: the same names
@@ -122,24 +187,61 @@ describe("the calendar file", () => {
     ["2027-03-27T15:00", "spring"],
     ["2027-10-30T15:00", "autumn"],
   ])("a night on which the clock changes (%s): eleven hours of drying are eleven elapsed hours", (start) => {
-    const slow = stocked("slow", "Slow", "craft-acrylic", "#a8235a", { times: { ...stocked("x", "x", "craft-acrylic", "#000000").times, recoat: 660 } });
-    const all = { ...shop().hours, sat: ["00:00", "24:00"], sun: ["00:00", "24:00"] } as ReturnType<typeof shop>["hours"];
-    const w = e1({ job: { start, zones: [zone("z", "slow")] }, products: [...SHELF().filter((p) => p.id !== "white"), slow], shop: { zone: "Europe/Lisbon", hours: all } });
+    const slow = stocked("slow", "Slow", "craft-acrylic", "#a8235a", {
+      times: { ...stocked("x", "x", "craft-acrylic", "#000000").times, recoat: 660 },
+    });
+    const all = { ...shop().hours, sat: ["00:00", "24:00"], sun: ["00:00", "24:00"] } as ReturnType<
+      typeof shop
+    >["hours"];
+    const w = e1({
+      job: { start, zones: [zone("z", "slow")] },
+      products: [...SHELF().filter((p) => p.id !== "white"), slow],
+      shop: { zone: "Europe/Lisbon", hours: all },
+    });
     const plan: Plan = makePlan(w);
     const coats = plan.placed.filter((p) => p.step.productId === "slow");
     expect(coats.length).toBeGreaterThan(1);
     expect(coats[1].start! - coats[0].end!).toBe(660);
     const events = readIcs(writeCalendar(plan, MADE));
-    const [one, two] = coats.slice(0, 2).map((c) => events.find((e) => e.start <= utc.toLocal(c.start!) && e.end >= utc.toLocal(c.end!))!);
+    const [one, two] = coats
+      .slice(0, 2)
+      .map((c) => events.find((e) => e.start <= utc.toLocal(c.start!) && e.end >= utc.toLocal(c.end!))!);
     expect((Date.parse(`${two.start}Z`) - Date.parse(`${one.end}Z`)) / 3_600_000).toBe(11);
   });
 });
 
 describe("CSV", () => {
-  const nasty = ["=1+1", "+x", "-y", "@z", "'quoted", "''", "a,b", 'say "hi"', "two\nlines", "\tcell", "ünï ł 茶", "", "   ", "0012"];
+  const nasty = [
+    "=1+1",
+    "+x",
+    "-y",
+    "@z",
+    "'quoted",
+    "''",
+    "a,b",
+    'say "hi"',
+    "two\nlines",
+    "\tcell",
+    "ünï ł 茶",
+    "",
+    "   ",
+    "0012",
+  ];
   test("a log out and in is the same log, formulas are kept as text, units stand in the headers", () => {
     const rnd = seeded(5);
-    const log = Array.from({ length: 300 }, (_, i) => ({ ...new LogEntry(), id: `job.${i}`, jobId: "job", kind: (["note", "piece", "done", "check"] as const)[i % 4], step: "dust", at: Math.round(rnd() * 1e8) / 100 + 3e7, piece: i % 3 ? i + 1 : null, answer: i % 5 ? null : ("mend" as const), actual: i % 7 ? null : -0 + rnd() * 10, note: nasty[i % nasty.length], c: i % 2 ? -4.5 : null }));
+    const log = Array.from({ length: 300 }, (_, i) => ({
+      ...new LogEntry(),
+      id: `job.${i}`,
+      jobId: "job",
+      kind: (["note", "piece", "done", "check"] as const)[i % 4],
+      step: "dust",
+      at: Math.round(rnd() * 1e8) / 100 + 3e7,
+      piece: i % 3 ? i + 1 : null,
+      answer: i % 5 ? null : ("mend" as const),
+      actual: i % 7 ? null : -0 + rnd() * 10,
+      note: nasty[i % nasty.length],
+      c: i % 2 ? -4.5 : null,
+    }));
     const text = writeLogCsv(log, utc);
     expect(text.split("\r\n")[0]).toContain("used (ml)");
     expect(text).not.toMatch(/(^|,)"?[=+@]/m);
@@ -148,27 +250,71 @@ describe("CSV", () => {
     expect(readLogCsv(`\uFEFF${text}`, new Set(["job"]))).toEqual({ ok: true, rows: log });
   });
   test("a Shelf out and in is the same Shelf, cans and all", () => {
-    const shelf = [...SHELF(), ...nasty.filter((n) => n.trim()).map((n, i) => stocked(`n${i}`, n, "spray-enamel", "#123456", { note: n, minC: -5, hideUm: i % 2 ? null : 33.3, chlorinated: i % 3 === 0 ? null : i % 3 === 1, cans: i % 2 ? [] : stocked("q", "q", "craft-acrylic", "#000000").cans.flatMap((c) => [c, { ...c, id: "second", leftMl: null, openedOn: "2027-01-02", lot: n }]) }))];
+    const shelf = [
+      ...SHELF(),
+      ...nasty
+        .filter((n) => n.trim())
+        .map((n, i) =>
+          stocked(`n${i}`, n, "spray-enamel", "#123456", {
+            note: n,
+            minC: -5,
+            hideUm: i % 2 ? null : 33.3,
+            chlorinated: i % 3 === 0 ? null : i % 3 === 1,
+            cans:
+              i % 2
+                ? []
+                : stocked("q", "q", "craft-acrylic", "#000000").cans.flatMap((c) => [
+                    c,
+                    { ...c, id: "second", leftMl: null, openedOn: "2027-01-02", lot: n },
+                  ]),
+          }),
+        ),
+    ];
     expect(readShelfCsv(writeShelfCsv(shelf))).toEqual({ ok: true, rows: shelf });
   });
   test("faults are named with their line and column", () => {
     const text = writeShelfCsv(SHELF().slice(0, 2));
-    const say = (t: string): string => ((r) => (r.ok ? "" : r.faults.map((f) => `${f.path} ${f.message}`).join("; ")))(readShelfCsv(t));
+    const say = (t: string): string =>
+      ((r) => (r.ok ? "" : r.faults.map((f) => `${f.path} ${f.message}`).join("; ")))(readShelfCsv(t));
     expect(say(text.replace("#e8c27a", "beige"))).toBe("line 2.colour must be a colour such as #a1b2c3");
     expect(say(text.replace("shellac-spray", "no-such"))).toBe("line 2, finish “no-such” is not a finish");
     expect(say(text.replace("volume solids (0-1)", "solids"))).toMatch(/the column “volume solids \(0-1\)” is missing/);
     expect(say("")).toMatch(/columns .* are missing/);
     expect(say(text.replace(/,false,/, ",perhaps,"))).toMatch(/line 2, clear must be true or false/);
     const log = writeLogCsv([{ ...new LogEntry(), id: "a", jobId: "other", kind: "note", step: "dust", at: 1 }], utc);
-    expect(readLogCsv(log, new Set(["job"]))).toEqual({ ok: false, faults: [{ path: "line 2, job", message: "there is no job “other” here" }] });
+    expect(readLogCsv(log, new Set(["job"]))).toEqual({
+      ok: false,
+      faults: [{ path: "line 2, job", message: "there is no job “other” here" }],
+    });
   });
 });
 
 describe("the zip", () => {
   /** bytes that begin as a JPEG does */
-  const photo = (id: string, bytes: number[]): Photo => ({ version: 1, id, jobId: "job", at: 3e7, caption: "", data: Buffer.from([0xff, 0xd8, 0xff, ...bytes]).toString("base64") });
+  const photo = (id: string, bytes: number[]): Photo => ({
+    version: 1,
+    id,
+    jobId: "job",
+    at: 3e7,
+    caption: "",
+    data: Buffer.from([0xff, 0xd8, 0xff, ...bytes]).toString("base64"),
+  });
   const w = e1();
-  const file = shopFile({ shop: w.shop, machines: w.machines, products: w.products, jobs: [{ ...w.job, id: "job" }], log: [], photos: [photo("p1", [1, 2, 3]), photo("p2", [1, 2, 3]), photo("p3", Array.from({ length: 5000 }, (_, i) => i % 251))] });
+  const file = shopFile({
+    shop: w.shop,
+    machines: w.machines,
+    products: w.products,
+    jobs: [{ ...w.job, id: "job" }],
+    log: [],
+    photos: [
+      photo("p1", [1, 2, 3]),
+      photo("p2", [1, 2, 3]),
+      photo(
+        "p3",
+        Array.from({ length: 5000 }, (_, i) => i % 251),
+      ),
+    ],
+  });
   test("out and in is the same file; a photo used twice is kept once; the same bytes each time", async () => {
     const zip = await writeZip(file);
     expect(isZip(zip)).toBe(true);
@@ -177,7 +323,17 @@ describe("the zip", () => {
     if (!read.ok) throw new Error(JSON.stringify(read.faults));
     expect(writeFile(read.file)).toBe(writeFile(file));
     writeFileSync(join(dir, "x.zip"), zip);
-    const names = execFileSync("/usr/bin/python3", ["-c", `import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1])\nassert z.testzip() is None\nprint("\\n".join(z.namelist()))`, join(dir, "x.zip")], { encoding: "utf8" }).trim().split("\n");
+    const names = execFileSync(
+      "/usr/bin/python3",
+      [
+        "-c",
+        `import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1])\nassert z.testzip() is None\nprint("\\n".join(z.namelist()))`,
+        join(dir, "x.zip"),
+      ],
+      { encoding: "utf8" },
+    )
+      .trim()
+      .split("\n");
     expect(names[0]).toBe("shop.richlayer.json");
     expect(names.slice(1)).toHaveLength(2);
     for (const n of names.slice(1)) expect(n).toMatch(/^photos\/[0-9a-f]{64}$/);
@@ -186,7 +342,8 @@ describe("the zip", () => {
     const { zipSync, unzipSync, strToU8 } = await import("fflate");
     const parts = unzipSync(await writeZip(file));
     const name = Object.keys(parts).find((n) => n.startsWith("photos/"))!;
-    const say = async (p: Record<string, Uint8Array>): Promise<string> => ((r) => (r.ok ? "ok" : r.faults.map((f) => `${f.path} ${f.message}`).join("; ")))(await readZip(zipSync(p)));
+    const say = async (p: Record<string, Uint8Array>): Promise<string> =>
+      ((r) => (r.ok ? "ok" : r.faults.map((f) => `${f.path} ${f.message}`).join("; ")))(await readZip(zipSync(p)));
     expect(await say({ ...parts, [name]: new Uint8Array([9]) })).toMatch(/is not the picture its name says/);
     const less = Object.fromEntries(Object.entries(parts).filter(([n]) => n !== name));
     expect(await say(less)).toMatch(/which is not in the zip/);

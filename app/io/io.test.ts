@@ -49,11 +49,7 @@ describe("job files in", () => {
     ["a version that is none", broken("richlayer", "one"), /version number/],
     ["a job of no quantity", broken("jobs.0.quantity", 0), /jobs\[0\]\.quantity must be at least 1/],
     ["a width in words", broken("jobs.0.substrate.w", "wide"), /jobs\[0\]\.substrate\.w must be a number/],
-    [
-      "a colour that is none",
-      broken("jobs.0.zones.1.colour", "red"),
-      /jobs\[0\]\.zones\[1\]\.colour must be a colour/,
-    ],
+    ["a colour that is none", broken("jobs.0.zones.1.colour", "red"), /jobs\[0\]\.zones\[1\]\.colour must be a colour/],
     ["a field missing", broken("jobs.0.title", undefined), /jobs\[0\]\.title must be/],
     ["a field too many", broken("jobs.0.haste", 1), /jobs\[0\]\.haste is not a field/],
     [
@@ -87,9 +83,7 @@ describe("job files in", () => {
       /jobs\[1\]\.id “job” is there twice/,
     );
     expect(
-      faults(
-        readJobFile(JSON.stringify({ ...f, kind: "job", jobs: [f.jobs[0], { ...f.jobs[0], id: "b" }] })),
-      ),
+      faults(readJobFile(JSON.stringify({ ...f, kind: "job", jobs: [f.jobs[0], { ...f.jobs[0], id: "b" }] }))),
     ).toMatch(/holds one job/);
     const entry = {
       version: 1,
@@ -189,7 +183,11 @@ describe("the sample shop", () => {
       const clip = await loadClip();
       const clock = zonedClock("Europe/Lisbon");
       const now = clock.fromLocal(local);
-      const kept = new Map((JSON.parse(readFileSync("app/demo/drawings.json", "utf8")) as { svg: string; found: FoundArtwork }[]).map((d) => [d.svg, d.found]));
+      const kept = new Map(
+        (JSON.parse(readFileSync("app/demo/drawings.json", "utf8")) as { svg: string; found: FoundArtwork }[]).map(
+          (d) => [d.svg, d.found],
+        ),
+      );
       const f = await buildSample(now, "Europe/Lisbon", async (svg) => {
         const found = measured.get(svg) ?? readZones(clip, svg);
         measured.set(svg, found);
@@ -264,9 +262,7 @@ describe("briefs", () => {
   test("no route: one that fits is chosen; none fits: said so", () => {
     expect(made({ route: null }).job.route).toBe("E1");
     expect(made({ route: null, substrate: { id: "slate", w: 100, h: 100, t: 5 } }).job.route).toBe("A1");
-    expect(() => made({ route: null, substrate: { id: "acrylic-clear", w: 100, h: 100, t: 3 } })).toThrow(
-      NoAnswer,
-    );
+    expect(() => made({ route: null, substrate: { id: "acrylic-clear", w: 100, h: 100, t: 3 } })).toThrow(NoAnswer);
     expect(() => made({ route: "A1" })).toThrow(/does not go on hard maple/);
   });
   test("hourly climates and drawings", async () => {

@@ -17,30 +17,98 @@ const SCHEMA = JSON.parse(readFileSync(new URL("../../docs/richlayer.schema.json
 function faults(v: unknown, s: Schema, at = ""): string[] {
   const is = v === null ? "null" : Array.isArray(v) ? "array" : typeof v;
   const types = s.type === undefined ? [] : [s.type].flat();
-  if (types.length && !types.includes(is) && !(is === "number" && types.includes("integer"))) return [`${at} is ${is}, not ${types.join(" or ")}`];
+  if (types.length && !types.includes(is) && !(is === "number" && types.includes("integer")))
+    return [`${at} is ${is}, not ${types.join(" or ")}`];
   if (is === "array") return s.items ? (v as unknown[]).flatMap((x, i) => faults(x, s.items!, `${at}[${i}]`)) : [];
   if (is !== "object" || !s.properties) return [];
   const o = v as Record<string, unknown>;
   return [
     ...(s.required ?? []).filter((k) => !(k in o)).map((k) => `${at}.${k} is missing`),
-    ...Object.keys(o).flatMap((k) => (s.properties![k] ? faults(o[k], s.properties![k], `${at}.${k}`) : s.additionalProperties === false ? [`${at}.${k} is not in the schema`] : [])),
+    ...Object.keys(o).flatMap((k) =>
+      s.properties![k]
+        ? faults(o[k], s.properties![k], `${at}.${k}`)
+        : s.additionalProperties === false
+          ? [`${at}.${k} is not in the schema`]
+          : [],
+    ),
   ];
 }
 
 test("every frozen file fits", () => {
   const dir = new URL("../../fixtures/v1/", import.meta.url);
-  for (const name of readdirSync(dir)) expect([name, faults(JSON.parse(readFileSync(new URL(name, dir), "utf8")), SCHEMA)]).toEqual([name, []]);
+  for (const name of readdirSync(dir))
+    expect([name, faults(JSON.parse(readFileSync(new URL(name, dir), "utf8")), SCHEMA)]).toEqual([name, []]);
 });
 test("a shop with everything that may be absent fits", () => {
-  const w = e1({ choices: { driedInEnclosure: true, maskId: "tape", finishing: ["epoxy"], schools: ["melt:oven"], placedBy: "nest", mirrored: false, airStaysOn: true, onBareBed: true, trap: true, lossShare: 0.1, faces: 4, trialOf: ["route:D1"], trialOut: ["D1"] }, job: { credit: "own drawing", due: "2027-01-20T10:00", edits: [{ id: "e", op: "set", step: "dust", after: null, field: "minutes", value: 3 }] } });
-  const f = shopFile({ shop: shop({ gear: GEAR(), schools: ["coats:heavy"], routeRulesOff: ["veneer"], sprayHours: ["10:00", "16:00"], climate: { ...shop().climate, readings: [{ at: 1, c: 20, rh: 0.5 }] } }), machines: [{ ...w.machines[0], changeOver: [] }], products: [...SHELF(), { ...FULL_SHELF().find((p) => p.finish === "powder")!, flowC: 120, holdC: 180, holdMin: 10, packing: 0.5, density: 1.5 }, { ...FULL_SHELF().find((p) => p.id === "tape")!, limitC: 150, swatches: [{ id: "swatch.1", over: "#111111", seen: "#444444", um: null, coats: 1, when: "dry" as const, note: "" }] }], jobs: [w.job, { ...a1().job, id: "two", substrate: { id: "glass-coated", w: 100, h: 60, t: 1, shape: "ball", diameter: 80 } }], log: [], photos: [{ version: 1, id: "p", jobId: "job", at: 1, caption: "", data: "/9j/AA==" }] });
+  const w = e1({
+    choices: {
+      driedInEnclosure: true,
+      maskId: "tape",
+      finishing: ["epoxy"],
+      schools: ["melt:oven"],
+      placedBy: "nest",
+      mirrored: false,
+      airStaysOn: true,
+      onBareBed: true,
+      trap: true,
+      lossShare: 0.1,
+      faces: 4,
+      trialOf: ["route:D1"],
+      trialOut: ["D1"],
+    },
+    job: {
+      credit: "own drawing",
+      due: "2027-01-20T10:00",
+      edits: [{ id: "e", op: "set", step: "dust", after: null, field: "minutes", value: 3 }],
+    },
+  });
+  const f = shopFile({
+    shop: shop({
+      gear: GEAR(),
+      schools: ["coats:heavy"],
+      routeRulesOff: ["veneer"],
+      sprayHours: ["10:00", "16:00"],
+      climate: { ...shop().climate, readings: [{ at: 1, c: 20, rh: 0.5 }] },
+    }),
+    machines: [{ ...w.machines[0], changeOver: [] }],
+    products: [
+      ...SHELF(),
+      {
+        ...FULL_SHELF().find((p) => p.finish === "powder")!,
+        flowC: 120,
+        holdC: 180,
+        holdMin: 10,
+        packing: 0.5,
+        density: 1.5,
+      },
+      {
+        ...FULL_SHELF().find((p) => p.id === "tape")!,
+        limitC: 150,
+        swatches: [
+          { id: "swatch.1", over: "#111111", seen: "#444444", um: null, coats: 1, when: "dry" as const, note: "" },
+        ],
+      },
+    ],
+    jobs: [
+      w.job,
+      { ...a1().job, id: "two", substrate: { id: "glass-coated", w: 100, h: 60, t: 1, shape: "ball", diameter: 80 } },
+    ],
+    log: [],
+    photos: [{ version: 1, id: "p", jobId: "job", at: 1, caption: "", data: "/9j/AA==" }],
+  });
   expect(faults(JSON.parse(writeFile(f)), SCHEMA)).toEqual([]);
   expect(faults(JSON.parse(writeFile(jobFile(f, "job"))), SCHEMA)).toEqual([]);
 });
 test("the checker does find faults", () => {
-  const f = JSON.parse(writeFile(shopFile({ shop: shop(), machines: [], products: SHELF(), jobs: [e1().job], log: [], photos: [] }))) as { jobs: Record<string, unknown>[] };
+  const f = JSON.parse(
+    writeFile(shopFile({ shop: shop(), machines: [], products: SHELF(), jobs: [e1().job], log: [], photos: [] })),
+  ) as { jobs: Record<string, unknown>[] };
   f.jobs[0].quantity = "six";
   delete f.jobs[0].title;
   f.jobs[0].haste = 1;
-  expect(faults(f, SCHEMA).sort()).toEqual([".jobs[0].haste is not in the schema", ".jobs[0].quantity is string, not number", ".jobs[0].title is missing"]);
+  expect(faults(f, SCHEMA).sort()).toEqual([
+    ".jobs[0].haste is not in the schema",
+    ".jobs[0].quantity is string, not number",
+    ".jobs[0].title is missing",
+  ]);
 });

@@ -60,7 +60,8 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
   } catch {
     return fail("", "the file is not a sound zip: it is damaged or ends too early");
   }
-  if (tooMuch) return fail("", `the zip holds more than ${ENTRIES_LIMIT} entries or ${UNPACKED_LIMIT / 1e6} MB unpacked`);
+  if (tooMuch)
+    return fail("", `the zip holds more than ${ENTRIES_LIMIT} entries or ${UNPACKED_LIMIT / 1e6} MB unpacked`);
   const json = entries[JSON_NAME];
   if (!json) return fail(JSON_NAME, "is missing in the zip: this is not a Rich Layer file");
   const read = readJobFile(strFromU8(json));
@@ -70,8 +71,16 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
     if (!p.data.startsWith(MARK)) continue;
     const name = p.data.slice(MARK.length);
     const data = entries[`photos/${name}`];
-    if (!data) faults.push({ path: `photos[${i}].data`, message: `points to photos/${name.slice(0, 12)}…, which is not in the zip` });
-    else if ((await sha256(data)) !== name) faults.push({ path: `photos/${name.slice(0, 12)}…`, message: "is not the picture its name says; it was changed or damaged" });
+    if (!data)
+      faults.push({
+        path: `photos[${i}].data`,
+        message: `points to photos/${name.slice(0, 12)}…, which is not in the zip`,
+      });
+    else if ((await sha256(data)) !== name)
+      faults.push({
+        path: `photos/${name.slice(0, 12)}…`,
+        message: "is not the picture its name says; it was changed or damaged",
+      });
     else p.data = base64Of(data);
   }
   return faults.length ? { ok: false, faults } : read;
@@ -80,4 +89,5 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
 /** A file of either kind, by its bytes. */
-export const readAnyFile = (bytes: Uint8Array): Promise<FileRead> | FileRead => (isZip(bytes) ? readZip(bytes) : readJobFile(new TextDecoder().decode(bytes)));
+export const readAnyFile = (bytes: Uint8Array): Promise<FileRead> | FileRead =>
+  isZip(bytes) ? readZip(bytes) : readJobFile(new TextDecoder().decode(bytes));

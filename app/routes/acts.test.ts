@@ -80,8 +80,7 @@ describe("acts on a job", () => {
     ]);
   });
   test("steps: set, empty, move, copy, add, remove, all forgotten", async () => {
-    const step = (intent: string, more: Record<string, string>) =>
-      jobAct("job", { intent, step: "engrave", ...more });
+    const step = (intent: string, more: Record<string, string>) => jobAct("job", { intent, step: "engrave", ...more });
     await step("step-set", { field: "depthMm", value: "1.8 mm" });
     await step("step-set", { field: "power", value: "60" });
     await step("step-duplicate", {});
@@ -107,9 +106,9 @@ describe("acts on a job", () => {
   test("a fix in one press, a waiver with its reason, raised again, undone", async () => {
     await jobAct("job", { intent: "choice", field: "depthMm", value: "0.3" });
     const snag = open(makePlan(await world(), clock)).find((s) => s.rule === 50)!;
-    expect(
-      (await jobAct("job", { intent: "waive", rule: "50", where: whereOf(snag), reason: " " })).error,
-    ).toMatch(/why/);
+    expect((await jobAct("job", { intent: "waive", rule: "50", where: whereOf(snag), reason: " " })).error).toMatch(
+      /why/,
+    );
     await jobAct("job", { intent: "waive", rule: "50", where: whereOf(snag), reason: "a trial" });
     expect(open(makePlan(await world(), clock)).some((s) => s.rule === 50)).toBe(false);
     await jobAct("job", { intent: "unwaive", rule: "50", where: whereOf(snag) });
@@ -117,9 +116,9 @@ describe("acts on a job", () => {
     expect(open(makePlan(await world(), clock)).some((s) => s.rule === 50)).toBe(false);
     await undo();
     expect(open(makePlan(await world(), clock)).some((s) => s.rule === 50)).toBe(true);
-    expect(
-      (await jobAct("job", { intent: "fix", rule: "50", where: "nowhere/", fix: "deeper" })).error,
-    ).toMatch(/gone already/);
+    expect((await jobAct("job", { intent: "fix", rule: "50", where: "nowhere/", fix: "deeper" })).error).toMatch(
+      /gone already/,
+    );
   });
   test("the setting found on the plate rules the laser steps; percent of speed needs a top speed", async () => {
     const plate = {
@@ -140,14 +139,14 @@ describe("acts on a job", () => {
       from: "test plate",
       interval: expect.closeTo(0.07, 3),
     });
-    expect((await world("tile")).log.map((e) => [e.kind, e.note])).toEqual([["plate", "42 %, 300 mm/s, 0.07 mm, 1 pass: clean"]]);
+    expect((await world("tile")).log.map((e) => [e.kind, e.note])).toEqual([
+      ["plate", "42 %, 300 mm/s, 0.07 mm, 1 pass: clean"],
+    ]);
     await undo();
     expect([(await world("tile")).log.length, (await world("tile")).job.plate]).toEqual([0, null]);
     clock += 1;
     await jobAct("tile", { ...plate, speed: "60 %" });
-    expect(
-      makePlan(await world("tile")).placed.find((p) => p.step.kind === "reveal")!.step.laser!.speed,
-    ).toBe(300);
+    expect(makePlan(await world("tile")).placed.find((p) => p.step.kind === "reveal")!.step.laser!.speed).toBe(300);
     expect((await jobAct("tile", { ...plate, power: "0" })).error).toMatch(/at least/);
   });
   test("what a job lacks is added where it is asked for", async () => {
@@ -167,16 +166,12 @@ describe("acts on a job", () => {
     });
     expect(w.job.zones[1].productId).toBe("leek-green");
     expect(
-      (await jobAct("job", { intent: "add-product", name: " ", finish: "craft-acrylic", colour: "#000000" }))
-        .error,
+      (await jobAct("job", { intent: "add-product", name: " ", finish: "craft-acrylic", colour: "#000000" })).error,
     ).toMatch(/name/);
     expect(
-      (await jobAct("job", { intent: "add-product", name: "x", finish: "craft-acrylic", colour: "red" }))
-        .error,
+      (await jobAct("job", { intent: "add-product", name: "x", finish: "craft-acrylic", colour: "red" })).error,
     ).toMatch(/colour/);
-    expect((await jobAct("ghost", { intent: "set", field: "title", value: "x" })).error).toMatch(
-      /no longer there/,
-    );
+    expect((await jobAct("ghost", { intent: "set", field: "title", value: "x" })).error).toMatch(/no longer there/);
     expect((await jobAct("job", { intent: "dance" })).error).toMatch(/no act/);
   });
 });

@@ -2,7 +2,17 @@
 import { Conflict, Refused, settled } from "../store/acts";
 import { troubleOf } from "../store/trouble";
 import type { Outcome } from "../ui/kit/field";
-import { parseInterval, parseLength, parseMinutes, parseNumber, parseSpeed, parseTemperature, parseVolume, parseWeight, type Parsed } from "../core/units/parse";
+import {
+  parseInterval,
+  parseLength,
+  parseMinutes,
+  parseNumber,
+  parseSpeed,
+  parseTemperature,
+  parseVolume,
+  parseWeight,
+  type Parsed,
+} from "../core/units/parse";
 
 export async function formOf(request: Request): Promise<Record<string, string>> {
   const data = await request.formData();
@@ -27,11 +37,13 @@ const take = (p: Parsed): number => {
   return p.value;
 };
 /** Empty text means: not known, or back to the default. */
-const orNull = (text: string, read: (t: string) => Parsed): number | null => (text.trim() === "" ? null : take(read(text)));
+const orNull = (text: string, read: (t: string) => Parsed): number | null =>
+  text.trim() === "" ? null : take(read(text));
 
 export const typed = {
   length: (t: string, units: "metric" | "inch" = "metric") => take(parseLength(t, units === "inch" ? "in" : "mm")),
-  lengthOrNull: (t: string, units: "metric" | "inch" = "metric") => orNull(t, (x) => parseLength(x, units === "inch" ? "in" : "mm")),
+  lengthOrNull: (t: string, units: "metric" | "inch" = "metric") =>
+    orNull(t, (x) => parseLength(x, units === "inch" ? "in" : "mm")),
   speed: (t: string, max: number | null) => take(parseSpeed(t, max)),
   speedOrNull: (t: string, max: number | null = null) => orNull(t, (x) => parseSpeed(x, max)),
   interval: (t: string) => take(parseInterval(t)),
@@ -39,7 +51,8 @@ export const typed = {
   minutesOrNull: (t: string) => orNull(t, parseMinutes),
   number: (t: string) => take(parseNumber(t)),
   numberOrNull: (t: string) => orNull(t, parseNumber),
-  temperature: (t: string, units: "metric" | "inch" = "metric") => take(parseTemperature(units === "inch" && /^\s*[-+]?[\d.,]+\s*$/.test(t) ? `${t} F` : t)),
+  temperature: (t: string, units: "metric" | "inch" = "metric") =>
+    take(parseTemperature(units === "inch" && /^\s*[-+]?[\d.,]+\s*$/.test(t) ? `${t} F` : t)),
   temperatureOrNull: (t: string) => orNull(t, parseTemperature),
   volumeOrNull: (t: string) => orNull(t, parseVolume),
   volume: (t: string) => take(parseVolume(t)),

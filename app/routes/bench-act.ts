@@ -21,12 +21,30 @@ const READINGS_KEPT = 2000;
 
 let counter = 0;
 
-async function tap(w: World, kind: LogKind, step: string, more: Partial<LogEntry> = {}, used: { next: Product; base: Product }[] = [], instead: LogEntry | null = null): Promise<void> {
+async function tap(
+  w: World,
+  kind: LogKind,
+  step: string,
+  more: Partial<LogEntry> = {},
+  used: { next: Product; base: Product }[] = [],
+  instead: LogEntry | null = null,
+): Promise<void> {
   const at = nowMinutes();
   const now = airAtMoment(air(w.shop.climate), at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at)));
   // Ids sort in time: the second, then a count, then chance against a second tab.
-  const id = `${w.job.id}.${Math.round(at * 60000).toString(36)}.${(counter++).toString(36).padStart(3, "0")}${Math.floor(performance.now() * 1000 % 46656).toString(36)}`.slice(0, 118);
-  await logTap([{ ...new LogEntry(), id, jobId: w.job.id, kind, step, at, c: now.c, rh: now.rh, ...more }, ...(instead ? [instead] : [])], w.log.length, used);
+  const id =
+    `${w.job.id}.${Math.round(at * 60000).toString(36)}.${(counter++).toString(36).padStart(3, "0")}${Math.floor((performance.now() * 1000) % 46656).toString(36)}`.slice(
+      0,
+      118,
+    );
+  await logTap(
+    [
+      { ...new LogEntry(), id, jobId: w.job.id, kind, step, at, c: now.c, rh: now.rh, ...more },
+      ...(instead ? [instead] : []),
+    ],
+    w.log.length,
+    used,
+  );
 }
 
 /** Paint that a finished coat took, counted off the can that was opened first; back on when the tap is taken back. */
@@ -57,7 +75,19 @@ export async function benchAct(jobId: string, f: Record<string, string>): Promis
       const p = plan.placed[i];
       const started = run?.startedAt ?? nowMinutes();
       const use = plan.uses[i];
-      await tap(w, "done", f.step, { stepKind: p?.step.kind ?? "", predicted: p?.uncorrected ?? null, actual: Math.max(0, nowMinutes() - started), ml: use?.ml ?? null, productId: use ? (p.step.productId ?? null) : null }, use?.ml && p.step.productId ? countDown(w, p.step.productId, use.ml, 1) : []);
+      await tap(
+        w,
+        "done",
+        f.step,
+        {
+          stepKind: p?.step.kind ?? "",
+          predicted: p?.uncorrected ?? null,
+          actual: Math.max(0, nowMinutes() - started),
+          ml: use?.ml ?? null,
+          productId: use ? (p.step.productId ?? null) : null,
+        },
+        use?.ml && p.step.productId ? countDown(w, p.step.productId, use.ml, 1) : [],
+      );
     };
     switch (f.intent) {
       case "start":
@@ -67,8 +97,12 @@ export async function benchAct(jobId: string, f: Record<string, string>): Promis
         if (n === null) throw new Refused("All pieces are done here; the step can be closed.");
         if (run?.pieces.includes(n)) throw new Refused(`Piece ${n} is done already; take it back if that was a slip.`);
         await tap(w, "piece", f.step, { piece: n });
-        const after = fold([...w.log, { ...new LogEntry(), id: "~", jobId, kind: "piece", step: f.step, at: nowMinutes(), piece: n }]);
-        if (nextPiece(after.steps.get(f.step), after.aside, w.job.quantity) === null) return `Piece ${n}: that was the last`;
+        const after = fold([
+          ...w.log,
+          { ...new LogEntry(), id: "~", jobId, kind: "piece", step: f.step, at: nowMinutes(), piece: n },
+        ]);
+        if (nextPiece(after.steps.get(f.step), after.aside, w.job.quantity) === null)
+          return `Piece ${n}: that was the last`;
         return `Piece ${n}`;
       }
       case "aside":
@@ -87,26 +121,51 @@ export async function benchAct(jobId: string, f: Record<string, string>): Promis
         return tap(w, "note", f.step, { note: f.text.trim() });
       case "reading": {
         const at = nowMinutes();
-        const r = f.sensor ? sense(w.shop.climate, at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at))) : { c: typed.temperature(f.c ?? "", w.shop.units), rh: typed.percent(f.rh ?? "") };
-        await change<Shop>("reading of the air", "shop", "shop", (s) => ({ ...s, climate: { ...s.climate, measured: true, readings: [...(s.climate.readings ?? []), { at: Math.floor(at), ...r }].slice(-READINGS_KEPT) } }));
+        const r = f.sensor
+          ? sense(w.shop.climate, at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at)))
+          : { c: typed.temperature(f.c ?? "", w.shop.units), rh: typed.percent(f.rh ?? "") };
+        await change<Shop>("reading of the air", "shop", "shop", (s) => ({
+          ...s,
+          climate: {
+            ...s.climate,
+            measured: true,
+            readings: [...(s.climate.readings ?? []), { at: Math.floor(at), ...r }].slice(-READINGS_KEPT),
+          },
+        }));
         return `Read: ${Math.round(r.c * 10) / 10} °C, ${Math.round(r.rh * 100)} %`;
       }
       case "earlier": {
         const last = state.last;
         if (!last) throw new Refused("There is no tap to put right.");
         const at = zonedClock(w.shop.zone).fromLocal(f.at.slice(0, 16));
-        const before = entriesStanding(w.log).filter((e) => e.id !== last.id).pop();
+        const before = entriesStanding(w.log)
+          .filter((e) => e.id !== last.id)
+          .pop();
         if (at > nowMinutes()) throw new Refused("That moment is still to come.");
-        if (before && at < Math.floor(before.at)) throw new Refused(`That is before the tap that went before it, ${zonedClock(w.shop.zone).toLocal(Math.floor(before.at)).replace("T", ", ")}. Take back further first.`);
+        if (before && at < Math.floor(before.at))
+          throw new Refused(
+            `That is before the tap that went before it, ${zonedClock(w.shop.zone).toLocal(Math.floor(before.at)).replace("T", ", ")}. Take back further first.`,
+          );
         // The correction keeps everything but the time; the slip stays in the log as taken back.
         const started = state.steps.get(last.step)?.startedAt ?? null;
-        await tap(w, "back", last.step, { of: last.id }, [], { ...last, id: `${last.id.slice(0, 100)}.at${w.log.length.toString(36)}`, at, actual: last.kind === "done" && started !== null ? Math.max(0, at - started) : last.actual });
+        await tap(w, "back", last.step, { of: last.id }, [], {
+          ...last,
+          id: `${last.id.slice(0, 100)}.at${w.log.length.toString(36)}`,
+          at,
+          actual: last.kind === "done" && started !== null ? Math.max(0, at - started) : last.actual,
+        });
         return "Put right";
       }
       case "back": {
         const last = state.last;
         if (!last) throw new Refused("There is nothing to take back.");
-        await tap(w, "back", last.step, { of: last.id }, last.kind === "done" && last.ml && last.productId ? countDown(w, last.productId, last.ml, -1) : []);
+        await tap(
+          w,
+          "back",
+          last.step,
+          { of: last.id },
+          last.kind === "done" && last.ml && last.productId ? countDown(w, last.productId, last.ml, -1) : [],
+        );
         return "Taken back";
       }
       default:

@@ -12,7 +12,18 @@ import { ActButton } from "../ui/kit/field";
 import { Empty } from "../ui/kit/bits";
 import { answer, formOf, typed } from "./answer";
 
-const WORD: Record<string, string> = { start: "begun", piece: "piece done", aside: "piece put aside", done: "step done", check: "looked", touch: "passed by touch", early: "begun early", note: "note", plate: "setting", back: "taken back" };
+const WORD: Record<string, string> = {
+  start: "begun",
+  piece: "piece done",
+  aside: "piece put aside",
+  done: "step done",
+  check: "looked",
+  touch: "passed by touch",
+  early: "begun early",
+  note: "note",
+  plate: "setting",
+  back: "taken back",
+};
 
 const words = new Intl.Collator();
 const byTitle = (a: { title: string }, b: { title: string }): number => words.compare(a.title, b.title);
@@ -25,16 +36,42 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const piece = /^\d+$/.test(q.get("piece") ?? "") ? Number(q.get("piece")) : null;
   const page = Math.max(1, Number(q.get("page") ?? 1) || 1);
   const all = readHeads();
-  const [log, heads, base, learn] = await Promise.all([readLogPage(job, piece, page, PAGE, all), all, readShop(), readDone(LEARN_FROM)]);
+  const [log, heads, base, learn] = await Promise.all([
+    readLogPage(job, piece, page, PAGE, all),
+    all,
+    readShop(),
+    readDone(LEARN_FROM),
+  ]);
   const gone = await readTakenBack(log.entries);
   const byKind = new Map<string, typeof learn>();
   for (const e of learn) (byKind.get(e.stepKind) ?? byKind.set(e.stepKind, []).get(e.stepKind)!).push(e);
-  const kinds = [...byKind].filter(([k]) => isKind(k)).map(([kind, done]) => ({ kind, name: kindOf(kind).name, ...factor(done), kept: base?.shop.learned.find((l) => l.kind === kind) ?? null }));
+  const kinds = [...byKind]
+    .filter(([k]) => isKind(k))
+    .map(([kind, done]) => ({
+      kind,
+      name: kindOf(kind).name,
+      ...factor(done),
+      kept: base?.shop.learned.find((l) => l.kind === kind) ?? null,
+    }));
   const clock = zonedClock(base?.shop.zone ?? "UTC");
   const names = new Map(heads.map((j) => [j.id, j.title]));
   return {
-    entries: log.entries.map((e) => ({ ...e, when: showWhen(clock, Math.floor(e.at)), job: names.get(e.jobId) ?? e.jobId, live: !gone.has(e.id) })), total: log.total, page, job, piece: q.get("piece") ?? "",
-    jobs: heads.filter((h) => h.entries > 0).map((j) => ({ id: j.id, title: j.title })).sort(byTitle), kinds, units: base?.shop.units ?? "metric",
+    entries: log.entries.map((e) => ({
+      ...e,
+      when: showWhen(clock, Math.floor(e.at)),
+      job: names.get(e.jobId) ?? e.jobId,
+      live: !gone.has(e.id),
+    })),
+    total: log.total,
+    page,
+    job,
+    piece: q.get("piece") ?? "",
+    jobs: heads
+      .filter((h) => h.entries > 0)
+      .map((j) => ({ id: j.id, title: j.title }))
+      .sort(byTitle),
+    kinds,
+    units: base?.shop.units ?? "metric",
   };
 }
 
@@ -42,8 +79,13 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const f = await formOf(request);
   return answer(f.kind, async () => {
     const rest = (s: Shop) => s.learned.filter((l) => l.kind !== f.kind);
-    if (f.intent === "keep") return change<Shop>("times learned from the log", "shop", "shop", (s) => ({ ...s, learned: [...rest(s), { kind: f.kind, factor: typed.number(f.factor), n: typed.whole(f.n) }] }));
-    if (f.intent === "reset") return change<Shop>("times learned from the log", "shop", "shop", (s) => ({ ...s, learned: rest(s) }));
+    if (f.intent === "keep")
+      return change<Shop>("times learned from the log", "shop", "shop", (s) => ({
+        ...s,
+        learned: [...rest(s), { kind: f.kind, factor: typed.number(f.factor), n: typed.whole(f.n) }],
+      }));
+    if (f.intent === "reset")
+      return change<Shop>("times learned from the log", "shop", "shop", (s) => ({ ...s, learned: rest(s) }));
     throw new Refused(`There is no act “${f.intent}”.`);
   });
 }
@@ -56,49 +98,141 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
   // A large shop has a thousand jobs to choose from: the list is filled when it is gone to.
   const [choosing, choose] = useState(false);
   const jobs = choosing ? d.jobs : d.jobs.filter((j) => j.id === job);
-  const set = (k: string, v: string): void => setSearch((s) => (v ? s.set(k, v) : s.delete(k), k !== "page" && s.delete("page"), s), { replace: true });
+  const set = (k: string, v: string): void =>
+    setSearch((s) => (v ? s.set(k, v) : s.delete(k), k !== "page" && s.delete("page"), s), { replace: true });
   return (
-    <main id="main" data-view="bench-log" className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
+    <main
+      id="main"
+      data-view="bench-log"
+      className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]"
+    >
       <title>Bench log · Rich Layer</title>
       <section aria-labelledby="l1" className="min-w-0">
-        <h1 id="l1" className="mb-3">Bench log</h1>
-        {!d.total && !job && !piece ? <Empty title="Nothing logged yet"><p>Every tap at the bench stands here with its time and the shop’s air: what each piece went through, and how long things really took.</p></Empty> : (
+        <h1 id="l1" className="mb-3">
+          Bench log
+        </h1>
+        {!d.total && !job && !piece ? (
+          <Empty title="Nothing logged yet">
+            <p>
+              Every tap at the bench stands here with its time and the shop’s air: what each piece went through, and how
+              long things really took.
+            </p>
+          </Empty>
+        ) : (
           <>
             <div className="mb-3 flex flex-wrap gap-3">
-              <label className="flex flex-col text-muted">Job<select className="field-in text-ink" value={job} onPointerDown={() => choose(true)} onFocus={() => choose(true)} onChange={(e) => set("job", e.target.value)}><option value="">all</option>{jobs.map((j) => <option key={j.id} value={j.id}>{j.title}</option>)}</select></label>
-              <label className="flex flex-col text-muted">Piece<input className="field-in w-24 text-ink" inputMode="numeric" value={piece} onChange={(e) => set("piece", e.target.value.replace(/\D/g, ""))} /></label>
+              <label className="flex flex-col text-muted">
+                Job
+                <select
+                  className="field-in text-ink"
+                  value={job}
+                  onPointerDown={() => choose(true)}
+                  onFocus={() => choose(true)}
+                  onChange={(e) => set("job", e.target.value)}
+                >
+                  <option value="">all</option>
+                  {jobs.map((j) => (
+                    <option key={j.id} value={j.id}>
+                      {j.title}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <label className="flex flex-col text-muted">
+                Piece
+                <input
+                  className="field-in w-24 text-ink"
+                  inputMode="numeric"
+                  value={piece}
+                  onChange={(e) => set("piece", e.target.value.replace(/\D/g, ""))}
+                />
+              </label>
             </div>
             <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Entries">
               <table>
-                <thead><tr><th>When</th><th>Job</th><th>Step</th><th>What</th><th>Air</th></tr></thead>
+                <thead>
+                  <tr>
+                    <th>When</th>
+                    <th>Job</th>
+                    <th>Step</th>
+                    <th>What</th>
+                    <th>Air</th>
+                  </tr>
+                </thead>
                 <tbody>
                   {d.entries.map((e) => (
                     <tr key={e.id} className={e.live ? "" : "text-muted line-through"}>
                       <td className="whitespace-nowrap">{e.when}</td>
-                      <td><Link to={`/jobs/${e.jobId}`} className="hover:underline">{e.job}</Link></td>
+                      <td>
+                        <Link to={`/jobs/${e.jobId}`} className="hover:underline">
+                          {e.job}
+                        </Link>
+                      </td>
                       <td>{e.step.replace(/^coat\./, "").replace(/[.-]/g, " ")}</td>
-                      <td>{WORD[e.kind]}{e.piece !== null && ` ${e.piece}`}{e.answer && `: ${e.answer}`}{e.actual !== null && ` after ${showMinutes(e.actual)}`}{e.ml !== null && `, ${showMl(e.ml)}`}{e.note && `: ${e.note}`}</td>
-                      <td className="whitespace-nowrap">{e.c === null ? "unknown" : `${showTemp(Math.round(e.c * 10) / 10, d.units)}, ${e.rh === null ? "?" : Math.round(e.rh * 100)} %`}</td>
+                      <td>
+                        {WORD[e.kind]}
+                        {e.piece !== null && ` ${e.piece}`}
+                        {e.answer && `: ${e.answer}`}
+                        {e.actual !== null && ` after ${showMinutes(e.actual)}`}
+                        {e.ml !== null && `, ${showMl(e.ml)}`}
+                        {e.note && `: ${e.note}`}
+                      </td>
+                      <td className="whitespace-nowrap">
+                        {e.c === null
+                          ? "unknown"
+                          : `${showTemp(Math.round(e.c * 10) / 10, d.units)}, ${e.rh === null ? "?" : Math.round(e.rh * 100)} %`}
+                      </td>
                     </tr>
                   ))}
                 </tbody>
               </table>
             </div>
-            {d.total > PAGE && <p className="mt-3 flex items-center gap-3"><button className="btn" disabled={page <= 1} onClick={() => set("page", String(page - 1))}>Newer</button>{(page - 1) * PAGE + 1} to {Math.min(d.total, page * PAGE)} of {d.total}<button className="btn" disabled={page * PAGE >= d.total} onClick={() => set("page", String(page + 1))}>Older</button></p>}
+            {d.total > PAGE && (
+              <p className="mt-3 flex items-center gap-3">
+                <button className="btn" disabled={page <= 1} onClick={() => set("page", String(page - 1))}>
+                  Newer
+                </button>
+                {(page - 1) * PAGE + 1} to {Math.min(d.total, page * PAGE)} of {d.total}
+                <button className="btn" disabled={page * PAGE >= d.total} onClick={() => set("page", String(page + 1))}>
+                  Older
+                </button>
+              </p>
+            )}
           </>
         )}
       </section>
       <section aria-labelledby="l2">
-        <h2 id="l2" className="mb-1">How long things take here</h2>
-        <p className="text-muted">From finished steps: how much longer or shorter than the model says. Kept ones change every plan.</p>
+        <h2 id="l2" className="mb-1">
+          How long things take here
+        </h2>
+        <p className="text-muted">
+          From finished steps: how much longer or shorter than the model says. Kept ones change every plan.
+        </p>
         {!d.kinds.length && <p className="mt-2">Nothing to learn from yet.</p>}
         <ul className="mt-2">
           {d.kinds.map((k) => (
             <li key={k.kind} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-2">
-              <span><strong>{k.name}</strong><span className="block text-muted">× {k.factor.toFixed(2)} from {k.n} {k.n === 1 ? "run" : "runs"}{k.kept && `; kept: × ${k.kept.factor.toFixed(2)}`}</span></span>
+              <span>
+                <strong>{k.name}</strong>
+                <span className="block text-muted">
+                  × {k.factor.toFixed(2)} from {k.n} {k.n === 1 ? "run" : "runs"}
+                  {k.kept && `; kept: × ${k.kept.factor.toFixed(2)}`}
+                </span>
+              </span>
               <span className="flex gap-3">
-                {(!k.kept || Math.abs(k.kept.factor - k.factor) > 0.005) && <ActButton act={{ intent: "keep", kind: k.kind, factor: k.factor.toFixed(3), n: String(k.n) }} label={`Keep it for ${k.name}`}>Keep it</ActButton>}
-                {k.kept && <ActButton act={{ intent: "reset", kind: k.kind }} label={`Reset ${k.name}`}>Reset</ActButton>}
+                {(!k.kept || Math.abs(k.kept.factor - k.factor) > 0.005) && (
+                  <ActButton
+                    act={{ intent: "keep", kind: k.kind, factor: k.factor.toFixed(3), n: String(k.n) }}
+                    label={`Keep it for ${k.name}`}
+                  >
+                    Keep it
+                  </ActButton>
+                )}
+                {k.kept && (
+                  <ActButton act={{ intent: "reset", kind: k.kind }} label={`Reset ${k.name}`}>
+                    Reset
+                  </ActButton>
+                )}
               </span>
             </li>
           ))}

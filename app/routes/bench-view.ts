@@ -23,26 +23,73 @@ export function rackRow(plan: Plan, s: Standing): RackRow | null {
   const coats = plan.placed.filter((p) => p.step.kind === "coat" && p.actual?.end != null);
   const last = coats[coats.length - 1]?.actual?.end ?? null;
   const at = "step" in s ? s.step.step.id : "";
-  const base = { id: job.id, title: job.title, why: opened(plan, { of: "opens", step: at }), sunSince: job.choices.sunOrHotAir ? last : null };
-  if (s.is === "done") return { ...base, is: "done", next: "wrap it up", state: null, words: "", from: 0, opens: null, closes: null, reopens: null };
+  const base = {
+    id: job.id,
+    title: job.title,
+    why: opened(plan, { of: "opens", step: at }),
+    sunSince: job.choices.sunOrHotAir ? last : null,
+  };
+  if (s.is === "done")
+    return {
+      ...base,
+      is: "done",
+      next: "wrap it up",
+      state: null,
+      words: "",
+      from: 0,
+      opens: null,
+      closes: null,
+      reopens: null,
+    };
   const p = s.step;
   if (s.is === "ready") {
     const win = p.needs.find((n) => n.closes !== null && !p.actual) ?? null;
-    return { ...base, why: opened(plan, { of: "shuts", step: at }), is: "ready", next: p.step.title, state: win?.state ?? null, words: win ? "window open" : "", from: win?.from ?? 0, opens: win?.opens ?? null, closes: win?.closes ?? null, reopens: win?.reopens ?? null };
+    return {
+      ...base,
+      why: opened(plan, { of: "shuts", step: at }),
+      is: "ready",
+      next: p.step.title,
+      state: win?.state ?? null,
+      words: win ? "window open" : "",
+      from: win?.from ?? 0,
+      opens: win?.opens ?? null,
+      closes: win?.closes ?? null,
+      reopens: win?.reopens ?? null,
+    };
   }
-  return { ...base, why: opened(plan, { of: s.is === "missed" ? "shuts" : "opens", step: at }), is: s.is, next: p.step.title, state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes, reopens: s.reopens };
+  return {
+    ...base,
+    why: opened(plan, { of: s.is === "missed" ? "shuts" : "opens", step: at }),
+    is: s.is,
+    next: p.step.title,
+    state: s.need.state,
+    words: stateWords(s.need.state),
+    from: s.need.from,
+    opens: s.opens,
+    closes: s.closes,
+    reopens: s.reopens,
+  };
 }
 
 /** Soonest to shut first, then what is ready, then soonest to open. */
-const urgency = (r: RackRow): number => (r.closes !== null && r.is !== "missed" ? r.closes : r.is === "ready" ? 0 : r.is === "done" ? 1e11 : (r.opens ?? 1e12) + 1e9);
+const urgency = (r: RackRow): number =>
+  r.closes !== null && r.is !== "missed"
+    ? r.closes
+    : r.is === "ready"
+      ? 0
+      : r.is === "done"
+        ? 1e11
+        : (r.opens ?? 1e12) + 1e9;
 const inOrder = (rows: RackRow[]): RackRow[] => [...rows].sort((a, b) => urgency(a) - urgency(b));
 export const rackOf = (worlds: World[], now: number): RackRow[] =>
-  inOrder(worlds
-    .filter((w) => w.job.wrapUp.closedAt === null && w.log.length > 0)
-    .flatMap((w) => {
-      const p = makePlan(w, now, true);
-      return rackRow(p, standing(p, now)) ?? [];
-    }));
+  inOrder(
+    worlds
+      .filter((w) => w.job.wrapUp.closedAt === null && w.log.length > 0)
+      .flatMap((w) => {
+        const p = makePlan(w, now, true);
+        return rackRow(p, standing(p, now)) ?? [];
+      }),
+  );
 
 /** @param others where the other jobs stand */
 export function benchView(world: World, plan: Plan, now: number, others: RackRow[]) {
@@ -58,39 +105,152 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
   const before = current ? simulate(plan, { ...current, after: current.before }, now) : [];
   const prev = current ? plan.placed[current.index - 1] : plan.placed[plan.placed.length - 1];
   const due = world.job.due === null ? null : c.clock.fromLocal(world.job.due);
-  const latest = due === null || !current || current.actual ? null : latestStart(plan, current.index, due, plan.ready === null ? 0 : due - plan.ready);
+  const latest =
+    due === null || !current || current.actual
+      ? null
+      : latestStart(plan, current.index, due, plan.ready === null ? 0 : due - plan.ready);
   return {
-    job: world.job, now, standing: s.is, lacks: s.is === "lacking" ? s.say : null, local: c.clock.toLocal(now),
-    clock: c.clock.toLocal(now).slice(11), air: showTemp(Math.round(air0.c * 10) / 10, units), rh: `${Math.round(air0.rh * 100)} % RH`, airRead: air0.read,
-    step: current && kind ? {
-      id: current.step.id, title: current.step.title, index: current.index, of: plan.placed.length, minutes: showMinutes(current.minutes), laser: byBeam(current.step), plate: current.step.kind === "plate", irreversible: kind.irreversible, perPiece: current.perPieceMin !== 0,
-      load: use?.g != null ? `Load ${showAmount(null, use.g / n)} a piece, ${showAmount(null, use.g)} in all` : use?.ml != null ? `Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all` : null, loadWhy: opened(plan, { of: "load", step: current.step.id }),
-      setting: current.step.laser && byBeam(current.step) ? { text: setting(current.step), why: opened(plan, { of: "energy", step: current.step.id }) } : null, lookWhy: current.step.kind === "engrave" ? opened(plan, { of: "level", step: current.step.id }) : null,
-      cues: kind.cues(current.step, c).filter((x) => !current.step.laser || x !== setting(current.step)), lookFor: kind.lookFor(current.step, c), zones: current.step.zones, purpose: kind.purpose(current.step, c), tool: kind.tool(current.step, c),
-      why: opened(plan, { of: "minutes", step: current.step.id }),
-      lateWhy: opened(plan, { of: "margin" }), startWhy: latest === null ? null : openedLatest(plan, "latest", current.step.id, latest),
-      startBy: latest === null ? null : showWhen(c.clock, latest), slack: latest === null ? null : showMinutes(latest - Math.max(now, current.start ?? now)), overdue: due !== null && !current.actual && plan.ready !== null && plan.ready > due ? showMinutes(plan.ready - due) : null,
-    } : null,
-    run: { pieces: run?.pieces ?? [], asideHere: run?.aside ?? [], started: run?.startedAt ?? null, answer: run?.answer ?? null, notes: run?.notes ?? [] },
+    job: world.job,
+    now,
+    standing: s.is,
+    lacks: s.is === "lacking" ? s.say : null,
+    local: c.clock.toLocal(now),
+    clock: c.clock.toLocal(now).slice(11),
+    air: showTemp(Math.round(air0.c * 10) / 10, units),
+    rh: `${Math.round(air0.rh * 100)} % RH`,
+    airRead: air0.read,
+    step:
+      current && kind
+        ? {
+            id: current.step.id,
+            title: current.step.title,
+            index: current.index,
+            of: plan.placed.length,
+            minutes: showMinutes(current.minutes),
+            laser: byBeam(current.step),
+            plate: current.step.kind === "plate",
+            irreversible: kind.irreversible,
+            perPiece: current.perPieceMin !== 0,
+            load:
+              use?.g != null
+                ? `Load ${showAmount(null, use.g / n)} a piece, ${showAmount(null, use.g)} in all`
+                : use?.ml != null
+                  ? `Load ${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all`
+                  : null,
+            loadWhy: opened(plan, { of: "load", step: current.step.id }),
+            setting:
+              current.step.laser && byBeam(current.step)
+                ? { text: setting(current.step), why: opened(plan, { of: "energy", step: current.step.id }) }
+                : null,
+            lookWhy: current.step.kind === "engrave" ? opened(plan, { of: "level", step: current.step.id }) : null,
+            cues: kind.cues(current.step, c).filter((x) => !current.step.laser || x !== setting(current.step)),
+            lookFor: kind.lookFor(current.step, c),
+            zones: current.step.zones,
+            purpose: kind.purpose(current.step, c),
+            tool: kind.tool(current.step, c),
+            why: opened(plan, { of: "minutes", step: current.step.id }),
+            lateWhy: opened(plan, { of: "margin" }),
+            startWhy: latest === null ? null : openedLatest(plan, "latest", current.step.id, latest),
+            startBy: latest === null ? null : showWhen(c.clock, latest),
+            slack: latest === null ? null : showMinutes(latest - Math.max(now, current.start ?? now)),
+            overdue:
+              due !== null && !current.actual && plan.ready !== null && plan.ready > due
+                ? showMinutes(plan.ready - due)
+                : null,
+          }
+        : null,
+    run: {
+      pieces: run?.pieces ?? [],
+      asideHere: run?.aside ?? [],
+      started: run?.startedAt ?? null,
+      answer: run?.answer ?? null,
+      notes: run?.notes ?? [],
+    },
     aside: [...plan.bench.aside],
-    wait: s.is === "waiting" || s.is === "missed" ? {
-      state: s.need.state, words: stateWords(s.need.state), why: s.need.why, from: s.need.from, opens: s.opens, closes: s.closes, opensText: s.opens === null ? null : showWhen(c.clock, s.opens), window: s.closes === null ? null : `shuts ${showWhen(c.clock, s.closes)}${s.reopens ? `, reopens ${showWhen(c.clock, s.reopens)}` : ""}`,
-      whyOpens: opened(plan, { of: "opens", step: (current as Placed).step.id }), whyShuts: opened(plan, { of: "shuts", step: (current as Placed).step.id }),
-    } : null,
-    ways: current && s.is === "missed" ? waysOutOf(world, plan, current, now).map((w) => ({ id: w.id, label: w.label, say: w.say, ready: w.ready === null ? null : showWhen(c.clock, w.ready), why: openedIn(w.apply(world), now, { of: "ready" }, `When it is ready: ${w.label}`) })) : [],
+    wait:
+      s.is === "waiting" || s.is === "missed"
+        ? {
+            state: s.need.state,
+            words: stateWords(s.need.state),
+            why: s.need.why,
+            from: s.need.from,
+            opens: s.opens,
+            closes: s.closes,
+            opensText: s.opens === null ? null : showWhen(c.clock, s.opens),
+            window:
+              s.closes === null
+                ? null
+                : `shuts ${showWhen(c.clock, s.closes)}${s.reopens ? `, reopens ${showWhen(c.clock, s.reopens)}` : ""}`,
+            whyOpens: opened(plan, { of: "opens", step: (current as Placed).step.id }),
+            whyShuts: opened(plan, { of: "shuts", step: (current as Placed).step.id }),
+          }
+        : null,
+    ways:
+      current && s.is === "missed"
+        ? waysOutOf(world, plan, current, now).map((w) => ({
+            id: w.id,
+            label: w.label,
+            say: w.say,
+            ready: w.ready === null ? null : showWhen(c.clock, w.ready),
+            why: openedIn(w.apply(world), now, { of: "ready" }, `When it is ready: ${w.label}`),
+          }))
+        : [],
     shutFor: s.is === "missed" ? showMinutes(now - s.closes) : null,
-    lastStep: prev ? { id: prev.step.id, title: prev.step.title, answer: plan.bench.steps.get(prev.step.id)?.answer ?? null, done: prev.actual?.end != null } : null,
-    hazards: open(plan).filter((x) => x.severity === "hazard" || x.severity === "never").map((x) => ({ rule: x.rule, why: x.why, severity: x.severity, where: `${x.step ?? ""}/${x.zone ?? ""}` })),
-    last: plan.bench.last ? { what: LAST[plan.bench.last.kind] ?? plan.bench.last.kind, piece: plan.bench.last.piece, at: c.clock.toLocal(Math.floor(plan.bench.last.at)) } : null,
-    rack: inOrder([...(world.log.length && world.job.wrapUp.closedAt === null ? [rackRow(plan, s)] : []).flatMap((r) => r ?? []), ...others]),
-    then: plan.placed.slice((current?.index ?? plan.placed.length) + 1).slice(0, 2).map((p) => ({ title: p.step.title, when: p.start === null ? null : showWhen(c.clock, p.start), why: opened(plan, { of: "begins", step: p.step.id }) })),
+    lastStep: prev
+      ? {
+          id: prev.step.id,
+          title: prev.step.title,
+          answer: plan.bench.steps.get(prev.step.id)?.answer ?? null,
+          done: prev.actual?.end != null,
+        }
+      : null,
+    hazards: open(plan)
+      .filter((x) => x.severity === "hazard" || x.severity === "never")
+      .map((x) => ({ rule: x.rule, why: x.why, severity: x.severity, where: `${x.step ?? ""}/${x.zone ?? ""}` })),
+    last: plan.bench.last
+      ? {
+          what: LAST[plan.bench.last.kind] ?? plan.bench.last.kind,
+          piece: plan.bench.last.piece,
+          at: c.clock.toLocal(Math.floor(plan.bench.last.at)),
+        }
+      : null,
+    rack: inOrder([
+      ...(world.log.length && world.job.wrapUp.closedAt === null ? [rackRow(plan, s)] : []).flatMap((r) => r ?? []),
+      ...others,
+    ]),
+    then: plan.placed
+      .slice((current?.index ?? plan.placed.length) + 1)
+      .slice(0, 2)
+      .map((p) => ({
+        title: p.step.title,
+        when: p.start === null ? null : showWhen(c.clock, p.start),
+        why: opened(plan, { of: "begins", step: p.step.id }),
+      })),
     ready: plan.ready === null ? null : showDay(c.clock, plan.ready),
-    photo: current && photoStages(plan.placed).some((x) => x.step.id === current.step.id) ? (hasPhoto(world.job.wrapUp.photos, current.step.id) ? "taken" : "wanted") : null,
-    colours: Object.fromEntries(before.map((z) => [z.zone, z.front])), grain: c.substrate.family === "wood",
+    photo:
+      current && photoStages(plan.placed).some((x) => x.step.id === current.step.id)
+        ? hasPhoto(world.job.wrapUp.photos, current.step.id)
+          ? "taken"
+          : "wanted"
+        : null,
+    colours: Object.fromEntries(before.map((z) => [z.zone, z.front])),
+    grain: c.substrate.family === "wood",
     whyWindow: current && opened(plan, { of: "shuts", step: current.step.id }),
-    window: s.is === "ready" && current && !missedWindow(current, now) ? (current.needs.find((r) => r.closes !== null && r.closes > now) ?? null) : null,
+    window:
+      s.is === "ready" && current && !missedWindow(current, now)
+        ? (current.needs.find((r) => r.closes !== null && r.closes > now) ?? null)
+        : null,
   };
 }
 
 /** What the newest tap was, in a maker's words. */
-const LAST: Record<string, string> = { start: "begun", piece: "piece", aside: "put aside", done: "step done", check: "look", touch: "touch check", early: "early start", note: "note" };
+const LAST: Record<string, string> = {
+  start: "begun",
+  piece: "piece",
+  aside: "put aside",
+  done: "step done",
+  check: "look",
+  touch: "touch check",
+  early: "early start",
+  note: "note",
+};

@@ -23,19 +23,30 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const f = await formOf(request);
   switch (f.intent) {
     case "undo":
-      return answer("history", async () => ((await undo().then((what) => what && `Undone: ${what}`)) ?? "There is nothing to undo"));
+      return answer(
+        "history",
+        async () => (await undo().then((what) => what && `Undone: ${what}`)) ?? "There is nothing to undo",
+      );
     case "redo":
-      return answer("history", async () => ((await redo().then((what) => what && `Done again: ${what}`)) ?? "There is nothing to redo"));
+      return answer(
+        "history",
+        async () => (await redo().then((what) => what && `Done again: ${what}`)) ?? "There is nothing to redo",
+      );
     case "start-empty":
-      return then("/", () => commit("beginning of an empty shop", [{ table: "shop", id: "shop", next: { ...new Shop(), zone: here() } }]));
+      return then("/", () =>
+        commit("beginning of an empty shop", [{ table: "shop", id: "shop", next: { ...new Shop(), zone: here() } }]),
+      );
     case "open-sample":
-      return then("/", async () => importFile(await (await import("../demo/sample")).sampleShop(nowMinutes(), here()), "replace"));
+      return then("/", async () =>
+        importFile(await (await import("../demo/sample")).sampleShop(nowMinutes(), here()), "replace"),
+      );
     case "delete-job":
       return then("/jobs", () => deleteJob(f.id));
     case "import":
       return answer("import", async () => {
         const read = readJobFile(f.text);
-        if (!read.ok) throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
+        if (!read.ok)
+          throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
         await importFile(read.file, f.mode as ImportMode);
         return `Taken in: ${read.file.jobs.length} ${read.file.jobs.length === 1 ? "job" : "jobs"}`;
       });
@@ -43,15 +54,23 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       return answer("import", async () => {
         const jobs = new Set((await readHeads()).map((j) => j.id));
         const read = (await import("../io/csv")).readLogCsv(f.text, jobs);
-        if (!read.ok) throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
-        await commit("import of a bench log", read.rows.map((e) => ({ table: "log" as const, id: e.id, next: e })));
+        if (!read.ok)
+          throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
+        await commit(
+          "import of a bench log",
+          read.rows.map((e) => ({ table: "log" as const, id: e.id, next: e })),
+        );
         return `Taken in: ${read.rows.length} log entries`;
       });
     case "import-shelf":
       return answer("import", async () => {
         const read = (await import("../io/csv")).readShelfCsv(f.text);
-        if (!read.ok) throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
-        await commit("import of a Shelf", read.rows.map((p) => ({ table: "products" as const, id: p.id, next: p })));
+        if (!read.ok)
+          throw new Refused(`“${f.name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
+        await commit(
+          "import of a Shelf",
+          read.rows.map((p) => ({ table: "products" as const, id: p.id, next: p })),
+        );
         return `Taken in: ${read.rows.length} products`;
       });
     case "saved":

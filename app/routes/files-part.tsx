@@ -23,7 +23,14 @@ interface Pending {
 }
 
 const FILE_LIMIT = 200_000_000;
-const WORDS: Record<string, [string, string]> = { shop: ["the shop’s own settings", "the shop’s own settings"], machines: ["machine", "machines"], products: ["product", "products"], jobs: ["job", "jobs"], log: ["log entry", "log entries"], photos: ["photo", "photos"] };
+const WORDS: Record<string, [string, string]> = {
+  shop: ["the shop’s own settings", "the shop’s own settings"],
+  machines: ["machine", "machines"],
+  products: ["product", "products"],
+  jobs: ["job", "jobs"],
+  log: ["log entry", "log entries"],
+  photos: ["photo", "photos"],
+};
 const some = (n: number, table: string): string => `${table === "shop" ? "" : `${n} `}${WORDS[table][n === 1 ? 0 : 1]}`;
 /** “12 jobs new, 3 products replaced” */
 const inWords = (p: ImportPreview): string => {
@@ -31,12 +38,16 @@ const inWords = (p: ImportPreview): string => {
     const rows = p.rows.filter((r) => r[key] > 0);
     return rows.length ? [`${word}: ${rows.map((r) => some(r[key], r.table)).join(", ")}`] : [];
   };
-  return [...part("fresh", "new"), ...part("replaced", "in place of yours"), ...part("gone", "taken away")].join("; ") || "everything is here already, and alike";
+  return (
+    [...part("fresh", "new"), ...part("replaced", "in place of yours"), ...part("gone", "taken away")].join("; ") ||
+    "everything is here already, and alike"
+  );
 };
 
 /** Read any file that can be taken in. @throws Error with one sentence that names what and where */
 async function readFile(file: File): Promise<Pending> {
-  if (file.size > FILE_LIMIT) throw new Error(`it is ${(file.size / 1e6).toFixed(0)} MB; the limit is ${FILE_LIMIT / 1e6} MB`);
+  if (file.size > FILE_LIMIT)
+    throw new Error(`it is ${(file.size / 1e6).toFixed(0)} MB; the limit is ${FILE_LIMIT / 1e6} MB`);
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (/\.csv$/i.test(file.name)) {
     const text = new TextDecoder().decode(bytes);
@@ -45,13 +56,30 @@ async function readFile(file: File): Promise<Pending> {
     const isLog = /takes back/.test(text.slice(0, 2000));
     const read = isLog ? csv.readLogCsv(text, new Set(all?.jobs.map((j) => j.id))) : csv.readShelfCsv(text);
     if (!read.ok) throw new Error(sayFaults(read.faults));
-    return { name: file.name, what: `${read.rows.length} ${isLog ? "log entries" : "products"}`, intent: isLog ? "import-log" : "import-shelf", text, merge: null, replace: null };
+    return {
+      name: file.name,
+      what: `${read.rows.length} ${isLog ? "log entries" : "products"}`,
+      intent: isLog ? "import-log" : "import-shelf",
+      text,
+      merge: null,
+      replace: null,
+    };
   }
   const { readAnyFile } = await import("../io/zip");
   const read = await readAnyFile(bytes);
   if (!read.ok) throw new Error(sayFaults(read.faults));
   const f: RichLayerFile = read.file;
-  return { name: file.name, what: f.kind === "job" ? `the job “${f.jobs[0].title}”` : `a shop with ${f.jobs.length} ${f.jobs.length === 1 ? "job" : "jobs"}`, intent: "import", text: JSON.stringify(f), merge: await previewImport(f, "merge"), replace: f.kind === "shop" ? await previewImport(f, "replace") : null };
+  return {
+    name: file.name,
+    what:
+      f.kind === "job"
+        ? `the job “${f.jobs[0].title}”`
+        : `a shop with ${f.jobs.length} ${f.jobs.length === 1 ? "job" : "jobs"}`,
+    intent: "import",
+    text: JSON.stringify(f),
+    merge: await previewImport(f, "merge"),
+    replace: f.kind === "shop" ? await previewImport(f, "replace") : null,
+  };
 }
 
 export function FilesPart({ today, name, saved }: { today: string; name: string; saved: string | null }) {
@@ -66,7 +94,12 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
     try {
       const all = await readAll();
       if (all) {
-        if (zip) saveFile(fileName(name, today, ".richlayer.zip"), (await (await import("../io/zip")).writeZip(shopFile(all))) as Uint8Array<ArrayBuffer>, "application/zip");
+        if (zip)
+          saveFile(
+            fileName(name, today, ".richlayer.zip"),
+            (await (await import("../io/zip")).writeZip(shopFile(all))) as Uint8Array<ArrayBuffer>,
+            "application/zip",
+          );
         else saveFile(fileName(name, today, ".richlayer.json"), writeFile(shopFile(all)), "application/json");
         void fetcher.submit({ intent: "saved", at: String(nowMs()) }, { method: "post", action: "/do" });
       }
@@ -79,7 +112,16 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
     const all = await readAll();
     if (!all) return;
     const io = await import("../io/csv");
-    saveFile(fileName(`${name} ${what}`, today, ".csv"), what === "log" ? io.writeLogCsv(all.log.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)), zonedClock(all.shop.zone)) : io.writeShelfCsv(all.products), "text/csv");
+    saveFile(
+      fileName(`${name} ${what}`, today, ".csv"),
+      what === "log"
+        ? io.writeLogCsv(
+            all.log.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)),
+            zonedClock(all.shop.zone),
+          )
+        : io.writeShelfCsv(all.products),
+      "text/csv",
+    );
   };
   const look = async (file: File | undefined): Promise<void> => {
     if (!file) return;
@@ -94,38 +136,92 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
     setBusy(false);
   };
   const take = (mode: ImportMode): void => {
-    if (pending) void fetcher.submit({ intent: pending.intent, text: pending.text, name: pending.name, mode }, { method: "post", action: "/do" });
+    if (pending)
+      void fetcher.submit(
+        { intent: pending.intent, text: pending.text, name: pending.name, mode },
+        { method: "post", action: "/do" },
+      );
     setPending(null);
   };
   return (
     <section aria-labelledby="o6" className="flex flex-col gap-3">
-      <Head><span id="o6">Files</span></Head>
-      <p className="text-muted">Everything is kept in this browser. A whole-shop file is your spare copy. {saved ? `Last saved from here ${saved}.` : "None has been saved from here yet."}</p>
+      <Head>
+        <span id="o6">Files</span>
+      </Head>
+      <p className="text-muted">
+        Everything is kept in this browser. A whole-shop file is your spare copy.{" "}
+        {saved ? `Last saved from here ${saved}.` : "None has been saved from here yet."}
+      </p>
       <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn" onClick={() => void save(false)}>Save the whole shop as a file</button>
-        <button type="button" className="btn" onClick={() => void save(true)}>Save it as a zip, photos beside it</button>
-        <button type="button" className="btn" onClick={() => void csv("log")}>Bench log as CSV</button>
-        <button type="button" className="btn" onClick={() => void csv("shelf")}>Shelf as CSV</button>
-        <button type="button" className="btn" onClick={() => input.current?.click()}>Take a file in…</button>
-        <input ref={input} type="file" accept=".json,.zip,.csv,application/json,application/zip,text/csv" className="sr-only" tabIndex={-1} aria-label="Rich Layer file" onChange={(e) => (void look(e.target.files?.[0]), (e.target.value = ""))} />
+        <button type="button" className="btn" onClick={() => void save(false)}>
+          Save the whole shop as a file
+        </button>
+        <button type="button" className="btn" onClick={() => void save(true)}>
+          Save it as a zip, photos beside it
+        </button>
+        <button type="button" className="btn" onClick={() => void csv("log")}>
+          Bench log as CSV
+        </button>
+        <button type="button" className="btn" onClick={() => void csv("shelf")}>
+          Shelf as CSV
+        </button>
+        <button type="button" className="btn" onClick={() => input.current?.click()}>
+          Take a file in…
+        </button>
+        <input
+          ref={input}
+          type="file"
+          accept=".json,.zip,.csv,application/json,application/zip,text/csv"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Rich Layer file"
+          onChange={(e) => (void look(e.target.files?.[0]), (e.target.value = ""))}
+        />
       </div>
-      {busy && <p role="status" className="text-waiting">Reading or writing…</p>}
+      {busy && (
+        <p role="status" className="text-waiting">
+          Reading or writing…
+        </p>
+      )}
       {pending && (
         <div role="status" className="border-t border-line pt-2">
-          <p>“{pending.name}” holds {pending.what}.</p>
+          <p>
+            “{pending.name}” holds {pending.what}.
+          </p>
           {pending.merge && <p className="text-muted">Merged: {inWords(pending.merge)}.</p>}
-          {pending.merge && pending.merge.clash.length > 0 && <p className="text-waiting">Already here, and replaced by the file’s: {pending.merge.clash.slice(0, 8).join(", ")}{pending.merge.clash.length > 8 ? ` and ${pending.merge.clash.length - 8} more` : ""}.</p>}
+          {pending.merge && pending.merge.clash.length > 0 && (
+            <p className="text-waiting">
+              Already here, and replaced by the file’s: {pending.merge.clash.slice(0, 8).join(", ")}
+              {pending.merge.clash.length > 8 ? ` and ${pending.merge.clash.length - 8} more` : ""}.
+            </p>
+          )}
           {pending.replace && <p className="text-muted">In place of everything: {inWords(pending.replace)}.</p>}
           <div className="mt-2 flex flex-wrap gap-3">
-            <button type="button" className="btn btn-main" onClick={() => take("merge")}>Merge it in</button>
-            {pending.replace && <button type="button" className="btn" onClick={() => take("replace")}>Put it in place of everything</button>}
-            <button type="button" className="btn btn-quiet" onClick={() => setPending(null)}>Leave it</button>
+            <button type="button" className="btn btn-main" onClick={() => take("merge")}>
+              Merge it in
+            </button>
+            {pending.replace && (
+              <button type="button" className="btn" onClick={() => take("replace")}>
+                Put it in place of everything
+              </button>
+            )}
+            <button type="button" className="btn btn-quiet" onClick={() => setPending(null)}>
+              Leave it
+            </button>
           </div>
           <p className="tag mt-1">Either can be undone.</p>
         </div>
       )}
-      {(error ?? fetcher.data?.error) && <p role="alert" className="text-wrong">{error ?? fetcher.data?.error}</p>}
-      {fetcher.data?.done && fetcher.data.done !== "stored" && <p role="status" className="text-ready">{fetcher.data.done}.</p>}
+      {(error ?? fetcher.data?.error) && (
+        <p role="alert" className="text-wrong">
+          {error ?? fetcher.data?.error}
+        </p>
+      )}
+      {fetcher.data?.done && fetcher.data.done !== "stored" && (
+        <p role="status" className="text-ready">
+          {fetcher.data.done}.
+        </p>
+      )}
     </section>
   );
 }

@@ -21,7 +21,12 @@ import { levels } from "./layers-view";
 /** A guide page is worked out, not stored: its plan is made when it is opened. */
 export function clientLoader({ params }: Route.ClientLoaderArgs) {
   const page = GUIDE.find((p) => p.id === params.topic) ?? null;
-  const plan = page?.kind === "route" ? makePlan(guideWorld(page.id.slice(6))) : page?.kind === "step" ? planWith(page.id.slice(5)) : null;
+  const plan =
+    page?.kind === "route"
+      ? makePlan(guideWorld(page.id.slice(6)))
+      : page?.kind === "step"
+        ? planWith(page.id.slice(5))
+        : null;
   return { page, plan, range: plan ? levels(plan) : null };
 }
 
@@ -35,12 +40,27 @@ function planWith(kind: string): Plan | null {
 }
 
 export default function GuidePage({ loaderData: { page, plan, range } }: Route.ComponentProps) {
-  if (!page) return <main id="main" data-view="guide-page" className="px-5"><title>Field guide · Rich Layer</title><h1 className="mt-5">Field guide</h1><Empty title="There is no such page in it"><Link className="btn" to="/guide">All pages</Link></Empty></main>;
+  if (!page)
+    return (
+      <main id="main" data-view="guide-page" className="px-5">
+        <title>Field guide · Rich Layer</title>
+        <h1 className="mt-5">Field guide</h1>
+        <Empty title="There is no such page in it">
+          <Link className="btn" to="/guide">
+            All pages
+          </Link>
+        </Empty>
+      </main>
+    );
   const id = page.id.slice(page.id.indexOf("-") + 1);
   return (
     <main id="main" data-view="guide-page" data-topic={page.id} className="mx-auto w-full max-w-[1300px] px-5 py-5">
       <title>{`${page.name} · Field guide · Rich Layer`}</title>
-      <p><Link className="text" to="/guide">Field guide</Link></p>
+      <p>
+        <Link className="text" to="/guide">
+          Field guide
+        </Link>
+      </p>
       <h1>{page.name}</h1>
       {page.kind === "route" && plan && range && <RoutePage id={id} plan={plan} range={range} />}
       {page.kind === "school" && <SchoolPage id={id} />}
@@ -53,18 +73,44 @@ export default function GuidePage({ loaderData: { page, plan, range } }: Route.C
 
 function RoutePage({ id, plan, range }: { id: string; plan: Plan; range: { top: number; bottom: number } }) {
   const r = ROUTES.find((x) => x.id === id)!;
-  const on = [...new Set(cells().filter((c) => c.route.id === id).map((c) => c.substrate.name.toLowerCase()))];
+  const on = [
+    ...new Set(
+      cells()
+        .filter((c) => c.route.id === id)
+        .map((c) => c.substrate.name.toLowerCase()),
+    ),
+  ];
   return (
     <>
-      <p className="mt-2 max-w-3xl text-[1.05rem]">{r.gives} {r.goes}</p>
+      <p className="mt-2 max-w-3xl text-[1.05rem]">
+        {r.gives} {r.goes}
+      </p>
       <dl className="my-3 grid max-w-3xl grid-cols-[130px_1fr] gap-x-3 gap-y-1">
-        <dt className="text-muted">Goes on</dt><dd>{on.join(", ")}</dd>
-        <dt className="text-muted">By</dt><dd>{r.beams.map((b) => BEAM_KINDS[b].name).join("; ")}</dd>
-        <dt className="text-muted">Colours</dt><dd>{r.maxColours === 1 ? "one" : `up to ${r.maxColours}`}</dd>
-        <dt className="text-muted">Filled with</dt><dd>{r.fills.length ? r.fills.map((f) => inWords(FINISHES.find((x) => x.id === f)!.name)).join(", ") : "any paint"}</dd>
-        <dt className="text-muted">Way round</dt><dd>{r.inverted ? "picture inverted: burning shows light" : "picture as drawn"}; {r.mirrored ? "mirrored, worked from the back" : "not mirrored"}</dd>
-        <dt className="text-muted">Lost, usually</dt><dd>{showShare(r.loss)} of the pieces, until your own log says otherwise</dd>
-        <dt className="text-muted">May end with</dt><dd>{FINISHING.filter((m) => !m.families || m.families.some((f) => r.families.includes(f))).map((m) => m.name.toLowerCase()).join(", ")}</dd>
+        <dt className="text-muted">Goes on</dt>
+        <dd>{on.join(", ")}</dd>
+        <dt className="text-muted">By</dt>
+        <dd>{r.beams.map((b) => BEAM_KINDS[b].name).join("; ")}</dd>
+        <dt className="text-muted">Colours</dt>
+        <dd>{r.maxColours === 1 ? "one" : `up to ${r.maxColours}`}</dd>
+        <dt className="text-muted">Filled with</dt>
+        <dd>
+          {r.fills.length
+            ? r.fills.map((f) => inWords(FINISHES.find((x) => x.id === f)!.name)).join(", ")
+            : "any paint"}
+        </dd>
+        <dt className="text-muted">Way round</dt>
+        <dd>
+          {r.inverted ? "picture inverted: burning shows light" : "picture as drawn"};{" "}
+          {r.mirrored ? "mirrored, worked from the back" : "not mirrored"}
+        </dd>
+        <dt className="text-muted">Lost, usually</dt>
+        <dd>{showShare(r.loss)} of the pieces, until your own log says otherwise</dd>
+        <dt className="text-muted">May end with</dt>
+        <dd>
+          {FINISHING.filter((m) => !m.families || m.families.some((f) => r.families.includes(f)))
+            .map((m) => m.name.toLowerCase())
+            .join(", ")}
+        </dd>
       </dl>
       <PlanSample plan={plan} range={range} />
     </>
@@ -79,11 +125,45 @@ function IdeaPage({ id }: { id: string }) {
   if (id === "beams")
     return (
       <div className="mt-3 overflow-x-auto">
-        <p className="max-w-3xl text-muted">The bare surface; a film of paint on it takes up the beam by its own colour. Vinyl and anything else with chlorine: never, under no beam.</p>
+        <p className="max-w-3xl text-muted">
+          The bare surface; a film of paint on it takes up the beam by its own colour. Vinyl and anything else with
+          chlorine: never, under no beam.
+        </p>
         <table className="mt-2">
-          <thead><tr><th>Material</th>{BEAMS.map((b) => <th key={b}>{BEAM_KINDS[b].name}</th>)}</tr></thead>
-          <tbody>{SUBSTRATES.map((s) => <tr key={s.id}><td>{s.name}</td>{BEAMS.map((b) => <td key={b} className={beamOn(b, s) === "marks" ? "text-ready" : beamOn(b, s) === "unknown" ? "text-muted" : ""}>{MARKS[beamOn(b, s)]}</td>)}</tr>)}
-            {FINISHES.filter((f) => f.mask).map((f) => <tr key={f.id}><td>{f.name}</td>{BEAMS.map((b) => <td key={b}>{absorption(b, f.mask!.clear ? "#f2f4f4" : "#c9b27a", f.mask!.clear) >= 0.2 ? "cuts it" : "passes through"}</td>)}</tr>)}
+          <thead>
+            <tr>
+              <th>Material</th>
+              {BEAMS.map((b) => (
+                <th key={b}>{BEAM_KINDS[b].name}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {SUBSTRATES.map((s) => (
+              <tr key={s.id}>
+                <td>{s.name}</td>
+                {BEAMS.map((b) => (
+                  <td
+                    key={b}
+                    className={beamOn(b, s) === "marks" ? "text-ready" : beamOn(b, s) === "unknown" ? "text-muted" : ""}
+                  >
+                    {MARKS[beamOn(b, s)]}
+                  </td>
+                ))}
+              </tr>
+            ))}
+            {FINISHES.filter((f) => f.mask).map((f) => (
+              <tr key={f.id}>
+                <td>{f.name}</td>
+                {BEAMS.map((b) => (
+                  <td key={b}>
+                    {absorption(b, f.mask!.clear ? "#f2f4f4" : "#c9b27a", f.mask!.clear) >= 0.2
+                      ? "cuts it"
+                      : "passes through"}
+                  </td>
+                ))}
+              </tr>
+            ))}
           </tbody>
         </table>
       </div>
@@ -91,23 +171,64 @@ function IdeaPage({ id }: { id: string }) {
   if (id === "figure-ground")
     return (
       <div className="mt-3 max-w-3xl">
-        <p>What is inside a shape is burnt, what is outside is left. Where outlines cross or lie in one another, the fill rule says which is which; swapping figure and ground is inverting the picture, and is done in one place only.</p>
+        <p>
+          What is inside a shape is burnt, what is outside is left. Where outlines cross or lie in one another, the fill
+          rule says which is which; swapping figure and ground is inverting the picture, and is done in one place only.
+        </p>
         <div className="my-3 flex flex-wrap gap-3">
-          <button type="button" className="btn" aria-pressed={rule === "evenodd"} onClick={() => setRule(rule === "evenodd" ? "nonzero" : "evenodd")}>{rule === "evenodd" ? "Every second outline is a hole" : "Outlines of one sense are all filled"}</button>
-          <button type="button" className="btn" aria-pressed={swapped} onClick={() => setSwapped(!swapped)}>{swapped ? "Ground is burnt" : "Figure is burnt"}</button>
+          <button
+            type="button"
+            className="btn"
+            aria-pressed={rule === "evenodd"}
+            onClick={() => setRule(rule === "evenodd" ? "nonzero" : "evenodd")}
+          >
+            {rule === "evenodd" ? "Every second outline is a hole" : "Outlines of one sense are all filled"}
+          </button>
+          <button type="button" className="btn" aria-pressed={swapped} onClick={() => setSwapped(!swapped)}>
+            {swapped ? "Ground is burnt" : "Figure is burnt"}
+          </button>
         </div>
-        <svg viewBox="0 0 200 100" role="img" aria-label={`Two rings and a leaf, ${rule === "evenodd" ? "holes open" : "holes filled"}, ${swapped ? "ground" : "figure"} burnt`} className="w-full max-w-[520px] border border-strong">
+        <svg
+          viewBox="0 0 200 100"
+          role="img"
+          aria-label={`Two rings and a leaf, ${rule === "evenodd" ? "holes open" : "holes filled"}, ${swapped ? "ground" : "figure"} burnt`}
+          className="w-full max-w-[520px] border border-strong"
+        >
           <rect width="200" height="100" fill={swapped ? "#2b1d14" : "#e0c296"} />
-          <path fillRule={rule} fill={swapped ? "#e0c296" : "#2b1d14"} d="M50 10A40 40 0 1 1 49.9 10ZM50 30A20 20 0 1 1 49.9 30ZM90 50Q130 5 190 50Q130 95 90 50ZM120 50Q140 35 165 50Q140 65 120 50Z" />
+          <path
+            fillRule={rule}
+            fill={swapped ? "#e0c296" : "#2b1d14"}
+            d="M50 10A40 40 0 1 1 49.9 10ZM50 30A20 20 0 1 1 49.9 30ZM90 50Q130 5 190 50Q130 95 90 50ZM120 50Q140 35 165 50Q140 65 120 50Z"
+          />
         </svg>
       </div>
     );
   return (
     <div className="mt-3 max-w-3xl">
       <ul>
-        {[["The bed’s corner", "The same place every time; for a jig or stop screwed to the bed. A piece that is not where the file thinks it is gets burnt beside."], ["A corner of your own", "Set once for a run, at the stop; lost when the machine is switched off."], ["Where the head stands", "Quick for one piece; look first that nothing runs off the bed or into a clamp: frame with the beam off."], ["The piece’s middle", "For round and odd shapes; needs a centre mark on piece and mask."]].map(([k, v]) => <li key={k} className="border-t border-line py-2"><strong>{k}</strong><br />{v}</li>)}
+        {[
+          [
+            "The bed’s corner",
+            "The same place every time; for a jig or stop screwed to the bed. A piece that is not where the file thinks it is gets burnt beside.",
+          ],
+          ["A corner of your own", "Set once for a run, at the stop; lost when the machine is switched off."],
+          [
+            "Where the head stands",
+            "Quick for one piece; look first that nothing runs off the bed or into a clamp: frame with the beam off.",
+          ],
+          ["The piece’s middle", "For round and odd shapes; needs a centre mark on piece and mask."],
+        ].map(([k, v]) => (
+          <li key={k} className="border-t border-line py-2">
+            <strong>{k}</strong>
+            <br />
+            {v}
+          </li>
+        ))}
       </ul>
-      <p className="mt-3">For more than one visit take the nest or the stop: how closely a piece comes back decides what may touch. It is chosen on the job’s Artwork page.</p>
+      <p className="mt-3">
+        For more than one visit take the nest or the stop: how closely a piece comes back decides what may touch. It is
+        chosen on the job’s Artwork page.
+      </p>
     </div>
   );
 }
@@ -116,9 +237,24 @@ function SchoolPage({ id }: { id: string }) {
   const s = SCHOOLS.find((x) => x.id === id)!;
   return (
     <div className="mt-3 max-w-3xl">
-      <ul>{s.picks.map((p) => <li key={p.id} className="border-t border-line py-2"><strong>{p.name}</strong>{p.id === s.standard && <span className="ml-2 text-ready">taken when nobody says</span>}<br />{p.says}</li>)}</ul>
+      <ul>
+        {s.picks.map((p) => (
+          <li key={p.id} className="border-t border-line py-2">
+            <strong>{p.name}</strong>
+            {p.id === s.standard && <span className="ml-2 text-ready">taken when nobody says</span>}
+            <br />
+            {p.says}
+          </li>
+        ))}
+      </ul>
       <p className="mt-3">{s.why}</p>
-      <p className="mt-3">Picked for the whole shop in the <Link className="text" to="/workshop">Workshop</Link>, for one job on its Route page; plans change at once.</p>
+      <p className="mt-3">
+        Picked for the whole shop in the{" "}
+        <Link className="text" to="/workshop">
+          Workshop
+        </Link>
+        , for one job on its Route page; plans change at once.
+      </p>
     </div>
   );
 }
@@ -126,38 +262,133 @@ function SchoolPage({ id }: { id: string }) {
 function FinishPage({ id }: { id: string }) {
   const f = FINISHES.find((x) => x.id === id)!;
   const rows: [string, string][] = [
-    ["Laid by", f.by], ["A coat, dry", showUm(f.coatUm)], ["Volume solids", showShare(f.solids)], ["Dries from", `${f.minC} °C`],
-    ...([["Flashes off", f.times.flash], ["Touch dry", f.times.touch], ["Next coat from", f.times.recoat], ["Window shuts", f.times.closes], ["Window reopens", f.times.reopens], ["Bears tape", f.times.maskable], ["Sandable", f.times.sandable], ["Laser-safe", f.times.laserSafe], ["Cured", f.times.cured]] as [string, number | null][]).filter(([, v]) => v !== null).map(([k, v]): [string, string] => [k, showMinutes(v)]),
-    ...(f.lift ? [["A mask beside it lifts", `${f.lift.from} to ${f.lift.to} min${f.lift.again === null ? "" : `, or from ${showMinutes(f.lift.again)} to ${showMinutes(f.lift.last)}`}`] as [string, string]] : []),
-    ...(f.powder ? [["Flows at", `${f.powder.flowC} °C`], ["Cures", `${f.powder.holdC} °C for ${f.powder.holdMin} min`], ["Packed in", showShare(f.powder.packing)]] as [string, string][] : []),
-    ...(f.mask ? [["Risky from", `${f.mask.riskC} °C`], ["Fails past", `${f.mask.limitC} °C`]] as [string, string][] : []),
+    ["Laid by", f.by],
+    ["A coat, dry", showUm(f.coatUm)],
+    ["Volume solids", showShare(f.solids)],
+    ["Dries from", `${f.minC} °C`],
+    ...(
+      [
+        ["Flashes off", f.times.flash],
+        ["Touch dry", f.times.touch],
+        ["Next coat from", f.times.recoat],
+        ["Window shuts", f.times.closes],
+        ["Window reopens", f.times.reopens],
+        ["Bears tape", f.times.maskable],
+        ["Sandable", f.times.sandable],
+        ["Laser-safe", f.times.laserSafe],
+        ["Cured", f.times.cured],
+      ] as [string, number | null][]
+    )
+      .filter(([, v]) => v !== null)
+      .map(([k, v]): [string, string] => [k, showMinutes(v)]),
+    ...(f.lift
+      ? [
+          [
+            "A mask beside it lifts",
+            `${f.lift.from} to ${f.lift.to} min${f.lift.again === null ? "" : `, or from ${showMinutes(f.lift.again)} to ${showMinutes(f.lift.last)}`}`,
+          ] as [string, string],
+        ]
+      : []),
+    ...(f.powder
+      ? ([
+          ["Flows at", `${f.powder.flowC} °C`],
+          ["Cures", `${f.powder.holdC} °C for ${f.powder.holdMin} min`],
+          ["Packed in", showShare(f.powder.packing)],
+        ] as [string, string][])
+      : []),
+    ...(f.mask
+      ? ([
+          ["Risky from", `${f.mask.riskC} °C`],
+          ["Fails past", `${f.mask.limitC} °C`],
+        ] as [string, string][])
+      : []),
   ];
   const routes = ROUTES.filter((r) => r.fills.includes(f.id));
   return (
     <div className="mt-3 max-w-3xl">
-      <p className="text-muted">Defaults at 20 °C, 50 % humidity, one ordinary coat. Its data sheet, typed in on the Shelf, wins over them; what you measure wins over both.</p>
-      <dl className="mt-2">{rows.map(([k, v]) => <div key={k} className="flex justify-between border-b border-line py-1"><dt className="text-muted">{k}</dt><dd>{v}</dd></div>)}</dl>
-      {routes.length > 0 && <p className="mt-3">Fills: {routes.map((r, i) => <span key={r.id}>{i > 0 && ", "}<Link className="text" to={`/guide/route-${r.id}`}>{r.id} {r.name.toLowerCase()}</Link></span>)}.</p>}
+      <p className="text-muted">
+        Defaults at 20 °C, 50 % humidity, one ordinary coat. Its data sheet, typed in on the Shelf, wins over them; what
+        you measure wins over both.
+      </p>
+      <dl className="mt-2">
+        {rows.map(([k, v]) => (
+          <div key={k} className="flex justify-between border-b border-line py-1">
+            <dt className="text-muted">{k}</dt>
+            <dd>{v}</dd>
+          </div>
+        ))}
+      </dl>
+      {routes.length > 0 && (
+        <p className="mt-3">
+          Fills:{" "}
+          {routes.map((r, i) => (
+            <span key={r.id}>
+              {i > 0 && ", "}
+              <Link className="text" to={`/guide/route-${r.id}`}>
+                {r.id} {r.name.toLowerCase()}
+              </Link>
+            </span>
+          ))}
+          .
+        </p>
+      )}
     </div>
   );
 }
 
-function StepPage({ id, plan, range }: { id: string; plan: Plan | null; range: { top: number; bottom: number } | null }) {
+function StepPage({
+  id,
+  plan,
+  range,
+}: {
+  id: string;
+  plan: Plan | null;
+  range: { top: number; bottom: number } | null;
+}) {
   const k = KINDS.find((x) => x.id === id)!;
   const p = plan?.placed.find((x) => x.step.kind === id);
-  if (!plan || !range || !p) return <p className="mt-3 max-w-3xl">No route puts this step in by itself; it is there to be added by hand. {SUBSTRATES.length > 0 && k.irreversible ? "It can’t be undone on the piece." : ""}</p>;
+  if (!plan || !range || !p)
+    return (
+      <p className="mt-3 max-w-3xl">
+        No route puts this step in by itself; it is there to be added by hand.{" "}
+        {SUBSTRATES.length > 0 && k.irreversible ? "It can’t be undone on the piece." : ""}
+      </p>
+    );
   const c = plan.context;
   const look = kindOf(id).lookFor(p.step, c);
   return (
     <>
       <dl className="my-3 grid max-w-3xl grid-cols-[110px_1fr] gap-x-3 gap-y-1">
-        <dt className="text-muted">For</dt><dd>{k.purpose(p.step, c)}</dd>
-        <dt className="text-muted">With</dt><dd>{k.tool(p.step, c)}</dd>
-        <dt className="text-muted">Work</dt><dd><ul className="list-disc pl-5">{k.cues(p.step, c).map((x) => <li key={x}>{x}</li>)}</ul></dd>
-        <dt className="text-muted">Look for</dt><dd>{look.look}: {look.how}</dd>
-        {k.irreversible && <><dt className="text-muted">Mind</dt><dd>It can’t be undone on the piece.</dd></>}
+        <dt className="text-muted">For</dt>
+        <dd>{k.purpose(p.step, c)}</dd>
+        <dt className="text-muted">With</dt>
+        <dd>{k.tool(p.step, c)}</dd>
+        <dt className="text-muted">Work</dt>
+        <dd>
+          <ul className="list-disc pl-5">
+            {k.cues(p.step, c).map((x) => (
+              <li key={x}>{x}</li>
+            ))}
+          </ul>
+        </dd>
+        <dt className="text-muted">Look for</dt>
+        <dd>
+          {look.look}: {look.how}
+        </dd>
+        {k.irreversible && (
+          <>
+            <dt className="text-muted">Mind</dt>
+            <dd>It can’t be undone on the piece.</dd>
+          </>
+        )}
       </dl>
-      <p className="mb-2">Here in <Link className="text" to={`/guide/route-${c.route!.id}`}>{c.route!.id} {c.route!.name.toLowerCase()}</Link>:</p>
+      <p className="mb-2">
+        Here in{" "}
+        <Link className="text" to={`/guide/route-${c.route!.id}`}>
+          {c.route!.id} {c.route!.name.toLowerCase()}
+        </Link>
+        :
+      </p>
       <PlanSample plan={plan} range={range} />
     </>
   );

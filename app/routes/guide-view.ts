@@ -22,13 +22,28 @@ export const GUIDE: GuidePage[] = [
 ];
 
 /** matters that a kind of step turns on */
-const MATTERS: Record<string, string[]> = { melt: ["melt"], coat: ["coats", "between"], reveal: ["before-laser", "shading"], engrave: ["before-laser"], wash: ["clean-off"], "mask-lift": ["sand-after"], "sand-back": ["sand-after"], "pre-flight": ["overrun"], "open-skin": ["tile-mask"] };
+const MATTERS: Record<string, string[]> = {
+  melt: ["melt"],
+  coat: ["coats", "between"],
+  reveal: ["before-laser", "shading"],
+  engrave: ["before-laser"],
+  wash: ["clean-off"],
+  "mask-lift": ["sand-after"],
+  "sand-back": ["sand-after"],
+  "pre-flight": ["overrun"],
+  "open-skin": ["tile-mask"],
+};
 
 /** Pages that speak of a step: its route, what is done, what goes on, where makers disagree about it. */
 export function guideOf(plan: Plan, index: number): { to: string; name: string }[] {
   const s = plan.placed[index].step;
   const c = plan.context;
-  const pages = [...(c.route ? [`route-${c.route.id}`] : []), `step-${s.kind}`, ...(c.hasPaint(s.productId) ? [`finish-${c.paintOf(s.productId).finish.id}`] : []), ...(MATTERS[s.kind] ?? []).map((m) => `school-${m}`)];
+  const pages = [
+    ...(c.route ? [`route-${c.route.id}`] : []),
+    `step-${s.kind}`,
+    ...(c.hasPaint(s.productId) ? [`finish-${c.paintOf(s.productId).finish.id}`] : []),
+    ...(MATTERS[s.kind] ?? []).map((m) => `school-${m}`),
+  ];
   return pages.flatMap((id) => {
     const p = GUIDE.find((x) => x.id === id);
     return p ? [{ to: `/guide/${id}`, name: p.name }] : [];

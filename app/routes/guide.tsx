@@ -19,7 +19,16 @@ export default function Guide() {
           <h2 id={`g-${kind}`}>{name}</h2>
           <p className="text-muted">{says}</p>
           <ul className="mt-1 grid gap-x-8 sm:grid-cols-2 lg:grid-cols-3">
-            {GUIDE.filter((p) => p.kind === kind).map((p) => <li key={p.id} className="border-t border-line"><Link className="flex min-h-[36px] items-center hover:underline max-lg:min-h-[44px]" to={`/guide/${p.id}`}>{p.name}</Link></li>)}
+            {GUIDE.filter((p) => p.kind === kind).map((p) => (
+              <li key={p.id} className="border-t border-line">
+                <Link
+                  className="flex min-h-[36px] items-center hover:underline max-lg:min-h-[44px]"
+                  to={`/guide/${p.id}`}
+                >
+                  {p.name}
+                </Link>
+              </li>
+            ))}
           </ul>
         </section>
       ))}

@@ -50,8 +50,12 @@ const SET: Record<string, (j: Job, v: string, w: World) => Partial<Job>> = {
     if (t === null) throw new Refused(`There is no sheet of ${gauge} gauge.`);
     return { substrate: { ...j.substrate, t: Math.round(t * 1000) / 1000 } };
   },
-  "substrate.shape": (j, v) => ({ substrate: { ...j.substrate, shape: v === "ball" || v === "cylinder" ? v : undefined } }),
-  "substrate.diameter": (j, v, w) => ({ substrate: { ...j.substrate, diameter: v.trim() ? typed.length(v, w.shop.units) : undefined } }),
+  "substrate.shape": (j, v) => ({
+    substrate: { ...j.substrate, shape: v === "ball" || v === "cylinder" ? v : undefined },
+  }),
+  "substrate.diameter": (j, v, w) => ({
+    substrate: { ...j.substrate, diameter: v.trim() ? typed.length(v, w.shop.units) : undefined },
+  }),
   note: (_j, v) => ({ note: v }),
   credit: (_j, v) => ({ credit: v.trim() || undefined }),
   machineId: (_j, v) => ({ machineId: v || null }),
@@ -103,7 +107,10 @@ function choose(field: string, v: string, w: World): Partial<Job["choices"]> {
     const next = v === "true" ? [...rest, id] : rest;
     return { finishing: next.length ? next : undefined };
   }
-  for (const [prefix, list] of [["trial:", "trialOf"], ["out:", "trialOut"]] as const)
+  for (const [prefix, list] of [
+    ["trial:", "trialOf"],
+    ["out:", "trialOut"],
+  ] as const)
     if (field.startsWith(prefix)) {
       const id = field.slice(prefix.length);
       const rest = (now[list] ?? []).filter((x) => x !== id);
@@ -114,7 +121,14 @@ function choose(field: string, v: string, w: World): Partial<Job["choices"]> {
   return CHOICE[field](v, w);
 }
 
-const LABEL: Record<string, string> = { title: "name", quantity: "quantity", due: "due date", "substrate.id": "substrate", route: "route", machineId: "machine" };
+const LABEL: Record<string, string> = {
+  title: "name",
+  quantity: "quantity",
+  due: "due date",
+  "substrate.id": "substrate",
+  route: "route",
+  machineId: "machine",
+};
 
 /** How a step field's text is read. Empty goes back to the plan's own. */
 function stepValue(field: string, v: string, w: World): PlanEdit["value"] {
@@ -150,14 +164,21 @@ function stepValue(field: string, v: string, w: World): PlanEdit["value"] {
   }
 }
 
-const edit = (j: Job, e: Omit<PlanEdit, "id">): Job => ({ ...j, edits: addEdit(j.edits, { ...e, id: freshId("e", j) }) });
+const edit = (j: Job, e: Omit<PlanEdit, "id">): Job => ({
+  ...j,
+  edits: addEdit(j.edits, { ...e, id: freshId("e", j) }),
+});
 
 /** Records of a changed world that differ from the stored ones. */
 export function putsOf(before: World, after: World): Put[] {
   const puts: Put[] = [];
   if (after.shop !== before.shop) puts.push({ table: "shop", id: "shop", next: after.shop, base: before.shop });
-  for (const m of after.machines) if (!before.machines.includes(m)) puts.push({ table: "machines", id: m.id, next: m, base: before.machines.find((x) => x.id === m.id) ?? null });
-  for (const p of after.products) if (!before.products.includes(p)) puts.push({ table: "products", id: p.id, next: p, base: before.products.find((x) => x.id === p.id) ?? null });
+  for (const m of after.machines)
+    if (!before.machines.includes(m))
+      puts.push({ table: "machines", id: m.id, next: m, base: before.machines.find((x) => x.id === m.id) ?? null });
+  for (const p of after.products)
+    if (!before.products.includes(p))
+      puts.push({ table: "products", id: p.id, next: p, base: before.products.find((x) => x.id === p.id) ?? null });
   if (after.job !== before.job) puts.push({ table: "jobs", id: after.job.id, next: after.job, base: before.job });
   return puts;
 }
@@ -169,10 +190,17 @@ async function world(id: string): Promise<World> {
 }
 
 /** The stage a photo was taken at stands in its name: `photo.<step>.<when>`. */
-const photoId = (step: string | undefined, at: number, n: number): string => `photo.${(step || "any").slice(0, 70)}.${Math.round(at * 60000).toString(36)}.${n}`;
+const photoId = (step: string | undefined, at: number, n: number): string =>
+  `photo.${(step || "any").slice(0, 70)}.${Math.round(at * 60000).toString(36)}.${n}`;
 
 const freeId = (want: string, taken: { id: string }[]): string => {
-  const base = want.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "thing";
+  const base =
+    want
+      .toLowerCase()
+      .normalize("NFKD")
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-|-$/g, "")
+      .slice(0, 60) || "thing";
   let id = base;
   for (let n = 2; taken.some((t) => t.id === id); n++) id = `${base}-${n}`;
   return id;
@@ -191,10 +219,16 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
       case "set": {
         const s = SET[f.field];
         if (!s) throw new Refused(`There is nothing called “${f.field}” to change.`);
-        return changeJob(id, `${LABEL[f.field] ?? f.field.split(".").pop()} of “${w.job.title}”`, (j) => ({ ...j, ...s(j, f.value, w) }));
+        return changeJob(id, `${LABEL[f.field] ?? f.field.split(".").pop()} of “${w.job.title}”`, (j) => ({
+          ...j,
+          ...s(j, f.value, w),
+        }));
       }
       case "choice":
-        return changeJob(id, `choice for “${w.job.title}”`, (j) => ({ ...j, choices: { ...j.choices, ...choose(f.field, f.value, w) } }));
+        return changeJob(id, `choice for “${w.job.title}”`, (j) => ({
+          ...j,
+          choices: { ...j.choices, ...choose(f.field, f.value, w) },
+        }));
       case "use": {
         const use = USES.filter((u) => (u === f.field ? f.value === "true" : w.job.use.includes(u)));
         return changeJob(id, `use of “${w.job.title}”`, (j) => ({ ...j, use }));
@@ -202,24 +236,47 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
       case "zone":
         return changeJob(id, `zone of “${w.job.title}”`, (j) => ({
           ...j,
-          zones: j.zones.map((z) => (z.id !== f.zone ? z : f.field === "name" ? { ...z, name: f.value.trim() || z.name } : f.field === "bare" ? { ...z, bare: f.value === "true", productId: f.value === "true" ? null : z.productId } : f.value === "bare" ? { ...z, bare: true, productId: null } : { ...z, bare: false, productId: f.value || null })),
+          zones: j.zones.map((z) =>
+            z.id !== f.zone
+              ? z
+              : f.field === "name"
+                ? { ...z, name: f.value.trim() || z.name }
+                : f.field === "bare"
+                  ? { ...z, bare: f.value === "true", productId: f.value === "true" ? null : z.productId }
+                  : f.value === "bare"
+                    ? { ...z, bare: true, productId: null }
+                    : { ...z, bare: false, productId: f.value || null },
+          ),
         }));
       case "artwork": {
         const found = JSON.parse(f.found) as FoundArtwork;
         return changeJob(id, `artwork of “${w.job.title}”`, (j) => ({ ...j, ...withArtwork(j, f.name, f.svg, found) }));
       }
       case "step-set":
-        return changeJob(id, `change of a step in “${w.job.title}”`, (j) => edit(j, { op: "set", step: f.step, after: null, field: f.field, value: stepValue(f.field, f.value, w) }));
+        return changeJob(id, `change of a step in “${w.job.title}”`, (j) =>
+          edit(j, { op: "set", step: f.step, after: null, field: f.field, value: stepValue(f.field, f.value, w) }),
+        );
       case "step-remove":
-        return changeJob(id, `removal of a step from “${w.job.title}”`, (j) => edit(j, { op: "remove", step: f.step, after: null, field: "", value: null }));
+        return changeJob(id, `removal of a step from “${w.job.title}”`, (j) =>
+          edit(j, { op: "remove", step: f.step, after: null, field: "", value: null }),
+        );
       case "step-move":
-        return changeJob(id, `order of steps in “${w.job.title}”`, (j) => edit(j, { op: "move", step: f.step, after: f.after || null, field: "", value: null }));
+        return changeJob(id, `order of steps in “${w.job.title}”`, (j) =>
+          edit(j, { op: "move", step: f.step, after: f.after || null, field: "", value: null }),
+        );
       case "step-duplicate":
-        return changeJob(id, `copy of a step in “${w.job.title}”`, (j) => edit(j, { op: "duplicate", step: f.step, after: f.step, field: freshId(f.step, j), value: null }));
+        return changeJob(id, `copy of a step in “${w.job.title}”`, (j) =>
+          edit(j, { op: "duplicate", step: f.step, after: f.step, field: freshId(f.step, j), value: null }),
+        );
       case "step-add":
-        return changeJob(id, `further step in “${w.job.title}”`, (j) => edit(j, { op: "add", step: freshId(f.kind, j), after: f.after || null, field: f.kind, value: null }));
+        return changeJob(id, `further step in “${w.job.title}”`, (j) =>
+          edit(j, { op: "add", step: freshId(f.kind, j), after: f.after || null, field: f.kind, value: null }),
+        );
       case "edit-forget":
-        return changeJob(id, `hand-made change of “${w.job.title}”`, (j) => ({ ...j, edits: j.edits.filter((e) => e.id !== f.edit) }));
+        return changeJob(id, `hand-made change of “${w.job.title}”`, (j) => ({
+          ...j,
+          edits: j.edits.filter((e) => e.id !== f.edit),
+        }));
       case "edits-forget":
         return changeJob(id, `all hand-made changes of “${w.job.title}”`, (j) => ({ ...j, edits: [] }));
       case "fix": {
@@ -248,37 +305,89 @@ export async function jobAct(id: string, f: Form): Promise<Outcome> {
       }
       case "photo": {
         const at = nowMinutes();
-        const photo: Photo = { version: 1, id: photoId(f.step, at, w.job.wrapUp.photos.length), jobId: id, at, caption: (f.caption ?? "").slice(0, 200), data: f.data };
-        await commit(`photo for “${w.job.title}”`, [{ table: "photos", id: photo.id, next: photo, base: null }, { table: "jobs", id, next: { ...w.job, wrapUp: { ...w.job.wrapUp, photos: [...w.job.wrapUp.photos, photo.id] } }, base: w.job }]);
+        const photo: Photo = {
+          version: 1,
+          id: photoId(f.step, at, w.job.wrapUp.photos.length),
+          jobId: id,
+          at,
+          caption: (f.caption ?? "").slice(0, 200),
+          data: f.data,
+        };
+        await commit(`photo for “${w.job.title}”`, [
+          { table: "photos", id: photo.id, next: photo, base: null },
+          {
+            table: "jobs",
+            id,
+            next: { ...w.job, wrapUp: { ...w.job.wrapUp, photos: [...w.job.wrapUp.photos, photo.id] } },
+            base: w.job,
+          },
+        ]);
         return "Photo kept";
       }
       case "waive":
         if (!f.reason.trim()) throw new Refused("Write down why; the reason is kept with the job.");
-        return changeJob(id, `waiver in “${w.job.title}”`, (j) => ({ ...j, waivers: [...j.waivers.filter((x) => !(x.rule === Number(f.rule) && x.where === f.where)), { rule: Number(f.rule), where: f.where, reason: f.reason.trim() }] }));
+        return changeJob(id, `waiver in “${w.job.title}”`, (j) => ({
+          ...j,
+          waivers: [
+            ...j.waivers.filter((x) => !(x.rule === Number(f.rule) && x.where === f.where)),
+            { rule: Number(f.rule), where: f.where, reason: f.reason.trim() },
+          ],
+        }));
       case "unwaive":
-        return changeJob(id, `waiver in “${w.job.title}”`, (j) => ({ ...j, waivers: j.waivers.filter((x) => !(x.rule === Number(f.rule) && x.where === f.where)), acknowledged: j.acknowledged.filter((r) => r !== Number(f.rule)) }));
+        return changeJob(id, `waiver in “${w.job.title}”`, (j) => ({
+          ...j,
+          waivers: j.waivers.filter((x) => !(x.rule === Number(f.rule) && x.where === f.where)),
+          acknowledged: j.acknowledged.filter((r) => r !== Number(f.rule)),
+        }));
       case "plate": {
         const machine = w.machines.find((m) => m.id === w.job.machineId);
         if (!machine) throw new Refused("Choose a machine first: a setting belongs to one.");
-        const plate = { power: typed.percent(f.power), speed: typed.speed(f.speed, machine.maxSpeed), interval: typed.interval(f.interval), passes: typed.whole(f.passes || "1"), at: f.at, machineId: machine.id, note: f.note ?? "" };
+        const plate = {
+          power: typed.percent(f.power),
+          speed: typed.speed(f.speed, machine.maxSpeed),
+          interval: typed.interval(f.interval),
+          passes: typed.whole(f.passes || "1"),
+          at: f.at,
+          machineId: machine.id,
+          note: f.note ?? "",
+        };
         const at = nowMinutes();
         const step = makePlan(w, Math.floor(at)).placed.find((p) => p.step.kind === "plate")?.step.id ?? "plate";
         const said = `${Math.round(plate.power * 1000) / 10} %, ${plate.speed} mm/s, ${Math.round(plate.interval * 1000) / 1000} mm, ${plate.passes} ${plate.passes === 1 ? "pass" : "passes"}${plate.note ? `: ${plate.note}` : ""}`;
-        const entry = { ...new LogEntry(), id: `${id}.${Math.round(at * 60000).toString(36)}.plate`, jobId: id, kind: "plate" as const, step, at, note: said };
+        const entry = {
+          ...new LogEntry(),
+          id: `${id}.${Math.round(at * 60000).toString(36)}.plate`,
+          jobId: id,
+          kind: "plate" as const,
+          step,
+          at,
+          note: said,
+        };
         // The setting and its line in the log are one act: undo takes both back.
-        return commit(`setting found for “${w.job.title}”`, [{ table: "jobs", id, next: { ...w.job, plate }, base: w.job }, { table: "log", id: entry.id, next: entry }]);
+        return commit(`setting found for “${w.job.title}”`, [
+          { table: "jobs", id, next: { ...w.job, plate }, base: w.job },
+          { table: "log", id: entry.id, next: entry },
+        ]);
       }
       case "add-machine": {
         const m = defaultMachine(f.beam as Beam, typed.number(f.watts), freeId(`${f.beam}-${f.watts}`, w.machines));
         const named = f.name?.trim() ? { ...m, name: f.name.trim() } : m;
-        return commit(`machine “${named.name}”`, [{ table: "machines", id: m.id, next: named, base: null }, { table: "jobs", id, next: { ...w.job, machineId: m.id }, base: w.job }]);
+        return commit(`machine “${named.name}”`, [
+          { table: "machines", id: m.id, next: named, base: null },
+          { table: "jobs", id, next: { ...w.job, machineId: m.id }, base: w.job },
+        ]);
       }
       case "add-product": {
         const name = f.name.trim();
         if (!name) throw new Refused("Give the paint a name that you find on its can.");
         const p = defaultProduct(freeId(name, w.products), name, f.finish, colourOf(f.colour));
-        const job = f.zone ? { ...w.job, zones: w.job.zones.map((z) => (z.id === f.zone ? { ...z, productId: p.id, bare: false } : z)) } : w.job;
-        return commit(`“${name}” on the Shelf`, [{ table: "products", id: p.id, next: p, base: null }, { table: "jobs", id, next: job, base: w.job }]);
+        const job = f.zone
+          ? { ...w.job, zones: w.job.zones.map((z) => (z.id === f.zone ? { ...z, productId: p.id, bare: false } : z)) }
+          : w.job;
+        return commit(`“${name}” on the Shelf`, [
+          { table: "products", id: p.id, next: p, base: null },
+          { table: "jobs", id, next: job, base: w.job },
+        ]);
       }
       default:
         throw new Refused(`There is no act “${f.intent}”.`);

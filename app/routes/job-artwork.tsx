@@ -26,10 +26,51 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan } = await readJob(params.id);
   const round = world.job.substrate.shape && world.job.substrate.diameter ? world.job.substrate.diameter : null;
   const names = Object.fromEntries([["ground", "the rest of the face"], ...world.job.zones.map((z) => [z.id, z.name])]);
-  const visits = visitsOf(plan).map((v) => ({ ...v, stays: v.stays, names: { artwork: v.artwork.map((z) => names[z]), opens: v.opens.map((z) => names[z]), covers: v.covers.map((z) => names[z]), stays: v.stays.map((z) => names[z]) }, colours: Object.fromEntries(plan.placed[v.index].after.zones.map((z) => [z.zone, hex(seen({ ...z, mask: undefined }, plan.context.substrate.colour, plan.context.paintOf))])) }));
-  return { visits, place: visits.length ? placementOf(plan) : null, band: world.job.substrate.shape === "ball" && round ? inFocus(round / 2, DOF_MM).mid : null, gear: world.shop.gear ?? [], round, boxes: round && world.job.choices.faces ? faces(round, world.job.choices.faces, FACE_GAP_MM) : null, stroke: smallestStroke(plan), contrast: Object.fromEntries(world.job.zones.filter((z) => !z.bare && plan.context.hasPaint(z.productId)).map((z) => [z.id, Math.round(difference(linear(plan.context.paintOf(z.productId!).product.colour), linear(plan.context.substrate.colour)))])), job: world.job, units: world.shop.units, products: world.products, near: Object.fromEntries(world.job.zones.map((z) => [z.id, nearest(world.products, z.colour)])) };
+  const visits = visitsOf(plan).map((v) => ({
+    ...v,
+    stays: v.stays,
+    names: {
+      artwork: v.artwork.map((z) => names[z]),
+      opens: v.opens.map((z) => names[z]),
+      covers: v.covers.map((z) => names[z]),
+      stays: v.stays.map((z) => names[z]),
+    },
+    colours: Object.fromEntries(
+      plan.placed[v.index].after.zones.map((z) => [
+        z.zone,
+        hex(seen({ ...z, mask: undefined }, plan.context.substrate.colour, plan.context.paintOf)),
+      ]),
+    ),
+  }));
+  return {
+    visits,
+    place: visits.length ? placementOf(plan) : null,
+    band: world.job.substrate.shape === "ball" && round ? inFocus(round / 2, DOF_MM).mid : null,
+    gear: world.shop.gear ?? [],
+    round,
+    boxes: round && world.job.choices.faces ? faces(round, world.job.choices.faces, FACE_GAP_MM) : null,
+    stroke: smallestStroke(plan),
+    contrast: Object.fromEntries(
+      world.job.zones
+        .filter((z) => !z.bare && plan.context.hasPaint(z.productId))
+        .map((z) => [
+          z.id,
+          Math.round(
+            difference(
+              linear(plan.context.paintOf(z.productId!).product.colour),
+              linear(plan.context.substrate.colour),
+            ),
+          ),
+        ]),
+    ),
+    job: world.job,
+    units: world.shop.units,
+    products: world.products,
+    near: Object.fromEntries(world.job.zones.map((z) => [z.id, nearest(world.products, z.colour)])),
+  };
 }
-export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
+  jobAct(params.id, await formOf(request));
 
 /** mm left between two faces on round work */
 const FACE_GAP_MM = 2;
@@ -37,7 +78,9 @@ const FACE_GAP_MM = 2;
 const PLAIN_DIFFERENCE = 12;
 const FILE_LIMIT = 8_000_000;
 
-export default function Artwork({ loaderData: { job, units, products, near, visits, place, band, gear, round, boxes, stroke, contrast } }: Route.ComponentProps) {
+export default function Artwork({
+  loaderData: { job, units, products, near, visits, place, band, gear, round, boxes, stroke, contrast },
+}: Route.ComponentProps) {
   const submit = useSubmit();
   const [state, setState] = useState<{ share: number | null; error: string | null }>({ share: null, error: null });
   const [over, setOver] = useState(false);
@@ -52,25 +95,48 @@ export default function Artwork({ loaderData: { job, units, products, near, visi
       setState({ share: null, error: null });
       await submit({ intent: "artwork", name, svg, found: JSON.stringify(found) }, { method: "post" });
     } catch (e) {
-      setState({ share: null, error: e instanceof Cancelled ? null : `“${name}” was not taken in. ${(e as Error).message}` });
+      setState({
+        share: null,
+        error: e instanceof Cancelled ? null : `“${name}” was not taken in. ${(e as Error).message}`,
+      });
     }
   };
   const take = async (file: File | undefined): Promise<void> => {
     if (!file) return;
-    if (file.size > FILE_LIMIT) return setState({ share: null, error: `“${file.name}” is ${(file.size / 1e6).toFixed(1)} MB; the limit is ${FILE_LIMIT / 1e6} MB.` });
+    if (file.size > FILE_LIMIT)
+      return setState({
+        share: null,
+        error: `“${file.name}” is ${(file.size / 1e6).toFixed(1)} MB; the limit is ${FILE_LIMIT / 1e6} MB.`,
+      });
     await measure(file.name, await file.text(), null);
   };
   const resize = (text: string): void => {
     const mm = parseLength(text, units === "inch" ? "in" : "mm");
-    if (!mm.ok || !(mm.value > 0)) return setState({ share: null, error: mm.ok ? "The width must be above 0." : mm.error });
-    if (job.artwork && Math.abs(mm.value - job.artwork.w) > 1e-6) void measure(job.artwork.name, job.artwork.svg, mm.value);
+    if (!mm.ok || !(mm.value > 0))
+      return setState({ share: null, error: mm.ok ? "The width must be above 0." : mm.error });
+    if (job.artwork && Math.abs(mm.value - job.artwork.w) > 1e-6)
+      void measure(job.artwork.name, job.artwork.svg, mm.value);
   };
   const ground = substrate(job.substrate.id);
-  const colours = Object.fromEntries([["ground", ground.colour], ...job.zones.map((z) => [z.id, z.bare ? ground.colour : z.productId ? (products.find((p) => p.id === z.productId)?.colour ?? z.colour) : z.colour])]);
+  const colours = Object.fromEntries([
+    ["ground", ground.colour],
+    ...job.zones.map((z) => [
+      z.id,
+      z.bare
+        ? ground.colour
+        : z.productId
+          ? (products.find((p) => p.id === z.productId)?.colour ?? z.colour)
+          : z.colour,
+    ]),
+  ]);
   const next = job.zones.find((z) => !z.productId && !z.bare);
   const open = job.zones.filter((z) => !z.bare && !z.productId).length;
   return (
-    <main id="main" data-view="artwork" className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[340px_minmax(0,1fr)]">
+    <main
+      id="main"
+      data-view="artwork"
+      className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[340px_minmax(0,1fr)]"
+    >
       <title>{`${job.title}: artwork · Rich Layer`}</title>
       <section aria-labelledby="a1" className="flex flex-col gap-4">
         <h2 id="a1">The drawing</h2>
@@ -84,39 +150,116 @@ export default function Artwork({ loaderData: { job, units, products, near, visi
           }}
           className={`flex flex-col items-start gap-2 rounded-lg border-2 border-dashed p-4 ${over ? "border-act bg-lifted" : "border-strong"}`}
         >
-          <p>{job.artwork ? <>In use: <strong className="break-all">{job.artwork.name || "zones typed in"}</strong></> : "Drop an SVG file here."}</p>
-          <button className={job.artwork ? "btn" : "btn btn-main"} onClick={() => input.current?.click()}>{job.artwork ? "Take another file" : "Choose an SVG file"}</button>
-          <input ref={input} type="file" accept=".svg,image/svg+xml" className="sr-only" tabIndex={-1} aria-label="SVG file" onChange={(e) => (void take(e.target.files?.[0]), (e.target.value = ""))} />
-          <p className="tag">Plain fills and strokes. Text as paths; gradients, pictures and see-through paint are refused, because paint is none of these.</p>
+          <p>
+            {job.artwork ? (
+              <>
+                In use: <strong className="break-all">{job.artwork.name || "zones typed in"}</strong>
+              </>
+            ) : (
+              "Drop an SVG file here."
+            )}
+          </p>
+          <button className={job.artwork ? "btn" : "btn btn-main"} onClick={() => input.current?.click()}>
+            {job.artwork ? "Take another file" : "Choose an SVG file"}
+          </button>
+          <input
+            ref={input}
+            type="file"
+            accept=".svg,image/svg+xml"
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="SVG file"
+            onChange={(e) => (void take(e.target.files?.[0]), (e.target.value = ""))}
+          />
+          <p className="tag">
+            Plain fills and strokes. Text as paths; gradients, pictures and see-through paint are refused, because paint
+            is none of these.
+          </p>
         </div>
         {state.share !== null && (
           <div role="status" className="flex items-center gap-3">
             <progress value={state.share} max={1} aria-label="Measuring" className="accent-act" />
-            Measuring… <button className="link-act" onClick={() => stop.current?.abort()}>Cancel</button>
+            Measuring…{" "}
+            <button className="link-act" onClick={() => stop.current?.abort()}>
+              Cancel
+            </button>
           </div>
         )}
-        {state.error && <p role="alert" className="text-wrong">{state.error}</p>}
+        {state.error && (
+          <p role="alert" className="text-wrong">
+            {state.error}
+          </p>
+        )}
         {job.artwork && (
           <>
-            <SizeField key={job.artwork.w} value={showLength(job.artwork.w, units)} onSet={resize} height={showLength(job.artwork.h, units)} disabled={!job.artwork.svg} />
-            <Face job={boxes && round !== null ? { ...job, substrate: { ...job.substrate, w: circumference(round) } } : job} colours={colours} grain={ground.family === "wood"} bandMm={band} boxes={boxes} label={`${job.title}, zones in their finishes`} />
-            {band !== null && <p className="tag">Between the dashed lines the beam is in focus, set half way down the drop: {Math.round(band * 10) / 10} mm, with {DOF_MM} mm of focus (default).</p>}
-            {round !== null && <TextField name="faces" label="Equal faces round it" value={job.choices.faces === undefined ? "" : String(job.choices.faces)} extra={{ intent: "choice" }} inputMode="numeric" hint={boxes ? `each ${boxes.widthMm.toFixed(1)} mm of ${circumference(round).toFixed(1)} mm, ${FACE_GAP_MM} mm between${job.artwork && job.artwork.w / boxes.starts.length > boxes.widthMm ? "; the drawing is wider than its faces" : ""}` : undefined} />}
-            <TextField name="credit" label="Drawn by, and how it may be used" value={job.credit ?? ""} hint="goes on the work card" />
+            <SizeField
+              key={job.artwork.w}
+              value={showLength(job.artwork.w, units)}
+              onSet={resize}
+              height={showLength(job.artwork.h, units)}
+              disabled={!job.artwork.svg}
+            />
+            <Face
+              job={boxes && round !== null ? { ...job, substrate: { ...job.substrate, w: circumference(round) } } : job}
+              colours={colours}
+              grain={ground.family === "wood"}
+              bandMm={band}
+              boxes={boxes}
+              label={`${job.title}, zones in their finishes`}
+            />
+            {band !== null && (
+              <p className="tag">
+                Between the dashed lines the beam is in focus, set half way down the drop: {Math.round(band * 10) / 10}{" "}
+                mm, with {DOF_MM} mm of focus (default).
+              </p>
+            )}
+            {round !== null && (
+              <TextField
+                name="faces"
+                label="Equal faces round it"
+                value={job.choices.faces === undefined ? "" : String(job.choices.faces)}
+                extra={{ intent: "choice" }}
+                inputMode="numeric"
+                hint={
+                  boxes
+                    ? `each ${boxes.widthMm.toFixed(1)} mm of ${circumference(round).toFixed(1)} mm, ${FACE_GAP_MM} mm between${job.artwork && job.artwork.w / boxes.starts.length > boxes.widthMm ? "; the drawing is wider than its faces" : ""}`
+                    : undefined
+                }
+              />
+            )}
+            <TextField
+              name="credit"
+              label="Drawn by, and how it may be used"
+              value={job.credit ?? ""}
+              hint="goes on the work card"
+            />
             <p className="tag">The picture lies centred on the {ground.name.toLowerCase()}.</p>
           </>
         )}
       </section>
       <section aria-labelledby="a2" className="min-w-0">
-        <h2 id="a2" className="mb-2">Zones</h2>
+        <h2 id="a2" className="mb-2">
+          Zones
+        </h2>
         {!job.zones.length ? (
-          <Empty title="No zones yet"><p>A zone is what can still be seen of one colour after later paint has covered earlier. Each gets a finish from the Shelf, or is left as it is.</p></Empty>
+          <Empty title="No zones yet">
+            <p>
+              A zone is what can still be seen of one colour after later paint has covered earlier. Each gets a finish
+              from the Shelf, or is left as it is.
+            </p>
+          </Empty>
         ) : (
           <>
             <ul className="divide-y divide-line border-y border-line">
               {job.zones.map((z) => (
-                <li key={z.id} data-zone={z.id} className="grid grid-cols-[24px_minmax(120px,1fr)_minmax(200px,1.5fr)_minmax(190px,1.2fr)] items-end gap-3 py-3 max-lg:grid-cols-[24px_1fr]">
-                  <span className="self-center"><Swatch colour={z.colour} label={`${z.name}, ${z.colour}`} /></span>
+                <li
+                  key={z.id}
+                  data-zone={z.id}
+                  className="grid grid-cols-[24px_minmax(120px,1fr)_minmax(200px,1.5fr)_minmax(190px,1.2fr)] items-end gap-3 py-3 max-lg:grid-cols-[24px_1fr]"
+                >
+                  <span className="self-center">
+                    <Swatch colour={z.colour} label={`${z.name}, ${z.colour}`} />
+                  </span>
                   <TextField name="name" label="Zone" value={z.name} extra={{ intent: "zone", zone: z.id }} />
                   <div className="max-lg:col-start-2">
                     <PickField
@@ -124,49 +267,160 @@ export default function Artwork({ loaderData: { job, units, products, near, visi
                       label={`Finish of ${z.name}`}
                       value={z.bare ? "bare" : (z.productId ?? "")}
                       extra={{ intent: "zone", zone: z.id }}
-                      options={[{ value: "", label: "not chosen" }, { value: "bare", label: "leave it as it is" }, ...near[z.id].map((n) => ({ value: n.product.id, label: `${n.product.name}${n.off < 50 ? `, ${n.off < 2 ? "matches" : `${Math.round(n.off)} away`}` : ""}` }))]}
+                      options={[
+                        { value: "", label: "not chosen" },
+                        { value: "bare", label: "leave it as it is" },
+                        ...near[z.id].map((n) => ({
+                          value: n.product.id,
+                          label: `${n.product.name}${n.off < 50 ? `, ${n.off < 2 ? "matches" : `${Math.round(n.off)} away`}` : ""}`,
+                        })),
+                      ]}
                     />
                   </div>
                   <p className="text-[0.93rem] text-muted max-lg:col-start-2">
-                    <span className="num">{(z.areaMm2 / 100).toFixed(z.areaMm2 < 1000 ? 2 : 1)} cm²</span>, edge <span className="num">{z.perimeterMm === null ? UNKNOWN : `${Math.round(z.perimeterMm)} mm`}</span><br />
-                    narrowest <span className="num">{z.narrowestMm === null ? UNKNOWN : `${z.narrowestMm.toFixed(2)} mm`}</span>, {z.pieces === null ? UNKNOWN : z.pieces} {z.pieces === 1 ? "piece" : "pieces"}, {z.holes === null ? UNKNOWN : z.holes} {z.holes === 1 ? "hole" : "holes"}{contrast[z.id] !== undefined && <><br />{contrast[z.id]} from the bare {ground.name.toLowerCase()}{contrast[z.id] < PLAIN_DIFFERENCE && <strong className="text-wrong">: hardly stands out</strong>}</>}
+                    <span className="num">{(z.areaMm2 / 100).toFixed(z.areaMm2 < 1000 ? 2 : 1)} cm²</span>, edge{" "}
+                    <span className="num">{z.perimeterMm === null ? UNKNOWN : `${Math.round(z.perimeterMm)} mm`}</span>
+                    <br />
+                    narrowest{" "}
+                    <span className="num">
+                      {z.narrowestMm === null ? UNKNOWN : `${z.narrowestMm.toFixed(2)} mm`}
+                    </span>, {z.pieces === null ? UNKNOWN : z.pieces} {z.pieces === 1 ? "piece" : "pieces"},{" "}
+                    {z.holes === null ? UNKNOWN : z.holes} {z.holes === 1 ? "hole" : "holes"}
+                    {contrast[z.id] !== undefined && (
+                      <>
+                        <br />
+                        {contrast[z.id]} from the bare {ground.name.toLowerCase()}
+                        {contrast[z.id] < PLAIN_DIFFERENCE && (
+                          <strong className="text-wrong">: hardly stands out</strong>
+                        )}
+                      </>
+                    )}
                   </p>
                 </li>
               ))}
             </ul>
-            {stroke && <p className="mt-3">By {stroke.by}: strokes from {stroke.strokeMm.toFixed(2)} mm, plain capitals from about {stroke.capitalMm.toFixed(1)} mm high.</p>}
-            <p className="my-3 text-muted">{open ? `${open} ${open === 1 ? "zone has" : "zones have"} no finish yet. “Away” is how far the paint is from the drawing (CIEDE2000; below 4 few would notice).` : "Every zone has a finish or is left as it is."}</p>
+            {stroke && (
+              <p className="mt-3">
+                By {stroke.by}: strokes from {stroke.strokeMm.toFixed(2)} mm, plain capitals from about{" "}
+                {stroke.capitalMm.toFixed(1)} mm high.
+              </p>
+            )}
+            <p className="my-3 text-muted">
+              {open
+                ? `${open} ${open === 1 ? "zone has" : "zones have"} no finish yet. “Away” is how far the paint is from the drawing (CIEDE2000; below 4 few would notice).`
+                : "Every zone has a finish or is left as it is."}
+            </p>
           </>
         )}
         <details open={open > 0 && products.length < job.zones.length} className="my-3 border-t border-line pt-3">
           <summary className="link-act">Put a further paint on the Shelf</summary>
           <PostForm key={next?.id ?? "none"} intent="add-product" className="mt-2 flex flex-wrap items-end gap-3">
-            <label className="flex flex-col text-muted">Name<input name="name" className="field-in text-ink" required maxLength={80} autoComplete="off" /></label>
-            <label className="flex flex-col text-muted">Finish<select name="finish" className="field-in text-ink" defaultValue={ground.family === "wood" ? "craft-acrylic" : "spray-enamel"}>{FINISHES.filter((x) => x.role === "colour").map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}</select></label>
-            <label className="flex flex-col text-muted">Colour<input name="colour" type="color" className="field-in w-20" defaultValue={next?.colour ?? "#a8235a"} /></label>
-            <label className="flex flex-col text-muted">For the zone<select name="zone" className="field-in text-ink" defaultValue={next?.id ?? ""}><option value="">none</option>{job.zones.map((z) => <option key={z.id} value={z.id}>{z.name}</option>)}</select></label>
+            <label className="flex flex-col text-muted">
+              Name
+              <input name="name" className="field-in text-ink" required maxLength={80} autoComplete="off" />
+            </label>
+            <label className="flex flex-col text-muted">
+              Finish
+              <select
+                name="finish"
+                className="field-in text-ink"
+                defaultValue={ground.family === "wood" ? "craft-acrylic" : "spray-enamel"}
+              >
+                {FINISHES.filter((x) => x.role === "colour").map((x) => (
+                  <option key={x.id} value={x.id}>
+                    {x.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label className="flex flex-col text-muted">
+              Colour
+              <input name="colour" type="color" className="field-in w-20" defaultValue={next?.colour ?? "#a8235a"} />
+            </label>
+            <label className="flex flex-col text-muted">
+              For the zone
+              <select name="zone" className="field-in text-ink" defaultValue={next?.id ?? ""}>
+                <option value="">none</option>
+                {job.zones.map((z) => (
+                  <option key={z.id} value={z.id}>
+                    {z.name}
+                  </option>
+                ))}
+              </select>
+            </label>
             <button className="btn">Add paint</button>
-            <p className="tag basis-full">Its film, hiding and drying start as the finish’s defaults and say so; type your data sheet’s in below, once a zone uses it.</p>
+            <p className="tag basis-full">
+              Its film, hiding and drying start as the finish’s defaults and say so; type your data sheet’s in below,
+              once a zone uses it.
+            </p>
           </PostForm>
         </details>
-        <ProductList title="Film, drying and cans of the paints used here" products={products.filter((p) => job.zones.some((z) => z.productId === p.id))} />
-        {job.zones.length > 0 && <Link to="../route" relative="path" className={`mt-4 ${open ? "btn" : "btn btn-main"}`}>Next: route</Link>}
+        <ProductList
+          title="Film, drying and cans of the paints used here"
+          products={products.filter((p) => job.zones.some((z) => z.productId === p.id))}
+        />
+        {job.zones.length > 0 && (
+          <Link to="../route" relative="path" className={`mt-4 ${open ? "btn" : "btn btn-main"}`}>
+            Next: route
+          </Link>
+        )}
       </section>
       {place && visits.length > 1 && (
         <section aria-labelledby="a3" className="min-w-0 lg:col-span-2">
-          <h2 id="a3" className="mb-1">Visit by visit</h2>
-          <p className="mb-2 text-muted">As seen from the side that is worked. Hatched: masked. Dashed: what the laser gets, or what is opened: the weeding map.</p>
+          <h2 id="a3" className="mb-1">
+            Visit by visit
+          </h2>
+          <p className="mb-2 text-muted">
+            As seen from the side that is worked. Hatched: masked. Dashed: what the laser gets, or what is opened: the
+            weeding map.
+          </p>
           <Visits job={job} visits={visits} grain={ground.family === "wood"} />
           <div className="mt-4 grid gap-x-10 gap-y-3 lg:grid-cols-2">
             <div>
               <h3>How closely it comes back</h3>
-              <PickField name="placedBy" label="Put back by" value={job.choices.placedBy ?? ""} extra={{ intent: "choice" }} options={[{ value: "", label: `a corner square, ${RETURN_MM.corner.mm} mm (default)` }, ...Object.entries(RETURN_MM).filter(([k]) => k !== "corner").map(([k, r]) => ({ value: k, label: `${r.name}, ${r.mm} mm` })), ...gear.filter((g) => g.kind === "jig").map((g) => ({ value: g.id, label: `${g.name}, ${g.errorMm ?? "unknown"} mm` }))]} />
-              <p className="mt-1">{place.replaced ? "It leaves the bed and comes back." : "It stays where it is."} A colour painted later runs under the one before it by {place.trapMm.toFixed(2)} mm; the picture runs over by {place.overrunMm.toFixed(1)} mm, which hides {place.degrees.toFixed(2)}° of turning.</p>
+              <PickField
+                name="placedBy"
+                label="Put back by"
+                value={job.choices.placedBy ?? ""}
+                extra={{ intent: "choice" }}
+                options={[
+                  { value: "", label: `a corner square, ${RETURN_MM.corner.mm} mm (default)` },
+                  ...Object.entries(RETURN_MM)
+                    .filter(([k]) => k !== "corner")
+                    .map(([k, r]) => ({ value: k, label: `${r.name}, ${r.mm} mm` })),
+                  ...gear
+                    .filter((g) => g.kind === "jig")
+                    .map((g) => ({ value: g.id, label: `${g.name}, ${g.errorMm ?? "unknown"} mm` })),
+                ]}
+              />
+              <p className="mt-1">
+                {place.replaced ? "It leaves the bed and comes back." : "It stays where it is."} A colour painted later
+                runs under the one before it by {place.trapMm.toFixed(2)} mm; the picture runs over by{" "}
+                {place.overrunMm.toFixed(1)} mm, which hides {place.degrees.toFixed(2)}° of turning.
+              </p>
             </div>
             {place.pairs.length > 0 && (
               <div>
                 <h3>Zones beside one another</h3>
-                <ul>{place.pairs.slice(0, 15).map((p) => <li key={p.a + p.b} className="border-t border-line py-1">{p.nameA} and {p.nameB}: {p.gapMm === null ? "gap unknown" : p.gapMm < 0.005 ? "they touch, the later one runs under" : `${p.gapMm.toFixed(2)} mm apart`}{p.apart === false ? <strong className="text-wrong">, can’t be kept apart within {p.betweenMm.toFixed(2)} mm</strong> : p.apart ? ", kept apart" : ""}</li>)}</ul>
+                <ul>
+                  {place.pairs.slice(0, 15).map((p) => (
+                    <li key={p.a + p.b} className="border-t border-line py-1">
+                      {p.nameA} and {p.nameB}:{" "}
+                      {p.gapMm === null
+                        ? "gap unknown"
+                        : p.gapMm < 0.005
+                          ? "they touch, the later one runs under"
+                          : `${p.gapMm.toFixed(2)} mm apart`}
+                      {p.apart === false ? (
+                        <strong className="text-wrong">, can’t be kept apart within {p.betweenMm.toFixed(2)} mm</strong>
+                      ) : p.apart ? (
+                        ", kept apart"
+                      ) : (
+                        ""
+                      )}
+                    </li>
+                  ))}
+                </ul>
               </div>
             )}
           </div>
@@ -176,11 +430,27 @@ export default function Artwork({ loaderData: { job, units, products, near, visi
   );
 }
 
-function SizeField({ value, height, onSet, disabled }: { value: string; height: string; onSet: (t: string) => void; disabled: boolean }) {
+function SizeField({
+  value,
+  height,
+  onSet,
+  disabled,
+}: {
+  value: string;
+  height: string;
+  onSet: (t: string) => void;
+  disabled: boolean;
+}) {
   return (
     <label className="flex flex-wrap items-center gap-2 text-muted">
       Picture wide
-      <input className="field-in w-28 text-ink" defaultValue={value} disabled={disabled} onKeyDown={(e) => e.key === "Enter" && onSet(e.currentTarget.value)} onBlur={(e) => e.target.value !== value && onSet(e.target.value)} />
+      <input
+        className="field-in w-28 text-ink"
+        defaultValue={value}
+        disabled={disabled}
+        onKeyDown={(e) => e.key === "Enter" && onSet(e.currentTarget.value)}
+        onBlur={(e) => e.target.value !== value && onSet(e.target.value)}
+      />
       high {height}
     </label>
   );

@@ -41,13 +41,19 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
 }
 
 /** `4:05`, and from an hour on `2:20:00`. */
-const elapsed = (s: number): string => [...(s >= 3600 ? [Math.floor(s / 3600)] : []), Math.floor(s / 60) % 60, s % 60].map((n, i) => (i ? String(n).padStart(2, "0") : String(n))).join(":");
+const elapsed = (s: number): string =>
+  [...(s >= 3600 ? [Math.floor(s / 3600)] : []), Math.floor(s / 60) % 60, s % 60]
+    .map((n, i) => (i ? String(n).padStart(2, "0") : String(n)))
+    .join(":");
 const MAIN = "bench-main";
 /** A space that belongs to what has the keyboard: a button reached by Tab, or anything in an open panel. All others count a piece. */
 function spokenFor(): boolean {
   const at = document.activeElement;
   if (!(at instanceof HTMLElement) || at.id === MAIN) return false;
-  return at.closest("[role='dialog']") !== null || (at.matches("button, a, summary, select, input") && at.matches(":focus-visible"));
+  return (
+    at.closest("[role='dialog']") !== null ||
+    (at.matches("button, a, summary, select, input") && at.matches(":focus-visible"))
+  );
 }
 
 export default function Bench({ loaderData: d }: Route.ComponentProps) {
@@ -67,7 +73,11 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
     // The screen is kept awake; a lock is lost when the page is hidden, so it is asked for again when it comes back.
     let lock: { release(): Promise<void> } | null = null;
     const wake = (): void => {
-      if (document.visibilityState === "visible") navigator.wakeLock?.request("screen").then((l) => (lock = l)).catch(() => {});
+      if (document.visibilityState === "visible")
+        navigator.wakeLock
+          ?.request("screen")
+          .then((l) => (lock = l))
+          .catch(() => {});
     };
     wake();
     document.addEventListener("visibilitychange", wake);
@@ -97,8 +107,19 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const total = d.job.quantity - d.aside.filter((n) => !d.run.pieces.includes(n)).length;
   const full = count >= total;
   const work = d.standing === "ready" && d.step;
-  const main = !work ? null : d.run.started === null ? { intent: "start", word: "Start this step" } : full || !d.step!.perPiece ? { intent: "done", word: "Step done" } : { intent: "piece", word: "Piece done" };
-  useHotkeys("space", () => main && !panel && send({ intent: main.intent }), { preventDefault: true, enabled: !!main && !panel, ignoreEventWhen: spokenFor }, [main?.intent, d, panel]);
+  const main = !work
+    ? null
+    : d.run.started === null
+      ? { intent: "start", word: "Start this step" }
+      : full || !d.step!.perPiece
+        ? { intent: "done", word: "Step done" }
+        : { intent: "piece", word: "Piece done" };
+  useHotkeys(
+    "space",
+    () => main && !panel && send({ intent: main.intent }),
+    { preventDefault: true, enabled: !!main && !panel, ignoreEventWhen: spokenFor },
+    [main?.intent, d, panel],
+  );
   useHotkeys("z", () => d.last && send({ intent: "back" }), {}, [d]);
   useHotkeys("n", () => setPanel("note"), { preventDefault: true }, []);
   useHotkeys("c", () => camera.current?.click(), { preventDefault: true }, []);
@@ -106,7 +127,12 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
     if (!file) return;
     try {
       setSaid("Taking the photo in…");
-      send({ intent: "photo", step: d.step?.id ?? "", data: await shrinkPhoto(file), caption: d.step?.title ?? d.job.title });
+      send({
+        intent: "photo",
+        step: d.step?.id ?? "",
+        data: await shrinkPhoto(file),
+        caption: d.step?.title ?? d.job.title,
+      });
       setSaid(null);
     } catch (e) {
       setSaid(`“${file.name}” was not taken in: ${(e as Error).message}. Nothing was changed.`);
@@ -116,80 +142,332 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const error = fetcher.data?.error;
   const beside = (
     <>
-      {d.photo && <p className={d.photo === "taken" ? "text-[#8fe3d0]" : "text-[#efbb5a]"}>{d.photo === "taken" ? "This stage has its photo." : "No photo of this stage yet: one now saves guessing later."}</p>}
-      {d.run.notes.length > 0 && <ul className="text-[#d9d0de]">{d.run.notes.map((x) => <li key={x.at}>Note: {x.text}</li>)}</ul>}
+      {d.photo && (
+        <p className={d.photo === "taken" ? "text-[#8fe3d0]" : "text-[#efbb5a]"}>
+          {d.photo === "taken"
+            ? "This stage has its photo."
+            : "No photo of this stage yet: one now saves guessing later."}
+        </p>
+      )}
+      {d.run.notes.length > 0 && (
+        <ul className="text-[#d9d0de]">
+          {d.run.notes.map((x) => (
+            <li key={x.at}>Note: {x.text}</li>
+          ))}
+        </ul>
+      )}
     </>
   );
   return (
-    <main id="main" data-view="bench" data-theme="night" className="bench flex min-h-dvh flex-col gap-3 bg-[#17131b] p-4 text-[18px] text-[#f8f4f9] lg:h-dvh lg:px-7">
+    <main
+      id="main"
+      data-view="bench"
+      data-theme="night"
+      className="bench flex min-h-dvh flex-col gap-3 bg-[#17131b] p-4 text-[18px] text-[#f8f4f9] lg:h-dvh lg:px-7"
+    >
       <title>{`Bench: ${d.job.title} · Rich Layer`}</title>
       <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 max-lg:[&>:nth-child(3)]:order-last">
-        <h1 className="text-[1.2rem]">At the bench <span className="font-text font-normal tracking-normal text-[#d9d0de]">· {d.job.title}{d.step ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}</span></h1>
-        <p className="mono flex items-center gap-5"><span data-given>{d.clock}</span><button type="button" data-given className="min-h-[44px] underline decoration-dotted underline-offset-4" aria-label={`Air ${d.air}, ${d.rh}, ${d.airRead ? "as read" : "from the climate curve"}: type in a reading`} onClick={() => setPanel("reading")}>{d.air} {d.rh}</button></p>
+        <h1 className="text-[1.2rem]">
+          At the bench{" "}
+          <span className="font-text font-normal tracking-normal text-[#d9d0de]">
+            · {d.job.title}
+            {d.step ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}
+          </span>
+        </h1>
+        <p className="mono flex items-center gap-5">
+          <span data-given>{d.clock}</span>
+          <button
+            type="button"
+            data-given
+            className="min-h-[44px] underline decoration-dotted underline-offset-4"
+            aria-label={`Air ${d.air}, ${d.rh}, ${d.airRead ? "as read" : "from the climate curve"}: type in a reading`}
+            onClick={() => setPanel("reading")}
+          >
+            {d.air} {d.rh}
+          </button>
+        </p>
         <TellMe events={alarmsOf(d.rack)} now={d.now} />
-        <Link to="../layers" relative="path" className="btn !border-[#a79bb0]">Leave<span className="max-lg:sr-only"> the bench</span></Link>
+        <Link to="../layers" relative="path" className="btn !border-[#a79bb0]">
+          Leave<span className="max-lg:sr-only"> the bench</span>
+        </Link>
       </header>
       {d.hazards.length > 0 && (
         <section aria-label="Hazards" className="rounded-lg border-2 border-[#ff9d88] p-3">
           <ul className="flex flex-col gap-2">
             {d.hazards.map((h) => (
-              <li key={h.rule + h.where} data-snag={h.rule} className="flex flex-wrap items-center justify-between gap-3 lg:flex-nowrap">
-                <span className="min-w-0 lg:flex-1"><strong>{h.severity === "never" ? "Never: " : "Hazard: "}</strong>{h.why}</span>
-                {h.severity === "hazard" ? <button type="button" data-fix="accept" className="btn shrink-0 !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "fix", rule: String(h.rule), where: h.where, fix: "accept" })}>Read and accepted</button> : <Link className="btn !min-h-[56px] !border-[#f8f4f9]" to="../layers" relative="path">Mend it first</Link>}
+              <li
+                key={h.rule + h.where}
+                data-snag={h.rule}
+                className="flex flex-wrap items-center justify-between gap-3 lg:flex-nowrap"
+              >
+                <span className="min-w-0 lg:flex-1">
+                  <strong>{h.severity === "never" ? "Never: " : "Hazard: "}</strong>
+                  {h.why}
+                </span>
+                {h.severity === "hazard" ? (
+                  <button
+                    type="button"
+                    data-fix="accept"
+                    className="btn shrink-0 !min-h-[56px] !border-[#f8f4f9]"
+                    onClick={() => send({ intent: "fix", rule: String(h.rule), where: h.where, fix: "accept" })}
+                  >
+                    Read and accepted
+                  </button>
+                ) : (
+                  <Link className="btn !min-h-[56px] !border-[#f8f4f9]" to="../layers" relative="path">
+                    Mend it first
+                  </Link>
+                )}
               </li>
             ))}
           </ul>
         </section>
       )}
       <div className="grid min-h-0 flex-1 gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
-        <section aria-labelledby="bench-step" className="flex min-h-0 flex-col gap-3 rounded-xl bg-[#2a232f] p-5 lg:overflow-y-auto lg:px-7" tabIndex={0}>
-          {d.standing === "closed" && <h2 id="bench-step" className="text-3xl">This job is wrapped up.</h2>}
-          {d.standing === "lacking" && <><h2 id="bench-step" className="text-3xl">Not ready for the bench</h2><p>{d.lacks}</p></>}
-          {d.standing === "done" && <><h2 id="bench-step" className="text-3xl">All steps are done</h2><p>Write down what came of it while it is in your hands.</p><Link to="../wrap-up" relative="path" className="btn !min-h-[64px] self-start !border-[#66cdb8] text-xl">Wrap it up</Link></>}
+        <section
+          aria-labelledby="bench-step"
+          className="flex min-h-0 flex-col gap-3 rounded-xl bg-[#2a232f] p-5 lg:overflow-y-auto lg:px-7"
+          tabIndex={0}
+        >
+          {d.standing === "closed" && (
+            <h2 id="bench-step" className="text-3xl">
+              This job is wrapped up.
+            </h2>
+          )}
+          {d.standing === "lacking" && (
+            <>
+              <h2 id="bench-step" className="text-3xl">
+                Not ready for the bench
+              </h2>
+              <p>{d.lacks}</p>
+            </>
+          )}
+          {d.standing === "done" && (
+            <>
+              <h2 id="bench-step" className="text-3xl">
+                All steps are done
+              </h2>
+              <p>Write down what came of it while it is in your hands.</p>
+              <Link to="../wrap-up" relative="path" className="btn !min-h-[64px] self-start !border-[#66cdb8] text-xl">
+                Wrap it up
+              </Link>
+            </>
+          )}
           {d.step && (
             <>
-              <p className="text-[#d9d0de]">{d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} · <Why of={d.step.why}>about {d.step.minutes} for {d.job.quantity}</Why> · <span data-words>{d.step.tool}</span></p>
-              <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">{d.step.title}</h2>
-              {d.step.overdue ? <p className="text-[#ff9d88]">It will be <Why quiet inline of={d.step.lateWhy}>{d.step.overdue} late</Why>. The calendar says what would keep the date.</p> : d.step.startWhy && d.run.started === null && d.standing !== "missed" && <p className="text-[#d9d0de]"><Why quiet of={d.step.startWhy}>Start by {d.step.startBy} at the latest: {d.step.slack} of slack.</Why></p>}
+              <p className="text-[#d9d0de]">
+                {d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} ·{" "}
+                <Why of={d.step.why}>
+                  about {d.step.minutes} for {d.job.quantity}
+                </Why>{" "}
+                · <span data-words>{d.step.tool}</span>
+              </p>
+              <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">
+                {d.step.title}
+              </h2>
+              {d.step.overdue ? (
+                <p className="text-[#ff9d88]">
+                  It will be{" "}
+                  <Why quiet inline of={d.step.lateWhy}>
+                    {d.step.overdue} late
+                  </Why>
+                  . The calendar says what would keep the date.
+                </p>
+              ) : (
+                d.step.startWhy &&
+                d.run.started === null &&
+                d.standing !== "missed" && (
+                  <p className="text-[#d9d0de]">
+                    <Why quiet of={d.step.startWhy}>
+                      Start by {d.step.startBy} at the latest: {d.step.slack} of slack.
+                    </Why>
+                  </p>
+                )
+              )}
               {d.standing === "missed" && d.wait ? (
                 <div className="max-w-3xl text-[1.1rem]">
-                  <p className="mb-2 text-[#ff9d88]">The window for this coat <Why quiet inline of={d.wait.whyShuts}>shut {d.shutFor} ago</Why>. A coat now would wrinkle the film beneath.</p>
+                  <p className="mb-2 text-[#ff9d88]">
+                    The window for this coat{" "}
+                    <Why quiet inline of={d.wait.whyShuts}>
+                      shut {d.shutFor} ago
+                    </Why>
+                    . A coat now would wrinkle the film beneath.
+                  </p>
                   <ul className="flex flex-col gap-3">
                     {d.ways.map((w) => (
-                      <li key={w.id} data-way={w.id} className="flex flex-wrap items-center justify-between gap-3 rounded-lg border border-[#a79bb0] p-3">
-                        <p className="min-w-[200px] flex-1"><strong>{w.label}</strong>: {w.say} {w.ready && <span className="text-[#d9d0de]"><Why quiet inline of={w.why}>Ready {w.ready}</Why>.</span>}</p>
-                        {w.id === "wait" ? <p className="text-[#d9d0de]"><Why quiet of={d.wait!.whyOpens}>Opens {d.wait!.opensText}</Why></p> : <button type="button" className="btn !min-h-[56px] !border-[#f8f4f9]" onClick={() => send({ intent: "way", way: w.id })}>{w.label}</button>}
+                      <li
+                        key={w.id}
+                        data-way={w.id}
+                        className="flex flex-wrap items-center justify-between gap-3 rounded-lg border border-[#a79bb0] p-3"
+                      >
+                        <p className="min-w-[200px] flex-1">
+                          <strong>{w.label}</strong>: {w.say}{" "}
+                          {w.ready && (
+                            <span className="text-[#d9d0de]">
+                              <Why quiet inline of={w.why}>
+                                Ready {w.ready}
+                              </Why>
+                              .
+                            </span>
+                          )}
+                        </p>
+                        {w.id === "wait" ? (
+                          <p className="text-[#d9d0de]">
+                            <Why quiet of={d.wait!.whyOpens}>
+                              Opens {d.wait!.opensText}
+                            </Why>
+                          </p>
+                        ) : (
+                          <button
+                            type="button"
+                            className="btn !min-h-[56px] !border-[#f8f4f9]"
+                            onClick={() => send({ intent: "way", way: w.id })}
+                          >
+                            {w.label}
+                          </button>
+                        )}
                       </li>
                     ))}
                   </ul>
                 </div>
               ) : d.wait ? (
                 <div className="max-w-2xl text-[1.3rem]">
-                  <p className="mb-2">Wait until it is {d.wait.words}. <span className="text-[#d9d0de]">{d.wait.why[0].toUpperCase() + d.wait.why.slice(1)}.</span></p>
-                  <DryClock large state={d.wait.state} words={d.wait.words} from={d.wait.from} opens={d.wait.opens} closes={d.wait.closes} now={d.now} why={d.wait.whyOpens} />
-                  {d.wait.opensText && <p className="mt-1"><Why of={d.wait.whyOpens}>Opens {d.wait.opensText}{d.wait.window ? `, ${d.wait.window}` : ""}</Why>.</p>}
-                  <p className="mt-3 text-[1.1rem] text-[#d9d0de]">It ends when the time is reached, or when it passes by touch: gloss dropped, firm, no cool or damp feel, no smell, at an edge that will not show.</p>
+                  <p className="mb-2">
+                    Wait until it is {d.wait.words}.{" "}
+                    <span className="text-[#d9d0de]">{d.wait.why[0].toUpperCase() + d.wait.why.slice(1)}.</span>
+                  </p>
+                  <DryClock
+                    large
+                    state={d.wait.state}
+                    words={d.wait.words}
+                    from={d.wait.from}
+                    opens={d.wait.opens}
+                    closes={d.wait.closes}
+                    now={d.now}
+                    why={d.wait.whyOpens}
+                  />
+                  {d.wait.opensText && (
+                    <p className="mt-1">
+                      <Why of={d.wait.whyOpens}>
+                        Opens {d.wait.opensText}
+                        {d.wait.window ? `, ${d.wait.window}` : ""}
+                      </Why>
+                      .
+                    </p>
+                  )}
+                  <p className="mt-3 text-[1.1rem] text-[#d9d0de]">
+                    It ends when the time is reached, or when it passes by touch: gloss dropped, firm, no cool or damp
+                    feel, no smell, at an edge that will not show.
+                  </p>
                 </div>
               ) : (
                 <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] lg:grid-rows-[auto_1fr]">
                   <div className="flex flex-wrap items-end justify-between gap-x-4 lg:col-start-2">
-                    <p><span className="block text-[#d9d0de]">{d.run.started === null ? "not begun" : "since it began"}</span><span data-given className="mono text-[2.4rem] leading-none">{elapsed(since)}</span></p>
-                    <p className="text-right"><span className="block text-[#d9d0de]">pieces done</span><span className="mono whitespace-nowrap text-[2.4rem] leading-none"><span data-bench-count={count}>{count}</span>/{total}</span></p>
+                    <p>
+                      <span className="block text-[#d9d0de]">
+                        {d.run.started === null ? "not begun" : "since it began"}
+                      </span>
+                      <span data-given className="mono text-[2.4rem] leading-none">
+                        {elapsed(since)}
+                      </span>
+                    </p>
+                    <p className="text-right">
+                      <span className="block text-[#d9d0de]">pieces done</span>
+                      <span className="mono whitespace-nowrap text-[2.4rem] leading-none">
+                        <span data-bench-count={count}>{count}</span>/{total}
+                      </span>
+                    </p>
                   </div>
                   <div className="lg:col-start-1 lg:row-span-2 lg:row-start-1">
-                    {d.window?.closes != null && d.whyWindow && <DryClock large state="recoat" words="window open" from={d.window.from} opens={d.window.opens} closes={d.window.closes} now={d.now} why={d.whyWindow} />}
-                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">{d.step.load && <li><Why of={d.step.loadWhy}>{d.step.load}</Why></li>}{d.step.setting && <li><Why of={d.step.setting.why}>{d.step.setting.text}</Why></li>}{d.step.cues.map((x) => <li key={x} data-words>{x}</li>)}</ul>
-                    {d.step.irreversible && d.run.started === null && <p className="mt-3 rounded border border-[#efbb5a] p-2 text-[#ffe2ab]">There is no way back from this step. First: right piece, right face up, right file, everything before it done and dry.</p>}
-                    <p data-words className="mt-3"><strong>Look for:</strong> {d.step.lookFor.look}; {d.step.lookFor.how}. Against: {d.step.lookWhy ? <Why quiet inline of={d.step.lookWhy}>{d.step.lookFor.against}</Why> : d.step.lookFor.against}.</p>
-                    {d.step.plate && <p className="mt-2"><Link className="btn !min-h-[56px] !border-[#efbb5a]" to={`../layers?step=${d.step.id}`} relative="path">Type in the setting that won</Link></p>}
+                    {d.window?.closes != null && d.whyWindow && (
+                      <DryClock
+                        large
+                        state="recoat"
+                        words="window open"
+                        from={d.window.from}
+                        opens={d.window.opens}
+                        closes={d.window.closes}
+                        now={d.now}
+                        why={d.whyWindow}
+                      />
+                    )}
+                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">
+                      {d.step.load && (
+                        <li>
+                          <Why of={d.step.loadWhy}>{d.step.load}</Why>
+                        </li>
+                      )}
+                      {d.step.setting && (
+                        <li>
+                          <Why of={d.step.setting.why}>{d.step.setting.text}</Why>
+                        </li>
+                      )}
+                      {d.step.cues.map((x) => (
+                        <li key={x} data-words>
+                          {x}
+                        </li>
+                      ))}
+                    </ul>
+                    {d.step.irreversible && d.run.started === null && (
+                      <p className="mt-3 rounded border border-[#efbb5a] p-2 text-[#ffe2ab]">
+                        There is no way back from this step. First: right piece, right face up, right file, everything
+                        before it done and dry.
+                      </p>
+                    )}
+                    <p data-words className="mt-3">
+                      <strong>Look for:</strong> {d.step.lookFor.look}; {d.step.lookFor.how}. Against:{" "}
+                      {d.step.lookWhy ? (
+                        <Why quiet inline of={d.step.lookWhy}>
+                          {d.step.lookFor.against}
+                        </Why>
+                      ) : (
+                        d.step.lookFor.against
+                      )}
+                      .
+                    </p>
+                    {d.step.plate && (
+                      <p className="mt-2">
+                        <Link
+                          className="btn !min-h-[56px] !border-[#efbb5a]"
+                          to={`../layers?step=${d.step.id}`}
+                          relative="path"
+                        >
+                          Type in the setting that won
+                        </Link>
+                      </p>
+                    )}
                     <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="What the look showed">
-                      {(["good", "mend", "stop"] as const).map((a) => <button key={a} type="button" aria-pressed={d.run.answer === a} className={`btn !min-h-[56px] min-w-[96px] !border-[#a79bb0] ${d.run.answer === a ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`} onClick={() => send({ intent: "check", answer: a })}>{answerWord(a)}</button>)}
+                      {(["good", "mend", "stop"] as const).map((a) => (
+                        <button
+                          key={a}
+                          type="button"
+                          aria-pressed={d.run.answer === a}
+                          className={`btn !min-h-[56px] min-w-[96px] !border-[#a79bb0] ${d.run.answer === a ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`}
+                          onClick={() => send({ intent: "check", answer: a })}
+                        >
+                          {answerWord(a)}
+                        </button>
+                      ))}
                     </div>
                     <div className="mt-4">{beside}</div>
                   </div>
                   <div className="lg:col-start-2">
-                    <Tray quantity={d.job.quantity} done={d.run.pieces} aside={d.aside} onPiece={(n) => send({ intent: "piece", piece: String(n) })} onAside={(n) => send({ intent: "aside", piece: String(n) })} enabled={!!work && d.step.perPiece} />
-                    <Face job={d.job} colours={d.colours} grain={d.grain} lit={d.step.zones} label={`The piece before this step, ${d.step.title}`} className="mt-3 max-h-[150px] w-full" />
+                    <Tray
+                      quantity={d.job.quantity}
+                      done={d.run.pieces}
+                      aside={d.aside}
+                      onPiece={(n) => send({ intent: "piece", piece: String(n) })}
+                      onAside={(n) => send({ intent: "aside", piece: String(n) })}
+                      enabled={!!work && d.step.perPiece}
+                    />
+                    <Face
+                      job={d.job}
+                      colours={d.colours}
+                      grain={d.grain}
+                      lit={d.step.zones}
+                      label={`The piece before this step, ${d.step.title}`}
+                      className="mt-3 max-h-[150px] w-full"
+                    />
                   </div>
                 </div>
               )}
@@ -198,32 +476,129 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           )}
         </section>
         <section aria-labelledby="rack" className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto" tabIndex={0}>
-          <h2 id="rack" className="font-text text-[1.05rem] font-normal text-[#d9d0de]">On the rack</h2>
+          <h2 id="rack" className="font-text text-[1.05rem] font-normal text-[#d9d0de]">
+            On the rack
+          </h2>
           <Rack rows={d.rack} here={d.job.id} now={d.now} />
-          {d.then.length > 0 && <div><h2 className="font-text text-[1.05rem] font-normal text-[#d9d0de]">Then</h2><ul>{d.then.map((t) => <li key={t.title + t.when} className="text-[#d9d0de]">{t.title}{t.when && <>, <Why quiet inline of={t.why}>{t.when}</Why></>}</li>)}</ul></div>}
+          {d.then.length > 0 && (
+            <div>
+              <h2 className="font-text text-[1.05rem] font-normal text-[#d9d0de]">Then</h2>
+              <ul>
+                {d.then.map((t) => (
+                  <li key={t.title + t.when} className="text-[#d9d0de]">
+                    {t.title}
+                    {t.when && (
+                      <>
+                        ,{" "}
+                        <Why quiet inline of={t.why}>
+                          {t.when}
+                        </Why>
+                      </>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
           {d.lastStep?.done && d.standing !== "done" && (
             <div className="rounded-xl bg-[#2a232f] p-4">
               <h3>Before: {d.lastStep.title}</h3>
-              <p className="text-[#d9d0de]">{d.lastStep.answer ? `The look said: ${answerWord(d.lastStep.answer).toLowerCase()}.` : "No look was noted."}</p>
+              <p className="text-[#d9d0de]">
+                {d.lastStep.answer
+                  ? `The look said: ${answerWord(d.lastStep.answer).toLowerCase()}.`
+                  : "No look was noted."}
+              </p>
             </div>
           )}
         </section>
       </div>
-      {(error ?? said) && <p role={error ? "alert" : "status"} className="text-[#ff9d88]">{error ?? said}</p>}
-      {panel && <BenchPanel name={panel} step={d.step?.id ?? ""} local={d.local} last={d.last} onClose={() => setPanel(null)} onPhoto={() => (setPanel(null), camera.current?.click())} onSend={(more) => (more.intent === "open-earlier" ? setPanel("earlier") : (send(more), setPanel(null)))} />}
-      <input ref={camera} type="file" accept="image/*" capture="environment" className="sr-only" tabIndex={-1} aria-label="Photo from the bench" onChange={(e) => (void photo(e.target.files?.[0]), (e.target.value = ""))} />
+      {(error ?? said) && (
+        <p role={error ? "alert" : "status"} className="text-[#ff9d88]">
+          {error ?? said}
+        </p>
+      )}
+      {panel && (
+        <BenchPanel
+          name={panel}
+          step={d.step?.id ?? ""}
+          local={d.local}
+          last={d.last}
+          onClose={() => setPanel(null)}
+          onPhoto={() => (setPanel(null), camera.current?.click())}
+          onSend={(more) => (more.intent === "open-earlier" ? setPanel("earlier") : (send(more), setPanel(null)))}
+        />
+      )}
+      <input
+        ref={camera}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Photo from the bench"
+        onChange={(e) => (void photo(e.target.files?.[0]), (e.target.value = ""))}
+      />
       <footer className="sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-3 max-lg:gap-2">
         {main ? (
-          <button type="button" id={MAIN} className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: main.intent })}>{main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd></button>
+          <button
+            type="button"
+            id={MAIN}
+            className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]"
+            onClick={() => send({ intent: main.intent })}
+          >
+            {main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd>
+          </button>
         ) : d.standing === "waiting" ? (
-          <button type="button" className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]" onClick={() => send({ intent: "touch" })}>It passes by touch</button>
+          <button
+            type="button"
+            className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]"
+            onClick={() => send({ intent: "touch" })}
+          >
+            It passes by touch
+          </button>
         ) : (
           <span className="max-lg:hidden" />
         )}
-        <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!d.last} onClick={() => send({ intent: "back" })}>Take back <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">Z</kbd></button>
-        <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" onClick={() => setPanel("note")}>Note <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">N</kbd></button>
-        <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:hidden" onClick={() => camera.current?.click()}>Photo <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">C</kbd></button>
-        {d.standing === "waiting" || d.standing === "missed" ? <button type="button" className="btn !min-h-[66px] !border-[#efbb5a] max-lg:!min-h-[56px]" onClick={() => setPanel("early")}>Begin early…</button> : <button type="button" className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]" disabled={!work || d.run.started === null} onClick={() => send({ intent: "done" })}>Step done</button>}
+        <button
+          type="button"
+          className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]"
+          disabled={!d.last}
+          onClick={() => send({ intent: "back" })}
+        >
+          Take back <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">Z</kbd>
+        </button>
+        <button
+          type="button"
+          className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]"
+          onClick={() => setPanel("note")}
+        >
+          Note <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">N</kbd>
+        </button>
+        <button
+          type="button"
+          className="btn !min-h-[66px] !border-[#a79bb0] max-lg:hidden"
+          onClick={() => camera.current?.click()}
+        >
+          Photo <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">C</kbd>
+        </button>
+        {d.standing === "waiting" || d.standing === "missed" ? (
+          <button
+            type="button"
+            className="btn !min-h-[66px] !border-[#efbb5a] max-lg:!min-h-[56px]"
+            onClick={() => setPanel("early")}
+          >
+            Begin early…
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]"
+            disabled={!work || d.run.started === null}
+            onClick={() => send({ intent: "done" })}
+          >
+            Step done
+          </button>
+        )}
       </footer>
     </main>
   );

@@ -17,17 +17,34 @@ import { opened } from "./why";
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan } = await readJob(params.id);
   const begin = toBegin(plan);
-  return { job: world.job, shop: world.shop, machines: world.machines, loss: world.job.choices.lossShare ?? plan.context.route?.loss ?? null, begin: begin && { ...begin, why: opened(plan, { of: "spares" }) } };
+  return {
+    job: world.job,
+    shop: world.shop,
+    machines: world.machines,
+    loss: world.job.choices.lossShare ?? plan.context.route?.loss ?? null,
+    begin: begin && { ...begin, why: opened(plan, { of: "spares" }) },
+  };
 }
-export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
+  jobAct(params.id, await formOf(request));
 
-const USE_WORDS = { handled: "handled often", wet: "gets wet", outdoors: "stands outdoors", display: "only looked at", food: "touches food or mouth" };
+const USE_WORDS = {
+  handled: "handled often",
+  wet: "gets wet",
+  outdoors: "stands outdoors",
+  display: "only looked at",
+  food: "touches food or mouth",
+};
 
 export default function Brief({ loaderData: { job, shop, machines, loss, begin } }: Route.ComponentProps) {
   const len = (mm: number): string => showLength(mm, shop.units);
   const untouched = job.substrate.w === 100 && job.substrate.h === 100 && job.substrate.t === 8;
   return (
-    <main id="main" data-view="brief" className="mx-auto grid w-full max-w-6xl gap-x-12 gap-y-8 px-5 py-5 lg:grid-cols-2">
+    <main
+      id="main"
+      data-view="brief"
+      className="mx-auto grid w-full max-w-6xl gap-x-12 gap-y-8 px-5 py-5 lg:grid-cols-2"
+    >
       <title>{`${job.title}: brief · Rich Layer`}</title>
       <section aria-labelledby="b1" className="flex flex-col gap-3">
         <h2 id="b1">The order</h2>
@@ -35,46 +52,132 @@ export default function Brief({ loaderData: { job, shop, machines, loss, begin }
         <TextField name="client" label="For" value={job.client} />
         <div className="grid grid-cols-2 gap-3">
           <TextField name="quantity" label="How many" value={String(job.quantity)} inputMode="numeric" />
-          <TextField name="due" label="Due" type="datetime-local" value={job.due ?? ""} hint={job.due ? undefined : "no date given"} />
+          <TextField
+            name="due"
+            label="Due"
+            type="datetime-local"
+            value={job.due ?? ""}
+            hint={job.due ? undefined : "no date given"}
+          />
         </div>
         {begin && (
           <p data-begin={begin.pieces}>
-            <Why of={begin.why}>Begin with {begin.pieces} to have {job.quantity} good.</Why>
+            <Why of={begin.why}>
+              Begin with {begin.pieces} to have {job.quantity} good.
+            </Why>
           </p>
         )}
-        <TextField name="lossShare" label="Lost here, as you have seen it" value={job.choices.lossShare === undefined ? "" : `${Math.round(job.choices.lossShare * 1000) / 10} %`} from={job.choices.lossShare === undefined ? (loss === null ? "no route yet" : `default: ${Math.round(loss * 100)} %`) : "seen here"} extra={{ intent: "choice" }} />
-        <TextField name="start" label="Not before" type="datetime-local" value={job.start} hint={`times are local: ${shop.zone}`} />
+        <TextField
+          name="lossShare"
+          label="Lost here, as you have seen it"
+          value={job.choices.lossShare === undefined ? "" : `${Math.round(job.choices.lossShare * 1000) / 10} %`}
+          from={
+            job.choices.lossShare === undefined
+              ? loss === null
+                ? "no route yet"
+                : `default: ${Math.round(loss * 100)} %`
+              : "seen here"
+          }
+          extra={{ intent: "choice" }}
+        />
+        <TextField
+          name="start"
+          label="Not before"
+          type="datetime-local"
+          value={job.start}
+          hint={`times are local: ${shop.zone}`}
+        />
         <TextField name="order.text" label="What it says or shows, colours as asked" value={job.order.text} area />
         <TextField name="note" label="Notes" value={job.note} area />
       </section>
       <section aria-labelledby="b2" className="flex flex-col gap-3">
         <h2 id="b2">The piece</h2>
-        <PickField name="substrate.id" label="Made of" value={job.substrate.id} options={SUBSTRATES.map((s) => ({ value: s.id, label: s.name }))} />
+        <PickField
+          name="substrate.id"
+          label="Made of"
+          value={job.substrate.id}
+          options={SUBSTRATES.map((s) => ({ value: s.id, label: s.name }))}
+        />
         <div className="grid grid-cols-3 gap-3">
-          <TextField name="substrate.w" label="Wide" value={len(job.substrate.w)} from={untouched ? "default" : undefined} />
-          <TextField name="substrate.h" label="High" value={len(job.substrate.h)} from={untouched ? "default" : undefined} />
-          <TextField name="substrate.t" label="Thick" value={len(job.substrate.t)} from={untouched ? "default" : undefined} />
+          <TextField
+            name="substrate.w"
+            label="Wide"
+            value={len(job.substrate.w)}
+            from={untouched ? "default" : undefined}
+          />
+          <TextField
+            name="substrate.h"
+            label="High"
+            value={len(job.substrate.h)}
+            from={untouched ? "default" : undefined}
+          />
+          <TextField
+            name="substrate.t"
+            label="Thick"
+            value={len(job.substrate.t)}
+            from={untouched ? "default" : undefined}
+          />
         </div>
         <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in; sheet metal by its gauge, 16 ga.</p>
         <div className="grid grid-cols-2 gap-3">
-          <PickField name="substrate.shape" label="Shape" value={job.substrate.shape ?? ""} options={[{ value: "", label: "flat" }, { value: "ball", label: "ball" }, { value: "cylinder", label: "cylinder" }]} />
-          {job.substrate.shape && <TextField name="substrate.diameter" label="Across" value={job.substrate.diameter === undefined ? "" : len(job.substrate.diameter)} from={job.substrate.diameter === undefined ? "unknown" : undefined} />}
+          <PickField
+            name="substrate.shape"
+            label="Shape"
+            value={job.substrate.shape ?? ""}
+            options={[
+              { value: "", label: "flat" },
+              { value: "ball", label: "ball" },
+              { value: "cylinder", label: "cylinder" },
+            ]}
+          />
+          {job.substrate.shape && (
+            <TextField
+              name="substrate.diameter"
+              label="Across"
+              value={job.substrate.diameter === undefined ? "" : len(job.substrate.diameter)}
+              from={job.substrate.diameter === undefined ? "unknown" : undefined}
+            />
+          )}
         </div>
         <fieldset>
           <legend className="text-muted">What it is used for</legend>
           <div className="mt-1 grid grid-cols-2 gap-x-4 max-lg:grid-cols-1">
-            {USES.map((u) => <TickField key={u} name={u} label={USE_WORDS[u]} value={job.use.includes(u)} extra={{ intent: "use" }} />)}
+            {USES.map((u) => (
+              <TickField key={u} name={u} label={USE_WORDS[u]} value={job.use.includes(u)} extra={{ intent: "use" }} />
+            ))}
           </div>
         </fieldset>
-        <TickField name="oldPaint" label="It was painted before, with what nobody knows" value={job.choices.oldPaint} extra={{ intent: "choice" }} />
-        {job.use.includes("food") && <p className="text-waiting">For food, mouth or children’s use every finish on it must be rated for that by its maker.</p>}
+        <TickField
+          name="oldPaint"
+          label="It was painted before, with what nobody knows"
+          value={job.choices.oldPaint}
+          extra={{ intent: "choice" }}
+        />
+        {job.use.includes("food") && (
+          <p className="text-waiting">
+            For food, mouth or children’s use every finish on it must be rated for that by its maker.
+          </p>
+        )}
       </section>
       <section aria-labelledby="b3" className="flex flex-col gap-3">
         <h2 id="b3">The laser</h2>
-        {machines.length > 0 && <PickField name="machineId" label="Machine" value={job.machineId ?? ""} options={[{ value: "", label: "not chosen" }, ...machines.map((m) => ({ value: m.id, label: m.name }))]} />}
-        {machines.filter((m) => m.id === job.machineId).map((m) => <MachineForm key={m.id} m={m} />)}
+        {machines.length > 0 && (
+          <PickField
+            name="machineId"
+            label="Machine"
+            value={job.machineId ?? ""}
+            options={[{ value: "", label: "not chosen" }, ...machines.map((m) => ({ value: m.id, label: m.name }))]}
+          />
+        )}
+        {machines
+          .filter((m) => m.id === job.machineId)
+          .map((m) => (
+            <MachineForm key={m.id} m={m} />
+          ))}
         <details open={!machines.length}>
-          <summary className="link-act">{machines.length ? "Another machine" : "There is no machine yet. Add one:"}</summary>
+          <summary className="link-act">
+            {machines.length ? "Another machine" : "There is no machine yet. Add one:"}
+          </summary>
           <AddMachine />
         </details>
       </section>
@@ -82,22 +185,58 @@ export default function Brief({ loaderData: { job, shop, machines, loss, begin }
         <Head>
           <span id="b4">The shop</span>
         </Head>
-        <Fold summary={<>Hours: {hoursInWords(shop)} {!shop.hoursSet && <span className="tag">default</span>}</>}><HoursPart shop={shop} /></Fold>
-        <Fold summary={<>Climate: {shop.climate.kind === "constant" ? `${showTemp(shop.climate.c, shop.units)}, ${Math.round(shop.climate.rh * 100)} % humidity` : "24 hourly points"} {!shop.climate.measured && <span className="tag">default</span>}</>}><ClimatePart shop={shop} /></Fold>
+        <Fold
+          summary={
+            <>
+              Hours: {hoursInWords(shop)} {!shop.hoursSet && <span className="tag">default</span>}
+            </>
+          }
+        >
+          <HoursPart shop={shop} />
+        </Fold>
+        <Fold
+          summary={
+            <>
+              Climate:{" "}
+              {shop.climate.kind === "constant"
+                ? `${showTemp(shop.climate.c, shop.units)}, ${Math.round(shop.climate.rh * 100)} % humidity`
+                : "24 hourly points"}{" "}
+              {!shop.climate.measured && <span className="tag">default</span>}
+            </>
+          }
+        >
+          <ClimatePart shop={shop} />
+        </Fold>
         <p className="tag">Kept with the shop: every job of it is planned by them.</p>
         <div className="mt-4 flex flex-wrap gap-3">
-          <Link to="../artwork" relative="path" className="btn btn-main">Next: artwork</Link>
-          <ActButton act={{ intent: "delete-job", id: job.id }} action="/do">Delete this job</ActButton>
+          <Link to="../artwork" relative="path" className="btn btn-main">
+            Next: artwork
+          </Link>
+          <ActButton act={{ intent: "delete-job", id: job.id }} action="/do">
+            Delete this job
+          </ActButton>
         </div>
       </section>
       <section aria-labelledby="b5" className="flex flex-col gap-3 lg:col-span-2">
         <h2 id="b5">With the customer</h2>
         <div className="grid gap-3 lg:grid-cols-3">
-          <TextField name="order.proofSent" label="Proof sent" type="datetime-local" value={job.order.proofSent ?? ""} />
-          <TextField name="order.proofAccepted" label="Proof accepted" type="datetime-local" value={job.order.proofAccepted ?? ""} />
+          <TextField
+            name="order.proofSent"
+            label="Proof sent"
+            type="datetime-local"
+            value={job.order.proofSent ?? ""}
+          />
+          <TextField
+            name="order.proofAccepted"
+            label="Proof accepted"
+            type="datetime-local"
+            value={job.order.proofAccepted ?? ""}
+          />
           <TextField name="order.delivered" label="Delivered" type="datetime-local" value={job.order.delivered ?? ""} />
         </div>
-        <p className="tag">Units and language kept with this job: {job.units}, {job.language}.</p>
+        <p className="tag">
+          Units and language kept with this job: {job.units}, {job.language}.
+        </p>
       </section>
     </main>
   );
@@ -106,13 +245,28 @@ export default function Brief({ loaderData: { job, shop, machines, loss, begin }
 function AddMachine() {
   return (
     <PostForm intent="add-machine" className="mt-2 flex flex-wrap items-end gap-3">
-      <label className="flex flex-col text-muted">Beam
-        <select name="beam" className="field-in text-ink">{BEAMS.map((b) => <option key={b} value={b}>{BEAM_KINDS[b].name}</option>)}</select>
+      <label className="flex flex-col text-muted">
+        Beam
+        <select name="beam" className="field-in text-ink">
+          {BEAMS.map((b) => (
+            <option key={b} value={b}>
+              {BEAM_KINDS[b].name}
+            </option>
+          ))}
+        </select>
       </label>
-      <label className="flex flex-col text-muted">Watts<input name="watts" defaultValue="40" className="field-in w-24 text-ink" inputMode="decimal" /></label>
-      <label className="flex flex-col text-muted">Name<input name="name" className="field-in text-ink" placeholder="as you call it" /></label>
+      <label className="flex flex-col text-muted">
+        Watts
+        <input name="watts" defaultValue="40" className="field-in w-24 text-ink" inputMode="decimal" />
+      </label>
+      <label className="flex flex-col text-muted">
+        Name
+        <input name="name" className="field-in text-ink" placeholder="as you call it" />
+      </label>
       <button className="btn">Add machine</button>
-      <p className="tag basis-full">Speeds, bed and spot start as defaults and say so; set your own once it stands here.</p>
+      <p className="tag basis-full">
+        Speeds, bed and spot start as defaults and say so; set your own once it stands here.
+      </p>
     </PostForm>
   );
 }

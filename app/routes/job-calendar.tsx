@@ -36,7 +36,8 @@ interface Day {
   now: number | null;
 }
 
-export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
+  jobAct(params.id, await formOf(request));
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { plan, world, now } = await readJob(params.id);
@@ -47,13 +48,35 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     const start = clock.atDay(n, 0);
     const open = calendar.openAt(start);
     const end = clock.atDay(n + 1, 0);
-    return days.get(n) ?? days.set(n, { day: n, last: n, label: showDay(clock, start + 720), open: open && open.from < end ? { from: (open.from - start) / (end - start), to: Math.min(1, (open.to - start) / (end - start)) } : null, pieces: [], now: now >= start && now < end ? (now - start) / (end - start) : null }).get(n)!;
+    return (
+      days.get(n) ??
+      days
+        .set(n, {
+          day: n,
+          last: n,
+          label: showDay(clock, start + 720),
+          open:
+            open && open.from < end
+              ? { from: (open.from - start) / (end - start), to: Math.min(1, (open.to - start) / (end - start)) }
+              : null,
+          pieces: [],
+          now: now >= start && now < end ? (now - start) / (end - start) : null,
+        })
+        .get(n)!
+    );
   };
   const put = (from: number, to: number, kind: Piece["kind"], title: string, step: string): void => {
-    for (let at = from; at < to; ) {
+    for (let at = from; at < to;) {
       const n = clock.dayNumber(at);
       const [a, b] = [clock.atDay(n, 0), clock.atDay(n + 1, 0)];
-      dayOf(at).pieces.push({ key: `${step}${kind}${at}`, from: (at - a) / (b - a), to: (Math.min(to, b) - a) / (b - a), kind, title, step });
+      dayOf(at).pieces.push({
+        key: `${step}${kind}${at}`,
+        from: (at - a) / (b - a),
+        to: (Math.min(to, b) - a) / (b - a),
+        kind,
+        title,
+        step,
+      });
       at = b;
     }
   };
@@ -71,13 +94,48 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const due = world.job.due ? clock.fromLocal(world.job.due) : null;
   const late = due !== null && plan.ready !== null && plan.ready > due;
   return {
-    job: world.job, plan, now,
+    job: world.job,
+    plan,
+    now,
     // Both are worked out after the page is there: each is many plans.
     back: due !== null && !late && plan.ready !== null ? inTurn(countBackInTurn(plan)) : null,
-    outs: due !== null && (late || plan.ready === null) && !plan.missing.length ? inTurn(waysOutInTurn(world, due, now)).then((outs) => outs.map((o, i) => ({ i, label: o.label, keeps: o.keeps, ready: o.ready === null ? null : showWhen(clock, o.ready), why: openedIn(o.apply(world), now, { of: "ready" }, `When it is ready: ${o.label}`) }))) : null,
-    title: world.job.title, days: folded([...days.values()].sort((a, b) => a.day - b.day), (a, b) => `${a.label} – ${b.label}`), stuck: plan.stuck, missing: plan.missing.map((m) => m.say), decides: plan.decides,
-    due: due === null ? null : { text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`, late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0, why: opened(plan, { of: "margin" }) },
-    list: plan.placed.map((p, i) => ({ index: i, id: p.step.id, title: p.step.title, start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`, minutes: showMinutes(p.minutes), pauses: p.pauses.length, wait: waitText(plan, i) })),
+    outs:
+      due !== null && (late || plan.ready === null) && !plan.missing.length
+        ? inTurn(waysOutInTurn(world, due, now)).then((outs) =>
+            outs.map((o, i) => ({
+              i,
+              label: o.label,
+              keeps: o.keeps,
+              ready: o.ready === null ? null : showWhen(clock, o.ready),
+              why: openedIn(o.apply(world), now, { of: "ready" }, `When it is ready: ${o.label}`),
+            })),
+          )
+        : null,
+    title: world.job.title,
+    days: folded(
+      [...days.values()].sort((a, b) => a.day - b.day),
+      (a, b) => `${a.label} – ${b.label}`,
+    ),
+    stuck: plan.stuck,
+    missing: plan.missing.map((m) => m.say),
+    decides: plan.decides,
+    due:
+      due === null
+        ? null
+        : {
+            text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`,
+            late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0,
+            why: opened(plan, { of: "margin" }),
+          },
+    list: plan.placed.map((p, i) => ({
+      index: i,
+      id: p.step.id,
+      title: p.step.title,
+      start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`,
+      minutes: showMinutes(p.minutes),
+      pauses: p.pauses.length,
+      wait: waitText(plan, i),
+    })),
   };
 }
 
@@ -85,14 +143,28 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 const IDLE_DAYS = 3;
 /** Runs of days with nothing in them but waiting, or one step left open day and night, folded to one row each: a year of it is a line, not a year of lines. */
 function folded(days: Day[], label: (a: Day, b: Day) => string): Day[] {
-  const idle = (d: Day): boolean => d.now === null && d.pieces.every((p) => p.kind === "wait" || (p.from === 0 && p.to === 1));
+  const idle = (d: Day): boolean =>
+    d.now === null && d.pieces.every((p) => p.kind === "wait" || (p.from === 0 && p.to === 1));
   const rows: Day[] = [];
-  for (let i = 0; i < days.length; ) {
+  for (let i = 0; i < days.length;) {
     let j = i;
     while (j < days.length && idle(days[j]) && (j === i || days[j].day === days[j - 1].day + 1)) j++;
     if (j - i > IDLE_DAYS) {
-      const titles = [...new Map(days.slice(i, j).flatMap((d) => d.pieces).map((p) => [p.title, p])).values()];
-      rows.push({ ...days[i], last: days[j - 1].day, label: label(days[i], days[j - 1]), open: null, pieces: titles.map((p) => ({ ...p, from: 0, to: 1 })) });
+      const titles = [
+        ...new Map(
+          days
+            .slice(i, j)
+            .flatMap((d) => d.pieces)
+            .map((p) => [p.title, p]),
+        ).values(),
+      ];
+      rows.push({
+        ...days[i],
+        last: days[j - 1].day,
+        label: label(days[i], days[j - 1]),
+        open: null,
+        pieces: titles.map((p) => ({ ...p, from: 0, to: 1 })),
+      });
       i = j;
     } else rows.push(days[i++]);
   }
@@ -137,7 +209,21 @@ function WaysOut({ outs }: { outs: Out[] }) {
       <ul>
         {outs.map((o) => (
           <li key={o.label} data-way-out={o.i} className="border-t border-line py-1.5">
-            {o.label}{o.ready ? <>: <Why quiet inline of={o.why}>ready {o.ready}</Why></> : ": still never"}. <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>Do so</ActButton>
+            {o.label}
+            {o.ready ? (
+              <>
+                :{" "}
+                <Why quiet inline of={o.why}>
+                  ready {o.ready}
+                </Why>
+              </>
+            ) : (
+              ": still never"
+            )}
+            .{" "}
+            <ActButton className="link-act" act={{ intent: "way-out", label: o.label }}>
+              Do so
+            </ActButton>
           </li>
         ))}
       </ul>
@@ -160,18 +246,73 @@ function InOrder({ plan, list, back }: { plan: Plan; list: Line[]; back: Latest[
   const clock = plan.context.clock;
   return (
     <table>
-      <thead><tr><th>Step</th><th>Begins</th>{back && <><th>At the latest</th><th>Slack</th></>}<th>Takes</th><th>Then</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Step</th>
+          <th>Begins</th>
+          {back && (
+            <>
+              <th>At the latest</th>
+              <th>Slack</th>
+            </>
+          )}
+          <th>Takes</th>
+          <th>Then</th>
+        </tr>
+      </thead>
       <tbody>
         {list.map((s) => {
           const at = back?.[s.index]?.start ?? null;
           const slack = back?.[s.index]?.slack ?? null;
           return (
             <tr key={s.id} data-step={s.id}>
-              <td><Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">{s.title}</Link></td>
-              <td>{s.start === null ? "no time yet" : <Why quiet of={opened(plan, { of: "begins", step: s.id })}>{s.start}</Why>}</td>
-              {back && <><td>{at === null ? "–" : <Why quiet of={openedLatest(plan, "latest", s.id, at)}>{showWhen(clock, at)}</Why>}</td><td>{at === null || slack === null ? "–" : <Why quiet of={openedLatest(plan, "slack", s.id, at)}>{showMinutes(slack)}</Why>}</td></>}
-              <td><Why of={opened(plan, { of: "minutes", step: s.id })}>{s.minutes}</Why>{s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}</td>
-              <td>{s.wait && <Why quiet of={opened(plan, { of: "wait", step: s.id })}>{s.wait}</Why>}</td>
+              <td>
+                <Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">
+                  {s.title}
+                </Link>
+              </td>
+              <td>
+                {s.start === null ? (
+                  "no time yet"
+                ) : (
+                  <Why quiet of={opened(plan, { of: "begins", step: s.id })}>
+                    {s.start}
+                  </Why>
+                )}
+              </td>
+              {back && (
+                <>
+                  <td>
+                    {at === null ? (
+                      "–"
+                    ) : (
+                      <Why quiet of={openedLatest(plan, "latest", s.id, at)}>
+                        {showWhen(clock, at)}
+                      </Why>
+                    )}
+                  </td>
+                  <td>
+                    {at === null || slack === null ? (
+                      "–"
+                    ) : (
+                      <Why quiet of={openedLatest(plan, "slack", s.id, at)}>
+                        {showMinutes(slack)}
+                      </Why>
+                    )}
+                  </td>
+                </>
+              )}
+              <td>
+                <Why of={opened(plan, { of: "minutes", step: s.id })}>{s.minutes}</Why>
+                {s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}
+              </td>
+              <td>
+                {s.wait && (
+                  <Why quiet of={opened(plan, { of: "wait", step: s.id })}>
+                    {s.wait}
+                  </Why>
+                )}
+              </td>
             </tr>
           );
         })}
@@ -185,59 +326,168 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
     <main id="main" data-view="calendar" className="mx-auto w-full max-w-[1500px] px-5 py-5">
       <title>{`${d.title}: calendar · Rich Layer`}</title>
       {!d.days.length ? (
-        <Empty title="Nothing to put in a calendar yet">{d.missing.map((m) => <p key={m}>{m}</p>)}<Link className="text" to="../layers" relative="path">Go to the layers</Link></Empty>
+        <Empty title="Nothing to put in a calendar yet">
+          {d.missing.map((m) => (
+            <p key={m}>{m}</p>
+          ))}
+          <Link className="text" to="../layers" relative="path">
+            Go to the layers
+          </Link>
+        </Empty>
       ) : (
         <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_380px]">
           <section aria-labelledby="c1">
-            <h2 id="c1" className="mb-2">Day by day</h2>
+            <h2 id="c1" className="mb-2">
+              Day by day
+            </h2>
             <div className="grid grid-cols-[92px_1fr] items-center gap-x-3 text-[12.5px] text-muted" aria-hidden="true">
-              <span /><span className="flex justify-between"><span>0</span><span>6</span><span>12</span><span>18</span><span>24</span></span>
+              <span />
+              <span className="flex justify-between">
+                <span>0</span>
+                <span>6</span>
+                <span>12</span>
+                <span>18</span>
+                <span>24</span>
+              </span>
             </div>
             <ol>
               {d.days.map((day) => (
-                <li key={day.day} className="grid grid-cols-[92px_1fr] items-center gap-x-3 border-t border-line py-1.5">
+                <li
+                  key={day.day}
+                  className="grid grid-cols-[92px_1fr] items-center gap-x-3 border-t border-line py-1.5"
+                >
                   <span className="font-semibold">{day.label}</span>
-                  {day.last > day.day ? <p className="hatch px-2 py-1"><span className="bg-paper px-1">{day.last - day.day + 1} days of {day.pieces.every((p) => p.kind === "wait") ? "waiting" : "the same"}: {day.pieces.map((p, i) => <span key={p.key}>{i > 0 && "; "}{p.kind === "wait" ? <Why quiet inline of={opened(d.plan, { of: "wait", step: p.step })}>{p.title}</Why> : p.title}</span>)}</span></p> :
-                  <div className="relative h-11 bg-line" role="img" aria-label={`${day.label}: ${day.pieces.map((p) => p.title).join("; ") || "nothing"}`}>
-                    {day.open && <span className="absolute inset-y-0 bg-lifted" style={{ left: `${day.open.from * 100}%`, width: `${(day.open.to - day.open.from) * 100}%` }} />}
-                    {day.pieces.map((p) => (
-                      <span key={p.key} title={p.title} className={`absolute overflow-hidden ${p.kind === "wait" ? "hatch bottom-0 h-3.5" : `top-0 h-[26px] border-r border-paper ${p.kind === "laser" ? "bg-waiting" : "bg-act"}`}`} style={{ left: `${p.from * 100}%`, width: `max(3px, ${(p.to - p.from) * 100}%)` }} />
-                    ))}
-                    {day.now !== null && <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${day.now * 100}%` }} />}
-                  </div>}
+                  {day.last > day.day ? (
+                    <p className="hatch px-2 py-1">
+                      <span className="bg-paper px-1">
+                        {day.last - day.day + 1} days of{" "}
+                        {day.pieces.every((p) => p.kind === "wait") ? "waiting" : "the same"}:{" "}
+                        {day.pieces.map((p, i) => (
+                          <span key={p.key}>
+                            {i > 0 && "; "}
+                            {p.kind === "wait" ? (
+                              <Why quiet inline of={opened(d.plan, { of: "wait", step: p.step })}>
+                                {p.title}
+                              </Why>
+                            ) : (
+                              p.title
+                            )}
+                          </span>
+                        ))}
+                      </span>
+                    </p>
+                  ) : (
+                    <div
+                      className="relative h-11 bg-line"
+                      role="img"
+                      aria-label={`${day.label}: ${day.pieces.map((p) => p.title).join("; ") || "nothing"}`}
+                    >
+                      {day.open && (
+                        <span
+                          className="absolute inset-y-0 bg-lifted"
+                          style={{ left: `${day.open.from * 100}%`, width: `${(day.open.to - day.open.from) * 100}%` }}
+                        />
+                      )}
+                      {day.pieces.map((p) => (
+                        <span
+                          key={p.key}
+                          title={p.title}
+                          className={`absolute overflow-hidden ${p.kind === "wait" ? "hatch bottom-0 h-3.5" : `top-0 h-[26px] border-r border-paper ${p.kind === "laser" ? "bg-waiting" : "bg-act"}`}`}
+                          style={{ left: `${p.from * 100}%`, width: `max(3px, ${(p.to - p.from) * 100}%)` }}
+                        />
+                      ))}
+                      {day.now !== null && (
+                        <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${day.now * 100}%` }} />
+                      )}
+                    </div>
+                  )}
                 </li>
               ))}
             </ol>
-            <p className="tag mt-2">Light: open hours. Plum: hands on. Ochre: the laser, with somebody there. Hatched below: drying, through the night where it is so. Red: now. A day with a change of the clock is drawn to its own length.</p>
+            <p className="tag mt-2">
+              Light: open hours. Plum: hands on. Ochre: the laser, with somebody there. Hatched below: drying, through
+              the night where it is so. Red: now. A day with a change of the clock is drawn to its own length.
+            </p>
           </section>
           <section aria-labelledby="c2">
-            <h2 id="c2" className="mb-1">What decides the date</h2>
-            {d.due && <p className={d.due.late ? "text-wrong" : "text-ready"}>Due <span data-given>{d.due.text}</span>{d.due.late ? <>: <Why quiet inline of={d.due.why}>{showMinutes(d.due.late)} late</Why></> : ": in time"}.</p>}
+            <h2 id="c2" className="mb-1">
+              What decides the date
+            </h2>
+            {d.due && (
+              <p className={d.due.late ? "text-wrong" : "text-ready"}>
+                Due <span data-given>{d.due.text}</span>
+                {d.due.late ? (
+                  <>
+                    :{" "}
+                    <Why quiet inline of={d.due.why}>
+                      {showMinutes(d.due.late)} late
+                    </Why>
+                  </>
+                ) : (
+                  ": in time"
+                )}
+                .
+              </p>
+            )}
             {d.stuck && <p className="text-wrong">{d.stuck}</p>}
             {d.outs && (
-              <Suspense fallback={<p role="status" className="my-2 text-waiting">Trying what would keep the date…</p>}>
+              <Suspense
+                fallback={
+                  <p role="status" className="my-2 text-waiting">
+                    Trying what would keep the date…
+                  </p>
+                }
+              >
                 <Await resolve={d.outs}>{(outs) => <WaysOut outs={outs} />}</Await>
               </Suspense>
             )}
-            <ol className="mt-1">{d.decides.map((x) => <li key={x.why} className="border-t border-line py-1.5"><Why quiet of={opened(d.plan, x.kind === "work" ? { of: "ready" } : { of: "begins", step: x.step })}>{x.why[0].toUpperCase() + x.why.slice(1)}.</Why></li>)}</ol>
-            <p className="mt-2"><Link className="text" to="/workshop">Hours, days off and climate</Link></p>
+            <ol className="mt-1">
+              {d.decides.map((x) => (
+                <li key={x.why} className="border-t border-line py-1.5">
+                  <Why quiet of={opened(d.plan, x.kind === "work" ? { of: "ready" } : { of: "begins", step: x.step })}>
+                    {x.why[0].toUpperCase() + x.why.slice(1)}.
+                  </Why>
+                </li>
+              ))}
+            </ol>
+            <p className="mt-2">
+              <Link className="text" to="/workshop">
+                Hours, days off and climate
+              </Link>
+            </p>
             <TakeAway job={d.job} plan={d.plan} />
           </section>
           <section aria-labelledby="c3" className="overflow-x-auto lg:col-span-2">
             {d.back ? (
-              <Suspense fallback={<><h2 id="c3">In order</h2><p role="status" className="tag">Counting back from the due date…</p><InOrder plan={d.plan} list={d.list} back={null} /></>}>
+              <Suspense
+                fallback={
+                  <>
+                    <h2 id="c3">In order</h2>
+                    <p role="status" className="tag">
+                      Counting back from the due date…
+                    </p>
+                    <InOrder plan={d.plan} list={d.list} back={null} />
+                  </>
+                }
+              >
                 <Await resolve={d.back}>
                   {(back) => (
                     <>
                       <h2 id="c3">In order, and counted back from the due date</h2>
-                      <p className="tag">At the latest: with everything before it done as planned; begun a minute later, the due date, a window or the hours break.</p>
+                      <p className="tag">
+                        At the latest: with everything before it done as planned; begun a minute later, the due date, a
+                        window or the hours break.
+                      </p>
                       <InOrder plan={d.plan} list={d.list} back={back} />
                     </>
                   )}
                 </Await>
               </Suspense>
             ) : (
-              <><h2 id="c3">In order</h2><InOrder plan={d.plan} list={d.list} back={null} /></>
+              <>
+                <h2 id="c3">In order</h2>
+                <InOrder plan={d.plan} list={d.list} back={null} />
+              </>
             )}
           </section>
         </div>

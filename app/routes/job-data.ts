@@ -21,4 +21,5 @@ export async function readJob(id: string): Promise<JobData> {
   return { world, plan: makePlan(world, now), now };
 }
 
-export const changeJob = (id: string, label: string, recipe: (j: Job) => Job): Promise<void> => change<Job>(label, "jobs", id, recipe);
+export const changeJob = (id: string, label: string, recipe: (j: Job) => Job): Promise<void> =>
+  change<Job>(label, "jobs", id, recipe);

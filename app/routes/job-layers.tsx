@@ -24,9 +24,18 @@ import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "./lay
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
-  return { world, plan, now, rows: stepRows(plan, now), rail: railBlocks(plan, now), snags: snagRows(plan, world, now), range: levels(plan) };
+  return {
+    world,
+    plan,
+    now,
+    rows: stepRows(plan, now),
+    rail: railBlocks(plan, now),
+    snags: snagRows(plan, world, now),
+    range: levels(plan),
+  };
 }
-export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
+  jobAct(params.id, await formOf(request));
 export const shouldRevalidate = onlySearch;
 
 /** px across the lens */
@@ -43,16 +52,22 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
   const touch = useRef<number | null>(null);
   const first = d.rows.find((r) => r.now)?.id ?? d.rows[d.rows.length - 1]?.id ?? null;
   const wanted = search.get("step");
-  const index = Math.max(0, plan.placed.findIndex((p) => p.step.id === (wanted ?? first)));
+  const index = Math.max(
+    0,
+    plan.placed.findIndex((p) => p.step.id === (wanted ?? first)),
+  );
   const p = plan.placed[index];
   const at = search.get("at") ? Number(search.get("at")) : null;
   const choose = (id: string, when: number | null = null): void =>
-    setSearch((s) => {
-      s.set("step", id);
-      if (when === null) s.delete("at");
-      else s.set("at", String(when));
-      return s;
-    }, { replace: true, preventScrollReset: true });
+    setSearch(
+      (s) => {
+        s.set("step", id);
+        if (when === null) s.delete("at");
+        else s.set("at", String(when));
+        return s;
+      },
+      { replace: true, preventScrollReset: true },
+    );
   const by = (k: number): void => {
     const next = plan.placed[Math.min(plan.placed.length - 1, Math.max(0, index + k))];
     if (next) choose(next.step.id);
@@ -64,43 +79,104 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
       <main id="main" data-view="layers" className="px-5">
         <title>{`${job.title}: layers · Rich Layer`}</title>
         <Empty title="No steps yet">
-          {plan.missing.map((m) => <p key={m.what}>{m.say}</p>)}
-          <Link to={plan.missing[0]?.what === "route" && job.zones.length ? "../route" : "../artwork"} relative="path" className="btn btn-main">{plan.missing[0]?.what === "route" && job.zones.length ? "Choose a route" : "Go to the artwork"}</Link>
+          {plan.missing.map((m) => (
+            <p key={m.what}>{m.say}</p>
+          ))}
+          <Link
+            to={plan.missing[0]?.what === "route" && job.zones.length ? "../route" : "../artwork"}
+            relative="path"
+            className="btn btn-main"
+          >
+            {plan.missing[0]?.what === "route" && job.zones.length ? "Choose a route" : "Go to the artwork"}
+          </Link>
         </Empty>
       </main>
     );
   }
   const moment = at ?? p.end;
   const zones = simulate(plan, p, moment);
-  const names = Object.fromEntries([...job.zones.map((z) => [z.id, { name: z.name, areaMm2: z.areaMm2 }]), ["ground", { name: "rest of the face", areaMm2: 1 }]]);
-  const paints = Object.fromEntries(world.products.map((x) => [x.id, { name: x.name, colour: x.colour, clear: plan.context.paintOf(x.id).clear }]));
-  const chosen = zones.find((z) => z.zone === search.get("zone"))?.zone ?? zones.find((z) => z.zone !== "ground" && p.step.zones.includes(z.zone))?.zone ?? zones[0].zone;
+  const names = Object.fromEntries([
+    ...job.zones.map((z) => [z.id, { name: z.name, areaMm2: z.areaMm2 }]),
+    ["ground", { name: "rest of the face", areaMm2: 1 }],
+  ]);
+  const paints = Object.fromEntries(
+    world.products.map((x) => [x.id, { name: x.name, colour: x.colour, clear: plan.context.paintOf(x.id).clear }]),
+  );
+  const chosen =
+    zones.find((z) => z.zone === search.get("zone"))?.zone ??
+    zones.find((z) => z.zone !== "ground" && p.step.zones.includes(z.zone))?.zone ??
+    zones[0].zone;
   const chosenZone = zones.find((z) => z.zone === chosen)!;
-  const ground = { colour: plan.context.substrate.colour, name: plan.context.substrate.name, wood: plan.context.substrate.family === "wood" };
+  const ground = {
+    colour: plan.context.substrate.colour,
+    name: plan.context.substrate.name,
+    wood: plan.context.substrate.family === "wood",
+  };
   const sand = plan.placed.find((x) => x.step.kind === "sand-back");
   const colours = Object.fromEntries(zones.map((z) => [z.zone, z.front]));
   const card = stepCard(plan, index);
   // The ghost: where the real piece stands by the log, against the step of the plan that is looked at.
   const logged = plan.placed.filter((x) => x.actual?.end != null).pop() ?? null;
-  const ghost = logged && logged.index !== index ? Object.fromEntries(logged.after.zones.map((z) => [z.zone, surfaceUm(z)])) : null;
+  const ghost =
+    logged && logged.index !== index ? Object.fromEntries(logged.after.zones.map((z) => [z.zone, surfaceUm(z)])) : null;
   return (
     <main id="main" data-view="layers" className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-128px)] lg:flex-none">
       <title>{`${job.title}: layers · Rich Layer`}</title>
       <div className="grid min-h-0 flex-1 lg:grid-cols-[274px_minmax(0,1fr)_306px]">
-        <div tabIndex={0} role="region" aria-label="Step list" data-scroller className="min-h-0 overflow-y-auto border-r border-line max-lg:order-3 max-lg:border-0 max-lg:px-2">
-          <StepList rows={d.rows} chosen={p.step.id} lit={lit} onChoose={(id) => choose(id)} onLight={setLit} onMove={(step, after) => void fetcher.submit({ intent: "step-move", step, after: after ?? "" }, { method: "post" })} />
-          {plan.missing.length > 0 && <div className="p-3">{plan.missing.map((m) => <p key={m.what} className="text-waiting">{m.say}</p>)}<Link to="../route" relative="path" className="text">Mend it on the route page</Link></div>}
+        <div
+          tabIndex={0}
+          role="region"
+          aria-label="Step list"
+          data-scroller
+          className="min-h-0 overflow-y-auto border-r border-line max-lg:order-3 max-lg:border-0 max-lg:px-2"
+        >
+          <StepList
+            rows={d.rows}
+            chosen={p.step.id}
+            lit={lit}
+            onChoose={(id) => choose(id)}
+            onLight={setLit}
+            onMove={(step, after) =>
+              void fetcher.submit({ intent: "step-move", step, after: after ?? "" }, { method: "post" })
+            }
+          />
+          {plan.missing.length > 0 && (
+            <div className="p-3">
+              {plan.missing.map((m) => (
+                <p key={m.what} className="text-waiting">
+                  {m.say}
+                </p>
+              ))}
+              <Link to="../route" relative="path" className="text">
+                Mend it on the route page
+              </Link>
+            </div>
+          )}
           {plan.unfit.length > 0 && (
             <section aria-label="Changes that no longer fit" className="border-t border-line p-3">
-              <h3>{plan.unfit.length === 1 ? "1 change no longer fits" : `${plan.unfit.length} changes no longer fit`}</h3>
+              <h3>
+                {plan.unfit.length === 1 ? "1 change no longer fits" : `${plan.unfit.length} changes no longer fit`}
+              </h3>
               <ul>
                 {plan.unfit.map((u, i) => (
-                  <li key={`${u.edit.id}${i}`} className="border-t border-line py-1.5 text-[0.93rem]">{u.edit.op === "set" ? `${u.edit.field} of ${u.edit.step}` : `${u.edit.op} ${u.edit.step}`}: {u.why}. <ActButton className="link-act" act={{ intent: "edit-forget", edit: u.edit.id }}>Forget it</ActButton></li>
+                  <li key={`${u.edit.id}${i}`} className="border-t border-line py-1.5 text-[0.93rem]">
+                    {u.edit.op === "set" ? `${u.edit.field} of ${u.edit.step}` : `${u.edit.op} ${u.edit.step}`}: {u.why}
+                    .{" "}
+                    <ActButton className="link-act" act={{ intent: "edit-forget", edit: u.edit.id }}>
+                      Forget it
+                    </ActButton>
+                  </li>
                 ))}
               </ul>
             </section>
           )}
-          {job.edits.length > 0 && <p className="px-3 py-2"><ActButton className="link-act" act={{ intent: "edits-forget" }}>Go back to the plan’s own steps ({job.edits.length} {job.edits.length === 1 ? "change" : "changes"})</ActButton></p>}
+          {job.edits.length > 0 && (
+            <p className="px-3 py-2">
+              <ActButton className="link-act" act={{ intent: "edits-forget" }}>
+                Go back to the plan’s own steps ({job.edits.length} {job.edits.length === 1 ? "change" : "changes"})
+              </ActButton>
+            </p>
+          )}
         </div>
         <div
           className="flex min-h-0 min-w-0 flex-col overflow-y-auto px-4 py-3 max-lg:order-1 max-lg:px-3"
@@ -114,12 +190,32 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
           }}
         >
           <div className="flex flex-wrap items-baseline justify-between gap-x-3">
-            <h2>Core sample after step {index + 1}{at !== null && p.end !== null ? ", while it waits" : ""}</h2>
-            <p className="text-[0.93rem] text-muted">{ghost && logged ? `dashed: the piece as logged, after step ${logged.index + 1} · ` : ""}lens on <strong>{names[chosen].name}</strong>, {magnified(lensScale(chosenZone, LENS))}</p>
+            <h2>
+              Core sample after step {index + 1}
+              {at !== null && p.end !== null ? ", while it waits" : ""}
+            </h2>
+            <p className="text-[0.93rem] text-muted">
+              {ghost && logged ? `dashed: the piece as logged, after step ${logged.index + 1} · ` : ""}lens on{" "}
+              <strong>{names[chosen].name}</strong>, {magnified(lensScale(chosenZone, LENS))}
+            </p>
           </div>
           <p className="font-semibold lg:hidden">{p.step.title}</p>
           <div className="h-[46%] min-h-[230px] shrink-0 max-lg:h-[40dvh]">
-            <CoreSample zones={zones} names={names} paints={paints} ground={ground} range={d.range} sandedUm={p.after.sandedUm} sandTo={sand && sand.index > index ? sand.after.sandedUm : null} ghost={ghost} lensFromRight={LENS / 2} chosen={chosen} lit={lit} onZone={(id) => setSearch((s) => (s.set("zone", id), s), { replace: true, preventScrollReset: true })} onLight={setLit} />
+            <CoreSample
+              zones={zones}
+              names={names}
+              paints={paints}
+              ground={ground}
+              range={d.range}
+              sandedUm={p.after.sandedUm}
+              sandTo={sand && sand.index > index ? sand.after.sandedUm : null}
+              ghost={ghost}
+              lensFromRight={LENS / 2}
+              chosen={chosen}
+              lit={lit}
+              onZone={(id) => setSearch((s) => (s.set("zone", id), s), { replace: true, preventScrollReset: true })}
+              onLight={setLit}
+            />
           </div>
           <div className="flex flex-wrap items-start gap-5 max-lg:mt-3">
             <div className="min-w-[210px] flex-1">
@@ -127,36 +223,131 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               {chosenZone.layers.length === 0 && <p className="text-muted">Bare {ground.name.toLowerCase()}.</p>}
               <ul>
                 {[...chosenZone.layers].reverse().map((l, i) => (
-                  <li key={i} onMouseEnter={() => setLit(l.step)} onMouseLeave={() => setLit(null)} className={`flex items-center gap-2 border-b border-line py-1 text-[0.95rem] ${lit && lit === l.step ? "font-semibold" : ""}`}>
+                  <li
+                    key={i}
+                    onMouseEnter={() => setLit(l.step)}
+                    onMouseLeave={() => setLit(null)}
+                    className={`flex items-center gap-2 border-b border-line py-1 text-[0.95rem] ${lit && lit === l.step ? "font-semibold" : ""}`}
+                  >
                     <Swatch colour={lookOf(l, paints).fill} />
-                    {l.step ? <button type="button" className="says min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-[44px]" onFocus={() => setLit(l.step)} onBlur={() => setLit(null)} onClick={() => choose(l.step!)}>{lookOf(l, paints).name}</button> : <span className="flex-1">{lookOf(l, paints).name}</span>}
-                    <Why of={openedLayer(plan, p.step.id, chosen, l, lookOf(l, paints).name)}><span className="num">{showUm(l.bottomUm - l.topUm)}</span></Why>
-                    <span className="w-[86px] text-right text-muted">{l.left < 1 ? `${Math.round(l.left * 100)} % left` : l.kind === "char" ? "" : l.state.replace("-", " ")}</span>
+                    {l.step ? (
+                      <button
+                        type="button"
+                        className="says min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-[44px]"
+                        onFocus={() => setLit(l.step)}
+                        onBlur={() => setLit(null)}
+                        onClick={() => choose(l.step!)}
+                      >
+                        {lookOf(l, paints).name}
+                      </button>
+                    ) : (
+                      <span className="flex-1">{lookOf(l, paints).name}</span>
+                    )}
+                    <Why of={openedLayer(plan, p.step.id, chosen, l, lookOf(l, paints).name)}>
+                      <span className="num">{showUm(l.bottomUm - l.topUm)}</span>
+                    </Why>
+                    <span className="w-[86px] text-right text-muted">
+                      {l.left < 1
+                        ? `${Math.round(l.left * 100)} % left`
+                        : l.kind === "char"
+                          ? ""
+                          : l.state.replace("-", " ")}
+                    </span>
                   </li>
                 ))}
               </ul>
-              <div className="mt-3 text-[0.95rem] text-muted">{filmNow(plan, index, chosen, moment ?? d.now).map((x) => ({ ...x, text: `${x.text[0].toUpperCase()}${x.text.slice(1)}.` })).map((x) => <p key={x.text}>{x.why ? <Why quiet of={x.why}>{x.text}</Why> : x.text}</p>)}</div>
+              <div className="mt-3 text-[0.95rem] text-muted">
+                {filmNow(plan, index, chosen, moment ?? d.now)
+                  .map((x) => ({ ...x, text: `${x.text[0].toUpperCase()}${x.text.slice(1)}.` }))
+                  .map((x) => (
+                    <p key={x.text}>
+                      {x.why ? (
+                        <Why quiet of={x.why}>
+                          {x.text}
+                        </Why>
+                      ) : (
+                        x.text
+                      )}
+                    </p>
+                  ))}
+              </div>
             </div>
-            <Lens zone={chosenZone} paints={paints} ground={ground} name={names[chosen].name} size={LENS} lit={lit} onLight={setLit} />
+            <Lens
+              zone={chosenZone}
+              paints={paints}
+              ground={ground}
+              name={names[chosen].name}
+              size={LENS}
+              lit={lit}
+              onLight={setLit}
+            />
           </div>
         </div>
-        <div tabIndex={0} role="region" aria-label="Step, face and snags" className="min-h-0 overflow-y-auto border-l border-line px-4 py-3 max-lg:order-2 max-lg:border-0 max-lg:px-3">
-          <StepCard key={p.step.id} s={card} plate={p.step.kind === "plate" ? <PlateForm key={job.plate?.at ?? "none"} plate={job.plate} start={p.step.laser} local={plan.context.clock.toLocal(Math.floor(nowMinutes()))} /> : null} />
+        <div
+          tabIndex={0}
+          role="region"
+          aria-label="Step, face and snags"
+          className="min-h-0 overflow-y-auto border-l border-line px-4 py-3 max-lg:order-2 max-lg:border-0 max-lg:px-3"
+        >
+          <StepCard
+            key={p.step.id}
+            s={card}
+            plate={
+              p.step.kind === "plate" ? (
+                <PlateForm
+                  key={job.plate?.at ?? "none"}
+                  plate={job.plate}
+                  start={p.step.laser}
+                  local={plan.context.clock.toLocal(Math.floor(nowMinutes()))}
+                />
+              ) : null
+            }
+          />
           <figure className="border-t border-line py-3">
-            <Face job={turned ? { ...job, zones: [] } : job} colours={turned ? { ground: zones[zones.length - 1].back } : colours} grain={ground.wood} lit={p.step.kind === "coat" ? p.step.zones : []} label={`${turned ? "Back" : "Front"} of the piece after step ${index + 1}`} className="max-h-[170px] w-full" />
-            <figcaption className="flex items-center justify-between gap-2"><span className="tag">{turned ? `back, after step ${index + 1}: bare ${ground.name.toLowerCase()}${p.after.labelled ? ", labelled" : ", no label yet"}` : `front, after step ${index + 1}`}</span><button type="button" className="link-act" aria-pressed={turned} onClick={() => setTurned(!turned)}>Turn it over</button></figcaption>
+            <Face
+              job={turned ? { ...job, zones: [] } : job}
+              colours={turned ? { ground: zones[zones.length - 1].back } : colours}
+              grain={ground.wood}
+              lit={p.step.kind === "coat" ? p.step.zones : []}
+              label={`${turned ? "Back" : "Front"} of the piece after step ${index + 1}`}
+              className="max-h-[170px] w-full"
+            />
+            <figcaption className="flex items-center justify-between gap-2">
+              <span className="tag">
+                {turned
+                  ? `back, after step ${index + 1}: bare ${ground.name.toLowerCase()}${p.after.labelled ? ", labelled" : ", no label yet"}`
+                  : `front, after step ${index + 1}`}
+              </span>
+              <button type="button" className="link-act" aria-pressed={turned} onClick={() => setTurned(!turned)}>
+                Turn it over
+              </button>
+            </figcaption>
           </figure>
           {plan.amounts.length > 0 && (
             <details className="border-t border-line py-1">
               <summary className="link-act">Paint for the whole job</summary>
               <ul>
                 {plan.amounts.map((a) => (
-                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]"><Swatch colour={paints[a.product].colour} /><span className="flex-1">{paints[a.product].name}</span><Why of={opened(plan, { of: "amount", product: a.product })}>{showAmount(a.ml, a.g)}{a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}</Why></li>
+                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]">
+                    <Swatch colour={paints[a.product].colour} />
+                    <span className="flex-1">{paints[a.product].name}</span>
+                    <Why of={opened(plan, { of: "amount", product: a.product })}>
+                      {showAmount(a.ml, a.g)}
+                      {a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}
+                    </Why>
+                  </li>
                 ))}
               </ul>
             </details>
           )}
-          <button type="button" className="btn my-2 w-full lg:hidden" aria-expanded={sheet} onClick={() => setSheet(!sheet)}>{d.snags.filter((s) => s.waived === null).length} snags</button>
+          <button
+            type="button"
+            className="btn my-2 w-full lg:hidden"
+            aria-expanded={sheet}
+            onClick={() => setSheet(!sheet)}
+          >
+            {d.snags.filter((s) => s.waived === null).length} snags
+          </button>
           <div className={`border-t border-line pt-3 ${sheet ? "" : "max-lg:hidden"}`}>
             <Snags rows={d.snags} onStep={(id) => choose(id)} />
           </div>
@@ -175,21 +366,57 @@ interface Setting {
 }
 
 /** The setting that won on the test plate, typed in and logged. */
-function PlateForm({ plate, start, local }: { plate: (Setting & { at: string; note: string }) | null; start: Setting | null; local: string }) {
+function PlateForm({
+  plate,
+  start,
+  local,
+}: {
+  plate: (Setting & { at: string; note: string }) | null;
+  start: Setting | null;
+  local: string;
+}) {
   const fetcher = useFetcher<Outcome>();
   const from = plate ?? start;
   return (
     <fetcher.Form method="post" className="mt-3 grid grid-cols-2 gap-2 border-t border-line pt-3">
       <h3 className="col-span-2">The setting that won</h3>
-      <input type="hidden" name="intent" value="plate" /><input type="hidden" name="at" value={local} />
-      <label className="text-[0.93rem] text-muted">Power, %<input name="power" className="field-in text-ink" defaultValue={from ? String(Math.round(from.power * 1000) / 10) : ""} /></label>
-      <label className="text-[0.93rem] text-muted">Speed<input name="speed" className="field-in text-ink" defaultValue={from ? `${from.speed} mm/s` : ""} /></label>
-      <label className="text-[0.93rem] text-muted">Interval<input name="interval" className="field-in text-ink" defaultValue={from ? `${from.interval} mm` : ""} /></label>
-      <label className="text-[0.93rem] text-muted">Passes<input name="passes" className="field-in text-ink" defaultValue={from ? String(from.passes) : "1"} /></label>
-      <label className="col-span-2 text-[0.93rem] text-muted">Seen on the plate<input name="note" className="field-in text-ink" defaultValue={plate?.note ?? ""} /></label>
+      <input type="hidden" name="intent" value="plate" />
+      <input type="hidden" name="at" value={local} />
+      <label className="text-[0.93rem] text-muted">
+        Power, %
+        <input
+          name="power"
+          className="field-in text-ink"
+          defaultValue={from ? String(Math.round(from.power * 1000) / 10) : ""}
+        />
+      </label>
+      <label className="text-[0.93rem] text-muted">
+        Speed
+        <input name="speed" className="field-in text-ink" defaultValue={from ? `${from.speed} mm/s` : ""} />
+      </label>
+      <label className="text-[0.93rem] text-muted">
+        Interval
+        <input name="interval" className="field-in text-ink" defaultValue={from ? `${from.interval} mm` : ""} />
+      </label>
+      <label className="text-[0.93rem] text-muted">
+        Passes
+        <input name="passes" className="field-in text-ink" defaultValue={from ? String(from.passes) : "1"} />
+      </label>
+      <label className="col-span-2 text-[0.93rem] text-muted">
+        Seen on the plate
+        <input name="note" className="field-in text-ink" defaultValue={plate?.note ?? ""} />
+      </label>
       <button className="btn col-span-2">Log this setting</button>
-      <p className="tag col-span-2">{plate ? `Logged ${plate.at.replace("T", ", ")}: ${showShare(plate.power)}, ${showSpeed(plate.speed)}, ${showInterval(plate.interval)}.` : "Not logged yet; the figures shown are where to start."}</p>
-      {fetcher.data?.error && <p role="alert" className="col-span-2 text-wrong">{fetcher.data.error}</p>}
+      <p className="tag col-span-2">
+        {plate
+          ? `Logged ${plate.at.replace("T", ", ")}: ${showShare(plate.power)}, ${showSpeed(plate.speed)}, ${showInterval(plate.interval)}.`
+          : "Not logged yet; the figures shown are where to start."}
+      </p>
+      {fetcher.data?.error && (
+        <p role="alert" className="col-span-2 text-wrong">
+          {fetcher.data.error}
+        </p>
+      )}
     </fetcher.Form>
   );
 }

@@ -28,15 +28,41 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const routes = chooseRoutes(c).map(({ route: r, no, reasons }) => {
     const there = { ...world, job: { ...world.job, route: r.id, edits: [] } };
     const trial = no.length || !world.job.zones.length ? null : makePlan(there, now, true);
-    return { id: r.id, name: r.name, gives: r.gives, goes: r.goes, why: no.map((n) => `${n.why}${n.rule ? ` (snag ${n.rule})` : ""}`), reasons, trial: trial && { whyReady: openedIn(there, now, { of: "ready" }, `When it is ready by ${r.id}`), whyHands: openedIn(there, now, { of: "hands" }, `Work in all by ${r.id}`), ready: trial.ready === null ? null : showWhen(c.clock, trial.ready), hands: trial.placed.every((p) => p.minutes !== null) ? showMinutes(trial.placed.reduce((n, p) => n + (p.minutes ?? 0), 0)) : null, steps: trial.placed.length, lacks: trial.missing.map((m) => m.say), stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length } };
+    return {
+      id: r.id,
+      name: r.name,
+      gives: r.gives,
+      goes: r.goes,
+      why: no.map((n) => `${n.why}${n.rule ? ` (snag ${n.rule})` : ""}`),
+      reasons,
+      trial: trial && {
+        whyReady: openedIn(there, now, { of: "ready" }, `When it is ready by ${r.id}`),
+        whyHands: openedIn(there, now, { of: "hands" }, `Work in all by ${r.id}`),
+        ready: trial.ready === null ? null : showWhen(c.clock, trial.ready),
+        hands: trial.placed.every((p) => p.minutes !== null)
+          ? showMinutes(trial.placed.reduce((n, p) => n + (p.minutes ?? 0), 0))
+          : null,
+        steps: trial.placed.length,
+        lacks: trial.missing.map((m) => m.say),
+        stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length,
+      },
+    };
   });
   const role = (x: "seal" | "white" | "top" | "clear") => productFor(x, c);
   const phases = c.route?.phases ?? [];
   const lays = (r: string): boolean => phases.some((p) => p.do === "coats" && p.role === r);
   const uses = {
-    seal: lays("seal"), top: lays("top"), clear: lays("clear") || phases.some((p) => p.do === "barrier"), white: phases.some((p) => p.do === "undercoat") || lays("backing") || c.route?.id === "A1",
-    undercoat: phases.some((p) => p.do === "undercoat") || c.route?.id === "A1", mask: plan.placed.some((p) => p.step.kind === "mask-lay"), plainMask: plan.placed.some((p) => p.step.kind === "mask-lay" && p.step.productId === null), depth: plan.placed.some((p) => p.step.kind === "engrave"), brush: c.route?.id === "E1",
-    powderByLaser: plan.placed.some((p) => p.step.method === "laser"), sheet: c.substrate.id === "acrylic-clear",
+    seal: lays("seal"),
+    top: lays("top"),
+    clear: lays("clear") || phases.some((p) => p.do === "barrier"),
+    white: phases.some((p) => p.do === "undercoat") || lays("backing") || c.route?.id === "A1",
+    undercoat: phases.some((p) => p.do === "undercoat") || c.route?.id === "A1",
+    mask: plan.placed.some((p) => p.step.kind === "mask-lay"),
+    plainMask: plan.placed.some((p) => p.step.kind === "mask-lay" && p.step.productId === null),
+    depth: plan.placed.some((p) => p.step.kind === "engrave"),
+    brush: c.route?.id === "E1",
+    powderByLaser: plan.placed.some((p) => p.step.method === "laser"),
+    sheet: c.substrate.id === "acrylic-clear",
   };
   // Both ways of hiding, each planned to its end: coats and time are the plan's own, not a rule of thumb.
   const way = (undercoat: boolean) => {
@@ -44,92 +70,283 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     const t = makePlan(there, now, true);
     const how = undercoat ? "over white" : "straight on";
     const coats = t.placed.filter(isPainting);
-    return { whyReady: openedIn(there, now, { of: "ready" }, `When it is ready, ${how}`), whyHands: openedIn(there, now, { of: "painting" }, `Painting in all, ${how}`), coats: coats.length, hands: coats.some((p) => p.minutes === null) ? null : showMinutes(coats.reduce((a, p) => a + (p.minutes ?? 0), 0)), ready: t.ready === null ? null : showWhen(c.clock, t.ready) };
+    return {
+      whyReady: openedIn(there, now, { of: "ready" }, `When it is ready, ${how}`),
+      whyHands: openedIn(there, now, { of: "painting" }, `Painting in all, ${how}`),
+      coats: coats.length,
+      hands: coats.some((p) => p.minutes === null)
+        ? null
+        : showMinutes(coats.reduce((a, p) => a + (p.minutes ?? 0), 0)),
+      ready: t.ready === null ? null : showWhen(c.clock, t.ready),
+    };
   };
   return {
     ways: plan.hiding.some((h) => h.overWhite !== null) ? { straight: way(false), white: way(true) } : null,
-    job: world.job, units: world.shop.units, products: world.products, routes, missing: plan.missing, interval: c.intervalMm, tolerance: world.shop.tolerance, depth: plan.depth, wants: c.route?.inverted ?? null, mirror: c.route?.mirrored ?? false, uses, moves: FINISHING.filter((m) => !m.families || m.families.includes(c.substrate.family)), world, jobPicks: picksOf(world.job.choices.schools), shopPicks: picksOf(world.shop.schools), masks: world.products.filter((p) => c.paintOf(p.id).mask),
-    picked: c.route ? { seal: uses.seal ? role("seal") : null, white: uses.white ? role("white") : null, top: uses.top ? role("top") : null, clear: uses.clear ? role("clear") : null } : null,
-    hiding: plan.hiding.map((h) => ({ ...h, whyStraight: opened(plan, { of: "coats", zone: h.zone, product: h.productId, over: "ground" }), whyWhite: opened(plan, { of: "coats", zone: h.zone, product: h.productId, over: "white" }), name: c.paintOf(h.productId).product.name, colour: c.paintOf(h.productId).product.colour, zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face" })),
+    job: world.job,
+    units: world.shop.units,
+    products: world.products,
+    routes,
+    missing: plan.missing,
+    interval: c.intervalMm,
+    tolerance: world.shop.tolerance,
+    depth: plan.depth,
+    wants: c.route?.inverted ?? null,
+    mirror: c.route?.mirrored ?? false,
+    uses,
+    moves: FINISHING.filter((m) => !m.families || m.families.includes(c.substrate.family)),
+    world,
+    jobPicks: picksOf(world.job.choices.schools),
+    shopPicks: picksOf(world.shop.schools),
+    masks: world.products.filter((p) => c.paintOf(p.id).mask),
+    picked: c.route
+      ? {
+          seal: uses.seal ? role("seal") : null,
+          white: uses.white ? role("white") : null,
+          top: uses.top ? role("top") : null,
+          clear: uses.clear ? role("clear") : null,
+        }
+      : null,
+    hiding: plan.hiding.map((h) => ({
+      ...h,
+      whyStraight: opened(plan, { of: "coats", zone: h.zone, product: h.productId, over: "ground" }),
+      whyWhite: opened(plan, { of: "coats", zone: h.zone, product: h.productId, over: "white" }),
+      name: c.paintOf(h.productId).product.name,
+      colour: c.paintOf(h.productId).product.colour,
+      zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face",
+    })),
     swatched: world.products.some((p) => p.origin === "measured here"),
   };
 }
-export const clientAction = async ({ request, params }: Route.ClientActionArgs) => jobAct(params.id, await formOf(request));
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
+  jobAct(params.id, await formOf(request));
 
 /** Coats, painting time and ready time of one way of hiding. */
-const WayWords = ({ w }: { w: { coats: number; hands: string | null; ready: string | null; whyHands: Opened; whyReady: Opened } }) => (
-  <>{w.coats} coats{w.hands && <>, <Why quiet inline of={w.whyHands}>{w.hands} of painting</Why></>}{w.ready && <>, <Why quiet inline of={w.whyReady}>ready {w.ready}</Why></>}</>
+const WayWords = ({
+  w,
+}: {
+  w: { coats: number; hands: string | null; ready: string | null; whyHands: Opened; whyReady: Opened };
+}) => (
+  <>
+    {w.coats} coats
+    {w.hands && (
+      <>
+        ,{" "}
+        <Why quiet inline of={w.whyHands}>
+          {w.hands} of painting
+        </Why>
+      </>
+    )}
+    {w.ready && (
+      <>
+        ,{" "}
+        <Why quiet inline of={w.whyReady}>
+          ready {w.ready}
+        </Why>
+      </>
+    )}
+  </>
 );
 
-const LACK_STARTER: Record<string, string> = { mask: "heat-tape", epoxy: "epoxy", sealer: "shellac", white: "white-acrylic", top: "black-enamel", clear: "clear-acrylic" };
+const LACK_STARTER: Record<string, string> = {
+  mask: "heat-tape",
+  epoxy: "epoxy",
+  sealer: "shellac",
+  white: "white-acrylic",
+  top: "black-enamel",
+  clear: "clear-acrylic",
+};
 
 export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
   const { job, products } = d;
   const choice = { intent: "choice" };
-  const of = (role: "sealer" | "clear" | "colour", own: string) => [{ value: "", label: own }, ...products.filter((p) => finish(p.finish).role === role).map((p) => ({ value: p.id, label: p.name }))];
+  const of = (role: "sealer" | "clear" | "colour", own: string) => [
+    { value: "", label: own },
+    ...products.filter((p) => finish(p.finish).role === role).map((p) => ({ value: p.id, label: p.name })),
+  ];
   return (
-    <main id="main" data-view="route" className={`mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 ${job.route ? "lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]" : ""}`}>
+    <main
+      id="main"
+      data-view="route"
+      className={`mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 ${job.route ? "lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]" : ""}`}
+    >
       <title>{`${job.title}: route · Rich Layer`}</title>
       <section aria-labelledby="r1">
-        <h2 id="r1" className="mb-2">Ways to the colour</h2>
+        <h2 id="r1" className="mb-2">
+          Ways to the colour
+        </h2>
         <ul className="divide-y divide-line border-y border-line">
-          {d.routes.filter((r) => !r.why.length || r.id === job.route).map((r) => (
-            <li key={r.id} data-route={r.id} className="py-4">
-              <div className="flex flex-wrap items-center justify-between gap-3">
-                <h3>{r.id} · {r.name}{job.route === r.id && <span className="ml-2 text-ready">chosen</span>}</h3>
-                {job.route !== r.id && <ActButton act={{ intent: "set", field: "route", value: r.id }} disabled={r.why.length > 0} className={!job.route && !r.why.length ? "btn btn-main" : "btn"}>Go by {r.id}</ActButton>}
-              </div>
-              <p className="mt-1">{r.gives}</p>
-              <p className="mt-1 text-muted">{r.goes} <Link className="text" to={`/guide/route-${r.id}`}>Field guide</Link></p>
-              {r.reasons.map((x) => <p key={x} className="mt-1 text-[0.95rem]">{x}</p>)}
-              {r.why.map((w) => <p key={w} className="mt-1 text-wrong">Not here: {w}</p>)}
-              {r.trial && <p className="mt-1">{r.trial.steps} steps{r.trial.hands && <>, <Why quiet inline of={r.trial.whyHands}>{r.trial.hands} of work</Why></>}{r.trial.ready && <>, <Why quiet inline of={r.trial.whyReady}>ready {r.trial.ready}</Why></>}{r.trial.stops ? `, ${r.trial.stops} that would ruin the piece` : ""}{r.trial.lacks.length ? `. Still lacking: ${r.trial.lacks.join(" ")}` : "."}</p>}
-            </li>
-          ))}
+          {d.routes
+            .filter((r) => !r.why.length || r.id === job.route)
+            .map((r) => (
+              <li key={r.id} data-route={r.id} className="py-4">
+                <div className="flex flex-wrap items-center justify-between gap-3">
+                  <h3>
+                    {r.id} · {r.name}
+                    {job.route === r.id && <span className="ml-2 text-ready">chosen</span>}
+                  </h3>
+                  {job.route !== r.id && (
+                    <ActButton
+                      act={{ intent: "set", field: "route", value: r.id }}
+                      disabled={r.why.length > 0}
+                      className={!job.route && !r.why.length ? "btn btn-main" : "btn"}
+                    >
+                      Go by {r.id}
+                    </ActButton>
+                  )}
+                </div>
+                <p className="mt-1">{r.gives}</p>
+                <p className="mt-1 text-muted">
+                  {r.goes}{" "}
+                  <Link className="text" to={`/guide/route-${r.id}`}>
+                    Field guide
+                  </Link>
+                </p>
+                {r.reasons.map((x) => (
+                  <p key={x} className="mt-1 text-[0.95rem]">
+                    {x}
+                  </p>
+                ))}
+                {r.why.map((w) => (
+                  <p key={w} className="mt-1 text-wrong">
+                    Not here: {w}
+                  </p>
+                ))}
+                {r.trial && (
+                  <p className="mt-1">
+                    {r.trial.steps} steps
+                    {r.trial.hands && (
+                      <>
+                        ,{" "}
+                        <Why quiet inline of={r.trial.whyHands}>
+                          {r.trial.hands} of work
+                        </Why>
+                      </>
+                    )}
+                    {r.trial.ready && (
+                      <>
+                        ,{" "}
+                        <Why quiet inline of={r.trial.whyReady}>
+                          ready {r.trial.ready}
+                        </Why>
+                      </>
+                    )}
+                    {r.trial.stops ? `, ${r.trial.stops} that would ruin the piece` : ""}
+                    {r.trial.lacks.length ? `. Still lacking: ${r.trial.lacks.join(" ")}` : "."}
+                  </p>
+                )}
+              </li>
+            ))}
         </ul>
         {d.routes.some((r) => r.why.length) && (
           <details className="mt-2">
-            <summary className="link-act">{d.routes.filter((r) => r.why.length).length} routes that don’t go here, and why</summary>
-            <ul>{d.routes.filter((r) => r.why.length).map((r) => <li key={r.id} className="border-t border-line py-1.5"><Link className="text" to={`/guide/route-${r.id}`}>{r.id} · {r.name}</Link>: {r.why.join(" ")}</li>)}</ul>
+            <summary className="link-act">
+              {d.routes.filter((r) => r.why.length).length} routes that don’t go here, and why
+            </summary>
+            <ul>
+              {d.routes
+                .filter((r) => r.why.length)
+                .map((r) => (
+                  <li key={r.id} className="border-t border-line py-1.5">
+                    <Link className="text" to={`/guide/route-${r.id}`}>
+                      {r.id} · {r.name}
+                    </Link>
+                    : {r.why.join(" ")}
+                  </li>
+                ))}
+            </ul>
           </details>
         )}
         {d.missing.some((m) => m.what !== "route") && (
           <div className="mt-5">
             <h2 className="mb-1">Still lacking</h2>
             <ul className="flex flex-col gap-2">
-              {d.missing.filter((m) => m.what !== "route").map((m) => {
-                const s = STARTER.find((x) => x.id === LACK_STARTER[m.what]);
-                return (
-                  <li key={m.what} className="flex flex-wrap items-center gap-3">
-                    <span className="text-waiting">{m.say}</span>
-                    {s && <ActButton act={{ intent: "add-product", name: s.name, finish: s.finish, colour: s.colour }}>Add {s.name.toLowerCase()} (default figures)</ActButton>}
-                    {m.what === "oven" && <Link className="text" to="/workshop">Put one into the Workshop</Link>}
-                    {m.what === "machine" && <Link className="text" to="../brief" relative="path">Choose a machine in the brief</Link>}
-                    {(m.what === "zones" || m.what === "colour") && <Link className="text" to="../artwork" relative="path">Go to the artwork</Link>}
-                  </li>
-                );
-              })}
+              {d.missing
+                .filter((m) => m.what !== "route")
+                .map((m) => {
+                  const s = STARTER.find((x) => x.id === LACK_STARTER[m.what]);
+                  return (
+                    <li key={m.what} className="flex flex-wrap items-center gap-3">
+                      <span className="text-waiting">{m.say}</span>
+                      {s && (
+                        <ActButton act={{ intent: "add-product", name: s.name, finish: s.finish, colour: s.colour }}>
+                          Add {s.name.toLowerCase()} (default figures)
+                        </ActButton>
+                      )}
+                      {m.what === "oven" && (
+                        <Link className="text" to="/workshop">
+                          Put one into the Workshop
+                        </Link>
+                      )}
+                      {m.what === "machine" && (
+                        <Link className="text" to="../brief" relative="path">
+                          Choose a machine in the brief
+                        </Link>
+                      )}
+                      {(m.what === "zones" || m.what === "colour") && (
+                        <Link className="text" to="../artwork" relative="path">
+                          Go to the artwork
+                        </Link>
+                      )}
+                    </li>
+                  );
+                })}
             </ul>
           </div>
         )}
-        {job.route && <Fold summary="Trial cards: a few ways side by side on scraps"><TrialCards world={d.world} routes={d.routes.filter((r) => !r.why.length).map((r) => r.id)} /></Fold>}
+        {job.route && (
+          <Fold summary="Trial cards: a few ways side by side on scraps">
+            <TrialCards world={d.world} routes={d.routes.filter((r) => !r.why.length).map((r) => r.id)} />
+          </Fold>
+        )}
         {d.hiding.length > 0 && (
           <div className="mt-6 overflow-x-auto">
             <Head>Coats to hide</Head>
             <table>
-              <thead><tr><th>Paint</th><th>Zone</th><th>Straight on</th><th>Over white</th></tr></thead>
+              <thead>
+                <tr>
+                  <th>Paint</th>
+                  <th>Zone</th>
+                  <th>Straight on</th>
+                  <th>Over white</th>
+                </tr>
+              </thead>
               <tbody>
                 {d.hiding.map((h) => (
                   <tr key={`${h.zone}${h.productId}`}>
-                    <td><span className="flex items-center gap-2"><Swatch colour={h.colour} />{h.name}</span></td>
+                    <td>
+                      <span className="flex items-center gap-2">
+                        <Swatch colour={h.colour} />
+                        {h.name}
+                      </span>
+                    </td>
                     <td>{h.zone}</td>
-                    <td>{h.straight === null ? "unknown" : <Why quiet of={h.whyStraight}>{h.hides ? `${h.straight} ${h.straight === 1 ? "coat" : "coats"}` : "will not hide"}</Why>}</td>
-                    <td>{h.overWhite === null ? "–" : <Why quiet of={h.whyWhite}>{h.whites} white + {h.overWhite}</Why>}</td>
+                    <td>
+                      {h.straight === null ? (
+                        "unknown"
+                      ) : (
+                        <Why quiet of={h.whyStraight}>
+                          {h.hides ? `${h.straight} ${h.straight === 1 ? "coat" : "coats"}` : "will not hide"}
+                        </Why>
+                      )}
+                    </td>
+                    <td>
+                      {h.overWhite === null ? (
+                        "–"
+                      ) : (
+                        <Why quiet of={h.whyWhite}>
+                          {h.whites} white + {h.overWhite}
+                        </Why>
+                      )}
+                    </td>
                   </tr>
                 ))}
               </tbody>
             </table>
-            {d.ways && <p className="mt-1">The whole job straight on: <WayWords w={d.ways.straight} />. Over white: <WayWords w={d.ways.white} />.</p>}
+            {d.ways && (
+              <p className="mt-1">
+                The whole job straight on: <WayWords w={d.ways.straight} />. Over white: <WayWords w={d.ways.white} />.
+              </p>
+            )}
             <p className="tag mt-1">A planning figure until you have laid a swatch.</p>
           </div>
         )}
@@ -137,43 +354,276 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
       {job.route && (
         <section aria-labelledby="r2" className="flex flex-col gap-3">
           <h2 id="r2">Choices</h2>
-          {d.uses.seal && <PickField name="sealerId" label="Sealer" extra={choice} value={job.choices.sealerId ?? ""} options={of("sealer", `as the Shelf has it: ${d.picked?.seal?.name ?? "none"}`)} />}
-          {d.uses.undercoat && <PickField name="undercoat" label={d.uses.brush ? "White under the colours" : "White under the colour"} extra={choice} value={job.choices.undercoat === null ? "" : String(job.choices.undercoat)} options={[{ value: "", label: "where it saves coats" }, { value: "true", label: "always" }, { value: "false", label: "never" }]} />}
-          {d.uses.white && <PickField name="whiteId" label={d.mirror ? "Backing" : "Which white"} extra={choice} value={job.choices.whiteId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.white?.name ?? "none that goes on like the colour"}`)} />}
-          {d.uses.top && <PickField name="topId" label="Dark top" extra={choice} value={job.choices.topId ?? ""} options={of("colour", `as the Shelf has it: ${d.picked?.top?.name ?? "none"}`)} />}
-          {d.uses.depth && <TextField name="depthMm" label="Depth of the cut" extra={choice} value={job.choices.depthMm === null ? "" : showLength(job.choices.depthMm, d.units)} from={job.choices.depthMm === null ? "default" : "typed"} hint={d.depth ? `needed: ${d.depth.needMm.toFixed(2)} mm (sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} µm, coats ${Math.round(d.depth.coatsUm)} µm, ${showLength(staysMm(d.depth), "metric")} that stays)` : undefined} placeholder="1.5 mm, or what is needed" />}
-          {d.uses.brush && <PickField name="toolMm" label="Brush" extra={choice} value={job.choices.toolMm === null ? "" : String(job.choices.toolMm)} options={[{ value: "", label: "small flat brush, fills 0.8 mm and up" }, { value: "0.4", label: "liner, fills 0.4 mm and up" }]} />}
-          {d.uses.mask && <PickField name="maskId" label="Masked with" extra={choice} value={job.choices.maskId ?? ""} options={[{ value: "", label: "as the Shelf has it, for this beam and heat" }, ...d.masks.map((p) => ({ value: p.id, label: p.name }))]} />}
-          {d.uses.clear && <PickField name="clearId" label="Clear coat" extra={choice} value={job.choices.clearId ?? ""} options={of("clear", `as the Shelf has it: ${d.picked?.clear?.name ?? "none"}`)} />}
+          {d.uses.seal && (
+            <PickField
+              name="sealerId"
+              label="Sealer"
+              extra={choice}
+              value={job.choices.sealerId ?? ""}
+              options={of("sealer", `as the Shelf has it: ${d.picked?.seal?.name ?? "none"}`)}
+            />
+          )}
+          {d.uses.undercoat && (
+            <PickField
+              name="undercoat"
+              label={d.uses.brush ? "White under the colours" : "White under the colour"}
+              extra={choice}
+              value={job.choices.undercoat === null ? "" : String(job.choices.undercoat)}
+              options={[
+                { value: "", label: "where it saves coats" },
+                { value: "true", label: "always" },
+                { value: "false", label: "never" },
+              ]}
+            />
+          )}
+          {d.uses.white && (
+            <PickField
+              name="whiteId"
+              label={d.mirror ? "Backing" : "Which white"}
+              extra={choice}
+              value={job.choices.whiteId ?? ""}
+              options={of(
+                "colour",
+                `as the Shelf has it: ${d.picked?.white?.name ?? "none that goes on like the colour"}`,
+              )}
+            />
+          )}
+          {d.uses.top && (
+            <PickField
+              name="topId"
+              label="Dark top"
+              extra={choice}
+              value={job.choices.topId ?? ""}
+              options={of("colour", `as the Shelf has it: ${d.picked?.top?.name ?? "none"}`)}
+            />
+          )}
+          {d.uses.depth && (
+            <TextField
+              name="depthMm"
+              label="Depth of the cut"
+              extra={choice}
+              value={job.choices.depthMm === null ? "" : showLength(job.choices.depthMm, d.units)}
+              from={job.choices.depthMm === null ? "default" : "typed"}
+              hint={
+                d.depth
+                  ? `needed: ${d.depth.needMm.toFixed(2)} mm (sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} µm, coats ${Math.round(d.depth.coatsUm)} µm, ${showLength(staysMm(d.depth), "metric")} that stays)`
+                  : undefined
+              }
+              placeholder="1.5 mm, or what is needed"
+            />
+          )}
+          {d.uses.brush && (
+            <PickField
+              name="toolMm"
+              label="Brush"
+              extra={choice}
+              value={job.choices.toolMm === null ? "" : String(job.choices.toolMm)}
+              options={[
+                { value: "", label: "small flat brush, fills 0.8 mm and up" },
+                { value: "0.4", label: "liner, fills 0.4 mm and up" },
+              ]}
+            />
+          )}
+          {d.uses.mask && (
+            <PickField
+              name="maskId"
+              label="Masked with"
+              extra={choice}
+              value={job.choices.maskId ?? ""}
+              options={[
+                { value: "", label: "as the Shelf has it, for this beam and heat" },
+                ...d.masks.map((p) => ({ value: p.id, label: p.name })),
+              ]}
+            />
+          )}
+          {d.uses.clear && (
+            <PickField
+              name="clearId"
+              label="Clear coat"
+              extra={choice}
+              value={job.choices.clearId ?? ""}
+              options={of("clear", `as the Shelf has it: ${d.picked?.clear?.name ?? "none"}`)}
+            />
+          )}
           <fieldset>
             <legend className="text-muted">Finishing moves at the end</legend>
-            {d.moves.map((m) => <TickField key={m.id} name={`move:${m.id}`} label={`${m.name}. ${m.gives}`} value={job.choices.finishing?.includes(m.id) ?? false} extra={choice} />)}
+            {d.moves.map((m) => (
+              <TickField
+                key={m.id}
+                name={`move:${m.id}`}
+                label={`${m.name}. ${m.gives}`}
+                value={job.choices.finishing?.includes(m.id) ?? false}
+                extra={choice}
+              />
+            ))}
           </fieldset>
-          {d.uses.clear && <TickField name="noClear" label="No clear coat" extra={choice} value={job.choices.noClear} hint="paint that is not sealed scratches" />}
-          <PickField name="handover" label="Handed over when" extra={choice} value={job.choices.handover ?? ""} options={[{ value: "", label: "by use: cured if wet or outdoors, else touch dry" }, { value: "touch", label: "touch dry" }, { value: "cured", label: "clear coat cured" }]} />
-          <PickField name="proof" label="Proof piece" extra={choice} value={job.choices.proof === null ? "" : String(job.choices.proof)} options={[{ value: "", label: "from three pieces on" }, { value: "true", label: "yes" }, { value: "false", label: "no" }]} />
-          <TextField name="tolerance" label="Colour may be off by" extra={choice} value={job.choices.tolerance === null ? "" : String(job.choices.tolerance)} from={job.choices.tolerance === null ? `default: ${d.tolerance}` : "typed"} hint="CIEDE2000: 2 strict, 4 ordinary" />
-          <TextField name="intervalMm" label="Line interval" extra={choice} value={job.choices.intervalMm === null ? "" : String(job.choices.intervalMm)} from={job.choices.intervalMm === null ? `default: ${showInterval(d.interval)}` : showInterval(job.choices.intervalMm)} hint="mm, dpi or lines/cm; beyond 0.6 of the spot the lines leave ridges" />
-          <PickField name="cleaner" label="Cleaned with" extra={choice} value={job.choices.cleaner} options={[{ value: "alcohol", label: "alcohol" }, { value: "acetone", label: "acetone (not on acrylic sheet)" }, { value: "citrus", label: "citrus cleaner" }, { value: "chlorinated", label: "chlorinated cleaner" }]} />
+          {d.uses.clear && (
+            <TickField
+              name="noClear"
+              label="No clear coat"
+              extra={choice}
+              value={job.choices.noClear}
+              hint="paint that is not sealed scratches"
+            />
+          )}
+          <PickField
+            name="handover"
+            label="Handed over when"
+            extra={choice}
+            value={job.choices.handover ?? ""}
+            options={[
+              { value: "", label: "by use: cured if wet or outdoors, else touch dry" },
+              { value: "touch", label: "touch dry" },
+              { value: "cured", label: "clear coat cured" },
+            ]}
+          />
+          <PickField
+            name="proof"
+            label="Proof piece"
+            extra={choice}
+            value={job.choices.proof === null ? "" : String(job.choices.proof)}
+            options={[
+              { value: "", label: "from three pieces on" },
+              { value: "true", label: "yes" },
+              { value: "false", label: "no" },
+            ]}
+          />
+          <TextField
+            name="tolerance"
+            label="Colour may be off by"
+            extra={choice}
+            value={job.choices.tolerance === null ? "" : String(job.choices.tolerance)}
+            from={job.choices.tolerance === null ? `default: ${d.tolerance}` : "typed"}
+            hint="CIEDE2000: 2 strict, 4 ordinary"
+          />
+          <TextField
+            name="intervalMm"
+            label="Line interval"
+            extra={choice}
+            value={job.choices.intervalMm === null ? "" : String(job.choices.intervalMm)}
+            from={
+              job.choices.intervalMm === null
+                ? `default: ${showInterval(d.interval)}`
+                : showInterval(job.choices.intervalMm)
+            }
+            hint="mm, dpi or lines/cm; beyond 0.6 of the spot the lines leave ridges"
+          />
+          <PickField
+            name="cleaner"
+            label="Cleaned with"
+            extra={choice}
+            value={job.choices.cleaner}
+            options={[
+              { value: "alcohol", label: "alcohol" },
+              { value: "acetone", label: "acetone (not on acrylic sheet)" },
+              { value: "citrus", label: "citrus cleaner" },
+              { value: "chlorinated", label: "chlorinated cleaner" },
+            ]}
+          />
           <fieldset className="border-t border-line pt-3">
             <legend className="font-semibold">Which way round</legend>
-            <p>View from the front. Burning {d.wants ? "shows the light colour, so the picture goes in inverted" : "makes the cut, so the picture goes in as drawn"}. {d.mirror ? "Mirrored: it is worked from the back." : "Not mirrored."}</p>
-            <PickField name="inverted" label="Tick “invert” in one place only: here" extra={choice} value={job.choices.inverted === null ? "" : String(job.choices.inverted)} options={[{ value: "", label: d.wants ? "inverted, as the route wants it" : "not inverted, as the route wants it" }, { value: "true", label: "inverted" }, { value: "false", label: "not inverted" }]} />
-            <PickField name="mirrored" label="Tick “mirror” in one place only: here" extra={choice} value={job.choices.mirrored === undefined ? "" : String(job.choices.mirrored)} options={[{ value: "", label: d.mirror ? "mirrored, as the route wants it" : "not mirrored, as the route wants it" }, { value: "true", label: "mirrored" }, { value: "false", label: "not mirrored" }]} />
+            <p>
+              View from the front. Burning{" "}
+              {d.wants
+                ? "shows the light colour, so the picture goes in inverted"
+                : "makes the cut, so the picture goes in as drawn"}
+              . {d.mirror ? "Mirrored: it is worked from the back." : "Not mirrored."}
+            </p>
+            <PickField
+              name="inverted"
+              label="Tick “invert” in one place only: here"
+              extra={choice}
+              value={job.choices.inverted === null ? "" : String(job.choices.inverted)}
+              options={[
+                {
+                  value: "",
+                  label: d.wants ? "inverted, as the route wants it" : "not inverted, as the route wants it",
+                },
+                { value: "true", label: "inverted" },
+                { value: "false", label: "not inverted" },
+              ]}
+            />
+            <PickField
+              name="mirrored"
+              label="Tick “mirror” in one place only: here"
+              extra={choice}
+              value={job.choices.mirrored === undefined ? "" : String(job.choices.mirrored)}
+              options={[
+                {
+                  value: "",
+                  label: d.mirror ? "mirrored, as the route wants it" : "not mirrored, as the route wants it",
+                },
+                { value: "true", label: "mirrored" },
+                { value: "false", label: "not mirrored" },
+              ]}
+            />
           </fieldset>
-          <Fold summary="Where makers disagree, for this job"><SchoolsPart job={d.jobPicks} shop={d.shopPicks} /></Fold>
+          <Fold summary="Where makers disagree, for this job">
+            <SchoolsPart job={d.jobPicks} shop={d.shopPicks} />
+          </Fold>
           <fieldset className="border-t border-line pt-3">
             <legend className="font-semibold">How it is worked</legend>
-            {d.uses.powderByLaser && <TickField name="airStaysOn" label="Air assist stays on while powder is melted" extra={choice} value={job.choices.airStaysOn === true} />}
-            {d.uses.sheet && <TickField name="onBareBed" label="The sheet lies straight on the bed" extra={choice} value={job.choices.onBareBed === true} />}
-            <TickField name="attended" label="Somebody stays with the laser, all through" extra={choice} value={job.choices.attended} />
-            <TickField name="sunOrHotAir" label="Dried in the sun or with hot air" extra={choice} value={job.choices.sunOrHotAir} />
-            <TickField name="driedInEnclosure" label="Wet pieces dry inside the laser’s enclosure" extra={choice} value={job.choices.driedInEnclosure === true} />
-            <TickField name="mask" label="A mask or film is on the piece while it is lasered" extra={choice} value={job.choices.mask} />
-            {(job.choices.mask || d.uses.plainMask) && <PickField name="maskChlorinated" label="Does that film hold chlorine (vinyl, PVC)?" extra={choice} value={job.choices.maskChlorinated === null ? "" : String(job.choices.maskChlorinated)} options={[{ value: "", label: "not known: ask its maker first" }, { value: "false", label: "no" }, { value: "true", label: "yes" }]} />}
+            {d.uses.powderByLaser && (
+              <TickField
+                name="airStaysOn"
+                label="Air assist stays on while powder is melted"
+                extra={choice}
+                value={job.choices.airStaysOn === true}
+              />
+            )}
+            {d.uses.sheet && (
+              <TickField
+                name="onBareBed"
+                label="The sheet lies straight on the bed"
+                extra={choice}
+                value={job.choices.onBareBed === true}
+              />
+            )}
+            <TickField
+              name="attended"
+              label="Somebody stays with the laser, all through"
+              extra={choice}
+              value={job.choices.attended}
+            />
+            <TickField
+              name="sunOrHotAir"
+              label="Dried in the sun or with hot air"
+              extra={choice}
+              value={job.choices.sunOrHotAir}
+            />
+            <TickField
+              name="driedInEnclosure"
+              label="Wet pieces dry inside the laser’s enclosure"
+              extra={choice}
+              value={job.choices.driedInEnclosure === true}
+            />
+            <TickField
+              name="mask"
+              label="A mask or film is on the piece while it is lasered"
+              extra={choice}
+              value={job.choices.mask}
+            />
+            {(job.choices.mask || d.uses.plainMask) && (
+              <PickField
+                name="maskChlorinated"
+                label="Does that film hold chlorine (vinyl, PVC)?"
+                extra={choice}
+                value={job.choices.maskChlorinated === null ? "" : String(job.choices.maskChlorinated)}
+                options={[
+                  { value: "", label: "not known: ask its maker first" },
+                  { value: "false", label: "no" },
+                  { value: "true", label: "yes" },
+                ]}
+              />
+            )}
           </fieldset>
-          <ProductList title="What lies on the Shelf for this route" products={[...new Set(Object.values(d.picked ?? {}).filter((x) => x !== null))]} />
-          <Form action="../layers" relative="path" className="mt-2"><button className="btn btn-main">Next: layers</button></Form>
+          <ProductList
+            title="What lies on the Shelf for this route"
+            products={[...new Set(Object.values(d.picked ?? {}).filter((x) => x !== null))]}
+          />
+          <Form action="../layers" relative="path" className="mt-2">
+            <button className="btn btn-main">Next: layers</button>
+          </Form>
         </section>
       )}
     </main>

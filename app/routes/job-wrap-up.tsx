@@ -23,9 +23,51 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const photos = await readPhotos(params.id);
   const rows = plan.placed.map((p, i) => {
     const run = plan.bench.steps.get(p.step.id);
-    return { id: p.step.id, title: p.step.title, plannedWhy: opened(plan, { of: "modelled", step: p.step.id }), actualWhy: run?.startedAt != null && run.doneAt != null ? asLogged(`Minutes of “${p.step.title}” as logged`, () => [{ name: "Begun", value: showWhen(plan.context.clock, run.startedAt), from: "bench log" }, { name: "Done", value: showWhen(plan.context.clock, run.doneAt), from: "bench log" }]) : null, mlWhy: opened(plan, { of: "load", step: p.step.id }), planned: p.uncorrected, actual: run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null, ml: plan.uses[i]?.ml ?? null, answer: run?.answer ?? null, early: run?.early ?? null, notes: run?.notes.map((n) => n.text) ?? [] };
+    return {
+      id: p.step.id,
+      title: p.step.title,
+      plannedWhy: opened(plan, { of: "modelled", step: p.step.id }),
+      actualWhy:
+        run?.startedAt != null && run.doneAt != null
+          ? asLogged(`Minutes of “${p.step.title}” as logged`, () => [
+              { name: "Begun", value: showWhen(plan.context.clock, run.startedAt), from: "bench log" },
+              { name: "Done", value: showWhen(plan.context.clock, run.doneAt), from: "bench log" },
+            ])
+          : null,
+      mlWhy: opened(plan, { of: "load", step: p.step.id }),
+      planned: p.uncorrected,
+      actual: run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null,
+      ml: plan.uses[i]?.ml ?? null,
+      answer: run?.answer ?? null,
+      early: run?.early ?? null,
+      notes: run?.notes.map((n) => n.text) ?? [],
+    };
   });
-  return { job: world.job, rows, photos, left: rows.filter((r) => r.actual === null).length, aside: plan.bench.aside.size, zones: world.job.zones, today: plan.context.clock.toLocal(now), waivers: world.job.waivers, noPhoto: photoStages(plan.placed).filter((p) => !hasPhoto(world.job.wrapUp.photos, p.step.id)).map((p) => p.step.title), colours: Object.fromEntries([["ground", plan.context.substrate.colour], ...world.job.zones.map((z) => [z.id, z.bare ? plan.context.substrate.colour : plan.context.hasPaint(z.productId) ? plan.context.paintOf(z.productId).product.colour : z.colour])]), grain: plan.context.substrate.family === "wood" };
+  return {
+    job: world.job,
+    rows,
+    photos,
+    left: rows.filter((r) => r.actual === null).length,
+    aside: plan.bench.aside.size,
+    zones: world.job.zones,
+    today: plan.context.clock.toLocal(now),
+    waivers: world.job.waivers,
+    noPhoto: photoStages(plan.placed)
+      .filter((p) => !hasPhoto(world.job.wrapUp.photos, p.step.id))
+      .map((p) => p.step.title),
+    colours: Object.fromEntries([
+      ["ground", plan.context.substrate.colour],
+      ...world.job.zones.map((z) => [
+        z.id,
+        z.bare
+          ? plan.context.substrate.colour
+          : plan.context.hasPaint(z.productId)
+            ? plan.context.paintOf(z.productId).product.colour
+            : z.colour,
+      ]),
+    ]),
+    grain: plan.context.substrate.family === "wood",
+  };
 }
 
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
@@ -36,21 +78,34 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
 async function wrapAct(id: string, f: Record<string, string>): Promise<string | void> {
   const { world, plan } = await readJob(id);
   const label = `wrap-up of “${world.job.title}”`;
-  const set = (more: Partial<typeof world.job.wrapUp>): Promise<void> => changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, ...more } }));
-  const setFlaws = (next: (flaws: typeof world.job.wrapUp.flaws) => typeof world.job.wrapUp.flaws): Promise<void> => changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, flaws: next(j.wrapUp.flaws) } }));
+  const set = (more: Partial<typeof world.job.wrapUp>): Promise<void> =>
+    changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, ...more } }));
+  const setFlaws = (next: (flaws: typeof world.job.wrapUp.flaws) => typeof world.job.wrapUp.flaws): Promise<void> =>
+    changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, flaws: next(j.wrapUp.flaws) } }));
   switch (f.intent) {
     case "set": {
       if (f.field === "note") return set({ note: f.value });
       const n = f.value.trim() === "" ? null : typed.whole(f.value);
       if (f.field === "good" || f.field === "lost") {
         const other = (f.field === "good" ? world.job.wrapUp.lost : world.job.wrapUp.good) ?? 0;
-        if (n !== null && n + other > world.job.quantity) throw new Refused(`${n} and ${other} are more than the ${world.job.quantity} pieces of this job.`);
+        if (n !== null && n + other > world.job.quantity)
+          throw new Refused(`${n} and ${other} are more than the ${world.job.quantity} pieces of this job.`);
         return set({ [f.field]: n });
       }
       return set({ score: n });
     }
     case "flaw":
-      return setFlaws((flaws) => [...flaws, { id: `flaw.${world.job.wrapUp.flaws.length + 1}.${Math.round(nowMinutes() * 60)}`, flaw: f.flaw as (typeof FLAWS)[number], zone: f.zone || null, piece: f.piece ? typed.whole(f.piece) : null, severity: Number(f.severity), note: f.note }]);
+      return setFlaws((flaws) => [
+        ...flaws,
+        {
+          id: `flaw.${world.job.wrapUp.flaws.length + 1}.${Math.round(nowMinutes() * 60)}`,
+          flaw: f.flaw as (typeof FLAWS)[number],
+          zone: f.zone || null,
+          piece: f.piece ? typed.whole(f.piece) : null,
+          severity: Number(f.severity),
+          note: f.note,
+        },
+      ]);
     case "flaw-forget":
       return setFlaws((flaws) => flaws.filter((x) => x.id !== f.id));
     case "photo":
@@ -58,7 +113,18 @@ async function wrapAct(id: string, f: Record<string, string>): Promise<string | 
         if (r.error) throw new Refused(r.error);
       });
     case "photo-forget":
-      return commit(`photo of “${world.job.title}”`, [{ table: "photos", id: f.id, next: null }, { table: "jobs", id, next: { ...world.job, wrapUp: { ...world.job.wrapUp, photos: world.job.wrapUp.photos.filter((x) => x !== f.id) } }, base: world.job }]);
+      return commit(`photo of “${world.job.title}”`, [
+        { table: "photos", id: f.id, next: null },
+        {
+          table: "jobs",
+          id,
+          next: {
+            ...world.job,
+            wrapUp: { ...world.job.wrapUp, photos: world.job.wrapUp.photos.filter((x) => x !== f.id) },
+          },
+          base: world.job,
+        },
+      ]);
     case "close":
       return set({ closedAt: plan.context.clock.toLocal(Math.floor(nowMinutes())) });
     case "reopen":
@@ -75,8 +141,14 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
   const w = job.wrapUp;
   const fetcher = useFetcher<Outcome>();
   const [photoError, setPhotoError] = useState<string | null>(null);
-  const total = (k: "planned" | "actual"): number => d.rows.filter((r) => r.actual !== null).reduce((a, r) => a + (r[k] ?? 0), 0);
-  const sumOf = (k: "planned" | "actual") => asLogged(k === "actual" ? "Minutes worked on finished steps" : "Minutes planned for them", () => d.rows.filter((r) => r.actual !== null).map((r) => ({ name: r.title, value: showMinutes(r[k]), from: k === "actual" ? "bench log" : "plan" })));
+  const total = (k: "planned" | "actual"): number =>
+    d.rows.filter((r) => r.actual !== null).reduce((a, r) => a + (r[k] ?? 0), 0);
+  const sumOf = (k: "planned" | "actual") =>
+    asLogged(k === "actual" ? "Minutes worked on finished steps" : "Minutes planned for them", () =>
+      d.rows
+        .filter((r) => r.actual !== null)
+        .map((r) => ({ name: r.title, value: showMinutes(r[k]), from: k === "actual" ? "bench log" : "plan" })),
+    );
   const most = Math.max(1, ...d.rows.map((r) => Math.max(r.planned ?? 0, r.actual ?? 0)));
   const photo = async (file: File | undefined): Promise<void> => {
     if (!file) return;
@@ -89,37 +161,129 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
   };
   const save = async (): Promise<void> => {
     const all = await readAll();
-    if (all) saveFile(fileName(`${job.client} ${job.title}`, d.today.slice(0, 10), ".richlayer.json"), writeFile(jobFile(all, job.id)), "application/json");
+    if (all)
+      saveFile(
+        fileName(`${job.client} ${job.title}`, d.today.slice(0, 10), ".richlayer.json"),
+        writeFile(jobFile(all, job.id)),
+        "application/json",
+      );
   };
   return (
-    <main id="main" data-view="wrap-up" className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
+    <main
+      id="main"
+      data-view="wrap-up"
+      className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]"
+    >
       <title>{`${job.title}: wrap-up · Rich Layer`}</title>
       <section aria-labelledby="w1" className="min-w-0 overflow-x-auto">
-        <h2 id="w1" className="mb-1">Planned and as it was</h2>
-        <p className="mb-2 text-muted">{total("actual") > 0 ? <><Why quiet inline of={sumOf("actual")}>{showMinutes(total("actual"))} worked</Why> on finished steps, <Why quiet inline of={sumOf("planned")}>{showMinutes(total("planned"))} planned</Why> for them.</> : "No step has been finished at the bench yet."}{d.left > 0 && ` ${d.left} ${d.left === 1 ? "step" : "steps"} not done.`}</p>
+        <h2 id="w1" className="mb-1">
+          Planned and as it was
+        </h2>
+        <p className="mb-2 text-muted">
+          {total("actual") > 0 ? (
+            <>
+              <Why quiet inline of={sumOf("actual")}>
+                {showMinutes(total("actual"))} worked
+              </Why>{" "}
+              on finished steps,{" "}
+              <Why quiet inline of={sumOf("planned")}>
+                {showMinutes(total("planned"))} planned
+              </Why>{" "}
+              for them.
+            </>
+          ) : (
+            "No step has been finished at the bench yet."
+          )}
+          {d.left > 0 && ` ${d.left} ${d.left === 1 ? "step" : "steps"} not done.`}
+        </p>
         <table>
-          <thead><tr><th>Step</th><th>Planned</th><th>Was</th><th className="w-[28%]"><span className="sr-only">Both as bars</span></th><th>Paint</th><th>Look</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Step</th>
+              <th>Planned</th>
+              <th>Was</th>
+              <th className="w-[28%]">
+                <span className="sr-only">Both as bars</span>
+              </th>
+              <th>Paint</th>
+              <th>Look</th>
+            </tr>
+          </thead>
           <tbody>
             {d.rows.map((r) => (
               <tr key={r.id} data-step={r.id}>
-                <td>{r.title}{r.early === "risk" && <span className="text-wrong"> · begun early</span>}{r.notes.map((n) => <span key={n} className="tag block">{n}</span>)}</td>
-                <td className="num"><Why quiet of={r.plannedWhy}>{showMinutes(r.planned)}</Why></td>
-                <td className="num">{r.actualWhy === null ? "–" : <Why quiet of={r.actualWhy}>{showMinutes(r.actual)}</Why>}</td>
-                <td aria-hidden="true"><span className="block h-1.5 bg-line" style={{ width: `${((r.planned ?? 0) / most) * 100}%` }} /><span className="mt-0.5 block h-1.5 bg-act" style={{ width: `${((r.actual ?? 0) / most) * 100}%` }} /></td>
-                <td className="num">{r.ml !== null && <Why quiet of={r.mlWhy}>{showMl(r.ml)}</Why>}</td>
+                <td>
+                  {r.title}
+                  {r.early === "risk" && <span className="text-wrong"> · begun early</span>}
+                  {r.notes.map((n) => (
+                    <span key={n} className="tag block">
+                      {n}
+                    </span>
+                  ))}
+                </td>
+                <td className="num">
+                  <Why quiet of={r.plannedWhy}>
+                    {showMinutes(r.planned)}
+                  </Why>
+                </td>
+                <td className="num">
+                  {r.actualWhy === null ? (
+                    "–"
+                  ) : (
+                    <Why quiet of={r.actualWhy}>
+                      {showMinutes(r.actual)}
+                    </Why>
+                  )}
+                </td>
+                <td aria-hidden="true">
+                  <span className="block h-1.5 bg-line" style={{ width: `${((r.planned ?? 0) / most) * 100}%` }} />
+                  <span className="mt-0.5 block h-1.5 bg-act" style={{ width: `${((r.actual ?? 0) / most) * 100}%` }} />
+                </td>
+                <td className="num">
+                  {r.ml !== null && (
+                    <Why quiet of={r.mlWhy}>
+                      {showMl(r.ml)}
+                    </Why>
+                  )}
+                </td>
                 <td>{r.answer ?? ""}</td>
               </tr>
             ))}
           </tbody>
         </table>
-        {d.waivers.length > 0 && <div className="mt-4"><h3>Waived</h3><ul>{d.waivers.map((x) => <li key={`${x.rule}${x.where}`}>Rule {x.rule}: {x.reason}</li>)}</ul></div>}
+        {d.waivers.length > 0 && (
+          <div className="mt-4">
+            <h3>Waived</h3>
+            <ul>
+              {d.waivers.map((x) => (
+                <li key={`${x.rule}${x.where}`}>
+                  Rule {x.rule}: {x.reason}
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
       </section>
       <section aria-labelledby="w2" className="flex flex-col gap-4">
         <h2 id="w2">What came of it</h2>
         <div className="grid grid-cols-3 gap-3">
-          <TextField name="good" label={`Good, of ${job.quantity}`} value={w.good === null ? "" : String(w.good)} inputMode="numeric" hint={w.good === null && d.aside ? `${d.aside} put aside at the bench` : undefined} />
+          <TextField
+            name="good"
+            label={`Good, of ${job.quantity}`}
+            value={w.good === null ? "" : String(w.good)}
+            inputMode="numeric"
+            hint={w.good === null && d.aside ? `${d.aside} put aside at the bench` : undefined}
+          />
           <TextField name="lost" label="Lost" value={w.lost === null ? "" : String(w.lost)} inputMode="numeric" />
-          <PickField name="score" label="How it looks" value={w.score === null ? "" : String(w.score)} options={[{ value: "", label: "not said" }, ...[1, 2, 3, 4, 5].map((n) => ({ value: String(n), label: `${n} of 5` }))]} />
+          <PickField
+            name="score"
+            label="How it looks"
+            value={w.score === null ? "" : String(w.score)}
+            options={[
+              { value: "", label: "not said" },
+              ...[1, 2, 3, 4, 5].map((n) => ({ value: String(n), label: `${n} of 5` })),
+            ]}
+          />
         </div>
         <TextField name="note" label="What to do otherwise next time" value={w.note} area />
         <section aria-labelledby="w3">
@@ -128,19 +292,62 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
           <ul>
             {w.flaws.map((x) => (
               <li key={x.id} className="flex flex-wrap items-center justify-between gap-2 border-b border-line py-1.5">
-                <span>{words(x.flaw)}{x.zone && `, ${d.zones.find((z) => z.id === x.zone)?.name ?? x.zone}`}{x.piece && `, piece ${x.piece}`} · {["", "slight", "plain", "spoilt"][x.severity]}{x.note && ` · ${x.note}`}</span>
-                <ActButton className="link-act" act={{ intent: "flaw-forget", id: x.id }} label={`Remove ${words(x.flaw)}`}>Remove</ActButton>
+                <span>
+                  {words(x.flaw)}
+                  {x.zone && `, ${d.zones.find((z) => z.id === x.zone)?.name ?? x.zone}`}
+                  {x.piece && `, piece ${x.piece}`} · {["", "slight", "plain", "spoilt"][x.severity]}
+                  {x.note && ` · ${x.note}`}
+                </span>
+                <ActButton
+                  className="link-act"
+                  act={{ intent: "flaw-forget", id: x.id }}
+                  label={`Remove ${words(x.flaw)}`}
+                >
+                  Remove
+                </ActButton>
               </li>
             ))}
           </ul>
           <details className="mt-1">
             <summary className="link-act">Note a flaw</summary>
             <PostForm intent="flaw" className="mt-1 flex flex-wrap items-end gap-2">
-              <label className="text-muted">Flaw<select name="flaw" className="field-in text-ink">{FLAWS.map((x) => <option key={x} value={x}>{words(x)}</option>)}</select></label>
-              <label className="text-muted">Zone<select name="zone" className="field-in text-ink"><option value="">anywhere</option>{d.zones.map((z) => <option key={z.id} value={z.id}>{z.name}</option>)}</select></label>
-              <label className="text-muted">Piece<input name="piece" className="field-in w-20 text-ink" inputMode="numeric" /></label>
-              <label className="text-muted">How bad<select name="severity" className="field-in text-ink"><option value="1">slight</option><option value="2">plain</option><option value="3">spoilt</option></select></label>
-              <label className="text-muted">Note<input name="note" className="field-in text-ink" /></label>
+              <label className="text-muted">
+                Flaw
+                <select name="flaw" className="field-in text-ink">
+                  {FLAWS.map((x) => (
+                    <option key={x} value={x}>
+                      {words(x)}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <label className="text-muted">
+                Zone
+                <select name="zone" className="field-in text-ink">
+                  <option value="">anywhere</option>
+                  {d.zones.map((z) => (
+                    <option key={z.id} value={z.id}>
+                      {z.name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <label className="text-muted">
+                Piece
+                <input name="piece" className="field-in w-20 text-ink" inputMode="numeric" />
+              </label>
+              <label className="text-muted">
+                How bad
+                <select name="severity" className="field-in text-ink">
+                  <option value="1">slight</option>
+                  <option value="2">plain</option>
+                  <option value="3">spoilt</option>
+                </select>
+              </label>
+              <label className="text-muted">
+                Note
+                <input name="note" className="field-in text-ink" />
+              </label>
               <button className="btn">Keep it</button>
             </PostForm>
           </details>
@@ -149,19 +356,68 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
           <h3 id="w4">Photos</h3>
           {d.noPhoto.length > 0 && <p className="text-muted">No photo of: {d.noPhoto.join(", ")}.</p>}
           <ul className="my-2 flex flex-wrap items-end gap-3">
-            {d.photos.length > 0 && <li className="flex flex-col gap-1"><Face job={job} colours={d.colours} grain={d.grain} label={`${job.title} as it was meant`} className="h-28" /><span className="tag">as it was meant</span></li>}
+            {d.photos.length > 0 && (
+              <li className="flex flex-col gap-1">
+                <Face
+                  job={job}
+                  colours={d.colours}
+                  grain={d.grain}
+                  label={`${job.title} as it was meant`}
+                  className="h-28"
+                />
+                <span className="tag">as it was meant</span>
+              </li>
+            )}
             {d.photos.map((p) => (
-              <li key={p.id} className="flex flex-col gap-1"><img src={`data:image/jpeg;base64,${p.data}`} alt={p.caption || "photo of the piece"} className="h-28 rounded border border-line" /><ActButton className="link-act" act={{ intent: "photo-forget", id: p.id }} label={`Remove photo ${p.caption}`}>Remove</ActButton></li>
+              <li key={p.id} className="flex flex-col gap-1">
+                <img
+                  src={`data:image/jpeg;base64,${p.data}`}
+                  alt={p.caption || "photo of the piece"}
+                  className="h-28 rounded border border-line"
+                />
+                <ActButton
+                  className="link-act"
+                  act={{ intent: "photo-forget", id: p.id }}
+                  label={`Remove photo ${p.caption}`}
+                >
+                  Remove
+                </ActButton>
+              </li>
             ))}
           </ul>
-          <label className="screen-only text-muted">Add a photo<input type="file" accept="image/*" className="field-in text-ink" onChange={(e) => void photo(e.target.files?.[0])} /></label>
+          <label className="screen-only text-muted">
+            Add a photo
+            <input
+              type="file"
+              accept="image/*"
+              className="field-in text-ink"
+              onChange={(e) => void photo(e.target.files?.[0])}
+            />
+          </label>
           <p className="screen-only tag">Drawn anew at 1600 px at most, so no place or camera data stays in it.</p>
-          {(photoError ?? fetcher.data?.error) && <p role="alert" className="text-wrong">{photoError ?? fetcher.data?.error}</p>}
+          {(photoError ?? fetcher.data?.error) && (
+            <p role="alert" className="text-wrong">
+              {photoError ?? fetcher.data?.error}
+            </p>
+          )}
         </section>
         <div className="flex flex-wrap gap-3 border-t border-line pt-3">
-          {w.closedAt === null ? <ActButton className="btn btn-main" act={{ intent: "close" }}>Wrap up the job</ActButton> : <><p className="self-center text-ready">Wrapped up {w.closedAt.replace("T", ", ")}.</p><ActButton act={{ intent: "reopen" }}>Open it again</ActButton></>}
-          <button type="button" className="btn" onClick={() => void save()}>Save this job as a file</button>
-          <Link className="btn" to="/bench-log">Bench log</Link>
+          {w.closedAt === null ? (
+            <ActButton className="btn btn-main" act={{ intent: "close" }}>
+              Wrap up the job
+            </ActButton>
+          ) : (
+            <>
+              <p className="self-center text-ready">Wrapped up {w.closedAt.replace("T", ", ")}.</p>
+              <ActButton act={{ intent: "reopen" }}>Open it again</ActButton>
+            </>
+          )}
+          <button type="button" className="btn" onClick={() => void save()}>
+            Save this job as a file
+          </button>
+          <Link className="btn" to="/bench-log">
+            Bench log
+          </Link>
         </div>
       </section>
     </main>

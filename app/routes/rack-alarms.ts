@@ -4,4 +4,5 @@ import { readRunning } from "../store/queries";
 import { alarmsOf, type AlarmEvent } from "../ui/bench/alarms";
 import { rackOf } from "./bench-view";
 
-export const rackAlarms = async (): Promise<AlarmEvent[]> => alarmsOf(rackOf(await readRunning(null), Math.floor(nowMinutes())));
+export const rackAlarms = async (): Promise<AlarmEvent[]> =>
+  alarmsOf(rackOf(await readRunning(null), Math.floor(nowMinutes())));

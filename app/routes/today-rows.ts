@@ -17,13 +17,28 @@ export function todayRows(all: World[], now: number) {
     const at = "step" in s ? s.step.step.id : "";
     const due = w.job.due ? plan.context.clock.fromLocal(w.job.due) : null;
     return {
-      id: w.job.id, title: w.job.title, client: w.job.client, quantity: w.job.quantity,
+      id: w.job.id,
+      title: w.job.title,
+      client: w.job.client,
+      quantity: w.job.quantity,
       is: s.is,
       step: s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step.step.title : null,
       minutes: s.is === "ready" ? s.step.minutes : null,
       begun: plan.bench.actuals.size > 0,
-      wait: s.is === "waiting" || s.is === "missed" ? { state: s.need.state, words: stateWords(s.need.state), from: s.need.from, opens: s.opens, closes: s.closes, why: why({ of: s.is === "missed" ? "shuts" : "opens", step: at }) } : null,
-      whyMinutes: why({ of: "minutes", step: at }), whyReady: why({ of: "ready" }), whySlack: why({ of: "margin" }),
+      wait:
+        s.is === "waiting" || s.is === "missed"
+          ? {
+              state: s.need.state,
+              words: stateWords(s.need.state),
+              from: s.need.from,
+              opens: s.opens,
+              closes: s.closes,
+              why: why({ of: s.is === "missed" ? "shuts" : "opens", step: at }),
+            }
+          : null,
+      whyMinutes: why({ of: "minutes", step: at }),
+      whyReady: why({ of: "ready" }),
+      whySlack: why({ of: "margin" }),
       lacks: s.is === "lacking" ? s.say : null,
       ready: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready),
       due: due === null ? null : showWhen(plan.context.clock, due),
@@ -32,7 +47,13 @@ export function todayRows(all: World[], now: number) {
     };
   });
   const order = { missed: 0, ready: 0, waiting: 1, lacking: 2, done: 3, closed: 4 };
-  rows.sort((a, b) => Number(b.begun) - Number(a.begun) || order[a.is] - order[b.is] || (a.wait?.opens ?? Infinity) - (b.wait?.opens ?? Infinity) || (a.slack ?? Infinity) - (b.slack ?? Infinity));
+  rows.sort(
+    (a, b) =>
+      Number(b.begun) - Number(a.begun) ||
+      order[a.is] - order[b.is] ||
+      (a.wait?.opens ?? Infinity) - (b.wait?.opens ?? Infinity) ||
+      (a.slack ?? Infinity) - (b.slack ?? Infinity),
+  );
   return rows;
 }
 export type TodayRow = ReturnType<typeof todayRows>[number];

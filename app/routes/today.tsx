@@ -15,7 +15,8 @@ let kept: { key: string; rows: TodayRow[] } | null = null;
 /** Where the jobs of the day stand; planned anew when the minute or anything stored is another one. */
 async function rowsOf(ids: string[], stamp: string, now: number): Promise<TodayRow[]> {
   const key = `${now} ${stamp}`;
-  if (kept?.key !== key) kept = { key, rows: ids.length ? (await import("./today-rows")).todayRows(await readWorldsOf(ids), now) : [] };
+  if (kept?.key !== key)
+    kept = { key, rows: ids.length ? (await import("./today-rows")).todayRows(await readWorldsOf(ids), now) : [] };
   return kept.rows;
 }
 
@@ -43,45 +44,140 @@ export default function Today({ loaderData: { rows, more, now, remind } }: Route
       <title>Today · Rich Layer</title>
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>Today</h1>
-        <Link to="/jobs/new" className={rows.length ? "btn" : "btn btn-main"}>New job</Link>
+        <Link to="/jobs/new" className={rows.length ? "btn" : "btn btn-main"}>
+          New job
+        </Link>
       </div>
-      {remind && <p className="mb-4 border-y border-line py-2 text-waiting">{remind.last === null ? "The shop has never been saved as a file from this browser." : `The shop was last saved as a file on ${remind.last.on}, ${remind.last.days} days ago.`} A browser can lose what it keeps. <Link className="text" to="/workshop">Save a spare copy</Link></p>}
+      {remind && (
+        <p className="mb-4 border-y border-line py-2 text-waiting">
+          {remind.last === null
+            ? "The shop has never been saved as a file from this browser."
+            : `The shop was last saved as a file on ${remind.last.on}, ${remind.last.days} days ago.`}{" "}
+          A browser can lose what it keeps.{" "}
+          <Link className="text" to="/workshop">
+            Save a spare copy
+          </Link>
+        </p>
+      )}
       {!rows.length && (
         <Empty title="Nothing is under way">
           <p>Here stand the jobs of the day: what to do now, what is drying and when its window opens, what is due.</p>
-          <p>Begin with a job: who it is for, how many, on what. Paints, machine and hours are asked for where they are needed.</p>
+          <p>
+            Begin with a job: who it is for, how many, on what. Paints, machine and hours are asked for where they are
+            needed.
+          </p>
         </Empty>
       )}
       <ul className="divide-y divide-line border-y border-line empty:hidden">
         {rows.map((r) => (
-          <li key={r.id} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)_auto] items-center gap-x-6 gap-y-2 py-4 max-lg:grid-cols-1">
+          <li
+            key={r.id}
+            className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)_auto] items-center gap-x-6 gap-y-2 py-4 max-lg:grid-cols-1"
+          >
             <div>
-              <h2><Link to={`/jobs/${r.id}`} className="hover:underline">{r.title}</Link></h2>
-              <p className="text-muted">{r.quantity} {r.quantity === 1 ? "piece" : "pieces"}{r.client ? `, for ${r.client}` : ""}</p>
-              {r.snags > 0 && <p className="text-wrong">{r.snags} {r.snags === 1 ? "snag" : "snags"} open</p>}
+              <h2>
+                <Link to={`/jobs/${r.id}`} className="hover:underline">
+                  {r.title}
+                </Link>
+              </h2>
+              <p className="text-muted">
+                {r.quantity} {r.quantity === 1 ? "piece" : "pieces"}
+                {r.client ? `, for ${r.client}` : ""}
+              </p>
+              {r.snags > 0 && (
+                <p className="text-wrong">
+                  {r.snags} {r.snags === 1 ? "snag" : "snags"} open
+                </p>
+              )}
             </div>
             <div>
-              {r.is === "ready" && <p><strong>{r.begun ? "Now: " : "First: "}{r.step}</strong>{r.minutes !== null && <span className="text-muted">, <Why quiet inline of={r.whyMinutes}>about {showMinutes(r.minutes)}</Why></span>}</p>}
+              {r.is === "ready" && (
+                <p>
+                  <strong>
+                    {r.begun ? "Now: " : "First: "}
+                    {r.step}
+                  </strong>
+                  {r.minutes !== null && (
+                    <span className="text-muted">
+                      ,{" "}
+                      <Why quiet inline of={r.whyMinutes}>
+                        about {showMinutes(r.minutes)}
+                      </Why>
+                    </span>
+                  )}
+                </p>
+              )}
               {r.is === "lacking" && <p className="text-waiting">{r.lacks}</p>}
               {r.is === "done" && <p className="text-ready">All steps done; wrap it up.</p>}
               {r.wait && (
                 <>
-                  <p>Then: <strong>{r.step}</strong></p>
-                  <DryClock state={r.wait.state} words={r.wait.words} from={r.wait.from} opens={r.wait.opens} closes={r.wait.closes} now={now} why={r.wait.why} />
+                  <p>
+                    Then: <strong>{r.step}</strong>
+                  </p>
+                  <DryClock
+                    state={r.wait.state}
+                    words={r.wait.words}
+                    from={r.wait.from}
+                    opens={r.wait.opens}
+                    closes={r.wait.closes}
+                    now={now}
+                    why={r.wait.why}
+                  />
                 </>
               )}
               <p className="text-muted">
-                {r.ready ? <Why quiet inline of={r.whyReady}>Ready {r.ready}</Why> : "No ready time yet"}
-                {r.due && <> · due <span data-given>{r.due}</span>{r.slack !== null && <span className={r.slack < 0 ? "text-wrong" : ""}> (<Why quiet inline of={r.whySlack}>{r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`}</Why>)</span>}</>}
+                {r.ready ? (
+                  <Why quiet inline of={r.whyReady}>
+                    Ready {r.ready}
+                  </Why>
+                ) : (
+                  "No ready time yet"
+                )}
+                {r.due && (
+                  <>
+                    {" "}
+                    · due <span data-given>{r.due}</span>
+                    {r.slack !== null && (
+                      <span className={r.slack < 0 ? "text-wrong" : ""}>
+                        {" "}
+                        (
+                        <Why quiet inline of={r.whySlack}>
+                          {r.slack < 0 ? `${showMinutes(-r.slack)} late` : `${showMinutes(r.slack)} to spare`}
+                        </Why>
+                        )
+                      </span>
+                    )}
+                  </>
+                )}
               </p>
             </div>
             <div className="flex gap-2">
-              {r.is === "done" ? <Link to={`/jobs/${r.id}/wrap-up`} className="btn">Wrap up</Link> : r.is === "lacking" ? <Link to={`/jobs/${r.id}`} className="btn">Go on planning</Link> : <Link to={`/jobs/${r.id}/bench`} className="btn">Go to the bench</Link>}
+              {r.is === "done" ? (
+                <Link to={`/jobs/${r.id}/wrap-up`} className="btn">
+                  Wrap up
+                </Link>
+              ) : r.is === "lacking" ? (
+                <Link to={`/jobs/${r.id}`} className="btn">
+                  Go on planning
+                </Link>
+              ) : (
+                <Link to={`/jobs/${r.id}/bench`} className="btn">
+                  Go to the bench
+                </Link>
+              )}
             </div>
           </li>
         ))}
       </ul>
-      {more > 0 && <p className="mt-4 text-muted">{more} more open {more === 1 ? "job" : "jobs"}, not begun and due later: <Link className="text" to="/jobs">all jobs</Link>.</p>}
+      {more > 0 && (
+        <p className="mt-4 text-muted">
+          {more} more open {more === 1 ? "job" : "jobs"}, not begun and due later:{" "}
+          <Link className="text" to="/jobs">
+            all jobs
+          </Link>
+          .
+        </p>
+      )}
     </main>
   );
 }

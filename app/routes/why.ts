@@ -8,16 +8,37 @@ import { indexOf } from "../core/why/figure";
 import type { ZoneLayers } from "../core/plan/report";
 import type { Opened } from "../ui/kit/why";
 
-export const opened = (plan: Plan, figure: FigureRef): Opened => ({ title: titleOf(plan, figure), rows: () => inputs(plan, figure), ask: { world: plan.context.world, now: plan.now, figure } });
+export const opened = (plan: Plan, figure: FigureRef): Opened => ({
+  title: titleOf(plan, figure),
+  rows: () => inputs(plan, figure),
+  ask: { world: plan.context.world, now: plan.now, figure },
+});
 
 /** A figure of another world than the one on screen, or of a plan that was made lean: its plan is made when somebody asks. */
-export const openedIn = (world: World, now: number | null, figure: FigureRef, title: string): Opened => ({ title, rows: () => inputs(makePlan(world, now), figure), ask: { world, now, figure } });
+export const openedIn = (world: World, now: number | null, figure: FigureRef, title: string): Opened => ({
+  title,
+  rows: () => inputs(makePlan(world, now), figure),
+  ask: { world, now, figure },
+});
 
 /** A latest beginning, or its slack, that is known already. */
-export const openedLatest = (plan: Plan, of: "latest" | "slack", step: string, at: number): Opened => ({ ...opened(plan, { of, step }), rows: () => latestInputs(plan, indexOf(plan, step), at) });
+export const openedLatest = (plan: Plan, of: "latest" | "slack", step: string, at: number): Opened => ({
+  ...opened(plan, { of, step }),
+  rows: () => latestInputs(plan, indexOf(plan, step), at),
+});
 
 /** One layer of a section; what was not laid by a step has nothing to vary. */
-export const openedLayer = (plan: Plan, step: string, zone: string, l: ZoneLayers["layers"][number], name: string): Opened => ({ title: `Thickness of ${name}`, rows: () => layerInputs(plan, l), ask: l.step === null || l.kind === "mask" ? null : opened(plan, { of: "layer", step, zone, film: l.step }).ask });
+export const openedLayer = (
+  plan: Plan,
+  step: string,
+  zone: string,
+  l: ZoneLayers["layers"][number],
+  name: string,
+): Opened => ({
+  title: `Thickness of ${name}`,
+  rows: () => layerInputs(plan, l),
+  ask: l.step === null || l.kind === "mask" ? null : opened(plan, { of: "layer", step, zone, film: l.step }).ask,
+});
 
 /** A figure that is measured, logged or typed in: its origin and nothing to vary. */
 export const asLogged = (title: string, rows: Opened["rows"]): Opened => ({ title, rows, ask: null });

@@ -29,7 +29,11 @@ export async function clientLoader() {
   if (!base) throw redirect("/");
   const clock = zonedClock(base.shop.zone);
   const saved = await readLastSaved();
-  return { ...base, today: clock.toLocal(Math.floor(nowMinutes())).slice(0, 10), saved: saved === null ? null : showWhen(clock, Math.floor(saved / 60000)) };
+  return {
+    ...base,
+    today: clock.toLocal(Math.floor(nowMinutes())).slice(0, 10),
+    saved: saved === null ? null : showWhen(clock, Math.floor(saved / 60000)),
+  };
 }
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
@@ -37,7 +41,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const v = f.value ?? "";
   return answer(f.field, async () => {
     const base = (await readShop())!;
-    const shop = (label: string, more: (s: Shop) => Partial<Shop>): Promise<void> => change<Shop>(label, "shop", "shop", (s) => ({ ...s, ...more(s) }));
+    const shop = (label: string, more: (s: Shop) => Partial<Shop>): Promise<void> =>
+      change<Shop>(label, "shop", "shop", (s) => ({ ...s, ...more(s) }));
     switch (f.intent) {
       case "set":
         return shop(`${f.field} of the shop`, () => {
@@ -59,14 +64,16 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
           }
           if (f.field === "tolerance") return { tolerance: typed.number(v) };
           if (f.field === "daysOff") return { daysOff: v.split(/[\s,;]+/).filter(Boolean) };
-          if (["name", "currency", "units", "language"].includes(f.field)) return { [f.field]: v.trim() } as Partial<Shop>;
+          if (["name", "currency", "units", "language"].includes(f.field))
+            return { [f.field]: v.trim() } as Partial<Shop>;
           throw new Refused(`There is nothing called “${f.field}” here.`);
         });
       case "hours":
         return shop("hours", (s) => {
           const [day, end] = f.field.split(".") as [(typeof WEEKDAYS)[number], "open" | "from" | "to"];
           const now = s.hours[day];
-          if (end === "open") return { hoursSet: true, hours: { ...s.hours, [day]: v === "true" ? ["09:00", "18:00"] : null } };
+          if (end === "open")
+            return { hoursSet: true, hours: { ...s.hours, [day]: v === "true" ? ["09:00", "18:00"] : null } };
           const next: [string, string] = end === "from" ? [v, now?.[1] ?? "18:00"] : [now?.[0] ?? "09:00", v];
           if (!(next[0] < next[1])) throw new Refused(`Closing ${next[1]} must come after opening ${next[0]}.`);
           return { hoursSet: true, hours: { ...s.hours, [day]: next } };
@@ -74,21 +81,39 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       case "climate":
         return shop("climate", (s) => {
           const c = { ...s.climate, measured: true };
-          if (f.field === "kind") return { climate: v === "hourly" ? { ...c, kind: "hourly", hourly: c.hourly.length === 24 ? c.hourly : Array.from({ length: 24 }, () => ({ c: c.c, rh: c.rh })) } : { ...c, kind: "constant" } };
+          if (f.field === "kind")
+            return {
+              climate:
+                v === "hourly"
+                  ? {
+                      ...c,
+                      kind: "hourly",
+                      hourly:
+                        c.hourly.length === 24 ? c.hourly : Array.from({ length: 24 }, () => ({ c: c.c, rh: c.rh })),
+                    }
+                  : { ...c, kind: "constant" },
+            };
           if (f.field === "c") return { climate: { ...c, c: typed.temperature(v) } };
           if (f.field === "rh") return { climate: { ...c, rh: typed.share(v) } };
           if (f.field === "air") return { climate: { ...c, air: v as Shop["climate"]["air"] } };
           if (f.field === "points") {
             const lines = v.trim().split(/\n+/);
-            if (lines.length !== 24) throw new Refused(`Give 24 lines, one an hour from 0 to 23; there are ${lines.length}.`);
-            return { climate: { ...c, kind: "hourly", hourly: lines.map((l, i) => {
-              const [t, rh] = l.trim().split(/[\s,;]+/);
-              try {
-                return { c: typed.temperature(t ?? ""), rh: typed.share(rh ?? "") };
-              } catch (e) {
-                throw new Refused(`Line ${i + 1}: ${(e as Error).message}`);
-              }
-            }) } };
+            if (lines.length !== 24)
+              throw new Refused(`Give 24 lines, one an hour from 0 to 23; there are ${lines.length}.`);
+            return {
+              climate: {
+                ...c,
+                kind: "hourly",
+                hourly: lines.map((l, i) => {
+                  const [t, rh] = l.trim().split(/[\s,;]+/);
+                  try {
+                    return { c: typed.temperature(t ?? ""), rh: typed.share(rh ?? "") };
+                  } catch (e) {
+                    throw new Refused(`Line ${i + 1}: ${(e as Error).message}`);
+                  }
+                }),
+              },
+            };
           }
           throw new Refused(`There is nothing called “${f.field}” here.`);
         });
@@ -104,7 +129,10 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
           const { changeOver = [], ...rest } = m;
           if (f.point === "open") return { ...rest, changeOver: [] };
           if (f.point === "close") return rest;
-          return { ...rest, changeOver: v === "true" ? [...new Set([...changeOver, f.point])] : changeOver.filter((x) => x !== f.point) };
+          return {
+            ...rest,
+            changeOver: v === "true" ? [...new Set([...changeOver, f.point])] : changeOver.filter((x) => x !== f.point),
+          };
         });
       case "machine-remove": {
         const used = (await readHeads()).find((j) => j.machineId === f.id && j.open === 1);
@@ -115,16 +143,41 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         return change<Machine>("machine", "machines", f.id, (m) => {
           const mm = (t: string): number => typed.length(t, base.shop.units);
           const read: Record<string, () => Partial<Machine>> = {
-            name: () => ({ name: v.trim() || "Laser" }), watts: () => ({ watts: typed.number(v) }), maxSpeed: () => ({ maxSpeed: typed.speedOrNull(v) }), rapid: () => ({ rapid: typed.speedOrNull(v) }), accel: () => ({ accel: typed.number(v) }),
-            bedW: () => ({ bedW: mm(v) }), bedH: () => ({ bedH: mm(v) }), spotMm: () => ({ spotMm: typed.lengthOrNull(v) }), overscanMm: () => ({ overscanMm: typed.lengthOrNull(v) }), depthPerJ: () => ({ depthPerJ: typed.numberOrNull(v) }), jumpMs: () => ({ jumpMs: typed.number(v) }), note: () => ({ note: v }),
+            name: () => ({ name: v.trim() || "Laser" }),
+            watts: () => ({ watts: typed.number(v) }),
+            maxSpeed: () => ({ maxSpeed: typed.speedOrNull(v) }),
+            rapid: () => ({ rapid: typed.speedOrNull(v) }),
+            accel: () => ({ accel: typed.number(v) }),
+            bedW: () => ({ bedW: mm(v) }),
+            bedH: () => ({ bedH: mm(v) }),
+            spotMm: () => ({ spotMm: typed.lengthOrNull(v) }),
+            overscanMm: () => ({ overscanMm: typed.lengthOrNull(v) }),
+            depthPerJ: () => ({ depthPerJ: typed.numberOrNull(v) }),
+            jumpMs: () => ({ jumpMs: typed.number(v) }),
+            note: () => ({ note: v }),
             beam: () => ({ beam: v as Beam }),
-            powerPoints: () => ({ powerPoints: v.trim() === "" ? [] : v.trim().split(/\n+/).map((l, i) => {
-              const [set, watts] = l.trim().split(/[\s,;]+/).map(Number);
-              if (!Number.isFinite(set) || !Number.isFinite(watts)) throw new Refused(`Line ${i + 1}: give what the panel says and the watts measured, such as “50 22”.`);
-              return { set, watts };
-            }) }),
+            powerPoints: () => ({
+              powerPoints:
+                v.trim() === ""
+                  ? []
+                  : v
+                      .trim()
+                      .split(/\n+/)
+                      .map((l, i) => {
+                        const [set, watts] = l
+                          .trim()
+                          .split(/[\s,;]+/)
+                          .map(Number);
+                        if (!Number.isFinite(set) || !Number.isFinite(watts))
+                          throw new Refused(
+                            `Line ${i + 1}: give what the panel says and the watts measured, such as “50 22”.`,
+                          );
+                        return { set, watts };
+                      }),
+            }),
           };
-          if (["trimsRows", "bothWays", "galvo", "enclosed", "extraction", "airAssist"].includes(f.field)) return { ...m, [f.field]: v === "true" };
+          if (["trimsRows", "bothWays", "galvo", "enclosed", "extraction", "airAssist"].includes(f.field))
+            return { ...m, [f.field]: v === "true" };
           if (!read[f.field]) throw new Refused(`There is nothing called “${f.field}” here.`);
           return { ...m, ...read[f.field]() };
         });
@@ -142,7 +195,18 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
           if (!Object.hasOwn(GEAR_WORDS, kind)) throw new Refused(`There is no kind of tool called “${f.kind}”.`);
           let id: string = kind;
           for (let n = 2; (s.gear ?? []).some((g) => g.id === id); n++) id = `${kind}-${n}`;
-          return { gear: [...(s.gear ?? []), { ...new Gear(), id, kind, name: f.name?.trim() || GEAR_WORDS[kind], ...(kind === "oven" ? { notForFood: true } : {}) }] };
+          return {
+            gear: [
+              ...(s.gear ?? []),
+              {
+                ...new Gear(),
+                id,
+                kind,
+                name: f.name?.trim() || GEAR_WORDS[kind],
+                ...(kind === "oven" ? { notForFood: true } : {}),
+              },
+            ],
+          };
         });
       case "gear-remove":
         return shop("thing taken out of the Workshop", (s) => {
@@ -150,15 +214,21 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
           return { gear: left.length ? left : undefined };
         });
       case "gear":
-        return shop("thing in the Workshop", (s) => ({ gear: (s.gear ?? []).map((g) => (g.id === f.id ? { ...g, ...gearField(f.field, v, base.shop.units) } : g)) }));
+        return shop("thing in the Workshop", (s) => ({
+          gear: (s.gear ?? []).map((g) => (g.id === f.id ? { ...g, ...gearField(f.field, v, base.shop.units) } : g)),
+        }));
       default:
         throw new Refused(`There is no act “${f.intent}”.`);
     }
   });
 }
 
-
-const GEAR_WORDS: Record<Gear["kind"], string> = { oven: "Oven", gun: "Heat gun", jig: "Jig or nest", rotary: "Rotary" };
+const GEAR_WORDS: Record<Gear["kind"], string> = {
+  oven: "Oven",
+  gun: "Heat gun",
+  jig: "Jig or nest",
+  rotary: "Rotary",
+};
 function gearField(field: string, v: string, units: Shop["units"]): Partial<Gear> {
   if (field === "name") return { name: v.trim() || "Unnamed" };
   if (field === "notForFood" || field === "lowFan") return { [field]: v === "true" };
@@ -169,7 +239,11 @@ function gearField(field: string, v: string, units: Shop["units"]): Partial<Gear
 
 export default function Workshop({ loaderData: { shop, machines, today, saved } }: Route.ComponentProps) {
   return (
-    <main id="main" data-view="workshop" className="mx-auto grid w-full max-w-[1400px] grid-cols-1 gap-x-12 gap-y-9 px-5 py-5 lg:grid-cols-2">
+    <main
+      id="main"
+      data-view="workshop"
+      className="mx-auto grid w-full max-w-[1400px] grid-cols-1 gap-x-12 gap-y-9 px-5 py-5 lg:grid-cols-2"
+    >
       <title>Workshop · Rich Layer</title>
       <h1 className="lg:col-span-2">Workshop</h1>
       <section aria-labelledby="o1" className="flex flex-col gap-3">
@@ -182,21 +256,57 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
       </section>
       <section aria-labelledby="o3" className="flex flex-col gap-4 lg:col-span-2">
         <h2 id="o3">Machines</h2>
-        {!machines.length && <p className="text-muted">No machine yet. Depth, settings and laser minutes are unknown until there is one.</p>}
-        {machines.map((m) => <MachineForm key={m.id} m={m} />)}
+        {!machines.length && (
+          <p className="text-muted">
+            No machine yet. Depth, settings and laser minutes are unknown until there is one.
+          </p>
+        )}
+        {machines.map((m) => (
+          <MachineForm key={m.id} m={m} />
+        ))}
         <PostForm intent="machine-add" className="flex flex-wrap items-end gap-3">
-          <label className="flex flex-col text-muted">Beam<select name="beam" className="field-in text-ink">{BEAMS.map((b) => <option key={b} value={b}>{BEAM_KINDS[b].name}</option>)}</select></label>
-          <label className="flex flex-col text-muted">Watts<input name="watts" className="field-in w-24 text-ink" defaultValue="40" /></label>
+          <label className="flex flex-col text-muted">
+            Beam
+            <select name="beam" className="field-in text-ink">
+              {BEAMS.map((b) => (
+                <option key={b} value={b}>
+                  {BEAM_KINDS[b].name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="flex flex-col text-muted">
+            Watts
+            <input name="watts" className="field-in w-24 text-ink" defaultValue="40" />
+          </label>
           <button className="btn">Add a machine</button>
         </PostForm>
       </section>
       <section aria-labelledby="o11" className="flex flex-col gap-3 lg:col-span-2">
         <h2 id="o11">Ovens, guns, jigs, rotaries</h2>
-        {!shop.gear?.length && <p className="text-muted">None yet. Oven loads, and how closely a piece comes back, are planned from what stands here.</p>}
-        {(shop.gear ?? []).map((g) => <GearForm key={g.id} g={g} />)}
+        {!shop.gear?.length && (
+          <p className="text-muted">
+            None yet. Oven loads, and how closely a piece comes back, are planned from what stands here.
+          </p>
+        )}
+        {(shop.gear ?? []).map((g) => (
+          <GearForm key={g.id} g={g} />
+        ))}
         <PostForm intent="gear-add" className="flex flex-wrap items-end gap-3">
-          <label className="flex flex-col text-muted">What<select name="kind" className="field-in text-ink">{Object.entries(GEAR_WORDS).map(([k, w]) => <option key={k} value={k}>{w}</option>)}</select></label>
-          <label className="flex flex-col text-muted">Called<input name="name" className="field-in text-ink" placeholder="as you call it" /></label>
+          <label className="flex flex-col text-muted">
+            What
+            <select name="kind" className="field-in text-ink">
+              {Object.entries(GEAR_WORDS).map(([k, w]) => (
+                <option key={k} value={k}>
+                  {w}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="flex flex-col text-muted">
+            Called
+            <input name="name" className="field-in text-ink" placeholder="as you call it" />
+          </label>
           <button className="btn">Add it</button>
         </PostForm>
       </section>
@@ -209,16 +319,37 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
       <section aria-labelledby="o13" className="flex flex-col gap-1 lg:col-span-2">
         <h2 id="o13">Questions that choose a route</h2>
         <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-2">
-          {ROUTE_RULES.map((r) => <TickField key={r.id} name={r.id} label={`${r.asks} ${r.why}`} value={!shop.routeRulesOff?.includes(r.id)} extra={{ intent: "route-rule" }} />)}
+          {ROUTE_RULES.map((r) => (
+            <TickField
+              key={r.id}
+              name={r.id}
+              label={`${r.asks} ${r.why}`}
+              value={!shop.routeRulesOff?.includes(r.id)}
+              extra={{ intent: "route-rule" }}
+            />
+          ))}
         </div>
       </section>
       <section aria-labelledby="o5" className="flex flex-col gap-3">
         <h2 id="o5">The shop and this screen</h2>
         <TextField name="name" label="Called" value={shop.name} />
         <div className="grid grid-cols-[repeat(auto-fill,minmax(110px,1fr))] gap-3">
-          <PickField name="units" label="Units" value={shop.units} options={[{ value: "metric", label: "mm, °C" }, { value: "inch", label: "inch, °F" }]} />
+          <PickField
+            name="units"
+            label="Units"
+            value={shop.units}
+            options={[
+              { value: "metric", label: "mm, °C" },
+              { value: "inch", label: "inch, °F" },
+            ]}
+          />
           <TextField name="currency" label="Currency" value={shop.currency} />
-          <TextField name="tolerance" label="Colour tolerance" value={String(shop.tolerance)} hint="2 strict, 4 ordinary" />
+          <TextField
+            name="tolerance"
+            label="Colour tolerance"
+            value={String(shop.tolerance)}
+            hint="2 strict, 4 ordinary"
+          />
         </div>
         <ThemePick />
       </section>
@@ -231,17 +362,50 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
 function GearForm({ g }: { g: Gear }) {
   const e = { intent: "gear", id: g.id };
   const mm = (x: number | null): string => (x === null ? "" : `${x} mm`);
-  const len = (name: "trayW" | "trayH" | "errorMm" | "gripMm", label: string) => <TextField name={name} label={label} value={mm(g[name])} from={g[name] === null ? "unknown" : undefined} extra={e} />;
+  const len = (name: "trayW" | "trayH" | "errorMm" | "gripMm", label: string) => (
+    <TextField
+      name={name}
+      label={label}
+      value={mm(g[name])}
+      from={g[name] === null ? "unknown" : undefined}
+      extra={e}
+    />
+  );
   return (
-    <fieldset data-gear={g.id} className="grid min-w-0 grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3 border-t border-line pt-2">
+    <fieldset
+      data-gear={g.id}
+      className="grid min-w-0 grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3 border-t border-line pt-2"
+    >
       <legend className="font-semibold">{GEAR_WORDS[g.kind]}</legend>
       <TextField name="name" label="Called" value={g.name} extra={e} />
-      {(g.kind === "oven" || g.kind === "gun") && <TextField name="maxC" label="Hottest" value={g.maxC === null ? "" : `${g.maxC} °C`} from={g.maxC === null ? "unknown" : undefined} extra={e} />}
-      {g.kind === "oven" && <>{len("trayW", "Tray wide")}{len("trayH", "Tray deep")}<TickField name="notForFood" label="Never used for food again, and labelled so" value={g.notForFood === true} extra={e} className="col-span-2" /></>}
+      {(g.kind === "oven" || g.kind === "gun") && (
+        <TextField
+          name="maxC"
+          label="Hottest"
+          value={g.maxC === null ? "" : `${g.maxC} °C`}
+          from={g.maxC === null ? "unknown" : undefined}
+          extra={e}
+        />
+      )}
+      {g.kind === "oven" && (
+        <>
+          {len("trayW", "Tray wide")}
+          {len("trayH", "Tray deep")}
+          <TickField
+            name="notForFood"
+            label="Never used for food again, and labelled so"
+            value={g.notForFood === true}
+            extra={e}
+            className="col-span-2"
+          />
+        </>
+      )}
       {g.kind === "gun" && <TickField name="lowFan" label="Has a low fan" value={g.lowFan === true} extra={e} />}
       {g.kind === "jig" && len("errorMm", "Brings a piece back within")}
       {g.kind === "rotary" && len("gripMm", "Grips up to")}
-      <ActButton className="link-act self-end" act={{ intent: "gear-remove", id: g.id }}>Take {g.name} out</ActButton>
+      <ActButton className="link-act self-end" act={{ intent: "gear-remove", id: g.id }}>
+        Take {g.name} out
+      </ActButton>
     </fieldset>
   );
 }
@@ -249,9 +413,16 @@ function GearForm({ g }: { g: Gear }) {
 function ThemePick() {
   const [theme, set] = useState<Theme>(() => readTheme());
   return (
-    <label className="flex flex-col gap-0.5 text-muted">Light
-      <select className="field-in text-ink" value={theme} onChange={(e) => (set(e.target.value as Theme), chooseTheme(e.target.value as Theme))}>
-        <option value="auto">as the computer has it</option><option value="day">day</option><option value="night">night</option>
+    <label className="flex flex-col gap-0.5 text-muted">
+      Light
+      <select
+        className="field-in text-ink"
+        value={theme}
+        onChange={(e) => (set(e.target.value as Theme), chooseTheme(e.target.value as Theme))}
+      >
+        <option value="auto">as the computer has it</option>
+        <option value="day">day</option>
+        <option value="night">night</option>
       </select>
     </label>
   );
@@ -259,7 +430,13 @@ function ThemePick() {
 
 /** Energy on the surface from watts, speed, interval and passes. */
 function EnergyTool({ machines }: { machines: Machine[] }) {
-  const [text, set] = useState({ power: "50 %", speed: "300 mm/s", interval: "0.08 mm", passes: "1", machine: machines[0]?.id ?? "" });
+  const [text, set] = useState({
+    power: "50 %",
+    speed: "300 mm/s",
+    interval: "0.08 mm",
+    passes: "1",
+    machine: machines[0]?.id ?? "",
+  });
   const m = machines.find((x) => x.id === text.machine) ?? machines[0];
   const p = parseNumber(text.power);
   const v = parseSpeed(text.speed, m?.maxSpeed ?? null);
@@ -267,19 +444,58 @@ function EnergyTool({ machines }: { machines: Machine[] }) {
   const n = parseNumber(text.passes);
   const bad = [p, v, d, n].find((x) => !x.ok);
   const spot = m ? (m.spotMm ?? BEAM_KINDS[m.beam].spotMm) : null;
-  const field = (k: keyof typeof text, label: string) => <label className="text-muted">{label}<input className="field-in text-ink" value={text[k]} onChange={(e) => set({ ...text, [k]: e.target.value })} /></label>;
+  const field = (k: keyof typeof text, label: string) => (
+    <label className="text-muted">
+      {label}
+      <input className="field-in text-ink" value={text[k]} onChange={(e) => set({ ...text, [k]: e.target.value })} />
+    </label>
+  );
   return (
     <section aria-labelledby="o4" className="flex flex-col gap-3">
       <h2 id="o4">Energy on the surface</h2>
-      {!m ? <p className="text-muted">Add a machine first.</p> : (
+      {!m ? (
+        <p className="text-muted">Add a machine first.</p>
+      ) : (
         <>
           <div className="grid grid-cols-2 gap-3">
-            <label className="text-muted">Machine<select className="field-in text-ink" value={m.id} onChange={(e) => set({ ...text, machine: e.target.value })}>{machines.map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}</select></label>
-            {field("power", "Power")}{field("speed", "Speed")}{field("interval", "Line interval")}{field("passes", "Passes")}
+            <label className="text-muted">
+              Machine
+              <select
+                className="field-in text-ink"
+                value={m.id}
+                onChange={(e) => set({ ...text, machine: e.target.value })}
+              >
+                {machines.map((x) => (
+                  <option key={x.id} value={x.id}>
+                    {x.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            {field("power", "Power")}
+            {field("speed", "Speed")}
+            {field("interval", "Line interval")}
+            {field("passes", "Passes")}
           </div>
-          {bad && !bad.ok ? <p role="alert" className="text-wrong">{bad.error}</p> : p.ok && v.ok && d.ok && n.ok && v.value > 0 && d.value > 0 ? (
-            <p><strong>{energy(m.watts, p.value > 1 ? p.value / 100 : p.value, v.value, d.value, n.value).toFixed(2)} J/mm²</strong> on the surface. {showSpeed(v.value)}. {showInterval(d.value)}.{spot !== null && d.value > INTERVAL_LIMIT * spot ? ` Lines further apart than ${(INTERVAL_LIMIT * spot).toFixed(3)} mm leave ridges: ${Math.round(ripple(spot, d.value) * 100)} % ripple.` : ""}</p>
-          ) : <p role="alert" className="text-wrong">Speed and interval must be above 0.</p>}
+          {bad && !bad.ok ? (
+            <p role="alert" className="text-wrong">
+              {bad.error}
+            </p>
+          ) : p.ok && v.ok && d.ok && n.ok && v.value > 0 && d.value > 0 ? (
+            <p>
+              <strong>
+                {energy(m.watts, p.value > 1 ? p.value / 100 : p.value, v.value, d.value, n.value).toFixed(2)} J/mm²
+              </strong>{" "}
+              on the surface. {showSpeed(v.value)}. {showInterval(d.value)}.
+              {spot !== null && d.value > INTERVAL_LIMIT * spot
+                ? ` Lines further apart than ${(INTERVAL_LIMIT * spot).toFixed(3)} mm leave ridges: ${Math.round(ripple(spot, d.value) * 100)} % ripple.`
+                : ""}
+            </p>
+          ) : (
+            <p role="alert" className="text-wrong">
+              Speed and interval must be above 0.
+            </p>
+          )}
         </>
       )}
     </section>

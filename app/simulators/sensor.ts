@@ -20,5 +20,8 @@ function noise(quarter: number, salt: number): number {
 export function sense(climate: Climate, at: number, minuteOfDay: number): { c: number; rh: number } {
   const a = air(climate);
   const q = Math.floor(at / 15);
-  return { c: Math.round((a.c(minuteOfDay) + OFF_C * noise(q, 1)) * 10) / 10, rh: Math.min(1, Math.max(0, Math.round((a.rh(minuteOfDay) + OFF_RH * noise(q, 2)) * 100) / 100)) };
+  return {
+    c: Math.round((a.c(minuteOfDay) + OFF_C * noise(q, 1)) * 10) / 10,
+    rh: Math.min(1, Math.max(0, Math.round((a.rh(minuteOfDay) + OFF_RH * noise(q, 2)) * 100) / 100)),
+  };
 }

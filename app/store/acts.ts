@@ -13,7 +13,14 @@ import { diff, patched, sameRecord, type Change } from "./diff";
 import { livingTabs, thisTab } from "./tabs";
 import { overlap, touched } from "./touched";
 
-const TYPES: Record<TableName, new () => object> = { shop: Shop, machines: Machine, products: Product, jobs: Job, log: LogEntry, photos: Photo };
+const TYPES: Record<TableName, new () => object> = {
+  shop: Shop,
+  machines: Machine,
+  products: Product,
+  jobs: Job,
+  log: LogEntry,
+  photos: Photo,
+};
 
 /** Something about the input is wrong: said in words, nothing was stored. */
 export class Refused extends Error {}
@@ -51,9 +58,14 @@ export const noteSeen = (seq: number, eyes: Eyes = mine): void => void (eyes.see
 async function refuseConflict(changes: Change[], eyes: Eyes): Promise<void> {
   if (eyes.seen === null) return;
   const places = changes.flatMap(touched);
-  const unseen = (await db().history.where("seq").above(eyes.seen).toArray()).filter((a) => a.undone === 0 && !eyes.own.has(a.seq));
+  const unseen = (await db().history.where("seq").above(eyes.seen).toArray()).filter(
+    (a) => a.undone === 0 && !eyes.own.has(a.seq),
+  );
   const theirs = unseen.find((a) => overlap(a.changes.flatMap(touched), places));
-  if (theirs) throw new Conflict(`Another tab has changed this meanwhile: ${theirs.label}. Yours was not stored; look at theirs, and do yours again if it still holds.`);
+  if (theirs)
+    throw new Conflict(
+      `Another tab has changed this meanwhile: ${theirs.label}. Yours was not stored; look at theirs, and do yours again if it still holds.`,
+    );
 }
 
 /** Times an act is done again before it gives up: far more than tabs that take turns ever need. */
@@ -94,19 +106,32 @@ export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Pro
         const patches = diff(before, p.next);
         if (!patches.length) continue;
         changes.push({ table: p.table, id: p.id, whole: null, patches });
-      } else if (before || p.next) changes.push(light({ table: p.table, id: p.id, whole: { before: before ?? null, after: p.next }, patches: [] }, "after"));
+      } else if (before || p.next)
+        changes.push(
+          light({ table: p.table, id: p.id, whole: { before: before ?? null, after: p.next }, patches: [] }, "after"),
+        );
       await write(p.table, p.id, p.next);
     }
     if (!changes.length) return;
     await refuseConflict(changes, eyes);
     // What this tab has taken back can't be done again now; what another has taken back is still its own to do again.
-    await d.history.where("undone").equals(1).and((a) => ours(a, tab, living)).delete();
+    await d.history
+      .where("undone")
+      .equals(1)
+      .and((a) => ours(a, tab, living))
+      .delete();
     eyes.own.add((await d.history.add({ label, at: nowMinutes(), changes, undone: 0, by: tab } as Act)) as number);
   });
 }
 
 /** Change one record by a function of what is stored now, whoever else writes meanwhile. @throws Refused when it is gone */
-export function change<T extends object>(label: string, table: TableName, id: string, recipe: (r: T) => T, eyes: Eyes = mine): Promise<void> {
+export function change<T extends object>(
+  label: string,
+  table: TableName,
+  id: string,
+  recipe: (r: T) => T,
+  eyes: Eyes = mine,
+): Promise<void> {
   return settled(async () => {
     const now = (await db().table(table).get(id)) as T | undefined;
     if (!now) throw new Refused("This record is no longer there; it may have been deleted in another tab.");
@@ -121,7 +146,11 @@ const written = (): Table[] => {
 };
 
 /** So many entries more, or fewer, in a job's log. */
-const more = (jobId: string, n: number): PromiseLike<unknown> => db().heads.where("id").equals(jobId).modify((h) => void (h.entries += n));
+const more = (jobId: string, n: number): PromiseLike<unknown> =>
+  db()
+    .heads.where("id")
+    .equals(jobId)
+    .modify((h) => void (h.entries += n));
 
 /** One record written or taken away, its job's head with it. Inside a transaction over {@link written}. */
 async function write(table: TableName, id: string, record: object | null): Promise<void> {
@@ -130,7 +159,10 @@ async function write(table: TableName, id: string, record: object | null): Promi
   if (record) await d.table(table).put(record);
   else await d.table(table).delete(id);
   if (table === "jobs") {
-    if (record) await d.heads.put(headOf(record as Job, (await d.heads.get(id))?.entries ?? (await d.log.where("jobId").equals(id).count())));
+    if (record)
+      await d.heads.put(
+        headOf(record as Job, (await d.heads.get(id))?.entries ?? (await d.log.where("jobId").equals(id).count())),
+      );
     else await d.heads.delete(id);
   }
   if (table === "log" && !was !== !record) await more(((record ?? was) as LogEntry).jobId, record ? 1 : -1);
@@ -139,7 +171,8 @@ async function write(table: TableName, id: string, record: object | null): Promi
 /** A photo's bytes, left out where the store holds them anyway: the history keeps them only while the photo itself is gone. */
 const bare = (record: unknown): unknown => ({ ...(record as Photo), data: "" });
 /** A change without the photo bytes of the side that is in the store. */
-const light = (c: Change, there: "before" | "after"): Change => (c.table === "photos" && c.whole?.[there] ? { ...c, whole: { ...c.whole, [there]: bare(c.whole[there]) } } : c);
+const light = (c: Change, there: "before" | "after"): Change =>
+  c.table === "photos" && c.whole?.[there] ? { ...c, whole: { ...c.whole, [there]: bare(c.whole[there]) } } : c;
 
 /** Lays one side of an act on the store. @returns its changes as the history is to keep them from now on */
 async function lay(act: Act, to: "before" | "after"): Promise<Change[]> {
@@ -159,18 +192,30 @@ async function lay(act: Act, to: "before" | "after"): Promise<Change[]> {
 }
 
 /** May this tab take an act back, or do it again: its own, or of a page that is open no more? */
-const ours = (a: Act, tab: string, living: ReadonlySet<string>): boolean => a.by === undefined || a.by === tab || !living.has(a.by);
+const ours = (a: Act, tab: string, living: ReadonlySet<string>): boolean =>
+  a.by === undefined || a.by === tab || !living.has(a.by);
 /** Places as patches name them, lists by position: coarser than `touched`, since a patch is laid by position. */
-const places = (a: Act): string[] => a.changes.flatMap((c) => (c.whole ? [`${c.table}/${c.id}`] : c.patches.map((p) => [c.table, c.id, ...p.path].join("/"))));
+const places = (a: Act): string[] =>
+  a.changes.flatMap((c) =>
+    c.whole ? [`${c.table}/${c.id}`] : c.patches.map((p) => [c.table, c.id, ...p.path].join("/")),
+  );
 
 /** The act that undo takes back, or redo does again, and what stands on top of it by now: another tab's, since one's own come first. */
-async function nextAct(way: "undo" | "redo", tab: string, living: ReadonlySet<string>): Promise<{ act: Act; over: Act | null } | null> {
+async function nextAct(
+  way: "undo" | "redo",
+  tab: string,
+  living: ReadonlySet<string>,
+): Promise<{ act: Act; over: Act | null } | null> {
   const d = db();
   const list = d.history.where("undone").equals(way === "undo" ? 0 : 1);
   const act = await (way === "undo" ? list.reverse() : list).filter((a) => ours(a, tab, living)).first();
   if (!act) return null;
   const mine = places(act);
-  const over = await d.history.where("seq").above(act.seq).filter((a) => a.undone === 0 && overlap(places(a), mine) !== null).last();
+  const over = await d.history
+    .where("seq")
+    .above(act.seq)
+    .filter((a) => a.undone === 0 && overlap(places(a), mine) !== null)
+    .last();
   return { act, over: over ?? null };
 }
 
@@ -182,7 +227,10 @@ async function go(way: "undo" | "redo", eyes: Eyes): Promise<string | null> {
     const next = await nextAct(way, tabOf(eyes), living);
     if (!next) return null;
     const { act, over } = next;
-    if (over) throw new Conflict(`“${act.label}” was not ${way === "undo" ? "taken back" : "done again"}: another open tab has changed the same since (${over.label}). Take that back there first.`);
+    if (over)
+      throw new Conflict(
+        `“${act.label}” was not ${way === "undo" ? "taken back" : "done again"}: another open tab has changed the same since (${over.label}). Take that back there first.`,
+      );
     const changes = await lay(act, way === "undo" ? "before" : "after");
     await d.history.update(act.seq, { undone: way === "undo" ? 1 : 0, changes });
     return act.label;
@@ -207,13 +255,18 @@ export async function historyEnds(eyes: Eyes = mine): Promise<{ undo: string | n
  * entry, not by undo.
  * @param seen entries of the job that the tap was decided by @throws Stale when another tab has tapped since
  */
-export async function logTap(entries: LogEntry[], seen: number, used: { next: Product; base: Product }[] = []): Promise<void> {
+export async function logTap(
+  entries: LogEntry[],
+  seen: number,
+  used: { next: Product; base: Product }[] = [],
+): Promise<void> {
   const sound = entries.map((e) => must(LogEntry, e));
   const products = used.map((u) => ({ ...u, next: must(Product, u.next) }));
   const d = db();
   await d.transaction("rw", d.log, d.products, d.heads, async () => {
     if ((await d.log.where("jobId").equals(entries[0].jobId).count()) !== seen) throw new Stale("log");
-    for (const u of products) if (!sameRecord((await d.products.get(u.next.id)) ?? null, u.base)) throw new Stale(`products ${u.next.id}`);
+    for (const u of products)
+      if (!sameRecord((await d.products.get(u.next.id)) ?? null, u.base)) throw new Stale(`products ${u.next.id}`);
     await d.log.bulkAdd(sound);
     await more(entries[0].jobId, sound.length);
     for (const u of products) await d.products.put(u.next);
@@ -221,4 +274,5 @@ export async function logTap(entries: LogEntry[], seen: number, used: { next: Pr
 }
 
 /** The whole shop was saved as a file. */
-export const noteSaved = async (at: number): Promise<void> => void (await db().meta.put({ key: "lastSaved", value: at }));
+export const noteSaved = async (at: number): Promise<void> =>
+  void (await db().meta.put({ key: "lastSaved", value: at }));

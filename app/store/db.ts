@@ -51,12 +51,22 @@ export class RichLayerDb extends Dexie {
   constructor(name = "rich-layer") {
     super(name, { chromeTransactionDurability: "strict" });
     // Record version 0, kept so that a database of that day can be opened.
-    this.version(1).stores({ shop: "id", machines: "id", products: "id", jobs: "id", log: "id, jobId", photos: "id, jobId" });
+    this.version(1).stores({
+      shop: "id",
+      machines: "id",
+      products: "id",
+      jobs: "id",
+      log: "id, jobId",
+      photos: "id, jobId",
+    });
     this.version(2)
       .stores({ history: "++seq, undone" })
       .upgrade(async (tx) => {
         ran.set(1, (ran.get(1) ?? 0) + 1);
-        const every = async (table: string, to: (r: Record<string, unknown>) => Record<string, unknown>): Promise<void> => {
+        const every = async (
+          table: string,
+          to: (r: Record<string, unknown>) => Record<string, unknown>,
+        ): Promise<void> => {
           const all = (await tx.table(table).toArray()) as Record<string, unknown>[];
           await tx.table(table).bulkPut(all.map(to));
         };
@@ -69,7 +79,9 @@ export class RichLayerDb extends Dexie {
       .stores({ meta: "key", heads: "id, open", log: "id, jobId, at, [kind+at]" })
       .upgrade(async (tx) => {
         const n = countByJob((await tx.table("log").orderBy("jobId").keys()) as string[]);
-        await tx.table("heads").bulkPut(((await tx.table("jobs").toArray()) as Job[]).map((j) => headOf(j, n.get(j.id) ?? 0)));
+        await tx
+          .table("heads")
+          .bulkPut(((await tx.table("jobs").toArray()) as Job[]).map((j) => headOf(j, n.get(j.id) ?? 0)));
       });
   }
 }

@@ -21,13 +21,16 @@ const isObject = (v: Json): v is Record<string, Json> => v !== null && typeof v 
 const same = (a: Json, b: Json): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Are two records alike, whatever the order of their keys? */
-export const sameRecord = (a: object | null, b: object | null): boolean => a === b || (a !== null && b !== null && diff(a, b).length === 0);
+export const sameRecord = (a: object | null, b: object | null): boolean =>
+  a === b || (a !== null && b !== null && diff(a, b).length === 0);
 
 /** Patches that lead from a to b: into objects, and into lists of one length; anything else is replaced whole. */
 export function diff(a: Json, b: Json, path: (string | number)[] = [], out: Patch[] = []): Patch[] {
   if (Object.is(a, b)) return out;
-  if (isObject(a) && isObject(b) && same(Object.keys(a).sort(), Object.keys(b).sort())) for (const k of Object.keys(a)) diff(a[k], b[k], [...path, k], out);
-  else if (Array.isArray(a) && Array.isArray(b) && a.length === b.length) a.forEach((v, i) => diff(v, b[i], [...path, i], out));
+  if (isObject(a) && isObject(b) && same(Object.keys(a).sort(), Object.keys(b).sort()))
+    for (const k of Object.keys(a)) diff(a[k], b[k], [...path, k], out);
+  else if (Array.isArray(a) && Array.isArray(b) && a.length === b.length)
+    a.forEach((v, i) => diff(v, b[i], [...path, i], out));
   else if (!same(a, b)) out.push({ path, before: a, after: b });
   return out;
 }

@@ -23,8 +23,19 @@ export interface Head {
 }
 
 export const headOf = (j: Job, entries: number): Head => ({
-  id: j.id, title: j.title, client: j.client, quantity: j.quantity, substrateId: j.substrate.id, route: j.route, due: j.due, closedAt: j.wrapUp.closedAt, good: j.wrapUp.good, machineId: j.machineId,
-  products: j.zones.flatMap((z) => z.productId ?? []), open: j.wrapUp.closedAt === null ? 1 : 0, entries,
+  id: j.id,
+  title: j.title,
+  client: j.client,
+  quantity: j.quantity,
+  substrateId: j.substrate.id,
+  route: j.route,
+  due: j.due,
+  closedAt: j.wrapUp.closedAt,
+  good: j.wrapUp.good,
+  machineId: j.machineId,
+  products: j.zones.flatMap((z) => z.productId ?? []),
+  open: j.wrapUp.closedAt === null ? 1 : 0,
+  entries,
 });
 
 /** Entries by job. */

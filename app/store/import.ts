@@ -21,7 +21,14 @@ export interface ImportPreview {
 
 /** What taking a file in would do, before it is done. */
 export async function previewImport(f: RichLayerFile, mode: ImportMode): Promise<ImportPreview> {
-  const fresh: Record<TableName, { id: string }[]> = { shop: [f.shop], machines: f.machines, products: f.products, jobs: f.jobs, log: f.log, photos: f.photos };
+  const fresh: Record<TableName, { id: string }[]> = {
+    shop: [f.shop],
+    machines: f.machines,
+    products: f.products,
+    jobs: f.jobs,
+    log: f.log,
+    photos: f.photos,
+  };
   const rows: ImportPreview["rows"] = [];
   const hasShop = (await db().shop.count()) > 0;
   for (const table of TABLES) {
@@ -42,18 +49,43 @@ export async function previewImport(f: RichLayerFile, mode: ImportMode): Promise
 
 export async function importFile(f: RichLayerFile, mode: ImportMode): Promise<void> {
   const puts: Put[] = [];
-  const fresh = { shop: [f.shop], machines: f.machines, products: f.products, jobs: f.jobs, log: f.log, photos: f.photos };
-  if (mode === "replace" && f.kind === "job") throw new Refused("A file of one job cannot take the place of the whole shop; choose merge.");
-  if (mode === "replace") for (const t of TABLES) for (const id of (await db().table(t).toCollection().primaryKeys()) as string[]) if (!fresh[t].some((r) => r.id === id)) puts.push({ table: t, id, next: null });
+  const fresh = {
+    shop: [f.shop],
+    machines: f.machines,
+    products: f.products,
+    jobs: f.jobs,
+    log: f.log,
+    photos: f.photos,
+  };
+  if (mode === "replace" && f.kind === "job")
+    throw new Refused("A file of one job cannot take the place of the whole shop; choose merge.");
+  if (mode === "replace")
+    for (const t of TABLES)
+      for (const id of (await db().table(t).toCollection().primaryKeys()) as string[])
+        if (!fresh[t].some((r) => r.id === id)) puts.push({ table: t, id, next: null });
   const hasShop = (await db().shop.count()) > 0;
-  for (const t of TABLES) for (const r of fresh[t]) if (!(t === "shop" && mode === "merge" && hasShop)) puts.push({ table: t, id: r.id, next: r });
-  await commit(mode === "replace" ? "restore of a whole shop" : `import of ${f.kind === "job" ? `“${f.jobs[0].title}”` : "a shop"}`, puts);
+  for (const t of TABLES)
+    for (const r of fresh[t])
+      if (!(t === "shop" && mode === "merge" && hasShop)) puts.push({ table: t, id: r.id, next: r });
+  await commit(
+    mode === "replace"
+      ? "restore of a whole shop"
+      : `import of ${f.kind === "job" ? `“${f.jobs[0].title}”` : "a shop"}`,
+    puts,
+  );
 }
 
 /** Delete a job with its log and photos. */
 export async function deleteJob(id: string): Promise<void> {
   const job = await db().jobs.get(id);
   if (!job) return;
-  const [log, photos] = await Promise.all([db().log.where("jobId").equals(id).primaryKeys(), db().photos.where("jobId").equals(id).primaryKeys()]);
-  await commit(`deletion of “${job.title}”`, [{ table: "jobs", id, next: null }, ...log.map((k): Put => ({ table: "log", id: k, next: null })), ...photos.map((k): Put => ({ table: "photos", id: k, next: null }))]);
+  const [log, photos] = await Promise.all([
+    db().log.where("jobId").equals(id).primaryKeys(),
+    db().photos.where("jobId").equals(id).primaryKeys(),
+  ]);
+  await commit(`deletion of “${job.title}”`, [
+    { table: "jobs", id, next: null },
+    ...log.map((k): Put => ({ table: "log", id: k, next: null })),
+    ...photos.map((k): Put => ({ table: "photos", id: k, next: null })),
+  ]);
 }

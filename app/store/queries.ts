@@ -18,14 +18,23 @@ export interface ShopData {
 
 /** Null until a shop has been opened or begun. */
 export async function readShop(): Promise<ShopData | null> {
-  const [shop, machines, products] = await Promise.all([db().shop.get("shop"), db().machines.toArray(), db().products.toArray()]);
+  const [shop, machines, products] = await Promise.all([
+    db().shop.get("shop"),
+    db().machines.toArray(),
+    db().products.toArray(),
+  ]);
   return shop ? { shop, machines, products } : null;
 }
 
 export const sortLog = (log: LogEntry[]): LogEntry[] => log.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
 
 /** What tells that something was stored: the newest act, acts undone, the newest entry of the log. */
-const newest = async (): Promise<unknown[]> => [await db().history.orderBy("seq").lastKey(), await db().history.where("undone").equals(1).count(), await db().log.orderBy("at").lastKey(), await db().log.orderBy("id").lastKey()];
+const newest = async (): Promise<unknown[]> => [
+  await db().history.orderBy("seq").lastKey(),
+  await db().history.where("undone").equals(1).count(),
+  await db().log.orderBy("at").lastKey(),
+  await db().log.orderBy("id").lastKey(),
+];
 /** as it was when the loaders began to read */
 let read: string | null = null;
 
@@ -36,7 +45,11 @@ export async function noteRead(eyes?: Eyes): Promise<void> {
 }
 
 export async function readWorld(jobId: string): Promise<World | null> {
-  const [base, job, log] = await Promise.all([readShop(), db().jobs.get(jobId), db().log.where("jobId").equals(jobId).toArray()]);
+  const [base, job, log] = await Promise.all([
+    readShop(),
+    db().jobs.get(jobId),
+    db().log.where("jobId").equals(jobId).toArray(),
+  ]);
   return base && job ? { ...base, job, log: sortLog(log) } : null;
 }
 
@@ -57,10 +70,22 @@ export const readHeads = (): Promise<Head[]> => db().heads.toArray();
  * another one whenever anything that a plan may read has been stored since.
  */
 export async function readDay(most: number): Promise<{ ids: string[]; more: number; stamp: string }> {
-  const [newest, undone] = await Promise.all([db().history.orderBy("seq").lastKey(), db().history.where("undone").equals(1).count()]);
+  const [newest, undone] = await Promise.all([
+    db().history.orderBy("seq").lastKey(),
+    db().history.where("undone").equals(1).count(),
+  ]);
   const open = await db().heads.where("open").equals(1).toArray();
-  open.sort((a, b) => Number(b.entries > 0) - Number(a.entries > 0) || (a.due ?? "9").localeCompare(b.due ?? "9") || a.title.localeCompare(b.title));
-  return { ids: open.slice(0, most).map((h) => h.id), more: Math.max(0, open.length - most), stamp: JSON.stringify([newest, undone, open]) };
+  open.sort(
+    (a, b) =>
+      Number(b.entries > 0) - Number(a.entries > 0) ||
+      (a.due ?? "9").localeCompare(b.due ?? "9") ||
+      a.title.localeCompare(b.title),
+  );
+  return {
+    ids: open.slice(0, most).map((h) => h.id),
+    more: Math.max(0, open.length - most),
+    stamp: JSON.stringify([newest, undone, open]),
+  };
 }
 
 /** Lines of the jobs that are under way, begun at the bench and not wrapped up, but for one. */
@@ -69,7 +94,8 @@ export async function readRunningHeads(but: string | null): Promise<Head[]> {
   return heads.filter((h) => h.entries > 0 && h.id !== but);
 }
 /** Their worlds. */
-export const readRunning = async (but: string | null): Promise<World[]> => readWorldsOf((await readRunningHeads(but)).map((h) => h.id));
+export const readRunning = async (but: string | null): Promise<World[]> =>
+  readWorldsOf((await readRunningHeads(but)).map((h) => h.id));
 
 export interface LogPage {
   entries: LogEntry[];
@@ -79,20 +105,46 @@ export interface LogPage {
  * A page of the log, newest first; of one job, and of one piece of it, when they are named.
  * @param known the heads, where they are being read already
  */
-export async function readLogPage(jobId: string, piece: number | null, page: number, size: number, known?: Promise<Head[]>): Promise<LogPage> {
+export async function readLogPage(
+  jobId: string,
+  piece: number | null,
+  page: number,
+  size: number,
+  known?: Promise<Head[]>,
+): Promise<LogPage> {
   const d = db();
   if (!jobId && piece === null) {
-    const [entries, heads] = await Promise.all([d.log.orderBy("at").reverse().offset((page - 1) * size).limit(size).toArray(), known ?? d.heads.toArray()]);
+    const [entries, heads] = await Promise.all([
+      d.log
+        .orderBy("at")
+        .reverse()
+        .offset((page - 1) * size)
+        .limit(size)
+        .toArray(),
+      known ?? d.heads.toArray(),
+    ]);
     return { entries, total: heads.reduce((n, h) => n + h.entries, 0) };
   }
-  const rows = (jobId ? await d.log.where("jobId").equals(jobId).toArray() : await d.log.orderBy("at").filter((e) => e.piece === null || e.piece === piece).toArray()).filter((e) => piece === null || e.piece === null || e.piece === piece);
+  const rows = (
+    jobId
+      ? await d.log.where("jobId").equals(jobId).toArray()
+      : await d.log
+          .orderBy("at")
+          .filter((e) => e.piece === null || e.piece === piece)
+          .toArray()
+  ).filter((e) => piece === null || e.piece === null || e.piece === piece);
   const sorted = sortLog(rows).reverse();
   return { entries: sorted.slice((page - 1) * size, page * size), total: sorted.length };
 }
 
 /** The newest finished steps, so many at most, without those that were taken back. */
 export async function readDone(most: number): Promise<LogEntry[]> {
-  const done = await db().log.where("[kind+at]").between(["done", Dexie.minKey], ["done", Dexie.maxKey]).reverse().limit(most).toArray();
+  const done = await db()
+    .log.where("[kind+at]")
+    .between(["done", Dexie.minKey], ["done", Dexie.maxKey])
+    .reverse()
+    .limit(most)
+    .toArray();
   const gone = await readTakenBack(done);
   return done.filter((e) => !gone.has(e.id));
 }
@@ -110,10 +162,22 @@ export async function readTakenBack(entries: LogEntry[]): Promise<Set<string>> {
 
 export const readPhotos = (jobId: string): Promise<Photo[]> => db().photos.where("jobId").equals(jobId).toArray();
 
-export async function readAll(): Promise<{ shop: Shop; machines: Machine[]; products: Product[]; jobs: Job[]; log: LogEntry[]; photos: Photo[] } | null> {
+export async function readAll(): Promise<{
+  shop: Shop;
+  machines: Machine[];
+  products: Product[];
+  jobs: Job[];
+  log: LogEntry[];
+  photos: Photo[];
+} | null> {
   const base = await readShop();
   if (!base) return null;
-  return { ...base, jobs: await db().jobs.toArray(), log: await db().log.toArray(), photos: await db().photos.toArray() };
+  return {
+    ...base,
+    jobs: await db().jobs.toArray(),
+    log: await db().log.toArray(),
+    photos: await db().photos.toArray(),
+  };
 }
 
 /** Calls back when any tab has stored something; used only to run loaders again. */

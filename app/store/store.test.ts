@@ -6,7 +6,20 @@ import { LogEntry } from "../core/records/log";
 import type { Job } from "../core/records/job";
 import { readJobFile, worldOf } from "../io/import/job-file";
 import { shopFile, writeFile } from "../io/export/job-file";
-import { change, commit, Conflict, historyEnds, logTap, newEyes, redo, Refused, settled, Stale, undo, type Eyes } from "./acts";
+import {
+  change,
+  commit,
+  Conflict,
+  historyEnds,
+  logTap,
+  newEyes,
+  redo,
+  Refused,
+  settled,
+  Stale,
+  undo,
+  type Eyes,
+} from "./acts";
 import { db, RichLayerDb, TABLES, useDb } from "./db";
 import { diff, patched } from "./diff";
 import { overlap, touched } from "./touched";
@@ -39,7 +52,9 @@ async function contents(): Promise<string> {
 /** The heads say what the jobs say, whatever was done. */
 async function headsAgree(): Promise<void> {
   const log = await db().log.toArray();
-  const want = (await db().jobs.toArray()).map((j) => headOf(j, log.filter((e) => e.jobId === j.id).length)).sort((a, b) => (a.id < b.id ? -1 : 1));
+  const want = (await db().jobs.toArray())
+    .map((j) => headOf(j, log.filter((e) => e.jobId === j.id).length))
+    .sort((a, b) => (a.id < b.id ? -1 : 1));
   expect((await readHeads()).sort((a, b) => (a.id < b.id ? -1 : 1))).toEqual(want);
 }
 /** As a reload of the page would: the database is closed and opened anew. */
@@ -90,9 +105,7 @@ describe("acts and their undoing", () => {
           { table: "shop", id: "shop", next: shop({ name: `Shop ${k}` }) },
         ]),
       (k) =>
-        commit(`job ${k}`, [
-          { table: "jobs", id: `j${k}`, next: { ...a1().job, id: `j${k}`, title: `Tile ${k}` } },
-        ]),
+        commit(`job ${k}`, [{ table: "jobs", id: `j${k}`, next: { ...a1().job, id: `j${k}`, title: `Tile ${k}` } }]),
     ];
     for (let k = 0; k < 100; k++) {
       await pick(ways)(k);
@@ -151,15 +164,20 @@ describe("acts and their undoing", () => {
     expect(await contents()).toBe(before);
   });
   test("taps are stored one by one and are not part of undo", async () => {
-    await logTap([{
-      ...new LogEntry(),
-      id: "l2",
-      jobId: "job",
-      kind: "piece",
-      step: "label",
-      at: 2,
-      piece: 1,
-    }], 0);
+    await logTap(
+      [
+        {
+          ...new LogEntry(),
+          id: "l2",
+          jobId: "job",
+          kind: "piece",
+          step: "label",
+          at: 2,
+          piece: 1,
+        },
+      ],
+      0,
+    );
     await logTap([{ ...new LogEntry(), id: "l1", jobId: "job", kind: "start", step: "label", at: 1 }], 1);
     expect((await readWorld("job"))!.log.map((e) => e.id)).toEqual(["l1", "l2"]);
     expect((await historyEnds()).undo).toBe("beginning");
@@ -169,7 +187,15 @@ describe("acts and their undoing", () => {
   });
 
   test("a tap decided by an older log is not stored, nor what it took out of a can", async () => {
-    const tap = (id: string, n: number) => ({ ...new LogEntry(), id, jobId: "job", kind: "piece" as const, step: "label", at: n, piece: n });
+    const tap = (id: string, n: number) => ({
+      ...new LogEntry(),
+      id,
+      jobId: "job",
+      kind: "piece" as const,
+      step: "label",
+      at: n,
+      piece: n,
+    });
     await logTap([tap("l1", 1)], 0);
     const base = (await db().products.get("beet"))!;
     await expect(logTap([tap("l2", 2)], 0, [{ next: { ...base, note: "less" }, base }])).rejects.toThrow(Stale);
@@ -198,16 +224,36 @@ describe("acts and their undoing", () => {
   });
 
   test("eight writers at once, each to a field of its own: none is lost", async () => {
-    await Promise.all(Array.from({ length: 8 }, (_, i) => change<Job>(`w${i}`, "jobs", "job", (j) => ({ ...j, waivers: [...j.waivers, { rule: i + 1, where: "/", reason: `r${i}` }] }))));
+    await Promise.all(
+      Array.from({ length: 8 }, (_, i) =>
+        change<Job>(`w${i}`, "jobs", "job", (j) => ({
+          ...j,
+          waivers: [...j.waivers, { rule: i + 1, where: "/", reason: `r${i}` }],
+        })),
+      ),
+    );
     expect((await db().jobs.get("job"))!.waivers.map((w) => w.rule).sort()).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
   });
 });
 
 describe("heads and pages, so that a large shop stays quick", () => {
-  const entry = (n: number, more: Partial<LogEntry> = {}): LogEntry => ({ ...new LogEntry(), id: `l${String(n).padStart(4, "0")}`, jobId: "job", kind: "piece", step: "dust", at: 1000 + n, piece: (n % 7) + 1, ...more });
+  const entry = (n: number, more: Partial<LogEntry> = {}): LogEntry => ({
+    ...new LogEntry(),
+    id: `l${String(n).padStart(4, "0")}`,
+    jobId: "job",
+    kind: "piece",
+    step: "dust",
+    at: 1000 + n,
+    piece: (n % 7) + 1,
+    ...more,
+  });
   test("a head follows its job through change, tap, undo, redo, deletion and import", async () => {
     await headsAgree();
-    await change<Job>("x", "jobs", "job", (j) => ({ ...j, title: "Other", wrapUp: { ...j.wrapUp, closedAt: "2027-01-12T09:00", good: 3 } }));
+    await change<Job>("x", "jobs", "job", (j) => ({
+      ...j,
+      title: "Other",
+      wrapUp: { ...j.wrapUp, closedAt: "2027-01-12T09:00", good: 3 },
+    }));
     await headsAgree();
     expect((await readHeads())[0]).toMatchObject({ title: "Other", open: 0, good: 3, entries: 0 });
     await undo();
@@ -221,14 +267,38 @@ describe("heads and pages, so that a large shop stays quick", () => {
     await headsAgree();
     await redo();
     await undo();
-    await importFile(shopFile({ ...all, jobs: [{ ...all.jobs[0], id: "other", title: "From a file" }], log: [entry(5, { id: "o1", jobId: "other" })] }), "replace");
+    await importFile(
+      shopFile({
+        ...all,
+        jobs: [{ ...all.jobs[0], id: "other", title: "From a file" }],
+        log: [entry(5, { id: "o1", jobId: "other" })],
+      }),
+      "replace",
+    );
     await headsAgree();
     expect((await readHeads()).map((h) => [h.id, h.entries])).toEqual([["other", 1]]);
   });
   test("the day: under way first, then soonest due; what is left out is counted", async () => {
     const job = (await db().jobs.get("job"))!;
-    for (const [id, due] of [["late", "2027-03-01T10:00"], ["soon", "2027-01-14T10:00"], ["none", null], ["shut", "2027-01-12T10:00"]] as const)
-      await commit(id, [{ table: "jobs", id, next: { ...job, id, title: id, due, wrapUp: { ...job.wrapUp, closedAt: id === "shut" ? "2027-01-13T10:00" : null } } }]);
+    for (const [id, due] of [
+      ["late", "2027-03-01T10:00"],
+      ["soon", "2027-01-14T10:00"],
+      ["none", null],
+      ["shut", "2027-01-12T10:00"],
+    ] as const)
+      await commit(id, [
+        {
+          table: "jobs",
+          id,
+          next: {
+            ...job,
+            id,
+            title: id,
+            due,
+            wrapUp: { ...job.wrapUp, closedAt: id === "shut" ? "2027-01-13T10:00" : null },
+          },
+        },
+      ]);
     await logTap([entry(1, { jobId: "late", id: "x1" })], 0);
     const day = await readDay(3);
     expect(day.ids.slice(0, 2)).toEqual(["late", "soon"]);
@@ -237,7 +307,9 @@ describe("heads and pages, so that a large shop stays quick", () => {
     // The same as long as nothing is stored; another one after a change that no list shows, a tap, an undo.
     const stamps = [day.stamp];
     expect((await readDay(3)).stamp).toBe(day.stamp);
-    await commit("a choice", [{ table: "jobs", id: "job", next: { ...job, choices: { ...job.choices, placedBy: "eye" } } }]);
+    await commit("a choice", [
+      { table: "jobs", id: "job", next: { ...job, choices: { ...job.choices, placedBy: "eye" } } },
+    ]);
     stamps.push((await readDay(3)).stamp);
     await logTap([entry(2, { jobId: "late", id: "x2" })], 1);
     stamps.push((await readDay(3)).stamp);
@@ -263,11 +335,24 @@ describe("heads and pages, so that a large shop stays quick", () => {
 
 describe("two tabs at one step", () => {
   const set = (eyes: Eyes, field: string, value: number): Promise<"stored" | "told"> =>
-    change<Job>(`${field} ${value}`, "jobs", "job", (j) => ({ ...j, edits: [...j.edits.filter((e) => e.field !== field), { id: `e.${field.toLowerCase()}.${value}`, op: "set", step: "coat.seal.1", after: null, field, value }] }), eyes).then(
+    change<Job>(
+      `${field} ${value}`,
+      "jobs",
+      "job",
+      (j) => ({
+        ...j,
+        edits: [
+          ...j.edits.filter((e) => e.field !== field),
+          { id: `e.${field.toLowerCase()}.${value}`, op: "set", step: "coat.seal.1", after: null, field, value },
+        ],
+      }),
+      eyes,
+    ).then(
       () => "stored" as const,
       (e: Error) => (e instanceof Conflict ? ("told" as const) : Promise.reject(e)),
     );
-  const stored = async (): Promise<Record<string, number>> => Object.fromEntries((await readWorld("job"))!.job.edits.map((e) => [e.field, e.value as number]));
+  const stored = async (): Promise<Record<string, number>> =>
+    Object.fromEntries((await readWorld("job"))!.job.edits.map((e) => [e.field, e.value as number]));
 
   test("200 seeded interleavings: every edit either stands or its maker is told, and done again it stands", async () => {
     const tabs = [newEyes(), newEyes()];
@@ -280,7 +365,9 @@ describe("two tabs at one step", () => {
       const fields = ["dryUm", "minutes", "waitMin"];
       // sometimes a tab's screen is brought up to date first, sometimes not
       for (const t of tabs) if (rnd() < 0.4) await noteRead(t);
-      const moves = [0, 1].filter(() => rnd() < 0.8).map((who) => ({ who, field: fields[Math.floor(rnd() * 3)], value: 1000 + 2 * k + who }));
+      const moves = [0, 1]
+        .filter(() => rnd() < 0.8)
+        .map((who) => ({ who, field: fields[Math.floor(rnd() * 3)], value: 1000 + 2 * k + who }));
       const said = await Promise.all(moves.map((m) => set(tabs[m.who], m.field, m.value)));
       moves.forEach((m, i) => {
         if (said[i] === "stored") {
@@ -290,7 +377,11 @@ describe("two tabs at one step", () => {
       });
       // Both at one field in one turn: exactly one of them stands unless the other had nothing left to overlook.
       const now = await stored();
-      for (const m of moves) expect(moves.some((x, i) => x.field === m.field && said[i] === "stored" && now[m.field] === x.value) || said[moves.indexOf(m)] === "told").toBe(true);
+      for (const m of moves)
+        expect(
+          moves.some((x, i) => x.field === m.field && said[i] === "stored" && now[m.field] === x.value) ||
+            said[moves.indexOf(m)] === "told",
+        ).toBe(true);
       for (const [i, m] of moves.entries())
         if (said[i] === "told") {
           await noteRead(tabs[m.who]);
@@ -330,15 +421,31 @@ describe("two tabs at one step", () => {
     await change<Job>("client", "jobs", "job", (j) => ({ ...j, client: "A" }), a);
     await change<Job>("note", "jobs", "job", (j) => ({ ...j, note: "B" }), b);
     expect((await readWorld("job"))!.job).toMatchObject({ client: "A", note: "B" });
-    await expect(change<Job>("client", "jobs", "job", (j) => ({ ...j, client: "B" }), b)).rejects.toThrow(/Another tab has changed this meanwhile: client/);
+    await expect(change<Job>("client", "jobs", "job", (j) => ({ ...j, client: "B" }), b)).rejects.toThrow(
+      /Another tab has changed this meanwhile: client/,
+    );
     expect((await readWorld("job"))!.job.client).toBe("A");
   });
 
   test("places that acts touch: list members by their id, edits by step and field, whole records all over", () => {
-    const change = (before: object, after: object) => ({ table: "jobs" as const, id: "j", whole: null, patches: diff(before, after) });
-    const edit = (field: string, value: number) => ({ id: `e${value}`, op: "set", step: "s", after: null, field, value });
+    const change = (before: object, after: object) => ({
+      table: "jobs" as const,
+      id: "j",
+      whole: null,
+      patches: diff(before, after),
+    });
+    const edit = (field: string, value: number) => ({
+      id: `e${value}`,
+      op: "set",
+      step: "s",
+      after: null,
+      field,
+      value,
+    });
     expect(touched(change({ a: { w: 1, h: 2 } }, { a: { w: 3, h: 2 } }))).toEqual(["jobs/j/a/w"]);
-    expect(touched(change({ edits: [edit("x", 1)] }, { edits: [edit("x", 1), edit("y", 2)] }))).toEqual(["jobs/j/edits/s:set:y"]);
+    expect(touched(change({ edits: [edit("x", 1)] }, { edits: [edit("x", 1), edit("y", 2)] }))).toEqual([
+      "jobs/j/edits/s:set:y",
+    ]);
     expect(touched({ table: "jobs", id: "j", whole: { before: null, after: {} }, patches: [] })).toEqual(["jobs/j"]);
     expect(overlap(["jobs/j"], ["jobs/j/a/w"])).toBe("jobs/j");
     expect(overlap(["jobs/j/a"], ["jobs/j/ab"])).toBeNull();
@@ -351,10 +458,17 @@ describe("undo with two tabs open", () => {
   let open: string[] = [];
   beforeEach(() => {
     open = ["a", "b"];
-    (globalThis as { navigator?: unknown }).navigator = { locks: { query: () => Promise.resolve({ held: [...open.map((t) => ({ name: `richlayer.tab.${t}` })), { name: "another lock" }] }), request: () => new Promise(() => {}) } };
+    (globalThis as { navigator?: unknown }).navigator = {
+      locks: {
+        query: () =>
+          Promise.resolve({ held: [...open.map((t) => ({ name: `richlayer.tab.${t}` })), { name: "another lock" }] }),
+        request: () => new Promise(() => {}),
+      },
+    };
   });
   afterEach(() => void delete (globalThis as { navigator?: unknown }).navigator);
-  const set = (eyes: Eyes, field: "title" | "client" | "note", value: string): Promise<void> => change<Job>(`${field} ${value}`, "jobs", "job", (j) => ({ ...j, [field]: value }), eyes);
+  const set = (eyes: Eyes, field: "title" | "client" | "note", value: string): Promise<void> =>
+    change<Job>(`${field} ${value}`, "jobs", "job", (j) => ({ ...j, [field]: value }), eyes);
   const job = async (): Promise<Job> => (await readWorld("job"))!.job;
 
   test("each takes back its own, whatever the other did last; a page that is gone leaves its acts to all", async () => {
@@ -379,7 +493,9 @@ describe("undo with two tabs open", () => {
     await noteRead(b);
     await set(b, "client", "B");
     const before = await contents();
-    await expect(undo(a)).rejects.toThrow("“client A” was not taken back: another open tab has changed the same since (client B). Take that back there first.");
+    await expect(undo(a)).rejects.toThrow(
+      "“client A” was not taken back: another open tab has changed the same since (client B). Take that back there first.",
+    );
     expect(await contents()).toBe(before);
     expect(await undo(b)).toBe("client B");
     expect(await undo(a)).toBe("client A");
@@ -387,10 +503,17 @@ describe("undo with two tabs open", () => {
     // done again, the other has something there meanwhile
     await noteRead(b);
     await set(b, "client", "B again");
-    await expect(redo(a)).rejects.toThrow(/“client A” was not done again: another open tab has changed the same since \(client B again\)/);
+    await expect(redo(a)).rejects.toThrow(
+      /“client A” was not done again: another open tab has changed the same since \(client B again\)/,
+    );
   });
   test("a browser that does not let a page ask who is open still stores and undoes", async () => {
-    (globalThis as { navigator?: unknown }).navigator = { locks: { query: () => Promise.reject(new DOMException("not here", "SecurityError")), request: () => Promise.reject(new DOMException("not here", "SecurityError")) } };
+    (globalThis as { navigator?: unknown }).navigator = {
+      locks: {
+        query: () => Promise.reject(new DOMException("not here", "SecurityError")),
+        request: () => Promise.reject(new DOMException("not here", "SecurityError")),
+      },
+    };
     const [a, b] = [newEyes("a"), newEyes("b")];
     await set(a, "client", "A");
     await set(b, "note", "B");
@@ -418,11 +541,28 @@ describe("undo with two tabs open", () => {
     for (let k = 0; k < 400; k++) {
       const who = tabs[Math.floor(rnd() * 2)];
       const way = rnd();
-      const told = async (what: Promise<unknown>): Promise<boolean> => what.then((x) => x !== null, (e: Error) => (e instanceof Conflict ? (refused++, false) : Promise.reject(e)));
+      const told = async (what: Promise<unknown>): Promise<boolean> =>
+        what.then(
+          (x) => x !== null,
+          (e: Error) => (e instanceof Conflict ? (refused++, false) : Promise.reject(e)),
+        );
       if (way < 0.5) {
         await noteRead(who);
         const field = (["title", "client", "note"] as const)[Math.floor(rnd() * 3)];
-        if (rnd() < 0.3) await change<Job>(`edit ${k}`, "jobs", "job", (j) => ({ ...j, edits: [...j.edits, { id: `e${k}`, op: "set" as const, step: "coat.seal.1", after: null, field: "minutes", value: k + 1 }].slice(-4) }), who);
+        if (rnd() < 0.3)
+          await change<Job>(
+            `edit ${k}`,
+            "jobs",
+            "job",
+            (j) => ({
+              ...j,
+              edits: [
+                ...j.edits,
+                { id: `e${k}`, op: "set" as const, step: "coat.seal.1", after: null, field: "minutes", value: k + 1 },
+              ].slice(-4),
+            }),
+            who,
+          );
         else await set(who, field, `${field} ${k}`);
       } else {
         const top = (await historyEnds(who)).undo;
@@ -430,7 +570,9 @@ describe("undo with two tabs open", () => {
         if ((await told(way < 0.8 ? undo(who) : redo(who))) && way < 0.8) undone++;
       }
       const stand = (await db().history.toArray()).filter((x) => x.undone === 0 && x.seq > born);
-      expect(await job()).toEqual(stand.reduce((j, x) => x.changes.reduce((r, c) => patched(r, c.patches, "after"), j), first));
+      expect(await job()).toEqual(
+        stand.reduce((j, x) => x.changes.reduce((r, c) => patched(r, c.patches, "after"), j), first),
+      );
     }
     expect(undone).toBeGreaterThan(40);
     expect(refused).toBeGreaterThan(20);
@@ -467,7 +609,10 @@ describe("photos and undo", () => {
     }
   });
   test("a job deleted with its photos comes back with them; a whole shop replaced too", async () => {
-    await commit("photos", ["p", "q"].map((id, k) => ({ table: "photos" as const, id, next: photo(id, BIG.slice(k)) })));
+    await commit(
+      "photos",
+      ["p", "q"].map((id, k) => ({ table: "photos" as const, id, next: photo(id, BIG.slice(k)) })),
+    );
     const before = await contents();
     await deleteJob("job");
     expect(await db().photos.count()).toBe(0);
@@ -485,7 +630,14 @@ describe("what is wrong with the storage, in words", () => {
   const error = (name: string, message = "", inner?: unknown) => Object.assign(new Error(message), { name, inner });
   test.each([
     [error("AbortError", "", error("QuotaExceededError")), "full"],
-    [error("OpenFailedError", "", error("VersionError", "The requested version (20) is less than the existing version (990)")), "newer"],
+    [
+      error(
+        "OpenFailedError",
+        "",
+        error("VersionError", "The requested version (20) is less than the existing version (990)"),
+      ),
+      "newer",
+    ],
     [error("MissingAPIError"), "closed"],
     [error("OpenFailedError", "", error("UnknownError", "Internal error opening backing store")), "unreadable"],
   ])("%s", (e, kind) => expect(troubleOf(e)!.kind).toBe(kind));
@@ -585,9 +737,7 @@ describe("files and the store", () => {
 describe("older databases", () => {
   test("a frozen database of version 0 is brought up by the same migrations as files, and nothing is lost", async () => {
     const { readFileSync } = await import("node:fs");
-    const old = JSON.parse(
-      readFileSync(new URL("../../fixtures/v0/shop.richlayer.json", import.meta.url), "utf8"),
-    );
+    const old = JSON.parse(readFileSync(new URL("../../fixtures/v0/shop.richlayer.json", import.meta.url), "utf8"));
     const v0name = `v0-${n++}`;
     const v0 = new Dexie(v0name);
     v0.version(1).stores({

@@ -5,8 +5,16 @@
  */
 import type { Change, Patch } from "./diff";
 
-const isList = (v: unknown): v is Record<string, unknown>[] => Array.isArray(v) && v.every((x) => x !== null && typeof x === "object" && !Array.isArray(x));
-const nameOf = (path: string, x: Record<string, unknown>): string | null => (path === "edits" ? `${String(x.step)}:${String(x.op)}:${String(x.field)}` : typeof x.id === "string" ? x.id : "rule" in x ? `${String(x.rule)}:${String(x.where)}` : null);
+const isList = (v: unknown): v is Record<string, unknown>[] =>
+  Array.isArray(v) && v.every((x) => x !== null && typeof x === "object" && !Array.isArray(x));
+const nameOf = (path: string, x: Record<string, unknown>): string | null =>
+  path === "edits"
+    ? `${String(x.step)}:${String(x.op)}:${String(x.field)}`
+    : typeof x.id === "string"
+      ? x.id
+      : "rule" in x
+        ? `${String(x.rule)}:${String(x.where)}`
+        : null;
 
 function ofPatch(p: Patch): string[] {
   const path = p.path.join("/");
@@ -26,7 +34,9 @@ function ofPatch(p: Patch): string[] {
 }
 
 /** Places as `table/id/path`; a record made or deleted is touched all over. */
-export const touched = (c: Change): string[] => (c.whole ? [`${c.table}/${c.id}`] : c.patches.flatMap(ofPatch).map((p) => `${c.table}/${c.id}/${p}`));
+export const touched = (c: Change): string[] =>
+  c.whole ? [`${c.table}/${c.id}`] : c.patches.flatMap(ofPatch).map((p) => `${c.table}/${c.id}/${p}`);
 
 /** Do two acts touch a place in common, one within the other included? */
-export const overlap = (a: string[], b: string[]): string | null => a.find((x) => b.some((y) => x === y || x.startsWith(`${y}/`) || y.startsWith(`${x}/`))) ?? null;
+export const overlap = (a: string[], b: string[]): string | null =>
+  a.find((x) => b.some((y) => x === y || x.startsWith(`${y}/`) || y.startsWith(`${x}/`))) ?? null;

@@ -7,9 +7,12 @@ export interface Trouble {
 
 const SAY: Record<Trouble["kind"], string> = {
   full: "The browser’s storage for this page is full. Nothing of this was stored, and what was there is still there. Save the whole shop as a file, then make room: delete photos or finished jobs, or free space on this computer.",
-  closed: "This browser does not let the page keep anything, as in a private window or with site data switched off. Open Rich Layer in an ordinary window, or allow site data for it.",
-  newer: "What is stored here was written by a newer Rich Layer than this one. Reload to get the newer one; nothing was changed.",
-  unreadable: "The browser’s storage cannot be read. Nothing was changed. What can still be read can be saved as it is, below.",
+  closed:
+    "This browser does not let the page keep anything, as in a private window or with site data switched off. Open Rich Layer in an ordinary window, or allow site data for it.",
+  newer:
+    "What is stored here was written by a newer Rich Layer than this one. Reload to get the newer one; nothing was changed.",
+  unreadable:
+    "The browser’s storage cannot be read. Nothing was changed. What can still be read can be saved as it is, below.",
 };
 
 /** Names of all errors in a chain: the database wraps what the browser said. */
@@ -26,7 +29,12 @@ export function troubleOf(e: unknown): Trouble | null {
   if (/Quota|storage is full|disk/i.test(all)) return is("full");
   if (/VersionError/.test(all)) return is("newer");
   if (/MissingAPI|SecurityError|InvalidStateError|denied|not allowed/i.test(all)) return is("closed");
-  if (/OpenFailed|UnknownError|DatabaseClosed|DataError|NotFoundError|NotReadable|AbortError|backing store|DexieError/.test(all)) return is("unreadable");
+  if (
+    /OpenFailed|UnknownError|DatabaseClosed|DataError|NotFoundError|NotReadable|AbortError|backing store|DexieError/.test(
+      all,
+    )
+  )
+    return is("unreadable");
   return null;
 }
 

@@ -28,23 +28,95 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
   const ground = colours.ground ?? "#cccccc";
   const drawn = job.zones.filter((z) => z.outline);
   return (
-    <svg viewBox={`${-w * 0.01} ${-h * 0.01} ${w * 1.02} ${h * 1.02}`} role="img" aria-label={label} className={className ?? "max-h-[300px] w-full"} preserveAspectRatio="xMidYMid meet">
+    <svg
+      viewBox={`${-w * 0.01} ${-h * 0.01} ${w * 1.02} ${h * 1.02}`}
+      role="img"
+      aria-label={label}
+      className={className ?? "max-h-[300px] w-full"}
+      preserveAspectRatio="xMidYMid meet"
+    >
       <defs>
-        <pattern id={`${id}m`} width={w * 0.03} height={w * 0.03} patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width={w * 0.03} height={w * 0.03} fill="#d8c79a" /><line x1="0" x2="0" y1="0" y2={w * 0.03} stroke="#8a7440" strokeWidth={w * 0.008} /></pattern>
-        <clipPath id={`${id}c`}><rect width={w} height={h} rx={Math.min(w, h) * 0.02} /></clipPath>
+        <pattern
+          id={`${id}m`}
+          width={w * 0.03}
+          height={w * 0.03}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <rect width={w * 0.03} height={w * 0.03} fill="#d8c79a" />
+          <line x1="0" x2="0" y1="0" y2={w * 0.03} stroke="#8a7440" strokeWidth={w * 0.008} />
+        </pattern>
+        <clipPath id={`${id}c`}>
+          <rect width={w} height={h} rx={Math.min(w, h) * 0.02} />
+        </clipPath>
       </defs>
       <g clipPath={`url(#${id}c)`} transform={mirrored ? `translate(${w} 0) scale(-1 1)` : undefined}>
         <rect width={w} height={h} fill={masked?.includes("ground") ? `url(#${id}m)` : ground} />
-        {grain && Array.from({ length: 14 }, (_, i) => <path key={i} d={`M0 ${(h * (i + 0.5)) / 14}q${w / 4} ${((i % 3) - 1) * h * 0.02} ${w / 2} 0t${w / 2} 0`} stroke="#000" strokeOpacity="0.07" strokeWidth={h * 0.006} fill="none" />)}
+        {grain &&
+          Array.from({ length: 14 }, (_, i) => (
+            <path
+              key={i}
+              d={`M0 ${(h * (i + 0.5)) / 14}q${w / 4} ${((i % 3) - 1) * h * 0.02} ${w / 2} 0t${w / 2} 0`}
+              stroke="#000"
+              strokeOpacity="0.07"
+              strokeWidth={h * 0.006}
+              fill="none"
+            />
+          ))}
         <g transform={`translate(${ox} ${oy})`}>
           {drawn.map((z) => (
-            <path key={z.id} data-zone={z.id} d={z.outline} fillRule="evenodd" fill={masked?.includes(z.id) ? `url(#${id}m)` : (colours[z.id] ?? ground)} stroke={lit?.includes(z.id) ? "#c2185b" : "none"} strokeWidth={lit?.includes(z.id) ? Math.max(w, h) * 0.008 : 0} strokeDasharray={lit?.includes(z.id) ? `${w * 0.02} ${w * 0.01}` : undefined} />
+            <path
+              key={z.id}
+              data-zone={z.id}
+              d={z.outline}
+              fillRule="evenodd"
+              fill={masked?.includes(z.id) ? `url(#${id}m)` : (colours[z.id] ?? ground)}
+              stroke={lit?.includes(z.id) ? "#c2185b" : "none"}
+              strokeWidth={lit?.includes(z.id) ? Math.max(w, h) * 0.008 : 0}
+              strokeDasharray={lit?.includes(z.id) ? `${w * 0.02} ${w * 0.01}` : undefined}
+            />
           ))}
         </g>
-        {boxes && boxes.starts.map((x) => <rect key={x} data-face={x} x={x} y={h * 0.02} width={boxes.widthMm} height={h * 0.96} fill="none" stroke="#5a2a52" strokeDasharray={`${w * 0.01} ${w * 0.01}`} strokeWidth={Math.max(w, h) * 0.004} />)}
-        {bandMm != null && <g data-band={bandMm}>{[h / 2 - bandMm / 2, h / 2 + bandMm / 2].map((at) => <line key={at} x1="0" x2={w} y1={at} y2={at} stroke="#0f6a63" strokeWidth={Math.max(w, h) * 0.006} strokeDasharray={`${w * 0.03} ${w * 0.015}`} />)}</g>}
+        {boxes &&
+          boxes.starts.map((x) => (
+            <rect
+              key={x}
+              data-face={x}
+              x={x}
+              y={h * 0.02}
+              width={boxes.widthMm}
+              height={h * 0.96}
+              fill="none"
+              stroke="#5a2a52"
+              strokeDasharray={`${w * 0.01} ${w * 0.01}`}
+              strokeWidth={Math.max(w, h) * 0.004}
+            />
+          ))}
+        {bandMm != null && (
+          <g data-band={bandMm}>
+            {[h / 2 - bandMm / 2, h / 2 + bandMm / 2].map((at) => (
+              <line
+                key={at}
+                x1="0"
+                x2={w}
+                y1={at}
+                y2={at}
+                stroke="#0f6a63"
+                strokeWidth={Math.max(w, h) * 0.006}
+                strokeDasharray={`${w * 0.03} ${w * 0.015}`}
+              />
+            ))}
+          </g>
+        )}
       </g>
-      <rect width={w} height={h} rx={Math.min(w, h) * 0.02} fill="none" stroke="#6b6470" strokeWidth={Math.max(w, h) * 0.004} />
+      <rect
+        width={w}
+        height={h}
+        rx={Math.min(w, h) * 0.02}
+        fill="none"
+        stroke="#6b6470"
+        strokeWidth={Math.max(w, h) * 0.004}
+      />
     </svg>
   );
 }

@@ -14,12 +14,20 @@ export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {
         {f.rows.map((r, i) => (
           <div key={`${r.name}${i}`} className="flex justify-between gap-3 border-b border-line py-1 text-[0.93rem]">
             <dt className="text-muted">{r.name}</dt>
-            <dd className="text-right">{r.value}{r.from && <span className="tag block">{r.from}</span>}</dd>
+            <dd className="text-right">
+              {r.value}
+              {r.from && <span className="tag block">{r.from}</span>}
+            </dd>
           </div>
         ))}
       </dl>
       {f.helps && <p className="mb-2 text-[0.93rem]">{f.helps}</p>}
-      {open && ask && f.leads && <div className="mb-2"><p className="text-[0.93rem] text-muted">{f.leads.name}:</p><Moves ask={ask} /></div>}
+      {open && ask && f.leads && (
+        <div className="mb-2">
+          <p className="text-[0.93rem] text-muted">{f.leads.name}:</p>
+          <Moves ask={ask} />
+        </div>
+      )}
     </details>
   );
 }
@@ -32,11 +40,21 @@ function Scale({ s }: { s: NonNullable<Figures["scale"]> }) {
   return (
     <svg viewBox={`0 0 ${W} 54`} className="my-2 w-full max-w-[300px]" role="img" aria-label={say}>
       <line x1="6" x2={W - 6} y1="26" y2="26" className="stroke-strong" strokeWidth="1.5" />
-      {s.lo !== null && s.hi !== null && <rect x={x(s.lo)} width={Math.max(1, x(s.hi) - x(s.lo))} y="20" height="12" className="fill-ready" />}
+      {s.lo !== null && s.hi !== null && (
+        <rect x={x(s.lo)} width={Math.max(1, x(s.hi) - x(s.lo))} y="20" height="12" className="fill-ready" />
+      )}
       {s.marks.map((m, i) => (
         <g key={i}>
           <line x1={x(m.at)} x2={x(m.at)} y1="16" y2="36" className="stroke-ink" strokeWidth="1" />
-          <text x={Math.min(W - 22, x(m.at))} y={i % 2 ? 12 : 48} fontSize="11" textAnchor="middle" className="fill-ink">{m.name}</text>
+          <text
+            x={Math.min(W - 22, x(m.at))}
+            y={i % 2 ? 12 : 48}
+            fontSize="11"
+            textAnchor="middle"
+            className="fill-ink"
+          >
+            {m.name}
+          </text>
         </g>
       ))}
       {s.at !== null && <path d={`M${x(s.at)} 18l-5-9h10z`} className="fill-act" />}

@@ -17,7 +17,10 @@ export async function shrinkPhoto(file: File): Promise<string> {
     throw new Error("this file is not a picture that can be read");
   }
   const k = Math.min(1, LONG_PX / Math.max(bitmap.width, bitmap.height));
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(bitmap.width * k)), Math.max(1, Math.round(bitmap.height * k)));
+  const canvas = new OffscreenCanvas(
+    Math.max(1, Math.round(bitmap.width * k)),
+    Math.max(1, Math.round(bitmap.height * k)),
+  );
   canvas.getContext("2d")!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
   bitmap.close();
   const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: "image/jpeg", quality: 0.85 })).arrayBuffer());

@@ -10,28 +10,82 @@ export function PlanSample({ plan, range }: { plan: Plan; range: { top: number; 
   const [lit, setLit] = useState<string | null>(null);
   const p = plan.placed[index];
   const zones: ZoneLayers[] = simulate(plan, p, p.end);
-  const names = Object.fromEntries([...plan.context.job.zones.map((z) => [z.id, { name: z.name, areaMm2: z.areaMm2 }]), ["ground", { name: "rest of the face", areaMm2: 1 }]]);
-  const paints = Object.fromEntries(plan.context.world.products.map((x) => [x.id, { name: x.name, colour: x.colour, clear: plan.context.paintOf(x.id).clear }]));
-  const ground = { colour: plan.context.substrate.colour, name: plan.context.substrate.name, wood: plan.context.substrate.family === "wood" };
+  const names = Object.fromEntries([
+    ...plan.context.job.zones.map((z) => [z.id, { name: z.name, areaMm2: z.areaMm2 }]),
+    ["ground", { name: "rest of the face", areaMm2: 1 }],
+  ]);
+  const paints = Object.fromEntries(
+    plan.context.world.products.map((x) => [
+      x.id,
+      { name: x.name, colour: x.colour, clear: plan.context.paintOf(x.id).clear },
+    ]),
+  );
+  const ground = {
+    colour: plan.context.substrate.colour,
+    name: plan.context.substrate.name,
+    wood: plan.context.substrate.family === "wood",
+  };
   const masked = p.after.zones.filter((z) => z.mask).map((z) => z.zone);
   return (
     <div className="grid gap-6 lg:grid-cols-[300px_minmax(0,1fr)]">
       <div>
-        <label className="flex flex-col text-muted">Step {index + 1} of {plan.placed.length}
-          <input type="range" min={0} max={plan.placed.length - 1} value={index} onChange={(e) => setIndex(Number(e.target.value))} className="accent-act" aria-valuetext={p.step.title} />
+        <label className="flex flex-col text-muted">
+          Step {index + 1} of {plan.placed.length}
+          <input
+            type="range"
+            min={0}
+            max={plan.placed.length - 1}
+            value={index}
+            onChange={(e) => setIndex(Number(e.target.value))}
+            className="accent-act"
+            aria-valuetext={p.step.title}
+          />
         </label>
         <ol className="mt-2 max-h-[380px] overflow-y-auto" tabIndex={0} aria-label="Steps of this route">
           {plan.placed.map((x, i) => (
-            <li key={x.step.id}><button type="button" aria-current={i === index ? "step" : undefined} className={`min-h-[28px] w-full px-2 text-left max-lg:min-h-[44px] ${i === index ? "bg-chosen font-semibold" : ""}`} onClick={() => setIndex(i)}>{i + 1}. {x.step.title}</button></li>
+            <li key={x.step.id}>
+              <button
+                type="button"
+                aria-current={i === index ? "step" : undefined}
+                className={`min-h-[28px] w-full px-2 text-left max-lg:min-h-[44px] ${i === index ? "bg-chosen font-semibold" : ""}`}
+                onClick={() => setIndex(i)}
+              >
+                {i + 1}. {x.step.title}
+              </button>
+            </li>
           ))}
         </ol>
       </div>
       <figure>
         <div className="h-[330px]">
-          <CoreSample zones={zones} names={names} paints={paints} ground={ground} range={range} sandedUm={p.after.sandedUm} sandTo={null} ghost={null} lensFromRight={null} chosen={zones[0].zone} lit={lit} onZone={() => {}} onLight={setLit} />
+          <CoreSample
+            zones={zones}
+            names={names}
+            paints={paints}
+            ground={ground}
+            range={range}
+            sandedUm={p.after.sandedUm}
+            sandTo={null}
+            ghost={null}
+            lensFromRight={null}
+            chosen={zones[0].zone}
+            lit={lit}
+            onZone={() => {}}
+            onLight={setLit}
+          />
         </div>
-        <Face job={plan.context.job} colours={Object.fromEntries(zones.map((z) => [z.zone, z.front]))} grain={ground.wood} masked={p.after.side === "front" ? masked : []} className="mt-3 max-h-[150px] w-full" label={`What an onlooker sees after “${p.step.title}”`} />
-        <figcaption className="tag">{ground.name}, default figures; drawn from the same simulation as any job. Above: cut through. Below: from the front.</figcaption>
+        <Face
+          job={plan.context.job}
+          colours={Object.fromEntries(zones.map((z) => [z.zone, z.front]))}
+          grain={ground.wood}
+          masked={p.after.side === "front" ? masked : []}
+          className="mt-3 max-h-[150px] w-full"
+          label={`What an onlooker sees after “${p.step.title}”`}
+        />
+        <figcaption className="tag">
+          {ground.name}, default figures; drawn from the same simulation as any job. Above: cut through. Below: from the
+          front.
+        </figcaption>
       </figure>
     </div>
   );

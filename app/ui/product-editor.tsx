@@ -8,8 +8,19 @@ import { Fold, Head, Swatch } from "./kit/bits";
 import { hideFromSwatch } from "../core/film/swatch";
 import { ActButton, PickField, PostForm, TextField, TickField } from "./kit/field";
 
-const TIME_WORDS: [keyof DryTimes, string][] = [["flash", "Flashes off"], ["touch", "Touch dry"], ["recoat", "Next coat from"], ["closes", "Window shuts"], ["reopens", "Window reopens"], ["maskable", "Hard enough to mask or paint"], ["sandable", "Sandable"], ["laserSafe", "Laser-safe"], ["cured", "Cured"]];
-const from = (x: Figure, show: (n: number | null) => string): string => (x.from === "default" ? `default${x.value === null ? "" : `: ${show(x.value)}`}` : x.from);
+const TIME_WORDS: [keyof DryTimes, string][] = [
+  ["flash", "Flashes off"],
+  ["touch", "Touch dry"],
+  ["recoat", "Next coat from"],
+  ["closes", "Window shuts"],
+  ["reopens", "Window reopens"],
+  ["maskable", "Hard enough to mask or paint"],
+  ["sandable", "Sandable"],
+  ["laserSafe", "Laser-safe"],
+  ["cured", "Cured"],
+];
+const from = (x: Figure, show: (n: number | null) => string): string =>
+  x.from === "default" ? `default${x.value === null ? "" : `: ${show(x.value)}`}` : x.from;
 
 /** Every figure of one product, with where each came from, and its cans; on the Shelf or where a job uses it. */
 export function ProductEditor({ p }: { p: Product }) {
@@ -19,54 +30,255 @@ export function ProductEditor({ p }: { p: Product }) {
     <>
       <div className="grid grid-cols-2 gap-3 max-lg:grid-cols-1">
         <TextField action="/shelf" name="name" label="Name" value={p.name} extra={id} />
-        <PickField action="/shelf" name="finish" label="Finish" value={p.finish} extra={id} options={FINISHES.map((x) => ({ value: x.id, label: x.name }))} />
-        <TextField action="/shelf" name="colour" label="Colour" type="color" value={p.colour} extra={id} hint={`hides like ${colourFamily(p.colour)}`} />
-        <PickField action="/shelf" name="sheen" label="Sheen" value={p.sheen ?? ""} extra={id} options={[["", "not known"], ["gloss", "gloss"], ["satin", "satin"], ["flat", "flat"]].map(([value, label]) => ({ value, label }))} />
-        <PickField action="/shelf" name="base" label="Thinned with" from={p.base === null ? `default: ${f.base}` : p.origin} value={p.base ?? ""} extra={id} options={[["", "as its finish"], ["solvent", "solvent"], ["water", "water"], ["alcohol", "alcohol"], ["resin", "resin"]].map(([value, label]) => ({ value, label }))} />
-        <PickField action="/shelf" name="chlorinated" label="Holds chlorine (vinyl, PVC)?" value={p.chlorinated === null ? "" : String(p.chlorinated)} extra={id} options={[["", "not known: read its sheet"], ["false", "no"], ["true", "yes"]].map(([value, label]) => ({ value, label }))} />
-        <PickField action="/shelf" name="origin" label="Figures typed in here come from" value={p.origin} extra={id} options={[["data sheet", "its data sheet"], ["measured here", "measuring here"]].map(([value, label]) => ({ value, label }))} />
-        <TickField action="/shelf" name="foodRated" label="Rated for food contact by its maker" value={p.foodRated} extra={id} className="self-end" />
+        <PickField
+          action="/shelf"
+          name="finish"
+          label="Finish"
+          value={p.finish}
+          extra={id}
+          options={FINISHES.map((x) => ({ value: x.id, label: x.name }))}
+        />
+        <TextField
+          action="/shelf"
+          name="colour"
+          label="Colour"
+          type="color"
+          value={p.colour}
+          extra={id}
+          hint={`hides like ${colourFamily(p.colour)}`}
+        />
+        <PickField
+          action="/shelf"
+          name="sheen"
+          label="Sheen"
+          value={p.sheen ?? ""}
+          extra={id}
+          options={[
+            ["", "not known"],
+            ["gloss", "gloss"],
+            ["satin", "satin"],
+            ["flat", "flat"],
+          ].map(([value, label]) => ({ value, label }))}
+        />
+        <PickField
+          action="/shelf"
+          name="base"
+          label="Thinned with"
+          from={p.base === null ? `default: ${f.base}` : p.origin}
+          value={p.base ?? ""}
+          extra={id}
+          options={[
+            ["", "as its finish"],
+            ["solvent", "solvent"],
+            ["water", "water"],
+            ["alcohol", "alcohol"],
+            ["resin", "resin"],
+          ].map(([value, label]) => ({ value, label }))}
+        />
+        <PickField
+          action="/shelf"
+          name="chlorinated"
+          label="Holds chlorine (vinyl, PVC)?"
+          value={p.chlorinated === null ? "" : String(p.chlorinated)}
+          extra={id}
+          options={[
+            ["", "not known: read its sheet"],
+            ["false", "no"],
+            ["true", "yes"],
+          ].map(([value, label]) => ({ value, label }))}
+        />
+        <PickField
+          action="/shelf"
+          name="origin"
+          label="Figures typed in here come from"
+          value={p.origin}
+          extra={id}
+          options={[
+            ["data sheet", "its data sheet"],
+            ["measured here", "measuring here"],
+          ].map(([value, label]) => ({ value, label }))}
+        />
+        <TickField
+          action="/shelf"
+          name="foodRated"
+          label="Rated for food contact by its maker"
+          value={p.foodRated}
+          extra={id}
+          className="self-end"
+        />
       </div>
       {f.powder && (
         <>
           <h3>Powder</h3>
           <div className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-3">
-            <TextField action="/shelf" name="flowC" label="Flows at °C" from={from(f.powder.flowC, (n) => `${n}`)} value={p.flowC === undefined ? "" : String(p.flowC)} extra={id} />
-            <TextField action="/shelf" name="holdC" label="Cures at °C" from={from(f.powder.holdC, (n) => `${n}`)} value={p.holdC === undefined ? "" : String(p.holdC)} extra={id} />
-            <TextField action="/shelf" name="holdMin" label="Held, min" from={from(f.powder.holdMin, (n) => `${n}`)} value={p.holdMin === undefined ? "" : String(p.holdMin)} extra={id} />
-            <TextField action="/shelf" name="packing" label="Packed in, share" from={from(f.powder.packing, showShare)} value={p.packing === undefined ? "" : `${Math.round(p.packing * 1000) / 10} %`} extra={id} />
-            <TextField action="/shelf" name="density" label="Fused, mg/mm³" from={from(f.powder.density, (n) => `${n}`)} value={p.density === undefined ? "" : String(p.density)} extra={id} />
+            <TextField
+              action="/shelf"
+              name="flowC"
+              label="Flows at °C"
+              from={from(f.powder.flowC, (n) => `${n}`)}
+              value={p.flowC === undefined ? "" : String(p.flowC)}
+              extra={id}
+            />
+            <TextField
+              action="/shelf"
+              name="holdC"
+              label="Cures at °C"
+              from={from(f.powder.holdC, (n) => `${n}`)}
+              value={p.holdC === undefined ? "" : String(p.holdC)}
+              extra={id}
+            />
+            <TextField
+              action="/shelf"
+              name="holdMin"
+              label="Held, min"
+              from={from(f.powder.holdMin, (n) => `${n}`)}
+              value={p.holdMin === undefined ? "" : String(p.holdMin)}
+              extra={id}
+            />
+            <TextField
+              action="/shelf"
+              name="packing"
+              label="Packed in, share"
+              from={from(f.powder.packing, showShare)}
+              value={p.packing === undefined ? "" : `${Math.round(p.packing * 1000) / 10} %`}
+              extra={id}
+            />
+            <TextField
+              action="/shelf"
+              name="density"
+              label="Fused, mg/mm³"
+              from={from(f.powder.density, (n) => `${n}`)}
+              value={p.density === undefined ? "" : String(p.density)}
+              extra={id}
+            />
           </div>
         </>
       )}
-      {f.mask && <TextField action="/shelf" name="limitC" label="Fails past °C" from={from(f.mask.limitC, (n) => `${n}`)} value={p.limitC === undefined ? "" : String(p.limitC)} extra={id} />}
+      {f.mask && (
+        <TextField
+          action="/shelf"
+          name="limitC"
+          label="Fails past °C"
+          from={from(f.mask.limitC, (n) => `${n}`)}
+          value={p.limitC === undefined ? "" : String(p.limitC)}
+          extra={id}
+        />
+      )}
       <h3>Film</h3>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-3">
-        <TextField action="/shelf" name="coatUm" label="A coat, dry µm" from={from(f.coatUm, showUm)} value={p.coatUm === null ? "" : String(p.coatUm)} extra={id} inputMode="decimal" />
-        <TextField action="/shelf" name="hideUm" label="Hides at µm" from={from(f.hideUm, showUm)} value={p.hideUm === null ? "" : String(p.hideUm)} extra={id} inputMode="decimal" />
-        <TextField action="/shelf" name="solids" label="Volume solids" from={from(f.solids, showShare)} value={p.solids === null ? "" : `${Math.round(p.solids * 1000) / 10} %`} extra={id} />
-        <TextField action="/shelf" name="minC" label="Dries from °C" from={from(f.minC, (n) => `${n}`)} value={p.minC === null ? "" : String(p.minC)} extra={id} />
+        <TextField
+          action="/shelf"
+          name="coatUm"
+          label="A coat, dry µm"
+          from={from(f.coatUm, showUm)}
+          value={p.coatUm === null ? "" : String(p.coatUm)}
+          extra={id}
+          inputMode="decimal"
+        />
+        <TextField
+          action="/shelf"
+          name="hideUm"
+          label="Hides at µm"
+          from={from(f.hideUm, showUm)}
+          value={p.hideUm === null ? "" : String(p.hideUm)}
+          extra={id}
+          inputMode="decimal"
+        />
+        <TextField
+          action="/shelf"
+          name="solids"
+          label="Volume solids"
+          from={from(f.solids, showShare)}
+          value={p.solids === null ? "" : `${Math.round(p.solids * 1000) / 10} %`}
+          extra={id}
+        />
+        <TextField
+          action="/shelf"
+          name="minC"
+          label="Dries from °C"
+          from={from(f.minC, (n) => `${n}`)}
+          value={p.minC === null ? "" : String(p.minC)}
+          extra={id}
+        />
       </div>
       <h3>Drying at 20 °C, 50 % humidity, one coat</h3>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3">
-        {TIME_WORDS.map(([k, word]) => <TextField action="/shelf" key={k} name={k} label={word} from={from(f.times[k], showMinutes)} value={p.times[k] === null ? "" : showMinutes(p.times[k])} extra={{ ...id, intent: "time" }} />)}
+        {TIME_WORDS.map(([k, word]) => (
+          <TextField
+            action="/shelf"
+            key={k}
+            name={k}
+            label={word}
+            from={from(f.times[k], showMinutes)}
+            value={p.times[k] === null ? "" : showMinutes(p.times[k])}
+            extra={{ ...id, intent: "time" }}
+          />
+        ))}
       </div>
       {!f.mask && <Swatches p={p} coatUm={f.coatUm.value} />}
-      <Head right={<ActButton action="/shelf" className="link-act" act={{ intent: "can-add", id: p.id }}>Add a can</ActButton>}>Cans</Head>
-      {!p.cans.length && <p className="text-muted">No can is listed, so plans say what to buy and cannot say what is left.</p>}
+      <Head
+        right={
+          <ActButton action="/shelf" className="link-act" act={{ intent: "can-add", id: p.id }}>
+            Add a can
+          </ActButton>
+        }
+      >
+        Cans
+      </Head>
+      {!p.cans.length && (
+        <p className="text-muted">No can is listed, so plans say what to buy and cannot say what is left.</p>
+      )}
       {p.cans.map((c) => {
         const e = { ...id, intent: "can", can: c.id };
         return (
-          <fieldset key={c.id} className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] items-start gap-3 border-t border-line pt-2 max-lg:grid-cols-2">
+          <fieldset
+            key={c.id}
+            className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] items-start gap-3 border-t border-line pt-2 max-lg:grid-cols-2"
+          >
             <legend className="sr-only">{c.label}</legend>
             <TextField action="/shelf" name="label" label="Mark" value={c.label} extra={e} />
             <TextField action="/shelf" name="fullMl" label="Full" value={showMl(c.fullMl)} extra={e} />
-            <TextField action="/shelf" name="leftMl" label="Left" value={c.leftMl === null ? "" : `${Math.round(c.leftMl * 10) / 10} ml`} from={c.leftMl === null ? "unknown" : undefined} extra={e} />
+            <TextField
+              action="/shelf"
+              name="leftMl"
+              label="Left"
+              value={c.leftMl === null ? "" : `${Math.round(c.leftMl * 10) / 10} ml`}
+              from={c.leftMl === null ? "unknown" : undefined}
+              extra={e}
+            />
             <TextField action="/shelf" name="openedOn" label="Opened" type="date" value={c.openedOn ?? ""} extra={e} />
-            <TextField action="/shelf" name="fullG" label="Weighs full, g" value={c.fullG === null ? "" : String(c.fullG)} extra={e} />
-            <TextField action="/shelf" name="nowG" label="Weighs now, g" value={c.nowG === null ? "" : String(c.nowG)} extra={e} />
-            <TextField action="/shelf" name="emptyG" label="Weighs empty, g" value={c.emptyG === null ? "" : String(c.emptyG)} extra={e} />
-            <div className="flex items-end gap-2"><TextField action="/shelf" name="lot" label="Lot" value={c.lot} extra={e} className="flex-1" /><ActButton action="/shelf" className="link-act" act={{ intent: "can-remove", id: p.id, can: c.id }} label={`Remove ${c.label}`}>Remove</ActButton></div>
+            <TextField
+              action="/shelf"
+              name="fullG"
+              label="Weighs full, g"
+              value={c.fullG === null ? "" : String(c.fullG)}
+              extra={e}
+            />
+            <TextField
+              action="/shelf"
+              name="nowG"
+              label="Weighs now, g"
+              value={c.nowG === null ? "" : String(c.nowG)}
+              extra={e}
+            />
+            <TextField
+              action="/shelf"
+              name="emptyG"
+              label="Weighs empty, g"
+              value={c.emptyG === null ? "" : String(c.emptyG)}
+              extra={e}
+            />
+            <div className="flex items-end gap-2">
+              <TextField action="/shelf" name="lot" label="Lot" value={c.lot} extra={e} className="flex-1" />
+              <ActButton
+                action="/shelf"
+                className="link-act"
+                act={{ intent: "can-remove", id: p.id, can: c.id }}
+                label={`Remove ${c.label}`}
+              >
+                Remove
+              </ActButton>
+            </div>
           </fieldset>
         );
       })}
@@ -87,20 +299,61 @@ function Swatches({ p, coatUm }: { p: Product; coatUm: number | null }) {
           const hides = um === null || s.when === "wet" ? null : hideFromSwatch(p.colour, s.over, s.seen, um);
           return (
             <li key={s.id} data-swatch={s.id} className="flex flex-wrap items-center gap-2 border-t border-line py-1">
-              <Swatch colour={s.over} label={`over ${s.over}`} /><Swatch colour={s.seen} label={`seen ${s.seen}`} />
-              <span className="flex-1">{s.coats} {s.coats === 1 ? "coat" : "coats"}{um !== null && `, ${showUm(um)}`}, {s.when}{s.note && `: ${s.note}`}{hides !== null ? `; by it hides at ${showUm(hides)}` : s.when === "wet" ? "" : "; says nothing of hiding"}</span>
-              {hides !== null && <ActButton action="/shelf" className="link-act" act={{ intent: "set", id: p.id, field: "hideUm", value: String(Math.round(hides * 10) / 10) }}>Go by it</ActButton>}
-              <ActButton action="/shelf" className="link-act" act={{ intent: "swatch-remove", id: p.id, swatch: s.id }} label={`Remove the swatch over ${s.over}`}>Remove</ActButton>
+              <Swatch colour={s.over} label={`over ${s.over}`} />
+              <Swatch colour={s.seen} label={`seen ${s.seen}`} />
+              <span className="flex-1">
+                {s.coats} {s.coats === 1 ? "coat" : "coats"}
+                {um !== null && `, ${showUm(um)}`}, {s.when}
+                {s.note && `: ${s.note}`}
+                {hides !== null
+                  ? `; by it hides at ${showUm(hides)}`
+                  : s.when === "wet"
+                    ? ""
+                    : "; says nothing of hiding"}
+              </span>
+              {hides !== null && (
+                <ActButton
+                  action="/shelf"
+                  className="link-act"
+                  act={{ intent: "set", id: p.id, field: "hideUm", value: String(Math.round(hides * 10) / 10) }}
+                >
+                  Go by it
+                </ActButton>
+              )}
+              <ActButton
+                action="/shelf"
+                className="link-act"
+                act={{ intent: "swatch-remove", id: p.id, swatch: s.id }}
+                label={`Remove the swatch over ${s.over}`}
+              >
+                Remove
+              </ActButton>
             </li>
           );
         })}
       </ul>
       <PostForm intent="swatch-add" action="/shelf" className="flex flex-wrap items-end gap-3">
         <input type="hidden" name="id" value={p.id} />
-        <label className="flex flex-col text-muted">Over<input type="color" name="over" defaultValue="#1a1a1a" className="field-in h-9 w-16" /></label>
-        <label className="flex flex-col text-muted">As seen<input type="color" name="seen" defaultValue={p.colour} className="field-in h-9 w-16" /></label>
-        <label className="flex flex-col text-muted">Coats<input name="coats" defaultValue="1" inputMode="numeric" className="field-in w-16 text-ink" /></label>
-        <label className="flex flex-col text-muted">When<select name="when" className="field-in text-ink">{["dry", "wet", "after clear"].map((w) => <option key={w}>{w}</option>)}</select></label>
+        <label className="flex flex-col text-muted">
+          Over
+          <input type="color" name="over" defaultValue="#1a1a1a" className="field-in h-9 w-16" />
+        </label>
+        <label className="flex flex-col text-muted">
+          As seen
+          <input type="color" name="seen" defaultValue={p.colour} className="field-in h-9 w-16" />
+        </label>
+        <label className="flex flex-col text-muted">
+          Coats
+          <input name="coats" defaultValue="1" inputMode="numeric" className="field-in w-16 text-ink" />
+        </label>
+        <label className="flex flex-col text-muted">
+          When
+          <select name="when" className="field-in text-ink">
+            {["dry", "wet", "after clear"].map((w) => (
+              <option key={w}>{w}</option>
+            ))}
+          </select>
+        </label>
         <button className="btn">Keep this swatch</button>
       </PostForm>
     </>
@@ -114,7 +367,21 @@ export function ProductList({ products, title }: { products: Product[]; title: s
     <section aria-label={title} className="mt-4">
       <h3>{title}</h3>
       {products.map((p) => (
-        <Fold key={p.id} summary={<><span className="inline-flex items-center gap-2 align-middle"><Swatch colour={p.colour} />{p.name}</span> <span className="tag">{finish(p.finish).name}{p.cans.length ? `, ${p.cans.length} ${p.cans.length === 1 ? "can" : "cans"}` : ", no can listed"}</span></>}>
+        <Fold
+          key={p.id}
+          summary={
+            <>
+              <span className="inline-flex items-center gap-2 align-middle">
+                <Swatch colour={p.colour} />
+                {p.name}
+              </span>{" "}
+              <span className="tag">
+                {finish(p.finish).name}
+                {p.cans.length ? `, ${p.cans.length} ${p.cans.length === 1 ? "can" : "cans"}` : ", no can listed"}
+              </span>
+            </>
+          }
+        >
           <ProductEditor p={p} />
         </Fold>
       ))}

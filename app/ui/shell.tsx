@@ -23,7 +23,11 @@ const Overlays = lazy(() => import("./overlays"));
 export function Brand() {
   return (
     <NavLink to="/" className="flex items-center gap-2 font-head text-[1.08rem] font-bold">
-      <svg width="21" height="20" viewBox="0 0 22 20" aria-hidden="true"><path fill="#e0a23a" d="M0 0h22v5H0z" /><path fill="#d0608d" d="M0 7h14v5H0z" /><path fill="#3fb3a1" d="M0 14h8v5H0z" /></svg>
+      <svg width="21" height="20" viewBox="0 0 22 20" aria-hidden="true">
+        <path fill="#e0a23a" d="M0 0h22v5H0z" />
+        <path fill="#d0608d" d="M0 7h14v5H0z" />
+        <path fill="#3fb3a1" d="M0 14h8v5H0z" />
+      </svg>
       Rich Layer
     </NavLink>
   );
@@ -62,44 +66,113 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
   };
   return (
     <div className="flex min-h-dvh flex-col">
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-lifted focus:p-3">Skip to the page</a>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-lifted focus:p-3">
+        Skip to the page
+      </a>
       <header className="flex h-12 shrink-0 items-center gap-6 bg-strip px-5 text-on-strip max-lg:gap-3 max-lg:px-3 lg:h-11">
         <Brand />
         <nav aria-label="Places" className="flex h-full gap-6 max-lg:hidden">
           {PLACES.map((p) => (
-            <NavLink key={p.to} to={p.to} end={p.to === "/"} className={({ isActive }) => `grid h-full items-center border-b-[3px] px-0.5 ${isActive ? "border-[#e0a23a] font-semibold" : "border-transparent"}`}>
+            <NavLink
+              key={p.to}
+              to={p.to}
+              end={p.to === "/"}
+              className={({ isActive }) =>
+                `grid h-full items-center border-b-[3px] px-0.5 ${isActive ? "border-[#e0a23a] font-semibold" : "border-transparent"}`
+              }
+            >
               {p.name}
             </NavLink>
           ))}
         </nav>
-        <p className="ml-auto text-[0.93rem] text-[#f3e2bd] max-lg:hidden"><Why quiet of={{ title: "The air now", rows: () => air.rows, ask: null }}>{air.text}</Why></p>
+        <p className="ml-auto text-[0.93rem] text-[#f3e2bd] max-lg:hidden">
+          <Why quiet of={{ title: "The air now", rows: () => air.rows, ask: null }}>
+            {air.text}
+          </Why>
+        </p>
         <div className="flex items-center gap-1 max-lg:ml-auto">
-          <StripButton label={undo ? `Undo: ${undo}` : "Nothing to undo"} disabled={!undo} onClick={() => act("undo")}><Undo2 size={18} aria-hidden="true" /></StripButton>
-          <StripButton label={redo ? `Do again: ${redo}` : "Nothing to do again"} disabled={!redo} onClick={() => act("redo")}><Redo2 size={18} aria-hidden="true" /></StripButton>
-          <StripButton label="Go to…" onClick={() => setPalette(true)}><Search size={18} aria-hidden="true" /></StripButton>
-          <span className="max-lg:hidden"><StripButton label="Keys" onClick={() => setKeys(true)}><Keyboard size={18} aria-hidden="true" /></StripButton></span>
+          <StripButton label={undo ? `Undo: ${undo}` : "Nothing to undo"} disabled={!undo} onClick={() => act("undo")}>
+            <Undo2 size={18} aria-hidden="true" />
+          </StripButton>
+          <StripButton
+            label={redo ? `Do again: ${redo}` : "Nothing to do again"}
+            disabled={!redo}
+            onClick={() => act("redo")}
+          >
+            <Redo2 size={18} aria-hidden="true" />
+          </StripButton>
+          <StripButton label="Go to…" onClick={() => setPalette(true)}>
+            <Search size={18} aria-hidden="true" />
+          </StripButton>
+          <span className="max-lg:hidden">
+            <StripButton label="Keys" onClick={() => setKeys(true)}>
+              <Keyboard size={18} aria-hidden="true" />
+            </StripButton>
+          </span>
         </div>
       </header>
       <UpdateOffer />
       <div className="flex min-h-0 flex-1 flex-col max-lg:pb-16">{children}</div>
-      <nav aria-label="Places" className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-4 bg-strip text-on-strip lg:hidden">
+      <nav
+        aria-label="Places"
+        className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-4 bg-strip text-on-strip lg:hidden"
+      >
         {PLACES.slice(0, 4).map((p) => (
-          <NavLink key={p.to} to={p.to} end={p.to === "/"} className={({ isActive }) => `grid place-items-center border-t-[3px] ${isActive ? "border-[#e0a23a] font-semibold" : "border-transparent"}`}>{p.name}</NavLink>
+          <NavLink
+            key={p.to}
+            to={p.to}
+            end={p.to === "/"}
+            className={({ isActive }) =>
+              `grid place-items-center border-t-[3px] ${isActive ? "border-[#e0a23a] font-semibold" : "border-transparent"}`
+            }
+          >
+            {p.name}
+          </NavLink>
         ))}
       </nav>
       {(palette || keys) && (
         <Suspense>
-          <Overlays palette={palette} keys={keys} onPalette={setPalette} onKeys={setKeys} go={go} places={PLACES} jobs={jobs.data?.jobs ?? []} />
+          <Overlays
+            palette={palette}
+            keys={keys}
+            onPalette={setPalette}
+            onKeys={setKeys}
+            go={go}
+            places={PLACES}
+            jobs={jobs.data?.jobs ?? []}
+          />
         </Suspense>
       )}
-      <Toaster position="bottom-right" toastOptions={{ className: "!bg-lifted !text-ink !border-strong", duration: 3500 }} offset={{ bottom: 70 }} mobileOffset={{ bottom: 70 }} />
+      <Toaster
+        position="bottom-right"
+        toastOptions={{ className: "!bg-lifted !text-ink !border-strong", duration: 3500 }}
+        offset={{ bottom: 70 }}
+        mobileOffset={{ bottom: 70 }}
+      />
     </div>
   );
 }
 
-function StripButton({ label, children, ...p }: { label: string; children: React.ReactNode; disabled?: boolean; onClick: () => void }) {
+function StripButton({
+  label,
+  children,
+  ...p
+}: {
+  label: string;
+  children: React.ReactNode;
+  disabled?: boolean;
+  onClick: () => void;
+}) {
   return (
-    <button type="button" aria-label={label} title={label} className="grid size-11 place-items-center rounded hover:bg-white/15 disabled:opacity-45 lg:size-8" {...p}>{children}</button>
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className="grid size-11 place-items-center rounded hover:bg-white/15 disabled:opacity-45 lg:size-8"
+      {...p}
+    >
+      {children}
+    </button>
   );
 }
 
@@ -113,18 +186,45 @@ export function FirstScreen() {
       <title>Rich Layer</title>
       <UpdateOffer />
       <p className="flex items-center gap-3 font-head text-3xl font-bold">
-        <svg width="42" height="40" viewBox="0 0 22 20" aria-hidden="true"><path fill="#d99a2b" d="M0 0h22v5H0z" /><path fill="#c2507e" d="M0 7h14v5H0z" /><path fill="#2f9e8f" d="M0 14h8v5H0z" /></svg>
+        <svg width="42" height="40" viewBox="0 0 22 20" aria-hidden="true">
+          <path fill="#d99a2b" d="M0 0h22v5H0z" />
+          <path fill="#c2507e" d="M0 7h14v5H0z" />
+          <path fill="#2f9e8f" d="M0 14h8v5H0z" />
+        </svg>
         Rich Layer
       </p>
       <h1 className="max-w-xl text-2xl">Colour and laser, in the right order, at the right time, thick enough.</h1>
-      <p className="max-w-xl text-muted">It measures your artwork, works out coats, amounts and waits in your shop’s own climate, shows the piece layer by layer, warns before a piece is lost, and stands beside you at the bench. Everything stays in this browser and in the files you export.</p>
+      <p className="max-w-xl text-muted">
+        It measures your artwork, works out coats, amounts and waits in your shop’s own climate, shows the piece layer
+        by layer, warns before a piece is lost, and stands beside you at the bench. Everything stays in this browser and
+        in the files you export.
+      </p>
       <div className="flex flex-wrap gap-3">
-        <said.Form method="post" action="/do"><button className="btn btn-main" name="intent" value="open-sample" aria-disabled={working || undefined}>Open the sample shop</button></said.Form>
-        <said.Form method="post" action="/do"><button className="btn" name="intent" value="start-empty">Start an empty shop</button></said.Form>
+        <said.Form method="post" action="/do">
+          <button className="btn btn-main" name="intent" value="open-sample" aria-disabled={working || undefined}>
+            Open the sample shop
+          </button>
+        </said.Form>
+        <said.Form method="post" action="/do">
+          <button className="btn" name="intent" value="start-empty">
+            Start an empty shop
+          </button>
+        </said.Form>
       </div>
-      {said.data?.error && <p role="alert" className="max-w-xl text-wrong">{said.data.error}</p>}
-      {working && <p role="status" className="text-waiting">Measuring the sample’s drawings and setting up the shop…</p>}
-      <p className="max-w-xl text-muted">The sample is the made-up Quillmoor Seed Library: bed markers in maple, splash tiles, some under way, some finished. It can be cleared at any time.</p>
+      {said.data?.error && (
+        <p role="alert" className="max-w-xl text-wrong">
+          {said.data.error}
+        </p>
+      )}
+      {working && (
+        <p role="status" className="text-waiting">
+          Measuring the sample’s drawings and setting up the shop…
+        </p>
+      )}
+      <p className="max-w-xl text-muted">
+        The sample is the made-up Quillmoor Seed Library: bed markers in maple, splash tiles, some under way, some
+        finished. It can be cleared at any time.
+      </p>
     </main>
   );
 }

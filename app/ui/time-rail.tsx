@@ -23,7 +23,17 @@ export interface RailBlock {
 const workWidth = (min: number): number => Math.round(34 + Math.min(110, Math.sqrt(min) * 5));
 const gapWidth = (min: number): number => (min <= 0 ? 0 : Math.round(12 + Math.log2(1 + min) * 6));
 
-export function TimeRail({ blocks, chosen, at, onChoose }: { blocks: RailBlock[]; chosen: string | null; at: number | null; onChoose(id: string, at: number | null): void }) {
+export function TimeRail({
+  blocks,
+  chosen,
+  at,
+  onChoose,
+}: {
+  blocks: RailBlock[];
+  chosen: string | null;
+  at: number | null;
+  onChoose(id: string, at: number | null): void;
+}) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const strip = box.current;
@@ -31,7 +41,8 @@ export function TimeRail({ blocks, chosen, at, onChoose }: { blocks: RailBlock[]
     if (!strip || !el) return;
     const [mine, all] = [el.getBoundingClientRect(), strip.getBoundingClientRect()];
     // Scrolled only when the step is out of sight, so that nothing slides away under a pointer.
-    if (mine.left < all.left || mine.right > all.right) strip.scrollTo({ left: strip.scrollLeft + mine.left - all.left - (all.width - mine.width) / 2 });
+    if (mine.left < all.left || mine.right > all.right)
+      strip.scrollTo({ left: strip.scrollLeft + mine.left - all.left - (all.width - mine.width) / 2 });
   }, [chosen]);
   /** What lies under a pointer: a step, or a moment of the wait behind it. */
   const choose = (b: RailBlock, gap: HTMLElement | null, x: number): void => {
@@ -44,34 +55,82 @@ export function TimeRail({ blocks, chosen, at, onChoose }: { blocks: RailBlock[]
     if (e.pointerType === "touch" || e.buttons !== 1) return;
     const el = document.elementFromPoint(e.clientX, e.clientY)?.closest<HTMLElement>("[data-rail]");
     const b = el && blocks.find((k) => k.id === el.dataset.rail);
-    if (el && b && (el.dataset.part === "gap" || b.id !== chosen || at !== null)) choose(b, el.dataset.part === "gap" ? el : null, e.clientX);
+    if (el && b && (el.dataset.part === "gap" || b.id !== chosen || at !== null))
+      choose(b, el.dataset.part === "gap" ? el : null, e.clientX);
   };
   return (
-    <div ref={box} onPointerMove={scrub} className="screen-only relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:order-first max-lg:border-b max-lg:border-t-0 max-lg:px-3 max-lg:py-1" role="group" aria-label="Time rail; waits are compressed">
+    <div
+      ref={box}
+      onPointerMove={scrub}
+      className="screen-only relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:order-first max-lg:border-b max-lg:border-t-0 max-lg:px-3 max-lg:py-1"
+      role="group"
+      aria-label="Time rail; waits are compressed"
+    >
       <ol className="flex w-max items-end pb-1">
         {blocks.map((b) => (
           <li key={b.id} className="relative flex flex-col pt-[30px] max-lg:pt-[46px]">
-            {b.when && <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-[12.5px] text-muted"><Why quiet of={b.whenWhy}>{b.when}</Why></span>}
+            {b.when && (
+              <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-[12.5px] text-muted">
+                <Why quiet of={b.whenWhy}>
+                  {b.when}
+                </Why>
+              </span>
+            )}
             <span className="flex">
-              <button type="button" data-step={b.id} data-rail={b.id} aria-current={chosen === b.id ? "step" : undefined} aria-label={`Step ${b.n}, ${b.title}`} title={b.title} onClick={() => onChoose(b.id, null)} style={{ width: workWidth(b.minutes) }} className={`relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11 ${chosen === b.id ? "border-act bg-act font-semibold text-on-act" : b.state === "done" ? "border-line bg-line text-ink" : "border-strong bg-lifted"}`}>
+              <button
+                type="button"
+                data-step={b.id}
+                data-rail={b.id}
+                aria-current={chosen === b.id ? "step" : undefined}
+                aria-label={`Step ${b.n}, ${b.title}`}
+                title={b.title}
+                onClick={() => onChoose(b.id, null)}
+                style={{ width: workWidth(b.minutes) }}
+                className={`relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11 ${chosen === b.id ? "border-act bg-act font-semibold text-on-act" : b.state === "done" ? "border-line bg-line text-ink" : "border-strong bg-lifted"}`}
+              >
                 {b.title.split(/[, ]/)[0]}
                 {b.nowIn?.part === "work" && <Now share={b.nowIn.share} />}
               </button>
               {b.gap > 0 && (
-                <button type="button" aria-label={`Wait after step ${b.n}: ${b.gapText}`} title={b.gapText} data-rail={b.id} data-part="gap" onClick={(e) => choose(b, e.currentTarget, e.clientX)} style={{ width: gapWidth(b.gap) }} className="hatch relative h-8 border-y border-line max-lg:h-11">
-                  {b.closed > 0 && <span className="absolute bottom-0 left-0 h-1.5 bg-muted" style={{ width: `${(b.closed / b.gap) * 100}%` }} />}
+                <button
+                  type="button"
+                  aria-label={`Wait after step ${b.n}: ${b.gapText}`}
+                  title={b.gapText}
+                  data-rail={b.id}
+                  data-part="gap"
+                  onClick={(e) => choose(b, e.currentTarget, e.clientX)}
+                  style={{ width: gapWidth(b.gap) }}
+                  className="hatch relative h-8 border-y border-line max-lg:h-11"
+                >
+                  {b.closed > 0 && (
+                    <span
+                      className="absolute bottom-0 left-0 h-1.5 bg-muted"
+                      style={{ width: `${(b.closed / b.gap) * 100}%` }}
+                    />
+                  )}
                   {b.nowIn?.part === "gap" && <Now share={b.nowIn.share} />}
-                  {chosen === b.id && at !== null && b.end !== null && <span className="absolute inset-y-0 w-[3px] bg-act" style={{ left: `${Math.min(98, ((at - b.end) / b.gap) * 100)}%` }} />}
+                  {chosen === b.id && at !== null && b.end !== null && (
+                    <span
+                      className="absolute inset-y-0 w-[3px] bg-act"
+                      style={{ left: `${Math.min(98, ((at - b.end) / b.gap) * 100)}%` }}
+                    />
+                  )}
                 </button>
               )}
             </span>
-            <span className="h-4 text-[12.5px] text-muted" aria-hidden="true">{b.n}</span>
+            <span className="h-4 text-[12.5px] text-muted" aria-hidden="true">
+              {b.n}
+            </span>
           </li>
         ))}
       </ol>
-      <p className="sticky left-0 text-[12.5px] text-muted max-lg:hidden">Hatched: waits, drawn shorter than they are; grey foot: the shop is shut; red: now.</p>
+      <p className="sticky left-0 text-[12.5px] text-muted max-lg:hidden">
+        Hatched: waits, drawn shorter than they are; grey foot: the shop is shut; red: now.
+      </p>
     </div>
   );
 }
 
-const Now = ({ share }: { share: number }) => <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${share * 100}%` }} aria-hidden="true" />;
+const Now = ({ share }: { share: number }) => (
+  <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${share * 100}%` }} aria-hidden="true" />
+);

@@ -4,7 +4,21 @@ import type { Answer } from "../core/records/ids";
 
 export const answerWord = (a: Answer): string => ({ good: "Good", mend: "Mend", stop: "Stop" })[a];
 
-export function Tray({ quantity, done, aside, onPiece, onAside, enabled }: { quantity: number; done: number[]; aside: number[]; onPiece(n: number): void; onAside(n: number): void; enabled: boolean }) {
+export function Tray({
+  quantity,
+  done,
+  aside,
+  onPiece,
+  onAside,
+  enabled,
+}: {
+  quantity: number;
+  done: number[];
+  aside: number[];
+  onPiece(n: number): void;
+  onAside(n: number): void;
+  enabled: boolean;
+}) {
   const [setAside, setMode] = useState(false);
   const MOST = 60;
   const from = quantity > MOST ? Math.max(1, Math.min(quantity - MOST + 1, done.length - 10)) : 1;
@@ -29,8 +43,20 @@ export function Tray({ quantity, done, aside, onPiece, onAside, enabled }: { qua
         })}
       </div>
       <p className="mt-2 flex flex-wrap items-center justify-between gap-2 text-[16px] text-[#d9d0de]">
-        <span>{done.length} done{aside.length > 0 && `, ${aside.length} put aside`}{from > 1 && `; from piece ${from}`}</span>
-        {enabled && <button type="button" aria-pressed={setAside} className={`btn !min-h-[44px] !border-[#a79bb0] ${setAside ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`} onClick={() => setMode(!setAside)}>{setAside ? "Tap the piece to put aside" : "Put a piece aside"}</button>}
+        <span>
+          {done.length} done{aside.length > 0 && `, ${aside.length} put aside`}
+          {from > 1 && `; from piece ${from}`}
+        </span>
+        {enabled && (
+          <button
+            type="button"
+            aria-pressed={setAside}
+            className={`btn !min-h-[44px] !border-[#a79bb0] ${setAside ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`}
+            onClick={() => setMode(!setAside)}
+          >
+            {setAside ? "Tap the piece to put aside" : "Put a piece aside"}
+          </button>
+        )}
       </p>
     </div>
   );

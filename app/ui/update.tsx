@@ -23,7 +23,8 @@ export function useBenchLock(): void {
   }, []);
 }
 
-const benchIsOpen = async (): Promise<boolean> => ((await navigator.locks?.query())?.held ?? []).some((l) => l.name === BENCH_LOCK);
+const benchIsOpen = async (): Promise<boolean> =>
+  ((await navigator.locks?.query())?.held ?? []).some((l) => l.name === BENCH_LOCK);
 
 /** A line that offers the newer version, when there is one. */
 export function UpdateOffer() {
@@ -55,9 +56,18 @@ export function UpdateOffer() {
   };
   return (
     <p role="status" className="flex flex-wrap items-center gap-3 border-b border-line bg-lifted px-5 py-2">
-      A newer Rich Layer is ready. What you have stored stays. <button type="button" className="btn" onClick={() => void take()}>Change to it now</button>
-      <button type="button" className="btn btn-quiet" onClick={() => setWaiting(null)}>Later</button>
-      {busy && <span className="text-waiting">A bench run is open in a tab. Finish or leave it first, so that nothing changes under your hands.</span>}
+      A newer Rich Layer is ready. What you have stored stays.{" "}
+      <button type="button" className="btn" onClick={() => void take()}>
+        Change to it now
+      </button>
+      <button type="button" className="btn btn-quiet" onClick={() => setWaiting(null)}>
+        Later
+      </button>
+      {busy && (
+        <span className="text-waiting">
+          A bench run is open in a tab. Finish or leave it first, so that nothing changes under your hands.
+        </span>
+      )}
     </p>
   );
 }

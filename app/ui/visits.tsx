@@ -4,7 +4,10 @@ import type { Job } from "../core/records/job";
 import type { Visit } from "../core/plan/visits";
 import { Face } from "./face";
 
-type Shown = Visit & { names: { artwork: string[]; opens: string[]; covers: string[]; stays: string[] }; colours: Record<string, string> };
+type Shown = Visit & {
+  names: { artwork: string[]; opens: string[]; covers: string[]; stays: string[] };
+  colours: Record<string, string>;
+};
 const list = (xs: string[]): string => xs.join(", ");
 
 export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grain: boolean }) {
@@ -12,13 +15,34 @@ export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grai
     <ol className="grid grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-4">
       {visits.map((v, i) => (
         <li key={v.step} data-visit={v.step} className="border-t border-line pt-2">
-          <p className="font-semibold">{i + 1}. <Link className="hover:underline" to={`../layers?step=${v.step}`} relative="path">{v.title}</Link></p>
-          <Face job={job} colours={v.colours} grain={grain} masked={v.stays} lit={v.artwork.length ? v.artwork : v.opens} mirrored={v.mirrored} className="my-1 max-h-[120px] w-full" label={`After “${v.title}”${v.mirrored ? ", mirrored as the laser gets it" : ""}: ${v.names.stays.length ? `masked ${list(v.names.stays)}` : "nothing masked"}`} />
+          <p className="font-semibold">
+            {i + 1}.{" "}
+            <Link className="hover:underline" to={`../layers?step=${v.step}`} relative="path">
+              {v.title}
+            </Link>
+          </p>
+          <Face
+            job={job}
+            colours={v.colours}
+            grain={grain}
+            masked={v.stays}
+            lit={v.artwork.length ? v.artwork : v.opens}
+            mirrored={v.mirrored}
+            className="my-1 max-h-[120px] w-full"
+            label={`After “${v.title}”${v.mirrored ? ", mirrored as the laser gets it" : ""}: ${v.names.stays.length ? `masked ${list(v.names.stays)}` : "nothing masked"}`}
+          />
           <ul className="text-[0.93rem]">
-            {v.artwork.length > 0 && <li>Laser gets: {list(v.names.artwork)}{v.mirrored ? ", mirrored" : ""}</li>}
+            {v.artwork.length > 0 && (
+              <li>
+                Laser gets: {list(v.names.artwork)}
+                {v.mirrored ? ", mirrored" : ""}
+              </li>
+            )}
             {v.opens.length > 0 && <li>Opens: {list(v.names.opens)}</li>}
             {v.covers.length > 0 && <li>Covers: {list(v.names.covers)}</li>}
-            <li className="text-muted">{v.names.stays.length ? `Stays masked: ${list(v.names.stays)}` : "Nothing is masked"}</li>
+            <li className="text-muted">
+              {v.names.stays.length ? `Stays masked: ${list(v.names.stays)}` : "Nothing is masked"}
+            </li>
           </ul>
         </li>
       ))}

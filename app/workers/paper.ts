@@ -8,8 +8,12 @@ export function setPaper(ask: PaperAsk): Promise<Uint8Array<ArrayBuffer>> {
       worker.terminate();
       f();
     };
-    worker.onerror = () => end(() => reject(new Error("The part of the app that sets paper could not be started; reload the page and try again.")));
-    worker.onmessage = (e: MessageEvent<PaperReply>) => end(() => (e.data.is === "done" ? resolve(e.data.pdf) : reject(new Error(e.data.message))));
+    worker.onerror = () =>
+      end(() =>
+        reject(new Error("The part of the app that sets paper could not be started; reload the page and try again.")),
+      );
+    worker.onmessage = (e: MessageEvent<PaperReply>) =>
+      end(() => (e.data.is === "done" ? resolve(e.data.pdf) : reject(new Error(e.data.message))));
     worker.postMessage(ask);
   });
 }

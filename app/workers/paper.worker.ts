@@ -11,12 +11,20 @@ import type { PaperAsk, PaperReply } from "./protocol";
 const bytes = async (url: string): Promise<Uint8Array> => new Uint8Array(await (await fetch(url)).arrayBuffer());
 let fonts: Promise<FontFiles> | null = null;
 /** The second font has the signs (µ among them) that the first lacks. */
-const load = (): Promise<FontFiles> => (fonts ??= Promise.all([latin, latinBold, latinExt, signs].map(bytes)).then(([regular, bold, ...more]) => ({ regular, bold, more })));
+const load = (): Promise<FontFiles> =>
+  (fonts ??= Promise.all([latin, latinBold, latinExt, signs].map(bytes)).then(([regular, bold, ...more]) => ({
+    regular,
+    bold,
+    more,
+  })));
 
 onmessage = async (e: MessageEvent<PaperAsk>) => {
   const say = (r: PaperReply): void => postMessage(r);
   try {
-    const pdf = e.data.do === "card" ? await workCardPdf(e.data.card, await load(), e.data.made) : await labelsPdf(e.data.sheet, await load(), e.data.made);
+    const pdf =
+      e.data.do === "card"
+        ? await workCardPdf(e.data.card, await load(), e.data.made)
+        : await labelsPdf(e.data.sheet, await load(), e.data.made);
     say({ is: "done", pdf: pdf as Uint8Array<ArrayBuffer> });
   } catch (err) {
     say({ is: "refused", message: `The paper could not be set: ${(err as Error).message}` });

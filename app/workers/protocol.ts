@@ -18,8 +18,10 @@ export type PaperAsk = { do: "card"; card: Card; made: number } | { do: "labels"
 export type PaperReply = { is: "done"; pdf: Uint8Array<ArrayBuffer> } | { is: "refused"; message: string };
 
 export type ScheduleAsk = { do: "solve"; problem: Problem } | { do: "stop" };
-export type ScheduleReply = { is: "progress"; progress: Progress } | { is: "done"; solved: Solved } | { is: "refused"; message: string };
+export type ScheduleReply =
+  { is: "progress"; progress: Progress } | { is: "done"; solved: Solved } | { is: "refused"; message: string };
 
 /** @param now the moment the plan on screen was made at */
 export type WhyAsk = { world: World; now: number | null; figure: FigureRef };
-export type WhyReply = { is: "progress"; share: number } | { is: "done"; moved: Moved | null } | { is: "refused"; message: string };
+export type WhyReply =
+  { is: "progress"; share: number } | { is: "done"; moved: Moved | null } | { is: "refused"; message: string };

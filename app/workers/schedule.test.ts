@@ -4,9 +4,13 @@ import { readProblem, type Problem } from "../core/schedule/problem";
 import { verify } from "../core/schedule/verify";
 import type { ScheduleAsk, ScheduleReply } from "./protocol";
 
-type Scope = { onmessage: ((e: { data: ScheduleAsk }) => Promise<void>) | null; postMessage: (r: ScheduleReply) => void };
+type Scope = {
+  onmessage: ((e: { data: ScheduleAsk }) => Promise<void>) | null;
+  postMessage: (r: ScheduleReply) => void;
+};
 const scope = globalThis as unknown as Scope;
-const shop = (jobs: number): Problem => readProblem(JSON.parse(readFileSync(`fixtures/schedule/shop-${jobs}.json`, "utf8")));
+const shop = (jobs: number): Problem =>
+  readProblem(JSON.parse(readFileSync(`fixtures/schedule/shop-${jobs}.json`, "utf8")));
 
 beforeAll(async () => {
   scope.onmessage = null;

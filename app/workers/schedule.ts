@@ -15,7 +15,10 @@ export function schedule(problem: Problem, signal: AbortSignal, progress: (p: Pr
       worker.terminate();
       f();
     };
-    worker.onerror = () => end(() => reject(new Error("The part of the app that schedules could not be started; reload the page and try again.")));
+    worker.onerror = () =>
+      end(() =>
+        reject(new Error("The part of the app that schedules could not be started; reload the page and try again.")),
+      );
     worker.onmessage = (e: MessageEvent<ScheduleReply>) => {
       const r = e.data;
       if (r.is === "progress") progress(r.progress);

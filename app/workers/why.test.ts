@@ -21,7 +21,10 @@ beforeEach(() => void (told.length = 0));
 const ask = (data: WhyAsk): void => scope.onmessage!({ data: structuredClone(data) });
 
 test("a copy of the world gives the same answer, with the share done before it", () => {
-  for (const figure of [{ of: "ready" }, { of: "minutes", step: plan.placed[plan.placed.length - 1].step.id }] as const) {
+  for (const figure of [
+    { of: "ready" },
+    { of: "minutes", step: plan.placed[plan.placed.length - 1].step.id },
+  ] as const) {
     told.length = 0;
     ask({ world, now: null, figure });
     const here = movesOf(plan, figure)!;
@@ -36,5 +39,7 @@ test("a figure that is not there is no fault; a world that can't be planned is t
   expect(told).toEqual([{ is: "done", moved: null }]);
   told.length = 0;
   ask({ world: { ...world, job: null } as unknown as World, now: null, figure: { of: "ready" } });
-  expect(told).toEqual([{ is: "refused", message: expect.stringMatching(/^What moves this figure could not be worked out: /) }]);
+  expect(told).toEqual([
+    { is: "refused", message: expect.stringMatching(/^What moves this figure could not be worked out: /) },
+  ]);
 });

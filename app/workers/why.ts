@@ -14,7 +14,14 @@ export function moves(ask: WhyAsk, signal: AbortSignal, progress: (share: number
       f();
     };
     signal.addEventListener("abort", () => worker.terminate(), { once: true });
-    worker.onerror = () => end(() => reject(new Error("The part of the app that tries what moves a figure could not be started; reload the page and try again.")));
+    worker.onerror = () =>
+      end(() =>
+        reject(
+          new Error(
+            "The part of the app that tries what moves a figure could not be started; reload the page and try again.",
+          ),
+        ),
+      );
     worker.onmessage = (e: MessageEvent<WhyReply>) => {
       const r = e.data;
       if (r.is === "progress") progress(r.share);

@@ -25,9 +25,7 @@ export async function tabTo(page: Page, target: Locator): Promise<void> {
     await page.keyboard.press("Tab");
     if (await at()) return;
   }
-  throw new Error(
-    `not reachable by keyboard: ${await target.first().evaluate((e) => e.outerHTML.slice(0, 200))}`,
-  );
+  throw new Error(`not reachable by keyboard: ${await target.first().evaluate((e) => e.outerHTML.slice(0, 200))}`);
 }
 
 export function keyboard(page: Page): Hands {

@@ -9,11 +9,7 @@ export const journey = (name: string, body: Body): void => void journeys.push({ 
 export { assert };
 
 /** @param only run journeys whose name holds one of these texts; all when there are none */
-export async function runAll(
-  url: string,
-  only: string[],
-  lanes = 3,
-): Promise<{ passed: number; failed: number }> {
+export async function runAll(url: string, only: string[], lanes = 3): Promise<{ passed: number; failed: number }> {
   let passed = 0;
   let failed = 0;
   const queue = journeys.filter((j) => !only.length || only.some((t) => j.name.includes(t)));

@@ -142,7 +142,18 @@ export const a1 = (s: Shape = {}): World =>
 export const seeded = (seed: number): (() => number) => randomOf(seed).next;
 
 /** Text that must stay text wherever it goes. */
-export const NASTY = ["<script>globalThis.hit=1</script>", "javascript:hit=1", "=cmd()", "../../etc", "\u0000\u0007", "😀茶", '"><img onerror=hit=1>', "%s%n", "{{7*7}}", "'; drop --"];
+export const NASTY = [
+  "<script>globalThis.hit=1</script>",
+  "javascript:hit=1",
+  "=cmd()",
+  "../../etc",
+  "\u0000\u0007",
+  "😀茶",
+  '"><img onerror=hit=1>',
+  "%s%n",
+  "{{7*7}}",
+  "'; drop --",
+];
 
 /** A whole shop of chance, sound in every field; the same for the same seed. */
 export function randomShop(seed: number): ShopRecords {
@@ -156,15 +167,55 @@ export function randomShop(seed: number): ShopRecords {
     client: text(),
     quantity: 1 + Math.floor(r() * 50),
     due: r() < 0.5 ? null : "2027-03-01T12:00",
-    edits: r() < 0.5 ? [] : [{ id: "e", op: "set" as const, step: "dust", after: null, field: "minutes", value: Math.round(r() * 1e4) / 100 }],
+    edits:
+      r() < 0.5
+        ? []
+        : [
+            {
+              id: "e",
+              op: "set" as const,
+              step: "dust",
+              after: null,
+              field: "minutes",
+              value: Math.round(r() * 1e4) / 100,
+            },
+          ],
     ...(r() < 0.5 ? {} : { credit: text() || "own" }),
   }));
   return {
-    shop: shop({ name: text() || "s", tolerance: 1 + Math.round(r() * 50) / 10, climate: { ...shop().climate, ...(r() < 0.5 ? {} : { readings: [{ at: Math.round(r() * 1e6), c: Math.round(r() * 300) / 10, rh: 0.5 }] }) } }),
+    shop: shop({
+      name: text() || "s",
+      tolerance: 1 + Math.round(r() * 50) / 10,
+      climate: {
+        ...shop().climate,
+        ...(r() < 0.5 ? {} : { readings: [{ at: Math.round(r() * 1e6), c: Math.round(r() * 300) / 10, rh: 0.5 }] }),
+      },
+    }),
     machines: r() < 0.5 ? [] : e1().machines,
-    products: SHELF().filter(() => r() < 0.7).map((p) => ({ ...p, note: text(), hideUm: r() < 0.5 ? null : 0.1 + r() * 100 })),
+    products: SHELF()
+      .filter(() => r() < 0.7)
+      .map((p) => ({ ...p, note: text(), hideUm: r() < 0.5 ? null : 0.1 + r() * 100 })),
     jobs,
-    log: jobs.flatMap((j, i) => Array.from({ length: Math.floor(r() * 5) }, (_, n) => ({ ...new LogEntry(), id: `l${i}.${n}`, jobId: j.id, kind: "note" as const, step: "dust", at: r() * 1e8, note: text() }))),
-    photos: jobs.filter(() => r() < 0.3).map((j, i) => ({ version: 1, id: `p${i}`, jobId: j.id, at: r() * 1e7, caption: text(), data: Buffer.from([0xff, 0xd8, 0xff, Math.floor(r() * 256)]).toString("base64") })),
+    log: jobs.flatMap((j, i) =>
+      Array.from({ length: Math.floor(r() * 5) }, (_, n) => ({
+        ...new LogEntry(),
+        id: `l${i}.${n}`,
+        jobId: j.id,
+        kind: "note" as const,
+        step: "dust",
+        at: r() * 1e8,
+        note: text(),
+      })),
+    ),
+    photos: jobs
+      .filter(() => r() < 0.3)
+      .map((j, i) => ({
+        version: 1,
+        id: `p${i}`,
+        jobId: j.id,
+        at: r() * 1e7,
+        caption: text(),
+        data: Buffer.from([0xff, 0xd8, 0xff, Math.floor(r() * 256)]).toString("base64"),
+      })),
   };
 }

@@ -25,7 +25,15 @@ export interface BenchState {
   actuals: Map<string, Actual>;
 }
 
-const fresh = (): StepRun => ({ startedAt: null, doneAt: null, pieces: [], aside: [], answer: null, notes: [], early: null });
+const fresh = (): StepRun => ({
+  startedAt: null,
+  doneAt: null,
+  pieces: [],
+  aside: [],
+  answer: null,
+  notes: [],
+  early: null,
+});
 
 /** Entries that still stand, in order. */
 export function standing(log: LogEntry[]): LogEntry[] {
@@ -71,7 +79,13 @@ export function fold(log: LogEntry[]): BenchState {
     }
   }
   const actuals = new Map<string, Actual>();
-  for (const [id, r] of steps) if (r.startedAt !== null) actuals.set(id, { start: Math.floor(r.startedAt), end: r.doneAt === null ? null : Math.max(Math.floor(r.startedAt), Math.floor(r.doneAt)), early: r.early });
+  for (const [id, r] of steps)
+    if (r.startedAt !== null)
+      actuals.set(id, {
+        start: Math.floor(r.startedAt),
+        end: r.doneAt === null ? null : Math.max(Math.floor(r.startedAt), Math.floor(r.doneAt)),
+        early: r.early,
+      });
   return { steps, aside, last: entries.filter((e) => e.kind !== "plate").pop() ?? null, actuals };
 }
 

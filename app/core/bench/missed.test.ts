@@ -9,7 +9,16 @@ import { standing } from "./next";
 function doneThrough(w: World, last: string): { world: World; end: number } {
   const p = makePlan(w);
   const k = p.placed.findIndex((x) => x.step.id === last);
-  const log = p.placed.slice(0, k + 1).flatMap((x, i) => (["start", "done"] as const).map((kind) => ({ ...new LogEntry(), id: `l${String(i).padStart(2, "0")}.${kind}`, jobId: w.job.id, kind, step: x.step.id, at: (kind === "start" ? x.start : x.end) as number })));
+  const log = p.placed.slice(0, k + 1).flatMap((x, i) =>
+    (["start", "done"] as const).map((kind) => ({
+      ...new LogEntry(),
+      id: `l${String(i).padStart(2, "0")}.${kind}`,
+      jobId: w.job.id,
+      kind,
+      step: x.step.id,
+      at: (kind === "start" ? x.start : x.end) as number,
+    })),
+  );
   return { world: { ...w, log }, end: p.placed[k].end as number };
 }
 const FIRST = "coat.colour.poppy.1";
@@ -40,7 +49,12 @@ describe("a recoat window that was missed", () => {
     for (const way of ways) {
       const after = makePlan(way.apply(world), late);
       expect([way.id, after.ready]).toEqual([way.id, way.ready]);
-      expect([way.id, open(after).filter((x) => x.rule === 21 || x.severity === "stop").map((x) => x.why)]).toEqual([way.id, []]);
+      expect([
+        way.id,
+        open(after)
+          .filter((x) => x.rule === 21 || x.severity === "stop")
+          .map((x) => x.why),
+      ]).toEqual([way.id, []]);
       expect(after.unfit).toEqual([]);
     }
     const [wait, scuff, strip] = ways;
@@ -52,9 +66,12 @@ describe("a recoat window that was missed", () => {
     expect(next.needs.filter((n) => n.state === "recoat")).toEqual([]);
     // stripping lays the coat again and pays its paint twice
     const stripped = makePlan(strip.apply(world), late);
-    const coats = (x: typeof p): number => x.placed.filter((y) => y.step.kind === "coat" && y.step.productId === "poppy").length;
+    const coats = (x: typeof p): number =>
+      x.placed.filter((y) => y.step.kind === "coat" && y.step.productId === "poppy").length;
     expect(coats(stripped)).toBe(coats(p) + 1);
-    expect(stripped.amounts.find((x) => x.product === "poppy")!.ml! / p.amounts.find((x) => x.product === "poppy")!.ml!).toBeCloseTo((coats(p) + 1) / coats(p), 6);
+    expect(
+      stripped.amounts.find((x) => x.product === "poppy")!.ml! / p.amounts.find((x) => x.product === "poppy")!.ml!,
+    ).toBeCloseTo((coats(p) + 1) / coats(p), 6);
     const stripAt = stripped.placed.findIndex((x) => x.step.kind === "strip");
     expect(stripped.placed[stripAt].after.zones.every((z) => z.films.length === 0)).toBe(true);
     expect(stripped.placed[stripAt + 1].step.kind).toBe("degrease");
@@ -63,7 +80,12 @@ describe("a recoat window that was missed", () => {
 
   test("doing it twice makes further steps, not the same ones", () => {
     const late = end + 90;
-    const once = waysOutOf(world, makePlan(world, late), makePlan(world, late).placed.find((x) => x.step.id === "coat.colour.poppy.2")!, late)[1].apply(world);
+    const once = waysOutOf(
+      world,
+      makePlan(world, late),
+      makePlan(world, late).placed.find((x) => x.step.id === "coat.colour.poppy.2")!,
+      late,
+    )[1].apply(world);
     const ids = makePlan(once, late).placed.map((x) => x.step.id);
     expect(new Set(ids).size).toBe(ids.length);
   });

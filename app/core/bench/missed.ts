@@ -27,7 +27,8 @@ export interface MissedWay {
 
 type Draft = Pick<PlanEdit, "op" | "step"> & Partial<PlanEdit>;
 const free = (job: Job, base: string): string => {
-  for (let n = 1; ; n++) if (!job.edits.some((e) => e.step === `${base}.m${n}` || e.field === `${base}.m${n}`)) return `${base}.m${n}`;
+  for (let n = 1; ; n++)
+    if (!job.edits.some((e) => e.step === `${base}.m${n}` || e.field === `${base}.m${n}`)) return `${base}.m${n}`;
 };
 
 /** @returns the ways that can be planned to an end, in the order wait, scuff, strip */
@@ -39,7 +40,13 @@ export function waysOutOf(world: World, plan: Plan, p: Placed, now: number): Mis
   const all = c.allZones.join(",");
   const wood = c.substrate.family === "wood";
   const ways: Omit<MissedWay, "ready">[] = [];
-  if (missed.reopens !== null) ways.push({ id: "wait", label: "Wait until it reopens", say: "Costs time only. In between a coat would wrinkle the film beneath.", apply: (w) => w });
+  if (missed.reopens !== null)
+    ways.push({
+      id: "wait",
+      label: "Wait until it reopens",
+      say: "Costs time only. In between a coat would wrinkle the film beneath.",
+      apply: (w) => w,
+    });
   const scuffEdits = (job: Job): Draft[] => {
     const step = free(job, "scuff-film");
     const clean = free(job, wood ? "dust" : "degrease");
@@ -49,7 +56,12 @@ export function waysOutOf(world: World, plan: Plan, p: Placed, now: number): Mis
       { op: "add", step: clean, after: step, field: wood ? "dust" : "degrease" },
     ];
   };
-  ways.push({ id: "scuff", label: "Scuff and recoat", say: "As soon as the film can be scuffed; the scratches hold the next coat.", apply: (w) => withEdits(w, scuffEdits(w.job)) });
+  ways.push({
+    id: "scuff",
+    label: "Scuff and recoat",
+    say: "As soon as the film can be scuffed; the scratches hold the next coat.",
+    apply: (w) => withEdits(w, scuffEdits(w.job)),
+  });
   const coats = plan.placed.slice(0, p.index).filter((x) => x.step.kind === "coat");
   const cut = p.before.zones.some((z) => z.zone !== GROUND && z.depthUm > 0);
   if (!cut && coats.length)
@@ -74,5 +86,7 @@ export function waysOutOf(world: World, plan: Plan, p: Placed, now: number): Mis
         return withEdits(w, drafts);
       },
     });
-  return ways.map((way) => ({ ...way, ready: makePlan(way.apply(world), now).ready })).filter((way) => way.ready !== null);
+  return ways
+    .map((way) => ({ ...way, ready: makePlan(way.apply(world), now).ready }))
+    .filter((way) => way.ready !== null);
 }

@@ -9,16 +9,28 @@ export type Standing =
   | { is: "closed" }
   | { is: "lacking"; say: string }
   | { is: "ready"; step: Placed; begun: boolean }
-  | { is: "waiting"; step: Placed; need: Readiness; opens: number | null; closes: number | null; reopens: number | null }
+  | {
+      is: "waiting";
+      step: Placed;
+      need: Readiness;
+      opens: number | null;
+      closes: number | null;
+      reopens: number | null;
+    }
   /** the window for the next coat shut; in between it would wrinkle */
   | { is: "missed"; step: Placed; need: Readiness; opens: number | null; closes: number; reopens: number | null }
   | { is: "done" };
 
 /** The need that a step must sit out at a moment, from what was really done. */
 export function holding(p: Placed, plan: Plan, now: number): Readiness | null {
-  const needs = kindOf(p.step.kind).needs(p.step, p.before, plan.context).map((n) => readiness(n, plan.context));
+  const needs = kindOf(p.step.kind)
+    .needs(p.step, p.before, plan.context)
+    .map((n) => readiness(n, plan.context));
   const late = needs.filter((r) => r.opens === null || r.opens > now);
-  return late.reduce<Readiness | null>((w, r) => (!w || r.opens === null || (w.opens !== null && r.opens > w.opens) ? r : w), null);
+  return late.reduce<Readiness | null>(
+    (w, r) => (!w || r.opens === null || (w.opens !== null && r.opens > w.opens) ? r : w),
+    null,
+  );
 }
 
 /** @param skip a step whose wait was ended by a touch check or on purpose */
@@ -35,12 +47,39 @@ export function standing(plan: Plan, now: number): Standing {
   const typed = prev?.step.waitMin ?? null;
   if (typed !== null && prev?.actual?.end != null) {
     const opens = prev.actual.end + typed;
-    if (opens > now) return { is: "waiting", step, need: { state: "set-time", why: "the wait set by hand is over", film: null, productId: null, refMin: typed, from: prev.actual.end, opens, closes: null, reopens: null, unknown: false }, opens, closes: null, reopens: null };
+    if (opens > now)
+      return {
+        is: "waiting",
+        step,
+        need: {
+          state: "set-time",
+          why: "the wait set by hand is over",
+          film: null,
+          productId: null,
+          refMin: typed,
+          from: prev.actual.end,
+          opens,
+          closes: null,
+          reopens: null,
+          unknown: false,
+        },
+        opens,
+        closes: null,
+        reopens: null,
+      };
     return { is: "ready", step, begun };
   }
   const h = holding(step, plan, now);
   const missed = missedWindow(step, now);
-  if (missed) return { is: "missed", step, need: missed, opens: missed.reopens, closes: missed.closes as number, reopens: missed.reopens };
+  if (missed)
+    return {
+      is: "missed",
+      step,
+      need: missed,
+      opens: missed.reopens,
+      closes: missed.closes as number,
+      reopens: missed.reopens,
+    };
   if (!h) return { is: "ready", step, begun };
   const win = step.needs.find((n) => n.closes !== null);
   return { is: "waiting", step, need: h, opens: h.opens, closes: win?.closes ?? null, reopens: win?.reopens ?? null };

@@ -10,4 +10,5 @@ export const photoStages = (placed: Placed[]): Placed[] => {
 };
 
 /** Was one taken at this stage? Photos are named `photo.<step>.<when>`. */
-export const hasPhoto = (photoIds: string[], step: string): boolean => photoIds.some((id) => id.startsWith(`photo.${step}.`));
+export const hasPhoto = (photoIds: string[], step: string): boolean =>
+  photoIds.some((id) => id.startsWith(`photo.${step}.`));

@@ -29,11 +29,46 @@ export function bleedParts(f: BleedFacts): BleedPart[] | null {
   const parts: BleedPart[] = [
     { id: "base", name: "Any edge", weight: BLEED_BASE, lower: null },
     { id: "grain", name: f.grainName, weight: f.grain, lower: f.grain > 0 ? "a tighter wood" : null },
-    { id: "seal", name: f.sealCoats === 0 ? "Not sealed" : `${f.sealCoats} ${f.sealCoats === 1 ? "coat" : "coats"} of seal in the cut`, weight: f.sealCoats === 0 ? 0 : -1.5 - (f.sealCoats > 1 ? 0.7 : 0), lower: f.sealCoats < 2 ? `${f.sealCoats === 0 ? "a seal coat" : "a second seal coat"}` : null },
-    ...(f.mask ? [{ id: "mask" as const, name: f.mask === "pressed" ? "Mask pressed down" : "Mask not pressed", weight: f.mask === "pressed" ? -0.7 : 1, lower: f.mask === "pressed" ? null : "press the mask down with a squeegee" }] : []),
-    ...(f.paint !== "ordinary" ? [{ id: "paint" as const, name: f.paint === "flat" ? "Flat paint" : "Thin gloss paint", weight: f.paint === "flat" ? -0.5 : 0.8, lower: f.paint === "flat" ? null : "a flat paint" }] : []),
-    ...(f.how !== "ordinary" ? [{ id: "how" as const, name: f.how === "flooded" ? "Flooded in" : "Light passes, upright", weight: f.how === "flooded" ? 0.8 : -0.6, lower: f.how === "flooded" ? "light coats" : null }] : []),
-    ...(f.blueMaskWood ? [{ id: "beam" as const, name: "Blue beam through a mask on wood", weight: 0.7, lower: "a CO2 beam" }] : []),
+    {
+      id: "seal",
+      name:
+        f.sealCoats === 0 ? "Not sealed" : `${f.sealCoats} ${f.sealCoats === 1 ? "coat" : "coats"} of seal in the cut`,
+      weight: f.sealCoats === 0 ? 0 : -1.5 - (f.sealCoats > 1 ? 0.7 : 0),
+      lower: f.sealCoats < 2 ? `${f.sealCoats === 0 ? "a seal coat" : "a second seal coat"}` : null,
+    },
+    ...(f.mask
+      ? [
+          {
+            id: "mask" as const,
+            name: f.mask === "pressed" ? "Mask pressed down" : "Mask not pressed",
+            weight: f.mask === "pressed" ? -0.7 : 1,
+            lower: f.mask === "pressed" ? null : "press the mask down with a squeegee",
+          },
+        ]
+      : []),
+    ...(f.paint !== "ordinary"
+      ? [
+          {
+            id: "paint" as const,
+            name: f.paint === "flat" ? "Flat paint" : "Thin gloss paint",
+            weight: f.paint === "flat" ? -0.5 : 0.8,
+            lower: f.paint === "flat" ? null : "a flat paint",
+          },
+        ]
+      : []),
+    ...(f.how !== "ordinary"
+      ? [
+          {
+            id: "how" as const,
+            name: f.how === "flooded" ? "Flooded in" : "Light passes, upright",
+            weight: f.how === "flooded" ? 0.8 : -0.6,
+            lower: f.how === "flooded" ? "light coats" : null,
+          },
+        ]
+      : []),
+    ...(f.blueMaskWood
+      ? [{ id: "beam" as const, name: "Blue beam through a mask on wood", weight: 0.7, lower: "a CO2 beam" }]
+      : []),
   ];
   return parts.sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight));
 }

@@ -13,7 +13,25 @@ export interface FinishingMove {
 
 export const FINISHING: FinishingMove[] = [
   { id: "epoxy", name: "Flood with epoxy", gives: "A thick, level, glossy face.", kind: "flood-epoxy", families: null },
-  { id: "edge-black", name: "Blacken the edges", gives: "Edges that frame the picture.", kind: "edge-black", families: ["wood", "mdf", "tile", "slate", "acrylic"] },
-  { id: "oil-back", name: "Oil or wax the bare back", gives: "A back that does not soil or warp.", kind: "oil-back", families: ["wood", "mdf"] },
-  { id: "feet", name: "Cork, feet or a stand", gives: "It does not scratch what it stands on.", kind: "feet", families: null },
+  {
+    id: "edge-black",
+    name: "Blacken the edges",
+    gives: "Edges that frame the picture.",
+    kind: "edge-black",
+    families: ["wood", "mdf", "tile", "slate", "acrylic"],
+  },
+  {
+    id: "oil-back",
+    name: "Oil or wax the bare back",
+    gives: "A back that does not soil or warp.",
+    kind: "oil-back",
+    families: ["wood", "mdf"],
+  },
+  {
+    id: "feet",
+    name: "Cork, feet or a stand",
+    gives: "It does not scratch what it stands on.",
+    kind: "feet",
+    families: null,
+  },
 ];

@@ -13,7 +13,15 @@ import { SUBSTRATES } from "./substrates";
 import { ROUTE_RULES, weigh } from "./route-rules";
 
 test("a route of one's own: the E1 fill without sanding, on a new material, with a new paint", () => {
-  const own: Route = { ...ROUTES.find((r) => r.id === "E1")!, id: "X1" as Route["id"], name: "Engrave and fill", families: ["wood"], phases: ROUTES.find((r) => r.id === "E1")!.phases.map((p) => (p.do === "step" && p.kind === "sand-back" ? { do: "step" as const, kind: "burnish" } : p)) };
+  const own: Route = {
+    ...ROUTES.find((r) => r.id === "E1")!,
+    id: "X1" as Route["id"],
+    name: "Engrave and fill",
+    families: ["wood"],
+    phases: ROUTES.find((r) => r.id === "E1")!.phases.map((p) =>
+      p.do === "step" && p.kind === "sand-back" ? { do: "step" as const, kind: "burnish" } : p,
+    ),
+  };
   const paint = { ...FINISHES.find((f) => f.id === "craft-acrylic")!, id: "milk-paint", name: "Milk paint" };
   const pear = { ...SUBSTRATES[0], id: "pear", name: "Pear" };
   const kind = { ...kindOf("rest"), id: "burnish", name: "Burnish" };
@@ -23,11 +31,21 @@ test("a route of one's own: the E1 fill without sanding, on a new material, with
   KINDS.push(kind);
   try {
     const w = a1({ products: [...FULL_SHELF(), stocked("milk", "Milk red", "milk-paint", "#a8235a")] });
-    const world: World = { ...w, job: { ...w.job, route: "X1" as World["job"]["route"], substrate: { id: "pear", w: 100, h: 60, t: 8 }, zones: [zone("z0", "milk")] } };
+    const world: World = {
+      ...w,
+      job: {
+        ...w.job,
+        route: "X1" as World["job"]["route"],
+        substrate: { id: "pear", w: 100, h: 60, t: 8 },
+        zones: [zone("z0", "milk")],
+      },
+    };
     const plan = makePlan(world);
     expect(plan.missing).toEqual([]);
     expect(plan.ready).not.toBeNull();
-    expect(plan.placed.filter((p) => ["sand-back", "burnish"].includes(p.step.kind)).map((p) => p.step.title)).toEqual(["Burnish"]);
+    expect(plan.placed.filter((p) => ["sand-back", "burnish"].includes(p.step.kind)).map((p) => p.step.title)).toEqual([
+      "Burnish",
+    ]);
     expect(plan.placed.some((p) => p.step.productId === "milk")).toBe(true);
     expect(cells().some((c) => c.route.id === own.id && c.substrate.id === "pear")).toBe(true);
   } finally {
@@ -41,8 +59,11 @@ test("a route of one's own: the E1 fill without sanding, on a new material, with
 test("every “no” of the table has a reason; every route has a “yes” for each of its beams", () => {
   for (const r of ROUTES)
     for (const s of SUBSTRATES)
-      for (const no of against(r, { substrate: s.id, beam: "um1", colours: 9, shape: "flat", finishes: ["powder"] })) expect(no.why).toMatch(/\.$/);
-  for (const r of ROUTES) for (const beam of r.beams) expect([r.id, beam, cells().some((c) => c.route.id === r.id && c.beam === beam)]).toEqual([r.id, beam, true]);
+      for (const no of against(r, { substrate: s.id, beam: "um1", colours: 9, shape: "flat", finishes: ["powder"] }))
+        expect(no.why).toMatch(/\.$/);
+  for (const r of ROUTES)
+    for (const beam of r.beams)
+      expect([r.id, beam, cells().some((c) => c.route.id === r.id && c.beam === beam)]).toEqual([r.id, beam, true]);
 });
 
 describe("where makers disagree", () => {
@@ -50,7 +71,10 @@ describe("where makers disagree", () => {
     const w = a1({ products: FULL_SHELF(), shop: { gear: GEAR(), ...more.shop }, choices: { schools } });
     return { ...w, job: { ...w.job, ...more.job } };
   };
-  const steps = (w: World): string => makePlan(w).placed.map((p) => `${p.step.kind}${p.step.method ?? ""}${p.step.dryUm ?? ""}@${p.start}`).join();
+  const steps = (w: World): string =>
+    makePlan(w)
+      .placed.map((p) => `${p.step.kind}${p.step.method ?? ""}${p.step.dryUm ?? ""}@${p.start}`)
+      .join();
   test("a pick of the job wins over the shop's, the shop's over the default; what is unknown is not taken", () => {
     expect(schoolPick("melt", undefined, undefined)).toEqual({ pick: "gun", from: "default" });
     expect(schoolPick("melt", undefined, { melt: "oven" })).toEqual({ pick: "oven", from: "your shop" });
@@ -66,13 +90,31 @@ describe("where makers disagree", () => {
     ["melt:oven", { job: { route: "G", ...maple, zones: [zone("z", "p-rust")] } }],
     ["coats:heavy", {}],
     ["before-laser:touch", {}],
-    ["between:dry", { job: { route: "A3", substrate: { id: "mdf", w: 80, h: 60, t: 6 }, zones: [zone("a", "e-rust"), zone("b", "e-sky")] } }],
+    [
+      "between:dry",
+      {
+        job: {
+          route: "A3",
+          substrate: { id: "mdf", w: 80, h: 60, t: 6 },
+          zones: [zone("a", "e-rust"), zone("b", "e-sky")],
+        },
+      },
+    ],
     ["cut-paint:thin", { job: { route: "E1", ...maple, zones: [zone("z", "c-rust")] } }],
-    ["tile-mask:mask", { job: { route: "C1", substrate: { id: "tile-glazed", w: 80, h: 60, t: 6 }, zones: [zone("z", "d-rust")] } }],
+    [
+      "tile-mask:mask",
+      { job: { route: "C1", substrate: { id: "tile-glazed", w: 80, h: 60, t: 6 }, zones: [zone("z", "d-rust")] } },
+    ],
     ["sand-after:always", { job: { route: "D1", ...maple, zones: [zone("z", "e-rust")] } }],
     ["clean-off:wipe", { job: { start: "2027-01-15T09:00" } }],
-    ["edge:both", { job: { route: "D3", substrate: { id: "hard-maple", w: 80, h: 60, t: 8 }, zones: [zone("z", "p-rust")] } }],
-    ["metal-paint:spray", { job: { route: "D2", substrate: { id: "aluminium-bare", w: 80, h: 60, t: 2 }, zones: [zone("z", "b-navy")] } }],
+    [
+      "edge:both",
+      { job: { route: "D3", substrate: { id: "hard-maple", w: 80, h: 60, t: 8 }, zones: [zone("z", "p-rust")] } },
+    ],
+    [
+      "metal-paint:spray",
+      { job: { route: "D2", substrate: { id: "aluminium-bare", w: 80, h: 60, t: 2 }, zones: [zone("z", "b-navy")] } },
+    ],
   ])("%s changes the plan", (pick, more) => {
     expect(steps(start([pick], more))).not.toBe(steps(start([], more)));
     // for the whole shop as for the job
@@ -83,19 +125,40 @@ describe("where makers disagree", () => {
 test("tones by power and pictures to the edge change what is judged and how it is placed", () => {
   const w = (schools: string[]): World => a1({ products: FULL_SHELF(), choices: { schools } });
   // rule 41's own case shows a window that is too narrow for tones; here the cue of the burn says which shading it is
-  const cues = (x: World): string => makePlan(x, null, true).placed.filter((p) => p.step.kind === "reveal").flatMap((p) => kindOf("reveal").cues(p.step, makePlan(x, null, true).context)).join();
+  const cues = (x: World): string =>
+    makePlan(x, null, true)
+      .placed.filter((p) => p.step.kind === "reveal")
+      .flatMap((p) => kindOf("reveal").cues(p.step, makePlan(x, null, true).context))
+      .join();
   expect(cues(w(["shading:grey"]))).not.toBe(cues(w([])));
   expect(placementOf(makePlan(w(["overrun:exact"])))).toMatchObject({ overrunMm: 0, degrees: 0 });
   expect(placementOf(makePlan(w([]))).overrunMm).toBeGreaterThan(0);
 });
 
 test("route questions weigh as they say, and can be switched off", () => {
-  const a = { family: "wood" as const, grain: "tight" as const, veneer: false, beam: "co2", quantity: 1, colours: 1, use: [], ovenFits: false, narrowestMm: 2 };
-  const best = (x: object, off: string[] = []): string => [...ROUTES].sort((p, q) => weigh(q, { ...a, ...x }, off).points - weigh(p, { ...a, ...x }, off).points)[0].id;
+  const a = {
+    family: "wood" as const,
+    grain: "tight" as const,
+    veneer: false,
+    beam: "co2",
+    quantity: 1,
+    colours: 1,
+    use: [],
+    ovenFits: false,
+    narrowestMm: 2,
+  };
+  const best = (x: object, off: string[] = []): string =>
+    [...ROUTES].sort((p, q) => weigh(q, { ...a, ...x }, off).points - weigh(p, { ...a, ...x }, off).points)[0].id;
   expect(best({})).toBe("E1");
   expect(best({ quantity: 24, beam: "blue" })).toBe("E2");
   expect(best({ quantity: 24, ovenFits: true })).toBe("D4");
   expect(best({ quantity: 24 })).toBe("D3");
-  expect(weigh(ROUTES.find((r) => r.id === "E1")!, a, ["one-off-wood"]).points).toBe(0);
+  expect(
+    weigh(
+      ROUTES.find((r) => r.id === "E1")!,
+      a,
+      ["one-off-wood"],
+    ).points,
+  ).toBe(0);
   for (const r of ROUTE_RULES) for (const id of Object.keys(r.weighs)) expect(ROUTES.map((x) => x.id)).toContain(id);
 });

@@ -30,7 +30,8 @@ export interface Paint {
   mask: { limitC: Figure; riskC: number; loose: boolean; clear: boolean } | null;
 }
 
-const pick = (own: number | null, fallback: number | null, from: From): Figure => (own !== null ? { value: own, from } : { value: fallback, from: "default" });
+const pick = (own: number | null, fallback: number | null, from: From): Figure =>
+  own !== null ? { value: own, from } : { value: fallback, from: "default" };
 const kept = new WeakMap<Product, Paint>();
 
 /** Resolve a product against its finish. @throws Error when the product names a finish that does not exist */
@@ -46,13 +47,31 @@ export function paint(product: Product): Paint {
     base: product.base ?? f.base,
     clear: product.clear || f.role !== "colour",
     sheen: product.sheen,
-    hideUm: product.clear || f.role !== "colour" ? { value: null, from: "default" } : pick(product.hideUm, HIDE_UM[colourFamily(product.colour)], o),
+    hideUm:
+      product.clear || f.role !== "colour"
+        ? { value: null, from: "default" }
+        : pick(product.hideUm, HIDE_UM[colourFamily(product.colour)], o),
     solids: pick(product.solids, f.solids, o),
     coatUm: pick(product.coatUm, f.coatUm, o),
     minC: pick(product.minC, f.minC, o),
     times: Object.fromEntries(keys.map((k) => [k, pick(product.times[k], f.times[k], o)])) as Paint["times"],
-    powder: f.powder ? { flowC: pick(product.flowC ?? null, f.powder.flowC, o), holdC: pick(product.holdC ?? null, f.powder.holdC, o), holdMin: pick(product.holdMin ?? null, f.powder.holdMin, o), packing: pick(product.packing ?? null, f.powder.packing, o), density: pick(product.density ?? null, f.powder.density, o) } : null,
-    mask: f.mask ? { limitC: pick(product.limitC ?? null, f.mask.limitC, o), riskC: product.limitC ?? f.mask.riskC, loose: f.mask.loose, clear: f.mask.clear } : null,
+    powder: f.powder
+      ? {
+          flowC: pick(product.flowC ?? null, f.powder.flowC, o),
+          holdC: pick(product.holdC ?? null, f.powder.holdC, o),
+          holdMin: pick(product.holdMin ?? null, f.powder.holdMin, o),
+          packing: pick(product.packing ?? null, f.powder.packing, o),
+          density: pick(product.density ?? null, f.powder.density, o),
+        }
+      : null,
+    mask: f.mask
+      ? {
+          limitC: pick(product.limitC ?? null, f.mask.limitC, o),
+          riskC: product.limitC ?? f.mask.riskC,
+          loose: f.mask.loose,
+          clear: f.mask.clear,
+        }
+      : null,
   };
   kept.set(product, made);
   return made;

@@ -30,21 +30,92 @@ export const RUN_FROM = 6;
 const wood = (a: Asked): boolean => a.family === "wood";
 
 export const ROUTE_RULES: RouteRule[] = [
-  { id: "one-off-wood", asks: "One piece or a run?", applies: (a) => wood(a) && a.quantity < RUN_FROM, weighs: { E1: 6 }, why: "For a few pieces of wood, sealing, filling and sanding back costs least." },
-  { id: "run-diode", asks: "What beam?", applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "blue", weighs: { E2: 6, E1: 2 }, why: "A run on a diode: a mask would scorch, powder fills quickly." },
-  { id: "run-co2-oven", asks: "Does it fit the oven?", applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "co2" && a.ovenFits, weighs: { D4: 6, D3: 4, E1: 2 }, why: "A run on CO2 that fits the oven: several pieces melt at once, evenly." },
-  { id: "run-co2", asks: "Does it fit the oven?", applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "co2" && !a.ovenFits, weighs: { D3: 6, E1: 3 }, why: "A run on CO2 without an oven: the gun does it piece by piece." },
-  { id: "open-grain", asks: "Tight or open grain?", applies: (a) => a.grain === "open", weighs: { E1: -1, E2: -1, D1: -2, H: -2 }, why: "Open grain carries colour past any edge, sprayed colour most." },
-  { id: "veneer", asks: "Solid or veneer?", applies: (a) => a.veneer, weighs: { E1: -2, E2: -2, D1: 2, D3: 1 }, why: "Sanding back eats a veneer; a mask needs no sanding." },
-  { id: "one-colour-dark", asks: "How many colours?", applies: (a) => !wood(a) && a.colours <= 1, weighs: { A1: 4 }, why: "One colour under a dark top is the crispest and the easiest." },
-  { id: "colours-dark", asks: "Do the colours touch?", applies: (a) => !wood(a) && a.colours > 1, weighs: { A3: 4, A4: 2, A2: 3 }, why: "Several colours under one dark top: side by side, or stacked where they lie within one another." },
-  { id: "metal-wear", asks: "Will it be handled?", applies: (a) => a.family === "metal" && a.use.some((u) => u !== "display"), weighs: { D2: 3 }, why: "Enamel in a cut bears handling; paint on the face chips." },
-  { id: "tile-wet", asks: "Will it be wet or outdoors?", applies: (a) => a.family === "tile" && a.use.some((u) => u === "wet" || u === "outdoors"), weighs: { B: 2, A1: -1, C2: 1 }, why: "What is in the glaze stays; paint on it must be sealed." },
-  { id: "small-letters", asks: "How small is the smallest stroke?", applies: (a) => a.narrowestMm !== null && a.narrowestMm < 0.8, weighs: { E1: -2, A1: 1, D1: 1 }, why: "A brush fills 0.8 mm and up; what is uncovered or sprayed can be finer." },
+  {
+    id: "one-off-wood",
+    asks: "One piece or a run?",
+    applies: (a) => wood(a) && a.quantity < RUN_FROM,
+    weighs: { E1: 6 },
+    why: "For a few pieces of wood, sealing, filling and sanding back costs least.",
+  },
+  {
+    id: "run-diode",
+    asks: "What beam?",
+    applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "blue",
+    weighs: { E2: 6, E1: 2 },
+    why: "A run on a diode: a mask would scorch, powder fills quickly.",
+  },
+  {
+    id: "run-co2-oven",
+    asks: "Does it fit the oven?",
+    applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "co2" && a.ovenFits,
+    weighs: { D4: 6, D3: 4, E1: 2 },
+    why: "A run on CO2 that fits the oven: several pieces melt at once, evenly.",
+  },
+  {
+    id: "run-co2",
+    asks: "Does it fit the oven?",
+    applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "co2" && !a.ovenFits,
+    weighs: { D3: 6, E1: 3 },
+    why: "A run on CO2 without an oven: the gun does it piece by piece.",
+  },
+  {
+    id: "open-grain",
+    asks: "Tight or open grain?",
+    applies: (a) => a.grain === "open",
+    weighs: { E1: -1, E2: -1, D1: -2, H: -2 },
+    why: "Open grain carries colour past any edge, sprayed colour most.",
+  },
+  {
+    id: "veneer",
+    asks: "Solid or veneer?",
+    applies: (a) => a.veneer,
+    weighs: { E1: -2, E2: -2, D1: 2, D3: 1 },
+    why: "Sanding back eats a veneer; a mask needs no sanding.",
+  },
+  {
+    id: "one-colour-dark",
+    asks: "How many colours?",
+    applies: (a) => !wood(a) && a.colours <= 1,
+    weighs: { A1: 4 },
+    why: "One colour under a dark top is the crispest and the easiest.",
+  },
+  {
+    id: "colours-dark",
+    asks: "Do the colours touch?",
+    applies: (a) => !wood(a) && a.colours > 1,
+    weighs: { A3: 4, A4: 2, A2: 3 },
+    why: "Several colours under one dark top: side by side, or stacked where they lie within one another.",
+  },
+  {
+    id: "metal-wear",
+    asks: "Will it be handled?",
+    applies: (a) => a.family === "metal" && a.use.some((u) => u !== "display"),
+    weighs: { D2: 3 },
+    why: "Enamel in a cut bears handling; paint on the face chips.",
+  },
+  {
+    id: "tile-wet",
+    asks: "Will it be wet or outdoors?",
+    applies: (a) => a.family === "tile" && a.use.some((u) => u === "wet" || u === "outdoors"),
+    weighs: { B: 2, A1: -1, C2: 1 },
+    why: "What is in the glaze stays; paint on it must be sealed.",
+  },
+  {
+    id: "small-letters",
+    asks: "How small is the smallest stroke?",
+    applies: (a) => a.narrowestMm !== null && a.narrowestMm < 0.8,
+    weighs: { E1: -2, A1: 1, D1: 1 },
+    why: "A brush fills 0.8 mm and up; what is uncovered or sprayed can be finer.",
+  },
 ];
 
 /** Points for a route with the reasons, strongest first. @param off rules that the shop has switched off */
 export function weigh(r: Route, a: Asked, off: string[] = []): { points: number; reasons: string[] } {
-  const mine = ROUTE_RULES.filter((x) => !off.includes(x.id) && x.applies(a) && x.weighs[r.id]).sort((x, y) => Math.abs(y.weighs[r.id]) - Math.abs(x.weighs[r.id]));
-  return { points: mine.reduce((n, x) => n + x.weighs[r.id], 0), reasons: mine.map((x) => `${x.weighs[r.id] > 0 ? "For" : "Against"}: ${x.why}`) };
+  const mine = ROUTE_RULES.filter((x) => !off.includes(x.id) && x.applies(a) && x.weighs[r.id]).sort(
+    (x, y) => Math.abs(y.weighs[r.id]) - Math.abs(x.weighs[r.id]),
+  );
+  return {
+    points: mine.reduce((n, x) => n + x.weighs[r.id], 0),
+    reasons: mine.map((x) => `${x.weighs[r.id] > 0 ? "For" : "Against"}: ${x.why}`),
+  };
 }

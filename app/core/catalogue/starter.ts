@@ -13,7 +13,21 @@ export function defaultProduct(id: string, name: string, finishId: string, colou
 
 export function defaultMachine(beam: Beam, watts: number, id = `${beam}-${watts}`): Machine {
   const speed = { co2: 500, blue: 400, um1: 2000, uv: 2000 }[beam];
-  return { ...new Machine(), powerPoints: [], id, name: `${BEAM_KINDS[beam].name.split(",")[0]}, ${watts} W`, beam, watts, maxSpeed: speed, rapid: speed, bedW: 600, bedH: 400, extraction: true, enclosed: true, galvo: beam === "um1" || beam === "uv" };
+  return {
+    ...new Machine(),
+    powerPoints: [],
+    id,
+    name: `${BEAM_KINDS[beam].name.split(",")[0]}, ${watts} W`,
+    beam,
+    watts,
+    maxSpeed: speed,
+    rapid: speed,
+    bedW: 600,
+    bedH: 400,
+    extraction: true,
+    enclosed: true,
+    galvo: beam === "um1" || beam === "uv",
+  };
 }
 
 /** What a shelf needs for a route to be planned at all. */

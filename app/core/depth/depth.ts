@@ -6,7 +6,8 @@ export const DEPTH_THRESHOLD = 0.15;
 /** mm that must stay below the face after sanding, for a brushed coat in wood */
 export const RESIDUAL_MM = 0.2;
 /** mm that must stay below the face: a brushed coat in wood most; a masked or metal fill less. */
-export const residualMm = (family: string, masked: boolean): number => (family === "metal" || family === "coated-metal" || masked ? 0.1 : RESIDUAL_MM);
+export const residualMm = (family: string, masked: boolean): number =>
+  family === "metal" || family === "coated-metal" || masked ? 0.1 : RESIDUAL_MM;
 /** what sanding to bare wood takes from the face: sealer skin and what soaked in, µm */
 export const SAND_SOAK_UM = 40;
 /** share of a veneer face that sanding may take */
@@ -28,10 +29,15 @@ export function passesFor(depthMm: number, kappa: number, e: number): number | n
 }
 
 /** mm needed: sanding + sealer + coats (µm) + residual. */
-export const depthNeeded = (sandUm: number, sealerUm: number, coatsUm: number, residualMm = RESIDUAL_MM): number => (sandUm + sealerUm + coatsUm) / 1000 + residualMm;
+export const depthNeeded = (sandUm: number, sealerUm: number, coatsUm: number, residualMm = RESIDUAL_MM): number =>
+  (sandUm + sealerUm + coatsUm) / 1000 + residualMm;
 
 /** Sanding to bare wood: coarse for most of it, finer to finish, as strokes a grit. */
 export function sandPlan(removeUm: number): { grit: string; strokes: number; um: number }[] {
   const shares = [0.6, 0.25, 0.15];
-  return GRITS.map((g, i) => ({ grit: g.grit, um: removeUm * shares[i], strokes: Math.max(1, Math.ceil((removeUm * shares[i]) / g.umPerStroke)) }));
+  return GRITS.map((g, i) => ({
+    grit: g.grit,
+    um: removeUm * shares[i],
+    strokes: Math.max(1, Math.ceil((removeUm * shares[i]) / g.umPerStroke)),
+  }));
 }

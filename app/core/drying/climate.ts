@@ -54,7 +54,9 @@ export function spanAt(air: Air, at: number): { span: AirSpan | null; until: num
 /** °C and humidity at a moment, readings first. */
 export function airAtMoment(air: Air, at: number, minuteOfDay: number): { c: number; rh: number; read: boolean } {
   const { span } = spanAt(air, at);
-  return span ? { c: span.c, rh: span.rh, read: true } : { c: air.c(minuteOfDay), rh: air.rh(minuteOfDay), read: false };
+  return span
+    ? { c: span.c, rh: span.rh, read: true }
+    : { c: air.c(minuteOfDay), rh: air.rh(minuteOfDay), read: false };
 }
 
 const AIR_FACTOR = { still: 1, moving: 0.7, extraction: 0.6 };
@@ -72,12 +74,15 @@ export function air(climate: Climate): Air {
 /** A constant is flat, 24 hourly points are joined by straight lines through midnight. */
 function curves(climate: Climate): Omit<Air, "spans"> {
   const airFactor = AIR_FACTOR[climate.air];
-  if (climate.kind === "constant" || climate.hourly.length !== 24) return { c: () => climate.c, rh: () => climate.rh, knots: [0], airFactor };
-  const between = (key: "c" | "rh") => (m: number): number => {
-    const h = Math.floor(m / 60) % 24;
-    const a = climate.hourly[h][key];
-    return a + (climate.hourly[(h + 1) % 24][key] - a) * ((m - Math.floor(m / 60) * 60) / 60);
-  };
+  if (climate.kind === "constant" || climate.hourly.length !== 24)
+    return { c: () => climate.c, rh: () => climate.rh, knots: [0], airFactor };
+  const between =
+    (key: "c" | "rh") =>
+    (m: number): number => {
+      const h = Math.floor(m / 60) % 24;
+      const a = climate.hourly[h][key];
+      return a + (climate.hourly[(h + 1) % 24][key] - a) * ((m - Math.floor(m / 60) * 60) / 60);
+    };
   return { c: between("c"), rh: between("rh"), knots: Array.from({ length: 24 }, (_, h) => h * 60), airFactor };
 }
 

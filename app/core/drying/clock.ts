@@ -27,7 +27,8 @@ export interface DryingOf {
 }
 
 /** Rate against the reference climate at one moment. NaN in, 0 out. */
-export const rateAt = (air: Air, of: DryingOf, minuteOfDay: number): number => rateIn(air.c(minuteOfDay), air.rh(minuteOfDay), air.airFactor, of);
+export const rateAt = (air: Air, of: DryingOf, minuteOfDay: number): number =>
+  rateIn(air.c(minuteOfDay), air.rh(minuteOfDay), air.airFactor, of);
 
 /** Rate in air of this temperature and humidity. NaN in, 0 out. */
 export function rateIn(t: number, rh: number, airFactor: number, of: DryingOf): number {
@@ -107,7 +108,7 @@ function dayIntegral(air: Air, of: DryingOf): (from: number, to: number) => numb
 export function dried(clock: ZonedClock, air: Air, of: DryingOf, from: number, to: number): number {
   const integral = dayIntegral(air, of);
   let sum = 0;
-  for (let at = from; at < to; ) {
+  for (let at = from; at < to;) {
     const { span, until } = spanAt(air, at);
     if (span) {
       const step = Math.min(to, until) - at;
@@ -136,7 +137,7 @@ export function dryAt(clock: ZonedClock, air: Air, of: DryingOf, from: number, r
   const day = integral(0, 1440);
   const end = from + HORIZON_DAYS * 1440;
   let left = refMinutes;
-  for (let at = from; at < end; ) {
+  for (let at = from; at < end;) {
     const { span, until } = spanAt(air, at);
     if (span) {
       const rate = rateIn(span.c, span.rh, air.airFactor, of);
@@ -148,7 +149,12 @@ export function dryAt(clock: ZonedClock, air: Air, of: DryingOf, from: number, r
     }
     const m = clock.minuteOfDay(at);
     // Whole days in one stride, kept clear of a change of the clock by a day.
-    if (until === Infinity && day > 0 && left > 3 * day && clock.offsetAt(at) === clock.offsetAt(at + (Math.floor(left / day) - 1) * 1440)) {
+    if (
+      until === Infinity &&
+      day > 0 &&
+      left > 3 * day &&
+      clock.offsetAt(at) === clock.offsetAt(at + (Math.floor(left / day) - 1) * 1440)
+    ) {
       const days = Math.floor(left / day) - 1;
       if (at + days * 1440 > end) return null;
       left -= days * day;
@@ -185,6 +191,7 @@ export function minutesBelow(clock: ZonedClock, air: Air, minC: number, from: nu
   if (air.knots.every((k) => air.c(k) >= minC) && air.spans.every((s) => s.c >= minC)) return 0;
   let cold = 0;
   const STEP = 5;
-  for (let at = from; at < to; at += STEP) if (airAtMoment(air, at, clock.minuteOfDay(at)).c < minC) cold += Math.min(STEP, to - at);
+  for (let at = from; at < to; at += STEP)
+    if (airAtMoment(air, at, clock.minuteOfDay(at)).c < minC) cold += Math.min(STEP, to - at);
   return cold;
 }

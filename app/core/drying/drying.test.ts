@@ -40,8 +40,14 @@ describe("readings overrule the curve for the time they speak of", () => {
   const from = at("2027-01-11T09:00");
   const read = (readings: { at: number; c: number; rh: number }[]) => air({ ...swing(8, 18, 0.6), readings });
   test("each holds until the next, at most three hours, then the curve is believed again", () => {
-    const a = read([{ at: from, c: 25, rh: 0.4 }, { at: from + 60, c: 5, rh: 0.9 }]);
-    expect(a.spans).toEqual([{ from, to: from + 60, c: 25, rh: 0.4 }, { from: from + 60, to: from + 240, c: 5, rh: 0.9 }]);
+    const a = read([
+      { at: from, c: 25, rh: 0.4 },
+      { at: from + 60, c: 5, rh: 0.9 },
+    ]);
+    expect(a.spans).toEqual([
+      { from, to: from + 60, c: 25, rh: 0.4 },
+      { from: from + 60, to: from + 240, c: 5, rh: 0.9 },
+    ]);
     expect(spanAt(a, from - 1)).toEqual({ span: null, until: from });
     expect(spanAt(a, from + 59).span!.c).toBe(25);
     expect(spanAt(a, from + 60).span!.c).toBe(5);
@@ -50,13 +56,21 @@ describe("readings overrule the curve for the time they speak of", () => {
   test("a wait is what an independent sum over curve and readings says, additive over any split", () => {
     const rnd = seeded(41);
     for (let k = 0; k < 40; k++) {
-      const readings = Array.from({ length: 1 + Math.floor(rnd() * 6) }, () => ({ at: Math.round(from + rnd() * 900), c: 4 + rnd() * 24, rh: 0.3 + rnd() * 0.6 }));
+      const readings = Array.from({ length: 1 + Math.floor(rnd() * 6) }, () => ({
+        at: Math.round(from + rnd() * 900),
+        c: 4 + rnd() * 24,
+        rh: 0.3 + rnd() * 0.6,
+      }));
       const a = read(readings);
       const slow = (to: number): number => {
         let sum = 0;
         for (let t = from; t < to - 1e-9; t += 0.25) {
-          const last = readings.filter((r) => r.at <= t + 0.125 && t + 0.125 < r.at + 180).sort((x, y) => y.at - x.at)[0];
-          sum += last ? slowIntegral({ ...a, c: () => last.c, rh: () => last.rh }, water, 0, 0.25) : slowIntegral(a, water, t % 1440, (t % 1440) + 0.25);
+          const last = readings
+            .filter((r) => r.at <= t + 0.125 && t + 0.125 < r.at + 180)
+            .sort((x, y) => y.at - x.at)[0];
+          sum += last
+            ? slowIntegral({ ...a, c: () => last.c, rh: () => last.rh }, water, 0, 0.25)
+            : slowIntegral(a, water, t % 1440, (t % 1440) + 0.25);
         }
         return sum;
       };
@@ -70,7 +84,10 @@ describe("readings overrule the curve for the time they speak of", () => {
   test("a cold reading stops what is drying and counts as cold", () => {
     const warm = air(constant(20));
     const cold = air({ ...constant(20), readings: [{ at: from + 10, c: 5, rh: 0.5 }] });
-    expect((dryAt(utc, cold, plain, from, 30) as number) - (dryAt(utc, warm, plain, from, 30) as number)).toBeCloseTo(180, 6);
+    expect((dryAt(utc, cold, plain, from, 30) as number) - (dryAt(utc, warm, plain, from, 30) as number)).toBeCloseTo(
+      180,
+      6,
+    );
     expect(minutesBelow(utc, cold, 10, from, from + 600)).toBe(180);
   });
 });
@@ -83,10 +100,7 @@ describe("M8 the drying clock", () => {
   });
   test("the same without a floor: 40.1 h", () => {
     const from = at("2027-01-11T18:00");
-    expect(((dryAt(utc, night, { ...plain, minC: null }, from, 1440) as number) - from) / 60).toBeCloseTo(
-      40.1,
-      1,
-    );
+    expect(((dryAt(utc, night, { ...plain, minC: null }, from, 1440) as number) - from) / 60).toBeCloseTo(40.1, 1);
   });
   test("5 to 9 °C: never", () =>
     expect(
@@ -214,9 +228,7 @@ describe("what a state asks of a film", () => {
     expect(referenceMinutes(enamel, "laser-safe", 12, 40, maple)).toBeCloseTo(1152, 9);
   });
   test("a state that does not apply is unknown, not nought", () => {
-    expect(
-      referenceMinutes(paint(stocked("c", "C", "spray-clear", "#f5f5f5")), "sandable", 10, 10, tile),
-    ).toBeNull();
+    expect(referenceMinutes(paint(stocked("c", "C", "spray-clear", "#f5f5f5")), "sandable", 10, 10, tile)).toBeNull();
   });
   test("a thin coat's window shuts sooner, a thick one's no later", () => {
     expect(closingMinutes(enamel, 6).closes).toBe(30);

@@ -7,7 +7,15 @@ import type { DryingOf } from "./clock";
 /** the build, µm, to which the through-dry reference times belong */
 export const THROUGH_UM = 40;
 const clamp = (x: number, lo: number, hi: number): number => Math.min(hi, Math.max(lo, x));
-const KEY: Partial<Record<WaitState, keyof Paint["times"]>> = { flash: "flash", touch: "touch", recoat: "recoat", maskable: "maskable", sandable: "sandable", "laser-safe": "laserSafe", cured: "cured" };
+const KEY: Partial<Record<WaitState, keyof Paint["times"]>> = {
+  flash: "flash",
+  touch: "touch",
+  recoat: "recoat",
+  maskable: "maskable",
+  sandable: "sandable",
+  "laser-safe": "laserSafe",
+  cured: "cured",
+};
 /** states that ask whether the whole build is dry, not only the last film */
 export const isThrough = (s: WaitState): boolean => s === "sandable" || s === "laser-safe" || s === "cured";
 
@@ -15,12 +23,19 @@ export const isThrough = (s: WaitState): boolean => s === "sandable" || s === "l
  * Reference minutes to reach a state; null when it does not apply or is unknown.
  * @param coatUm the film's own dry build @param buildUm dry build of every film not yet there (through states)
  */
-export function referenceMinutes(p: Paint, state: WaitState, coatUm: number, buildUm: number, ground: SubstrateKind): number | null {
+export function referenceMinutes(
+  p: Paint,
+  state: WaitState,
+  coatUm: number,
+  buildUm: number,
+  ground: SubstrateKind,
+): number | null {
   const key = KEY[state];
   const t = state === "lift" ? (p.finish.lift?.from ?? p.times.touch.value) : key ? p.times[key].value : null;
   if (t === null) return null;
   if (p.finish.family === "epoxy") return t;
-  if (isThrough(state)) return t * clamp(buildUm / THROUGH_UM, 0.5, 3) * (state === "laser-safe" ? ground.laserSafeFactor : 1);
+  if (isThrough(state))
+    return t * clamp(buildUm / THROUGH_UM, 0.5, 3) * (state === "laser-safe" ? ground.laserSafeFactor : 1);
   return t * clamp(coatUm / (p.finish.coatUm || 1), 0.5, 3);
 }
 
@@ -28,7 +43,10 @@ export function referenceMinutes(p: Paint, state: WaitState, coatUm: number, bui
 export function closingMinutes(p: Paint, coatUm: number): { closes: number | null; reopens: number | null } {
   const { closes, reopens } = p.times;
   const d = coatUm / (p.finish.coatUm || 1);
-  return { closes: closes.value === null ? null : closes.value * Math.min(1, d), reopens: reopens.value === null ? null : reopens.value * clamp(d, 0.5, 3) };
+  return {
+    closes: closes.value === null ? null : closes.value * Math.min(1, d),
+    reopens: reopens.value === null ? null : reopens.value * clamp(d, 0.5, 3),
+  };
 }
 
 /** Minutes after which a mask beside it no longer lifts clean, and after which it does again; null: it stays as good as it is. */

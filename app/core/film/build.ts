@@ -13,15 +13,25 @@ const BRUSH_ETA = 0.9;
 export const PIECE_GAP_MM = 10;
 
 /** Wet µm of a coat. Null when the solids are unknown. */
-export const wetUm = (dryUm: number | null, solids: number | null): number | null => (dryUm === null || solids === null || !(solids > 0) ? null : dryUm / solids);
+export const wetUm = (dryUm: number | null, solids: number | null): number | null =>
+  dryUm === null || solids === null || !(solids > 0) ? null : dryUm / solids;
 
 /** Near-square nest for N pieces of w × h mm with gaps: its width and height, mm, and rows × columns. */
-export function nest(n: number, w: number, h: number, gap = PIECE_GAP_MM): { w: number; h: number; columns: number; rows: number } {
+export function nest(
+  n: number,
+  w: number,
+  h: number,
+  gap = PIECE_GAP_MM,
+): { w: number; h: number; columns: number; rows: number } {
   let best = { w: Infinity, h: Infinity, columns: 1, rows: n };
   for (let c = 1; c <= n && c <= 400; c++) {
     const r = Math.ceil(n / c);
     const box = { w: c * w + (c - 1) * gap, h: r * h + (r - 1) * gap, columns: c, rows: r };
-    if (Math.max(box.w, box.h) < Math.max(best.w, best.h) - 1e-9 || (Math.abs(Math.max(box.w, box.h) - Math.max(best.w, best.h)) < 1e-9 && box.w * box.h < best.w * best.h)) best = box;
+    if (
+      Math.max(box.w, box.h) < Math.max(best.w, best.h) - 1e-9 ||
+      (Math.abs(Math.max(box.w, box.h) - Math.max(best.w, best.h)) < 1e-9 && box.w * box.h < best.w * best.h)
+    )
+      best = box;
   }
   return best;
 }
@@ -54,7 +64,8 @@ export function coatUse(areaMm2: number, wet: number | null, eta: number): CoatU
 }
 
 /** Area a coat must cover in a recess: floor plus walls. */
-export const recessArea = (areaMm2: number, perimeterMm: number | null, depthMm: number): number => areaMm2 + (perimeterMm ?? 0) * depthMm;
+export const recessArea = (areaMm2: number, perimeterMm: number | null, depthMm: number): number =>
+  areaMm2 + (perimeterMm ?? 0) * depthMm;
 
 /** Depth still open after n flush fills: depth·(1−VS)ⁿ. */
 export const openAfterFills = (depthMm: number, solids: number, n: number): number => depthMm * (1 - solids) ** n;

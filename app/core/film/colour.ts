@@ -22,7 +22,13 @@ export function linear(hex: string): Rgb {
 
 /** Linear light to `#rrggbb`, clamped to what a screen shows. */
 export function hex(rgb: Rgb): string {
-  return `#${rgb.map((v) => Math.round(toGamma(Math.min(1, Math.max(0, v))) * 255).toString(16).padStart(2, "0")).join("")}`;
+  return `#${rgb
+    .map((v) =>
+      Math.round(toGamma(Math.min(1, Math.max(0, v))) * 255)
+        .toString(16)
+        .padStart(2, "0"),
+    )
+    .join("")}`;
 }
 
 /** Relative luminance Y of linear sRGB. */
@@ -40,12 +46,17 @@ export function lab(c: Rgb): Lab {
 
 const ciede = differenceCiede2000();
 /** CIEDE2000 between two L*a*b* triples. */
-export const labDifference = (p: Lab, q: Lab): number => ciede({ mode: "lab65", l: p[0], a: p[1], b: p[2] }, { mode: "lab65", l: q[0], a: q[1], b: q[2] });
+export const labDifference = (p: Lab, q: Lab): number =>
+  ciede({ mode: "lab65", l: p[0], a: p[1], b: p[2] }, { mode: "lab65", l: q[0], a: q[1], b: q[2] });
 /** CIEDE2000 between two linear sRGB colours. */
 export const difference = (p: Rgb, q: Rgb): number => labDifference(lab(p), lab(q));
 
 /** Share-weighted mix in linear light. */
-export const mix = (a: Rgb, b: Rgb, share: number): Rgb => [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share, a[2] + (b[2] - a[2]) * share];
+export const mix = (a: Rgb, b: Rgb, share: number): Rgb => [
+  a[0] + (b[0] - a[0]) * share,
+  a[1] + (b[1] - a[1]) * share,
+  a[2] + (b[2] - a[2]) * share,
+];
 
 /** The hiding family of a paint colour, for the default hiding thickness. */
 export function colourFamily(c: string): "black" | "white" | "pale" | "yellow" | "red" | "mid" {

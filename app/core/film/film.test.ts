@@ -1,15 +1,5 @@
 import { coatUse, nest, openAfterFills, recessArea, transfer, wetUm } from "./build";
-import {
-  absorbFamily,
-  colourFamily,
-  difference,
-  hex,
-  lab,
-  labDifference,
-  linear,
-  mix,
-  type Lab,
-} from "./colour";
+import { absorbFamily, colourFamily, difference, hex, lab, labDifference, linear, mix, type Lab } from "./colour";
 import { coatsToHide, errorAt, neededUm, over, scatter } from "./hide";
 import { cuts, openShares, phi, window } from "./reveal";
 import { HIDE_UM } from "../catalogue/finishes";
@@ -35,9 +25,7 @@ const PAIRS: [Lab, Lab, number][] = [
 ];
 
 describe("colour", () => {
-  test.each(PAIRS)("CIEDE2000 of a published pair %#", (p, q, d) =>
-    expect(labDifference(p, q)).toBeCloseTo(d, 4),
-  );
+  test.each(PAIRS)("CIEDE2000 of a published pair %#", (p, q, d) => expect(labDifference(p, q)).toBeCloseTo(d, 4));
   test("hex to linear light and back", () => {
     for (const c of ["#000000", "#ffffff", "#a8235a", "#17161b", "#f3b61f"]) expect(hex(linear(c))).toBe(c);
   });
@@ -100,8 +88,7 @@ describe("M6 how many coats hide", () => {
     expect(over(RED, char, 0)).toEqual(char);
   });
   test("more per coat and more tolerance need fewer, a weaker paint needs more", () => {
-    const n = (d: number, tol: number, h: number): number =>
-      coatsToHide(YELLOW, char, h, d, tol).coats as number;
+    const n = (d: number, tol: number, h: number): number => coatsToHide(YELLOW, char, h, d, tol).coats as number;
     expect(n(40, 4, 100)).toBeLessThanOrEqual(n(20, 4, 100));
     expect(n(20, 8, 100)).toBeLessThanOrEqual(n(20, 4, 100));
     expect(n(20, 4, 140)).toBeGreaterThanOrEqual(n(20, 4, 100));
@@ -133,8 +120,7 @@ describe("M7 film build and paint used", () => {
     const use = coatUse(5000, wetUm(12, 0.13), transfer("spray", 5000, 200, 90));
     expect(use.boughtMl).toBeCloseTo((use.laidMl as number) + (use.lostMl as number), 9);
   });
-  test("a brush loses a tenth whatever the shape", () =>
-    expect(transfer("brush", 100, 1000, 1000)).toBe(0.9));
+  test("a brush loses a tenth whatever the shape", () => expect(transfer("brush", 100, 1000, 1000)).toBe(0.9));
   test("an airbrush wastes less than a can on the same piece", () =>
     expect(transfer("airbrush", 10000, 100, 100)).toBeGreaterThan(transfer("spray", 10000, 100, 100)));
   test("the nest is near square and holds all", () => {

@@ -27,7 +27,10 @@ function channel(rInf: number, ground: number, sx: number): number {
  * What is seen of a film over a ground.
  * @param paint linear RGB of the infinitely thick film @param ground linear RGB beneath @param sx scatter × thickness
  */
-export const over = (paint: Rgb, ground: Rgb, sx: number): Rgb => (sx <= 0 ? ground : [channel(paint[0], ground[0], sx), channel(paint[1], ground[1], sx), channel(paint[2], ground[2], sx)]);
+export const over = (paint: Rgb, ground: Rgb, sx: number): Rgb =>
+  sx <= 0
+    ? ground
+    : [channel(paint[0], ground[0], sx), channel(paint[1], ground[1], sx), channel(paint[2], ground[2], sx)];
 
 const kept = new Map<string, number>();
 
@@ -39,7 +42,8 @@ export function scatter(paint: Rgb, hideUm: number | null): number | null {
   if (found !== undefined) return found;
   const black: Rgb = [0, 0, 0];
   const white: Rgb = [WHITE_CARD, WHITE_CARD, WHITE_CARD];
-  const contrast = (s: number): number => luminance(over(paint, black, s * hideUm)) / luminance(over(paint, white, s * hideUm));
+  const contrast = (s: number): number =>
+    luminance(over(paint, black, s * hideUm)) / luminance(over(paint, white, s * hideUm));
   let lo = 1e-9;
   let hi = 1;
   while (contrast(hi) < CONTRAST && hi < 1e6) hi *= 4;
@@ -55,7 +59,8 @@ export function scatter(paint: Rgb, hideUm: number | null): number | null {
 }
 
 /** Colour difference to the paint's own colour that is left after `um` µm over a ground. */
-export const errorAt = (paint: Rgb, ground: Rgb, s: number, um: number): number => difference(over(paint, ground, s * um), over(paint, ground, 1e9));
+export const errorAt = (paint: Rgb, ground: Rgb, s: number, um: number): number =>
+  difference(over(paint, ground, s * um), over(paint, ground, 1e9));
 
 /** µm from which every thicker film is within tolerance; null when unknown or beyond 5000 µm. */
 export function neededUm(paint: Rgb, ground: Rgb, hideUm: number | null, tolerance: number): number | null {
@@ -80,7 +85,13 @@ export type Coats = { coats: number; hides: true } | { coats: number; hides: fal
  * @param coatUm dry µm of one coat
  * @returns `hides: false` with the cap of 20 when it will not hide; nulls when the product's data are unknown
  */
-export function coatsToHide(paint: Rgb, ground: Rgb, hideUm: number | null, coatUm: number | null, tolerance: number): Coats {
+export function coatsToHide(
+  paint: Rgb,
+  ground: Rgb,
+  hideUm: number | null,
+  coatUm: number | null,
+  tolerance: number,
+): Coats {
   const key = `${paint.join()}|${ground.join()}|${hideUm}|${coatUm}|${tolerance}`;
   const found = counted.get(key);
   if (found) return found;

@@ -3,7 +3,11 @@ import { over, scatter } from "./hide";
 import { hideFromSwatch } from "./swatch";
 
 test("a swatch made with a known hiding thickness gives it back, over black and over white", () => {
-  for (const [body, h] of [["#a8235a", 35], ["#f0d040", 100], ["#2b6fa6", 20]] as const)
+  for (const [body, h] of [
+    ["#a8235a", 35],
+    ["#f0d040", 100],
+    ["#2b6fa6", 20],
+  ] as const)
     for (const ground of ["#000000", "#f4f4f0"])
       for (const um of [8, 20]) {
         const seen = hex(over(linear(body), linear(ground), scatter(linear(body), h)! * um));

@@ -12,7 +12,12 @@ export function hideFromSwatch(body: string, ground: string, seen: string, um: n
   const [b, g, want] = [linear(body), linear(ground), luminance(linear(seen))];
   const at = (s: number): number => luminance(over(b, g, s * um));
   const [none, full] = [luminance(g), at(1e6)];
-  if (Math.abs(full - none) < 0.02 || (want - none) * (full - none) <= 0 || Math.abs(want - none) >= Math.abs(full - none)) return null;
+  if (
+    Math.abs(full - none) < 0.02 ||
+    (want - none) * (full - none) <= 0 ||
+    Math.abs(want - none) >= Math.abs(full - none)
+  )
+    return null;
   // Hiding thickness and scatter go by each other: look for the thickness whose scatter gives what was seen.
   let [lo, hi] = [0.1, 5000];
   for (let i = 0; i < 60; i++) {

@@ -3,16 +3,7 @@ import { factor } from "../learn/factor";
 import { absorption, beamOn } from "../catalogue/beams";
 import { substrate } from "../catalogue/substrates";
 import { energy, greyShare, ripple, spotAt } from "./energy";
-import {
-  bedLoads,
-  cornerSpeed,
-  overscanTooShort,
-  rasterTime,
-  rowTime,
-  travel,
-  vectorTime,
-  wattsAt,
-} from "./runtime";
+import { bedLoads, cornerSpeed, overscanTooShort, rasterTime, rowTime, travel, vectorTime, wattsAt } from "./runtime";
 
 const raster = {
   rowMm: 100,
@@ -103,8 +94,7 @@ describe("M2 run time", () => {
 });
 
 describe("M3 energy on the surface", () => {
-  test("40 W at half power, 200 mm/s, 0.1 mm: 1 J/mm²", () =>
-    expect(energy(40, 0.5, 200, 0.1)).toBeCloseTo(1, 12));
+  test("40 W at half power, 200 mm/s, 0.1 mm: 1 J/mm²", () => expect(energy(40, 0.5, 200, 0.1)).toBeCloseTo(1, 12));
   test("no speed is refused", () => expect(() => energy(40, 0.5, 0, 0.1)).toThrow());
   test("grey nought is beam off, not least power", () => {
     expect(greyShare(0, 0.1, 0.9)).toBe(0);

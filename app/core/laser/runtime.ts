@@ -23,7 +23,8 @@ const positive = (name: string, v: number): void => {
 };
 
 /** Time to run D mm at most at v: ramps included. */
-export const travel = (d: number, v: number, a: number): number => (d <= 0 ? 0 : d >= (v * v) / a ? d / v + v / a : 2 * Math.sqrt(d / a));
+export const travel = (d: number, v: number, a: number): number =>
+  d <= 0 ? 0 : d >= (v * v) / a ? d / v + v / a : 2 * Math.sqrt(d / a);
 
 /** One row: burnt length plus overscan at both ends, s. */
 export function rowTime(rowMm: number, speed: number, accel: number, overscanMm: number | null): number {
@@ -47,7 +48,8 @@ export function rasterTime(r: RasterRun): number {
 }
 
 /** Edges burn while the head is still speeding up when the overscan is shorter than the ramp. */
-export const overscanTooShort = (speed: number, accel: number, overscanMm: number | null): boolean => overscanMm !== null && overscanMm < (speed * speed) / (2 * accel) - 1e-9;
+export const overscanTooShort = (speed: number, accel: number, overscanMm: number | null): boolean =>
+  overscanMm !== null && overscanMm < (speed * speed) / (2 * accel) - 1e-9;
 
 /** Corner tolerance δ, mm. */
 const CORNER_MM = 0.02;
@@ -77,7 +79,11 @@ export function vectorTime(points: [number, number][], speed: number, accel: num
   for (let i = 1; i < n - 1; i++) {
     const [ax, ay] = [points[i - 1][0] - points[i][0], points[i - 1][1] - points[i][1]];
     const [bx, by] = [points[i + 1][0] - points[i][0], points[i + 1][1] - points[i][1]];
-    at[i] = cornerSpeed(speed, accel, Math.acos(Math.min(1, Math.max(-1, (ax * bx + ay * by) / (len[i - 1] * len[i] || 1)))));
+    at[i] = cornerSpeed(
+      speed,
+      accel,
+      Math.acos(Math.min(1, Math.max(-1, (ax * bx + ay * by) / (len[i - 1] * len[i] || 1)))),
+    );
   }
   for (let i = 1; i < n; i++) at[i] = Math.min(at[i], Math.sqrt(at[i - 1] ** 2 + 2 * accel * len[i - 1]));
   for (let i = n - 2; i >= 0; i--) at[i] = Math.min(at[i], Math.sqrt(at[i + 1] ** 2 + 2 * accel * len[i]));
@@ -85,8 +91,16 @@ export function vectorTime(points: [number, number][], speed: number, accel: num
 }
 
 /** How many pieces lie on the bed at once, and how many loads N pieces make. Zero a load: the piece does not fit. */
-export function bedLoads(n: number, w: number, h: number, bedW: number, bedH: number, gap = 5): { perLoad: number; loads: number } {
-  const fit = (pw: number, ph: number): number => Math.max(0, Math.floor((bedW + gap) / (pw + gap))) * Math.max(0, Math.floor((bedH + gap) / (ph + gap)));
+export function bedLoads(
+  n: number,
+  w: number,
+  h: number,
+  bedW: number,
+  bedH: number,
+  gap = 5,
+): { perLoad: number; loads: number } {
+  const fit = (pw: number, ph: number): number =>
+    Math.max(0, Math.floor((bedW + gap) / (pw + gap))) * Math.max(0, Math.floor((bedH + gap) / (ph + gap)));
   const perLoad = Math.max(fit(w, h), fit(h, w));
   return { perLoad, loads: perLoad > 0 ? Math.ceil(n / perLoad) : 0 };
 }
@@ -95,7 +109,10 @@ export function bedLoads(n: number, w: number, h: number, bedW: number, bedH: nu
 export function wattsAt(points: { set: number; watts: number }[], set: number): number | null {
   const p = [...points].sort((x, y) => x.set - y.set);
   if (p.length < 2 || set < p[0].set || set > p[p.length - 1].set) return null;
-  const i = Math.max(1, p.findIndex((q) => q.set >= set));
+  const i = Math.max(
+    1,
+    p.findIndex((q) => q.set >= set),
+  );
   const [a, b] = [p[i - 1], p[i]];
   return b.set === a.set ? b.watts : a.watts + ((b.watts - a.watts) * (set - a.set)) / (b.set - a.set);
 }

@@ -100,8 +100,18 @@ export interface Piece {
 }
 
 /** An untouched piece. @param skin what the maker put on it @param side the face that is worked */
-export const blank = (zoneIds: string[], s: Pick<SubstrateKind, "skin" | "colour"> | null = null, side: Piece["side"] = "front"): Piece => ({
-  zones: [...zoneIds, GROUND].map((zone) => ({ zone, depthUm: 0, charUm: 0, films: [], ...(s?.skin ? { skin: { ...s.skin, colour: s.colour, open: false } } : {}) })),
+export const blank = (
+  zoneIds: string[],
+  s: Pick<SubstrateKind, "skin" | "colour"> | null = null,
+  side: Piece["side"] = "front",
+): Piece => ({
+  zones: [...zoneIds, GROUND].map((zone) => ({
+    zone,
+    depthUm: 0,
+    charUm: 0,
+    films: [],
+    ...(s?.skin ? { skin: { ...s.skin, colour: s.colour, open: false } } : {}),
+  })),
   labelled: false,
   scuffed: false,
   clean: false,
@@ -125,7 +135,10 @@ export const zoneOf = (p: Piece, id: string): ZoneState => {
 };
 
 /** A piece with some zones changed. */
-export const mapZones = (p: Piece, ids: readonly string[], change: (z: ZoneState) => ZoneState): Piece => ({ ...p, zones: p.zones.map((z) => (ids.includes(z.zone) ? change(z) : z)) });
+export const mapZones = (p: Piece, ids: readonly string[], change: (z: ZoneState) => ZoneState): Piece => ({
+  ...p,
+  zones: p.zones.map((z) => (ids.includes(z.zone) ? change(z) : z)),
+});
 
 export interface LayerView {
   kind: "char" | "film" | "skin" | "mask";
@@ -142,16 +155,59 @@ export interface LayerView {
 /** Layers of a zone with their top and bottom, from the char up. The face is at 0. */
 export function layersOf(z: ZoneState, paintOf: (id: string) => Paint): LayerView[] {
   const out: LayerView[] = [];
-  if (z.charUm > 0) out.push({ kind: "char", finish: null, productId: null, step: null, role: "char", coat: null, topUm: z.depthUm, bottomUm: z.depthUm + z.charUm, film: null });
-  if (z.skin && !z.skin.open) out.push({ kind: "skin", finish: z.skin.kind, productId: null, step: null, role: "skin", coat: null, topUm: z.depthUm, bottomUm: z.skin.um, film: null });
+  if (z.charUm > 0)
+    out.push({
+      kind: "char",
+      finish: null,
+      productId: null,
+      step: null,
+      role: "char",
+      coat: null,
+      topUm: z.depthUm,
+      bottomUm: z.depthUm + z.charUm,
+      film: null,
+    });
+  if (z.skin && !z.skin.open)
+    out.push({
+      kind: "skin",
+      finish: z.skin.kind,
+      productId: null,
+      step: null,
+      role: "skin",
+      coat: null,
+      topUm: z.depthUm,
+      bottomUm: z.skin.um,
+      film: null,
+    });
   let level = z.depthUm;
   for (const f of z.films) {
     const um = f.dryUm * f.left;
     if (um <= 0) continue;
-    out.push({ kind: "film", finish: paintOf(f.productId).finish.id, productId: f.productId, step: f.step, role: f.role, coat: f.coat, topUm: level - um, bottomUm: level, film: f });
+    out.push({
+      kind: "film",
+      finish: paintOf(f.productId).finish.id,
+      productId: f.productId,
+      step: f.step,
+      role: f.role,
+      coat: f.coat,
+      topUm: level - um,
+      bottomUm: level,
+      film: f,
+    });
     level -= um;
   }
-  if (z.mask) out.push({ kind: "mask", finish: null, productId: z.mask.productId, step: z.mask.step, role: "mask", coat: null, topUm: level - z.mask.um, bottomUm: level, film: null });
+  if (z.mask)
+    out.push({
+      kind: "mask",
+      finish: null,
+      productId: z.mask.productId,
+      step: z.mask.step,
+      role: "mask",
+      coat: null,
+      topUm: level - z.mask.um,
+      bottomUm: level,
+      film: null,
+    });
   return out;
 }
 
@@ -173,7 +229,8 @@ function laidOver(f: Film, c: Rgb, paintOf: (id: string) => Paint): Rgb {
 }
 
 /** The bare surface of a zone: char, burnt pigment, skin or what it hides, else the material. */
-const bareOf = (z: ZoneState, groundHex: string): Rgb => linear(z.mark ?? (z.charUm > 0 ? CHAR.colour : z.skin ? (z.skin.open ? z.skin.beneath : z.skin.colour) : groundHex));
+const bareOf = (z: ZoneState, groundHex: string): Rgb =>
+  linear(z.mark ?? (z.charUm > 0 ? CHAR.colour : z.skin ? (z.skin.open ? z.skin.beneath : z.skin.colour) : groundHex));
 
 /** What somebody who looks at the worked face sees of a zone: each film over what lies beneath it, a film in part gone showing in that share. */
 export function seen(z: ZoneState, groundHex: string, paintOf: (id: string) => Paint): Rgb {
@@ -192,10 +249,16 @@ export function seenThrough(z: ZoneState, groundHex: string, paintOf: (id: strin
 }
 
 /** What an onlooker sees of a zone from the side that is shown. */
-export const shown = (p: Piece, z: ZoneState, groundHex: string, paintOf: (id: string) => Paint): Rgb => (p.side === "front" ? seen(z, groundHex, paintOf) : seenThrough(z, groundHex, paintOf));
+export const shown = (p: Piece, z: ZoneState, groundHex: string, paintOf: (id: string) => Paint): Rgb =>
+  p.side === "front" ? seen(z, groundHex, paintOf) : seenThrough(z, groundHex, paintOf);
 
 /** °C of a piece at a moment; null: no heat in it that is known of. Newton's law of cooling. */
-export const heatAt = (p: Piece, at: number | null, roomC = 20): number | null => (!p.warm ? null : p.warm.at === null || at === null ? null : roomC + (p.warm.c - roomC) * Math.exp(-Math.max(0, at - p.warm.at) / p.warm.tauMin));
+export const heatAt = (p: Piece, at: number | null, roomC = 20): number | null =>
+  !p.warm
+    ? null
+    : p.warm.at === null || at === null
+      ? null
+      : roomC + (p.warm.c - roomC) * Math.exp(-Math.max(0, at - p.warm.at) / p.warm.tauMin);
 
 /** Films from the top down, touching coats of one product as one (M4), as thickness and product. */
 export function topDown(z: ZoneState): { productId: string; um: number; role: CoatRole }[] {

@@ -46,15 +46,38 @@ export function stepUse(p: Placed, c: Context): StepUse | null {
     // What lies loose after this step, as it will be when it has melted.
     const density = paint.powder?.density.value ?? null;
     const phi = paint.powder?.packing.value ?? null;
-    const mm3 = c.job.zones.filter((z) => s.zones.includes(z.id)).reduce((a, z) => a + (z.areaMm2 * zoneOf(p.after, z.id).films.filter((f) => f.step === s.id).reduce((u, f) => u + f.dryUm * (f.phase === "loose" ? 1 : 0), 0)) / 1000, 0);
-    return { wetUm: null, ml: null, laidMl: null, lostMl: null, g: density === null || phi === null ? null : (mm3 * phi * density * n) / 1000 };
+    const mm3 = c.job.zones
+      .filter((z) => s.zones.includes(z.id))
+      .reduce(
+        (a, z) =>
+          a +
+          (z.areaMm2 *
+            zoneOf(p.after, z.id)
+              .films.filter((f) => f.step === s.id)
+              .reduce((u, f) => u + f.dryUm * (f.phase === "loose" ? 1 : 0), 0)) /
+            1000,
+        0,
+      );
+    return {
+      wetUm: null,
+      ml: null,
+      laidMl: null,
+      lostMl: null,
+      g: density === null || phi === null ? null : (mm3 * phi * density * n) / 1000,
+    };
   }
   const wet = wetUm(s.dryUm, paint.solids.value);
   if (s.kind === "pour-paint") {
     const d = c.job.substrate.diameter ?? null;
     const dose = d === null ? null : insideDose(d, wet);
     // A tenth is swirled round and drained.
-    return { wetUm: wet, ml: dose === null ? null : dose * n, laidMl: dose === null ? null : (dose / 1.1) * n, lostMl: dose === null ? null : (dose - dose / 1.1) * n, g: null };
+    return {
+      wetUm: wet,
+      ml: dose === null ? null : dose * n,
+      laidMl: dose === null ? null : (dose / 1.1) * n,
+      lostMl: dose === null ? null : (dose - dose / 1.1) * n,
+      g: null,
+    };
   }
   const face = s.zones.includes(GROUND);
   let area = 0;
@@ -73,10 +96,15 @@ export function stepUse(p: Placed, c: Context): StepUse | null {
 }
 
 /** ml left in a product's cans, by weight where they are weighed; null when one was never measured. */
-export function onShelf(cans: { fullMl: number; leftMl: number | null; fullG: number | null; emptyG: number | null; nowG: number | null }[]): number | null {
+export function onShelf(
+  cans: { fullMl: number; leftMl: number | null; fullG: number | null; emptyG: number | null; nowG: number | null }[],
+): number | null {
   let sum = 0;
   for (const k of cans) {
-    const byWeight = k.fullG !== null && k.emptyG !== null && k.nowG !== null && k.fullG > k.emptyG ? k.fullMl * Math.min(1, Math.max(0, (k.nowG - k.emptyG) / (k.fullG - k.emptyG))) : null;
+    const byWeight =
+      k.fullG !== null && k.emptyG !== null && k.nowG !== null && k.fullG > k.emptyG
+        ? k.fullMl * Math.min(1, Math.max(0, (k.nowG - k.emptyG) / (k.fullG - k.emptyG)))
+        : null;
     const left = k.leftMl ?? byWeight;
     if (left === null) return null;
     sum += left;
@@ -84,23 +112,62 @@ export function onShelf(cans: { fullMl: number; leftMl: number | null; fullG: nu
   return sum;
 }
 
-const DEFAULT_CAN_ML: Record<Finish["by"], number> = { spray: 400, airbrush: 60, brush: 60, marker: 6, powder: 200, pour: 250, wipe: 60, tape: 1000 };
+const DEFAULT_CAN_ML: Record<Finish["by"], number> = {
+  spray: 400,
+  airbrush: 60,
+  brush: 60,
+  marker: 6,
+  powder: 200,
+  pour: 250,
+  wipe: 60,
+  tape: 1000,
+};
 
 export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context): Amount[] {
   const order: string[] = [];
-  for (const p of placed) if (LAYS.includes(p.step.kind) && p.step.productId && c.hasPaint(p.step.productId) && !order.includes(p.step.productId)) order.push(p.step.productId);
+  for (const p of placed)
+    if (
+      LAYS.includes(p.step.kind) &&
+      p.step.productId &&
+      c.hasPaint(p.step.productId) &&
+      !order.includes(p.step.productId)
+    )
+      order.push(p.step.productId);
   return order.map((product) => {
     const mine = uses.filter((u, i): u is StepUse => u !== null && placed[i].step.productId === product);
     const grams = mine.filter((u) => u.g !== null).reduce((a, u) => a + (u.g as number), 0);
-    const sum = (k: "ml" | "laidMl" | "lostMl"): number | null => (mine.some((u) => u[k] === null) ? null : mine.reduce((a, u) => a + (u[k] as number), 0));
+    const sum = (k: "ml" | "laidMl" | "lostMl"): number | null =>
+      mine.some((u) => u[k] === null) ? null : mine.reduce((a, u) => a + (u[k] as number), 0);
     const ml = sum("ml");
     const paint = c.paintOf(product);
     const shelf = onShelf(paint.product.cans);
     const canMl = paint.product.cans[0]?.fullMl ?? DEFAULT_CAN_ML[paint.finish.by];
     // Paint already poured out in finished steps is off the shelf's count, so only what is to come is needed.
-    const toCome = mine.length ? placed.reduce((a, p, i) => (p.step.productId === product && p.actual?.end == null ? (a === null || uses[i]?.ml == null ? null : a + (uses[i] as StepUse).ml!) : a), 0 as number | null) : 0;
+    const toCome = mine.length
+      ? placed.reduce(
+          (a, p, i) =>
+            p.step.productId === product && p.actual?.end == null
+              ? a === null || uses[i]?.ml == null
+                ? null
+                : a + (uses[i] as StepUse).ml!
+              : a,
+          0 as number | null,
+        )
+      : 0;
     const cans = toCome === null || shelf === null ? null : Math.max(0, Math.ceil((toCome - shelf) / canMl - 1e-9));
-    const boughtMl = cans === null || shelf === null || ml === null || toCome === null ? null : shelf + cans * canMl + (ml - toCome);
-    return { product, g: paint.powder ? grams : null, ml, laidMl: sum("laidMl"), lostMl: sum("lostMl"), onShelfMl: shelf, cans, canMl, boughtMl, leftMl: boughtMl === null || ml === null ? null : boughtMl - ml };
+    const boughtMl =
+      cans === null || shelf === null || ml === null || toCome === null ? null : shelf + cans * canMl + (ml - toCome);
+    return {
+      product,
+      g: paint.powder ? grams : null,
+      ml,
+      laidMl: sum("laidMl"),
+      lostMl: sum("lostMl"),
+      onShelfMl: shelf,
+      cans,
+      canMl,
+      boughtMl,
+      leftMl: boughtMl === null || ml === null ? null : boughtMl - ml,
+    };
   });
 }

@@ -2,7 +2,16 @@
 import type { Job, Zone } from "../records/job";
 import type { FoundArtwork } from "../vector/zones";
 
-const NAMES: [string, number, number][] = [["red", 345, 15], ["orange", 15, 45], ["yellow", 45, 70], ["green", 70, 165], ["teal", 165, 195], ["blue", 195, 255], ["violet", 255, 290], ["pink", 290, 345]];
+const NAMES: [string, number, number][] = [
+  ["red", 345, 15],
+  ["orange", 15, 45],
+  ["yellow", 45, 70],
+  ["green", 70, 165],
+  ["teal", 165, 195],
+  ["blue", 195, 255],
+  ["violet", 255, 290],
+  ["pink", 290, 345],
+];
 
 /** A plain word for a colour, until the maker names the zone. */
 export function colourWord(hex: string): string {
@@ -27,7 +36,21 @@ export function withArtwork(job: Job, name: string, svg: string, found: FoundArt
     let label = old?.name ?? colourWord(z.colour);
     for (let n = 2; used.has(label); n++) label = `${old?.name ?? colourWord(z.colour)} ${n}`;
     used.add(label);
-    return { id: z.id, name: label, colour: z.colour, areaMm2: z.areaMm2, perimeterMm: z.perimeterMm, narrowestMm: z.narrowestMm, pieces: z.pieces, holes: z.holes, smallestMm2: z.smallestMm2, outline: z.outline, rows: z.rows, productId: old?.productId ?? null, bare: old?.bare ?? false };
+    return {
+      id: z.id,
+      name: label,
+      colour: z.colour,
+      areaMm2: z.areaMm2,
+      perimeterMm: z.perimeterMm,
+      narrowestMm: z.narrowestMm,
+      pieces: z.pieces,
+      holes: z.holes,
+      smallestMm2: z.smallestMm2,
+      outline: z.outline,
+      rows: z.rows,
+      productId: old?.productId ?? null,
+      bare: old?.bare ?? false,
+    };
   });
   return { artwork: { name, svg, w: found.widthMm, h: found.heightMm }, zones };
 }
@@ -44,7 +67,9 @@ export function scaleArtwork(job: Job, k: number): Pick<Job, "artwork" | "zones"
       narrowestMm: times(z.narrowestMm, k),
       smallestMm2: times(z.smallestMm2, k * k),
       outline: z.outline.replace(/-?\d+(?:\.\d+)?/g, (n) => String(Math.round(Number(n) * k * 1000) / 1000)),
-      rows: z.rows.map((v, i) => (i >= 2 && z.rows[2 + 2 * Math.floor((i - 2) / 2)] > z.rows[3 + 2 * Math.floor((i - 2) / 2)] ? v : v * k)),
+      rows: z.rows.map((v, i) =>
+        i >= 2 && z.rows[2 + 2 * Math.floor((i - 2) / 2)] > z.rows[3 + 2 * Math.floor((i - 2) / 2)] ? v : v * k,
+      ),
     })),
   };
 }

@@ -8,7 +8,16 @@ import { waysOut } from "./rescue";
 const due = (w: World, at: string): World => ({ ...w, job: { ...w.job, due: at } });
 /** The same world at a moment when all steps before k were done just as planned and k was not begun: planned anew by the bench's own log. */
 function atMoment(w: World, p: Plan, k: number, t: number): Plan {
-  const log = p.placed.slice(0, k).flatMap((x, i) => (["start", "done"] as const).map((kind) => ({ ...new LogEntry(), id: `l${i}.${kind}`, jobId: w.job.id, kind, step: x.step.id, at: (kind === "start" ? x.start : x.end) as number })));
+  const log = p.placed.slice(0, k).flatMap((x, i) =>
+    (["start", "done"] as const).map((kind) => ({
+      ...new LogEntry(),
+      id: `l${i}.${kind}`,
+      jobId: w.job.id,
+      kind,
+      step: x.step.id,
+      at: (kind === "start" ? x.start : x.end) as number,
+    })),
+  );
   return makePlan({ ...w, log }, t);
 }
 const windows = (p: Plan): number => p.snags.filter((s) => s.rule === 21).length;
@@ -17,7 +26,15 @@ const WORLDS: [string, World][] = [
   ["E1 at 20 °C", due(e1(), "2027-01-20T16:00")],
   ["E1 with cold nights", due(e1({ shop: { climate: swing(6, 18) } }), "2027-01-26T12:00")],
   ["A1 with recoat windows", due(a1(), "2027-01-19T17:00")],
-  ["A1 in a narrow day", due(a1({ shop: { hours: { ...shop().hours, mon: ["09:00", "11:00"], tue: ["09:00", "11:00"], wed: ["09:00", "11:00"] } } }), "2027-02-01T12:00")],
+  [
+    "A1 in a narrow day",
+    due(
+      a1({
+        shop: { hours: { ...shop().hours, mon: ["09:00", "11:00"], tue: ["09:00", "11:00"], wed: ["09:00", "11:00"] } },
+      }),
+      "2027-02-01T12:00",
+    ),
+  ],
 ];
 
 describe.each(WORLDS)("counted back: %s", (_name, w) => {
@@ -43,7 +60,8 @@ describe.each(WORLDS)("counted back: %s", (_name, w) => {
       expect(good.ready).toBeLessThanOrEqual(by);
       expect(windows(good)).toBeLessThanOrEqual(windows(p));
       const late = atMoment(w, p, b.index, t + 1);
-      const broken = (late.ready ?? Infinity) > by || windows(late) > windows(p) || late.placed[b.index].start !== t + 1;
+      const broken =
+        (late.ready ?? Infinity) > by || windows(late) > windows(p) || late.placed[b.index].start !== t + 1;
       expect([b.step, broken]).toEqual([b.step, true]);
     }
   });

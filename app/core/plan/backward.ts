@@ -32,7 +32,12 @@ function rest(plan: Plan, k: number, t: number, due: number, broken: number): Pl
   const before = plan.placed[k - 1];
   const steps = plan.placed.map((p) => p.step);
   const from = before?.end ?? plan.placed[k].start ?? t;
-  const again = (starts: ReadonlyMap<string, number> | null): PlaceResult => place(steps, from, plan.placed[k].before, plan.context, plan.bench.actuals, plan.now, { skip: k, notBefore: t, starts });
+  const again = (starts: ReadonlyMap<string, number> | null): PlaceResult =>
+    place(steps, from, plan.placed[k].before, plan.context, plan.bench.actuals, plan.now, {
+      skip: k,
+      notBefore: t,
+      starts,
+    });
   const good = (r: PlaceResult): boolean => ends(r.placed) <= due && brokenWindows(r.placed) <= broken;
   // Where there are windows the scheduler is asked first: it lays all of it in less than placing one step takes.
   const laid = plan.starts || !plan.placed.some((p) => p.needs.some((r) => r.closes !== null)) ? [] : plan.laying(k, t);
@@ -47,7 +52,8 @@ function rest(plan: Plan, k: number, t: number, due: number, broken: number): Pl
 }
 
 /** May step k begin at t, everything after it as soon as it goes, and the due date still hold with no window broken that the plan keeps? */
-export const holds = (plan: Plan, k: number, t: number, due: number, broken: number): boolean => rest(plan, k, t, due, broken) !== null;
+export const holds = (plan: Plan, k: number, t: number, due: number, broken: number): boolean =>
+  rest(plan, k, t, due, broken) !== null;
 
 /**
  * @param due minute since 1970
@@ -112,7 +118,12 @@ export function* countBackInTurn(plan: Plan): Generator<void, Latest[] | null> {
     const slack = start !== null && p.start !== null ? start - p.start : null;
     guess = slack ?? guess;
     yield;
-    out.unshift({ step: p.step.id, index, start, slack: slack ?? (p.actual || late === null ? null : Math.min(0, late)) });
+    out.unshift({
+      step: p.step.id,
+      index,
+      start,
+      slack: slack ?? (p.actual || late === null ? null : Math.min(0, late)),
+    });
   }
   return out;
 }

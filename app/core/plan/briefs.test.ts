@@ -22,16 +22,22 @@ const faults = (p: Plan): string[] => {
   const id = `${p.context.job.id} ${p.context.route!.id} on ${p.context.substrate.id} by ${p.context.machine!.beam}, ${p.context.job.zones.length} zones`;
   const say = (s: string): void => void out.push(`${id}: ${s}`);
   for (const m of p.missing) say(`lacks ${m.what}: ${m.say}`);
-  for (const s of p.snags.filter((x) => x.severity === "stop" || x.severity === "never")) say(`rule ${s.rule}: ${s.why}`);
+  for (const s of p.snags.filter((x) => x.severity === "stop" || x.severity === "never"))
+    say(`rule ${s.rule}: ${s.why}`);
   const told = [...new Set(p.snags.filter((x) => x.severity === "hazard").map((x) => x.rule))].sort((a, b) => a - b);
   if (told.join() !== hazards(p).join()) say(`hazards ${told.join()}, wanted ${hazards(p).join()}`);
   for (const x of p.placed) if (x.refused) say(`${x.step.id} refused: ${x.refused}`);
   if (p.ready === null) say(`not ready: ${p.stuck}`);
-  for (const z of p.context.filled) if (!p.missing.length && off(p, z.id) > p.context.tolerance + 0.01) say(`${z.id} is ${off(p, z.id).toFixed(1)} off`);
-  for (const a of p.amounts) if (a.ml !== null && a.laidMl !== null && a.lostMl !== null && Math.abs(a.laidMl + a.lostMl - a.ml) > 0.001 * a.ml) say(`${a.product} does not balance`);
+  for (const z of p.context.filled)
+    if (!p.missing.length && off(p, z.id) > p.context.tolerance + 0.01)
+      say(`${z.id} is ${off(p, z.id).toFixed(1)} off`);
+  for (const a of p.amounts)
+    if (a.ml !== null && a.laidMl !== null && a.lostMl !== null && Math.abs(a.laidMl + a.lostMl - a.ml) > 0.001 * a.ml)
+      say(`${a.product} does not balance`);
   const end = p.placed[p.placed.length - 1]?.after;
   if (end?.zones.some((z) => z.mask)) say("a mask is still on");
-  if (end?.zones.some((z) => z.films.some((f) => f.phase === "loose" || f.torn || f.wrinkled))) say("loose, torn or wrinkled");
+  if (end?.zones.some((z) => z.films.some((f) => f.phase === "loose" || f.torn || f.wrinkled)))
+    say("loose, torn or wrinkled");
   return out;
 };
 
@@ -44,7 +50,11 @@ function hazards(p: Plan): number[] {
   const metal = f === "metal" || f === "coated-metal";
   const out: [number, boolean][] = [
     [71, true],
-    [72, ["A1", "A2", "A3", "A4", "B", "C1", "C2", "C3", "D2", "D5", "J"].includes(r) || (["D1", "D3", "D4", "H"].includes(r) && !soft)],
+    [
+      72,
+      ["A1", "A2", "A3", "A4", "B", "C1", "C2", "C3", "D2", "D5", "J"].includes(r) ||
+        (["D1", "D3", "D4", "H"].includes(r) && !soft),
+    ],
     [74, r === "D4"],
     [75, f === "glass"],
     [76, metal],
@@ -69,10 +79,14 @@ test("adding a zone takes no other zone's step away", () => {
     const w = brief(n);
     if (w.job.zones.length < 2) continue;
     const [less, more] = [makePlan({ ...w, job: { ...w.job, zones: w.job.zones.slice(0, -1) } }), makePlan(w)];
-    const has = (p: Plan, zone: string): string[] => p.placed.filter((x) => x.step.zones.includes(zone) && zone !== GROUND).map((x) => `${x.step.kind}.${x.step.productId}.${x.step.role}`);
+    const has = (p: Plan, zone: string): string[] =>
+      p.placed
+        .filter((x) => x.step.zones.includes(zone) && zone !== GROUND)
+        .map((x) => `${x.step.kind}.${x.step.productId}.${x.step.role}`);
     for (const z of less.context.filled) {
       const after = has(more, z.id);
-      for (const s of new Set(has(less, z.id))) expect([w.job.id, s, after]).toEqual([w.job.id, s, expect.arrayContaining([s])]);
+      for (const s of new Set(has(less, z.id)))
+        expect([w.job.id, s, after]).toEqual([w.job.id, s, expect.arrayContaining([s])]);
     }
   }
 });
@@ -85,8 +99,33 @@ test("the briefs meet every kind of step that routes make, and each says its wor
       if (met.has(p.step.kind)) continue;
       met.add(p.step.kind);
       const k = kindOf(p.step.kind);
-      expect([k.id, k.purpose(p.step, plan.context).length > 10, k.tool(p.step, plan.context).length > 2, k.cues(p.step, plan.context).every((x) => x.length > 3)]).toEqual([k.id, true, true, true]);
+      expect([
+        k.id,
+        k.purpose(p.step, plan.context).length > 10,
+        k.tool(p.step, plan.context).length > 2,
+        k.cues(p.step, plan.context).every((x) => x.length > 3),
+      ]).toEqual([k.id, true, true, true]);
     }
   }
-  for (const kind of ["mask-lay", "score-mask", "mask-lift", "cover", "open-skin", "burn-in", "strip-rest", "rub-dye", "wipe-back", "powder-fill", "melt", "pour-paint", "place-round", "cut-out", "peel-film", "reveal", "engrave", "coat"]) expect([...met]).toContain(kind);
+  for (const kind of [
+    "mask-lay",
+    "score-mask",
+    "mask-lift",
+    "cover",
+    "open-skin",
+    "burn-in",
+    "strip-rest",
+    "rub-dye",
+    "wipe-back",
+    "powder-fill",
+    "melt",
+    "pour-paint",
+    "place-round",
+    "cut-out",
+    "peel-film",
+    "reveal",
+    "engrave",
+    "coat",
+  ])
+    expect([...met]).toContain(kind);
 });

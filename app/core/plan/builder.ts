@@ -60,16 +60,32 @@ export interface Hiding {
 }
 
 /** Coats of a paint over a ground seen in linear light. */
-const need = (c: Context, productId: string, ground: readonly [number, number, number]): ReturnType<typeof coatsToHide> => {
+const need = (
+  c: Context,
+  productId: string,
+  ground: readonly [number, number, number],
+): ReturnType<typeof coatsToHide> => {
   const p = c.paintOf(productId);
   return coatsToHide(linear(p.product.colour), ground, p.hideUm.value, p.coatUm.value, c.tolerance);
 };
 
 /** Coats straight on, and the best of one to four whites beneath (M6). */
-export function compareUndercoat(c: Context, zone: Pick<Zone, "id" | "productId">, ground: readonly [number, number, number], whiteId: string | null): Hiding {
+export function compareUndercoat(
+  c: Context,
+  zone: Pick<Zone, "id" | "productId">,
+  ground: readonly [number, number, number],
+  whiteId: string | null,
+): Hiding {
   const id = zone.productId as string;
   const straight = need(c, id, ground);
-  const out: Hiding = { zone: zone.id, productId: id, straight: straight.coats, hides: straight.hides, whites: 0, overWhite: null };
+  const out: Hiding = {
+    zone: zone.id,
+    productId: id,
+    straight: straight.coats,
+    hides: straight.hides,
+    whites: 0,
+    overWhite: null,
+  };
   if (!whiteId) return out;
   const w = c.paintOf(whiteId);
   const s = scatter(linear(w.product.colour), w.hideUm.value);
@@ -88,7 +104,8 @@ export function compareUndercoat(c: Context, zone: Pick<Zone, "id" | "productId"
 }
 
 /** White goes under where the job says so; else where it saves coats, or where nothing hides without it. */
-const wantsWhite = (r: Hiding, choice: boolean | null): boolean => r.overWhite !== null && (choice ?? (r.hides === false || r.overWhite + r.whites < (r.straight ?? 0)));
+const wantsWhite = (r: Hiding, choice: boolean | null): boolean =>
+  r.overWhite !== null && (choice ?? (r.hides === false || r.overWhite + r.whites < (r.straight ?? 0)));
 
 export class Builder {
   steps: Step[] = [];
@@ -97,7 +114,11 @@ export class Builder {
   depth: Generated["depth"] = null;
   piece: Piece;
   constructor(readonly c: Context) {
-    this.piece = blank(c.job.zones.map((z) => z.id), c.substrate, c.route?.side);
+    this.piece = blank(
+      c.job.zones.map((z) => z.id),
+      c.substrate,
+      c.route?.side,
+    );
   }
 
   lack(what: Missing["what"], say: string): void {
@@ -152,13 +173,20 @@ export class Builder {
   applies(when: When | undefined): boolean {
     const { c } = this;
     switch (when) {
-      case "bare-metal": return c.substrate.family === "metal";
-      case "batch": return c.job.choices.proof ?? c.job.quantity >= PROOF_FROM;
-      case "absorbent": return c.substrate.absorbent;
-      case "hard": return !c.substrate.absorbent;
-      case "sand-after": return c.school("sand-after") === "always";
-      case "tile-masked": return c.school("tile-mask") === "mask";
-      default: return true;
+      case "bare-metal":
+        return c.substrate.family === "metal";
+      case "batch":
+        return c.job.choices.proof ?? c.job.quantity >= PROOF_FROM;
+      case "absorbent":
+        return c.substrate.absorbent;
+      case "hard":
+        return !c.substrate.absorbent;
+      case "sand-after":
+        return c.school("sand-after") === "always";
+      case "tile-masked":
+        return c.school("tile-mask") === "mask";
+      default:
+        return true;
     }
   }
 
@@ -167,9 +195,36 @@ export class Builder {
     this.put(newStep(this.id(kind), kind, title, more));
   }
 
-  coatStep(role: CoatRole, productId: string | null, zones: string[], n: number, key: string, more: Partial<Step> = {}): void {
-    const name = productId ? this.c.paintOf(productId).product.name : { seal: "Sealer", white: "White", top: "Dark top", clear: "Clear coat", colour: "Colour", barrier: "Barrier", "touch-up": "Touch-up", backing: "Backing" }[role];
-    this.put(newStep(`coat.${key}.${n}`, "coat", coatName(name, n), { productId, role, coat: n, zones, dryUm: productId ? this.coatUm(productId, role) : null, ...more }));
+  coatStep(
+    role: CoatRole,
+    productId: string | null,
+    zones: string[],
+    n: number,
+    key: string,
+    more: Partial<Step> = {},
+  ): void {
+    const name = productId
+      ? this.c.paintOf(productId).product.name
+      : {
+          seal: "Sealer",
+          white: "White",
+          top: "Dark top",
+          clear: "Clear coat",
+          colour: "Colour",
+          barrier: "Barrier",
+          "touch-up": "Touch-up",
+          backing: "Backing",
+        }[role];
+    this.put(
+      newStep(`coat.${key}.${n}`, "coat", coatName(name, n), {
+        productId,
+        role,
+        coat: n,
+        zones,
+        dryUm: productId ? this.coatUm(productId, role) : null,
+        ...more,
+      }),
+    );
   }
 
   /** µm of one coat: heavier or thinner where a school says so. */
@@ -190,7 +245,13 @@ export class Builder {
   }
   coatsOver(productId: string, ground: readonly [number, number, number], least = 1): number {
     const p = this.c.paintOf(productId);
-    const k = coatsToHide(linear(p.product.colour), ground, p.hideUm.value, this.coatUm(productId, "colour"), this.c.tolerance);
+    const k = coatsToHide(
+      linear(p.product.colour),
+      ground,
+      p.hideUm.value,
+      this.coatUm(productId, "colour"),
+      this.c.tolerance,
+    );
     return Math.min(COAT_CAP, Math.max(least, k.coats ?? least));
   }
 
@@ -203,7 +264,10 @@ export class Builder {
       const id = z.productId as string;
       const f = c.paintOf(id).finish;
       if (fills.length && !fills.includes(f.id)) {
-        this.lack("colour", `“${z.name}” is filled with ${inWords(f.name)}; this route takes ${fills.map((x) => inWords(finish(x).name)).join(", ")}.`);
+        this.lack(
+          "colour",
+          `“${z.name}” is filled with ${inWords(f.name)}; this route takes ${fills.map((x) => inWords(finish(x).name)).join(", ")}.`,
+        );
         continue;
       }
       (out.find((g) => g.id === id) ?? out[out.push({ id, zones: [] }) - 1]).zones.push(z);
@@ -215,13 +279,20 @@ export class Builder {
   /** The mask that bears the heat of this route; told when the Shelf has none. */
   maskId(heat: "gun" | "oven" | null): string | null {
     const { c } = this;
-    const hot = heat === "oven" ? Math.max(0, ...this.groups().map((g) => c.paintOf(g.id).powder?.holdC.value ?? 0)) + OVEN_OVER_C : heat === "gun" ? GUN_TAPE_C : null;
+    const hot =
+      heat === "oven"
+        ? Math.max(0, ...this.groups().map((g) => c.paintOf(g.id).powder?.holdC.value ?? 0)) + OVEN_OVER_C
+        : heat === "gun"
+          ? GUN_TAPE_C
+          : null;
     const m = maskFor(c, hot);
-    if (!m && hot !== null && hot > (finish("painters-tape").mask?.limitC ?? 0)) this.lack("mask", `No tape on the Shelf bears ${Math.round(hot)} °C.`);
+    if (!m && hot !== null && hot > (finish("painters-tape").mask?.limitC ?? 0))
+      this.lack("mask", `No tape on the Shelf bears ${Math.round(hot)} °C.`);
     return m?.id ?? null;
   }
   private mask(ph: Extract<Phase, { do: "mask" }>): void {
-    if (this.applies(ph.when)) this.step("mask-lay", { zones: this.c.allZones, productId: this.maskId(ph.heat ?? null) });
+    if (this.applies(ph.when))
+      this.step("mask-lay", { zones: this.c.allZones, productId: this.maskId(ph.heat ?? null) });
   }
   /** Everything that still lies masked comes off. */
   private lift(): void {
@@ -233,7 +304,13 @@ export class Builder {
     if (!c.substrate.absorbent) return;
     const clear = productFor("clear", c);
     if (!clear) return this.lack("clear", "There is no clear coat on the Shelf.");
-    this.coatStep("barrier", clear.id, zones, 1, this.steps.some((s) => s.id === "coat.barrier.1") ? `barrier.${this.steps.length}` : "barrier");
+    this.coatStep(
+      "barrier",
+      clear.id,
+      zones,
+      1,
+      this.steps.some((s) => s.id === "coat.barrier.1") ? `barrier.${this.steps.length}` : "barrier",
+    );
   }
   /** White or light behind reverse work, and finishing moves at the end. */
   private finishing(): void {
@@ -243,18 +320,31 @@ export class Builder {
       if (!move || (move.families && !move.families.includes(c.substrate.family))) continue;
       const epoxy = c.world.products.find((p) => finish(p.finish).family === "epoxy") ?? null;
       if (move.kind === "flood-epoxy" && !epoxy) this.lack("epoxy", "There is no epoxy on the Shelf.");
-      this.step(move.kind, { zones: c.allZones, ...(move.kind === "flood-epoxy" ? { productId: epoxy?.id ?? null, dryUm: epoxy ? c.paintOf(epoxy.id).coatUm.value : null } : {}) });
+      this.step(move.kind, {
+        zones: c.allZones,
+        ...(move.kind === "flood-epoxy"
+          ? { productId: epoxy?.id ?? null, dryUm: epoxy ? c.paintOf(epoxy.id).coatUm.value : null }
+          : {}),
+      });
     }
   }
   /** An engraving visit of its own for some zones. */
   engrave(zones: string[], depthMm: number): void {
     const setting = engraveSetting(this.c, depthMm);
-    if (!this.c.machine) this.lack("machine", "No machine is chosen; its beam, watts and speeds decide depth, setting and minutes.");
+    if (!this.c.machine)
+      this.lack("machine", "No machine is chosen; its beam, watts and speeds decide depth, setting and minutes.");
     else if (!setting) this.lackDepth();
-    this.step("engrave", { zones, laser: setting, depthMm }, `Engrave ${depthMm} mm${setting ? `, ${setting.passes} ${setting.passes === 1 ? "pass" : "passes"}` : ""}`);
+    this.step(
+      "engrave",
+      { zones, laser: setting, depthMm },
+      `Engrave ${depthMm} mm${setting ? `, ${setting.passes} ${setting.passes === 1 ? "pass" : "passes"}` : ""}`,
+    );
   }
   private lackDepth(): void {
-    this.lack("machine", `How deep ${this.c.machine?.name ?? "the laser"} cuts ${this.c.substrate.name.toLowerCase()} is not known: cut a test and type its “depth per J/mm²” in the Workshop.`);
+    this.lack(
+      "machine",
+      `How deep ${this.c.machine?.name ?? "the laser"} cuts ${this.c.substrate.name.toLowerCase()} is not known: cut a test and type its “depth per J/mm²” in the Workshop.`,
+    );
   }
   needsOven(): void {
     if (!ovenOf(this.c)) this.lack("oven", "No oven stands in the Workshop.");
@@ -263,14 +353,19 @@ export class Builder {
   private coats(ph: Extract<Phase, { do: "coats" }>): void {
     const { c } = this;
     if (ph.kept === "no-clear" && c.job.choices.noClear) return;
-    if (ph.role === "colour" && ph.until === "hides") return ph.over === "face" ? this.faceColour() : this.zoneColours();
+    if (ph.role === "colour" && ph.until === "hides")
+      return ph.over === "face" ? this.faceColour() : this.zoneColours();
     if (ph.role === "colour") {
       const g = this.groups()[0];
       for (let i = 1; g && i <= (ph.count ?? 1); i++) this.coatStep("colour", g.id, c.allZones, i, `colour.${g.id}`);
       return;
     }
     const product = productFor(ph.role, c);
-    if (!product) this.lack(ph.role === "seal" ? "sealer" : ph.role === "backing" ? "white" : (ph.role as "top" | "clear"), `There is no ${ph.role === "seal" ? "sealer" : ph.role === "top" ? "dark paint for the top" : ph.role === "backing" ? "light paint for the backing" : "clear coat"} on the Shelf.`);
+    if (!product)
+      this.lack(
+        ph.role === "seal" ? "sealer" : ph.role === "backing" ? "white" : (ph.role as "top" | "clear"),
+        `There is no ${ph.role === "seal" ? "sealer" : ph.role === "top" ? "dark paint for the top" : ph.role === "backing" ? "light paint for the backing" : "clear coat"} on the Shelf.`,
+      );
     const id = product?.id ?? null;
     let n = ph.count ?? 1;
     if (ph.until === "hides" && id) {
@@ -278,7 +373,8 @@ export class Builder {
       const k = need(c, id, ground);
       n = Math.min(COAT_CAP, Math.max(1, k.coats ?? 1));
     }
-    for (let i = 1; i <= n; i++) this.coatStep(ph.role, id, ph.over === "zones" ? c.filled.map((z) => z.id) : c.allZones, i, ph.role);
+    for (let i = 1; i <= n; i++)
+      this.coatStep(ph.role, id, ph.over === "zones" ? c.filled.map((z) => z.id) : c.allZones, i, ph.role);
   }
 
   /** Route A: one colour over the whole face. */
@@ -290,7 +386,8 @@ export class Builder {
     const white = productFor("white", c);
     const row = compareUndercoat(c, { id: GROUND, productId: id }, ground, white?.id ?? null);
     this.hiding.push(row);
-    if (white && wantsWhite(row, c.job.choices.undercoat)) for (let i = 1; i <= row.whites; i++) this.coatStep("white", white.id, c.allZones, i, "white");
+    if (white && wantsWhite(row, c.job.choices.undercoat))
+      for (let i = 1; i <= row.whites; i++) this.coatStep("white", white.id, c.allZones, i, "white");
     const k = need(c, id, seen(zoneOf(this.piece, GROUND), c.substrate.colour, c.paintOf));
     const n = Math.min(COAT_CAP, Math.max(1, k.coats ?? 1));
     for (let i = 1; i <= n; i++) this.coatStep("colour", id, c.allZones, i, `colour.${id}`);
@@ -299,21 +396,33 @@ export class Builder {
   private undercoat(): void {
     const { c } = this;
     const white = productFor("white", c);
-    const rows = c.filled.map((z) => compareUndercoat(c, z, seen(zoneOf(this.piece, z.id), c.substrate.colour, c.paintOf), white?.id ?? null));
+    const rows = c.filled.map((z) =>
+      compareUndercoat(c, z, seen(zoneOf(this.piece, z.id), c.substrate.colour, c.paintOf), white?.id ?? null),
+    );
     this.hiding.push(...rows);
     const wants = rows.filter((r) => wantsWhite(r, c.job.choices.undercoat));
     if (c.job.choices.undercoat === false || !wants.length) {
-      if (!white && rows.some((r) => r.hides === false)) this.lack("white", "A colour will not hide the char, and there is no white on the Shelf.");
+      if (!white && rows.some((r) => r.hides === false))
+        this.lack("white", "A colour will not hide the char, and there is no white on the Shelf.");
       return;
     }
     const most = Math.max(...wants.map((r) => r.whites));
-    for (let i = 1; i <= most; i++) this.coatStep("white", white!.id, wants.filter((r) => r.whites >= i).map((r) => r.zone), i, "white");
+    for (let i = 1; i <= most; i++)
+      this.coatStep(
+        "white",
+        white!.id,
+        wants.filter((r) => r.whites >= i).map((r) => r.zone),
+        i,
+        "white",
+      );
   }
 
   /** Route E: colour by colour, lightest first, each until it hides what is in its zones. */
   private zoneColours(): void {
     const { c } = this;
-    const ids = [...new Set(c.filled.map((z) => z.productId as string))].sort((a, b) => luminance(linear(c.paintOf(b).product.colour)) - luminance(linear(c.paintOf(a).product.colour)));
+    const ids = [...new Set(c.filled.map((z) => z.productId as string))].sort(
+      (a, b) => luminance(linear(c.paintOf(b).product.colour)) - luminance(linear(c.paintOf(a).product.colour)),
+    );
     if (!ids.length) this.lack("colour", "No zone has a finish yet.");
     for (const id of ids) {
       const zones = c.filled.filter((z) => z.productId === id);
@@ -322,7 +431,14 @@ export class Builder {
         return Math.min(COAT_CAP, Math.max(1, k.coats ?? 1));
       });
       const most = Math.max(...counts);
-      for (let i = 1; i <= most; i++) this.coatStep("colour", id, zones.filter((_z, j) => counts[j] >= i).map((z) => z.id), i, `colour.${id}`);
+      for (let i = 1; i <= most; i++)
+        this.coatStep(
+          "colour",
+          id,
+          zones.filter((_z, j) => counts[j] >= i).map((z) => z.id),
+          i,
+          `colour.${id}`,
+        );
     }
   }
 
@@ -333,14 +449,20 @@ export class Builder {
       return null;
     }
     const set = c.job.plate;
-    if (set && set.machineId === c.machine.id) return { power: set.power, speed: set.speed, interval: set.interval, passes: set.passes, from: "test plate" };
-    if (c.route?.phases.some((p) => p.do === "laser" && p.kind === "engrave") || c.route?.phases.some((p) => p.do === "colours" && (p.how === "powder-visits" || p.how === "nested"))) {
+    if (set && set.machineId === c.machine.id)
+      return { power: set.power, speed: set.speed, interval: set.interval, passes: set.passes, from: "test plate" };
+    if (
+      c.route?.phases.some((p) => p.do === "laser" && p.kind === "engrave") ||
+      c.route?.phases.some((p) => p.do === "colours" && (p.how === "powder-visits" || p.how === "nested"))
+    ) {
       const s = engraveSetting(c, this.depthMm());
       if (!s) this.lackDepth();
       return s;
     }
-    if (c.route?.phases.some((p) => p.do === "laser" && p.kind === "open-skin")) return settingFor(c, skinEnergy(c), 0.5, 1);
-    if (c.route?.phases.some((p) => p.do === "colours" && (p.how === "stencil" || p.how === "reverse"))) return settingFor(c, SCORE_E, 0.5, 1);
+    if (c.route?.phases.some((p) => p.do === "laser" && p.kind === "open-skin"))
+      return settingFor(c, skinEnergy(c), 0.5, 1);
+    if (c.route?.phases.some((p) => p.do === "colours" && (p.how === "stencil" || p.how === "reverse")))
+      return settingFor(c, SCORE_E, 0.5, 1);
     if (c.route?.id === "B") return settingFor(c, BURN_E, 0.5, 1);
     const zone = c.filled[0];
     const w = zone && c.intervalMm !== null ? window(cutsOf(zoneOf(this.piece, zone.id), c, c.intervalMm, 1)) : null;
@@ -369,7 +491,10 @@ export class Builder {
       const um = c.paintOf(z.productId as string).coatUm.value ?? 0;
       const direct = Math.min(COAT_CAP, h.straight ?? 1) * um;
       const whiteUm = white ? (c.paintOf(white.id).coatUm.value ?? 0) : 0;
-      most = Math.max(most, h.overWhite !== null && c.job.choices.undercoat !== false ? h.whites * whiteUm + h.overWhite * um : direct);
+      most = Math.max(
+        most,
+        h.overWhite !== null && c.job.choices.undercoat !== false ? h.whites * whiteUm + h.overWhite * um : direct,
+      );
     }
     const sand = skin + SAND_SOAK_UM + RESIDUE_UM;
     return (this.depth = { sandUm: sand, sealerUm: skin, coatsUm: most, needMm: depthNeeded(sand, skin, most) });
@@ -387,8 +512,18 @@ export class Builder {
         const w = window(cutsOf(z, c, c.intervalMm, 1), over) ?? null;
         const last = cutsOf(z, c, c.intervalMm, 1);
         // Under the last film lies the piece itself: nothing shuts the window from above.
-        laser = settingFor(c, w ? (w.best ?? Math.sqrt(w.lo * w.hi)) : over > 0 && last[over - 1] ? last[over - 1].c * PLAIN_RATIO : BLIND_E, 0.5, 1);
-      } else this.lack("machine", "No machine is chosen; its beam, watts and speeds decide depth, setting and minutes.");
+        laser = settingFor(
+          c,
+          w
+            ? (w.best ?? Math.sqrt(w.lo * w.hi))
+            : over > 0 && last[over - 1]
+              ? last[over - 1].c * PLAIN_RATIO
+              : BLIND_E,
+          0.5,
+          1,
+        );
+      } else
+        this.lack("machine", "No machine is chosen; its beam, watts and speeds decide depth, setting and minutes.");
       this.step("reveal", { zones, laser });
     }
   }
@@ -396,11 +531,21 @@ export class Builder {
   private laser(kind: "reveal" | "engrave" | "open-skin" | "burn-in"): void {
     const { c } = this;
     const zones = c.filled.map((z) => z.id);
-    if (kind === "open-skin") return this.step(kind, { zones, laser: this.laserSetting() }, skinWords[c.substrate.skin?.kind ?? "coating"]);
+    if (kind === "open-skin")
+      return this.step(kind, { zones, laser: this.laserSetting() }, skinWords[c.substrate.skin?.kind ?? "coating"]);
     if (kind === "reveal" && c.route?.id !== "A1") return this.reveals();
     const setting = this.laserSetting();
     const depthMm = kind === "engrave" ? this.depthMm() : null;
-    this.put(newStep(kind, kind, kind === "engrave" ? `Engrave ${depthMm} mm${setting ? `, ${setting.passes} ${setting.passes === 1 ? "pass" : "passes"}` : ""}` : kindOf(kind).name, { zones, laser: setting, depthMm }));
+    this.put(
+      newStep(
+        kind,
+        kind,
+        kind === "engrave"
+          ? `Engrave ${depthMm} mm${setting ? `, ${setting.passes} ${setting.passes === 1 ? "pass" : "passes"}` : ""}`
+          : kindOf(kind).name,
+        { zones, laser: setting, depthMm },
+      ),
+    );
   }
 }
 
@@ -416,13 +561,17 @@ const THIN = 0.7;
 const LIGHT_SAND_UM = 10;
 
 /** Usual depth of a cut by what fills it, mm: powder wants a deep one, a sprayed or flooded film little. */
-const usualDepth = (c: Context): number => (c.route?.fills.includes("powder") ? DEPTH_MM : c.substrate.family === "metal" ? 0.2 : 0.4);
+const usualDepth = (c: Context): number =>
+  c.route?.fills.includes("powder") ? DEPTH_MM : c.substrate.family === "metal" ? 0.2 : 0.4;
 
 /** J/mm² to take the maker’s skin off: glaze by test, a coating by its thickness and colour, silvering at a touch. */
 export const skinEnergy = (c: Context): number => {
   const s = c.substrate.skin;
   if (!s || s.kind === "glaze" || !c.machine) return GLAZE_E;
-  return c.substrate.e0 + (Q_DEFAULT * s.um) / Math.max(0.2, absorption(c.machine.beam, c.substrate.colour, false)) * MARGIN;
+  return (
+    c.substrate.e0 +
+    ((Q_DEFAULT * s.um) / Math.max(0.2, absorption(c.machine.beam, c.substrate.colour, false))) * MARGIN
+  );
 };
 /** share above the middle at which a coating goes without leaving specks */
 const MARGIN = 1.3;
@@ -438,12 +587,15 @@ export function engraveSetting(c: Context, depthMm: number): LaserSetting | null
 }
 
 /** mm per J/mm² in this material, measured here or by default; null: unknown. */
-export const kappaOf = (c: Context): number | null => (!c.machine ? null : (c.machine.depthPerJ ?? defaultDepthPerJ(c.machine.beam, c.substrate.family)));
+export const kappaOf = (c: Context): number | null =>
+  !c.machine ? null : (c.machine.depthPerJ ?? defaultDepthPerJ(c.machine.beam, c.substrate.family));
 
 /** Depth that a setting reaches in this machine's wood figures, mm; null when unknown. */
 export function depthReached(c: Context, s: LaserSetting): number | null {
   const kappa = kappaOf(c);
-  return kappa === null || !c.machine ? null : s.passes * depthPerPass(kappa, energy(c.machine.watts, s.power, s.speed, s.interval));
+  return kappa === null || !c.machine
+    ? null
+    : s.passes * depthPerPass(kappa, energy(c.machine.watts, s.power, s.speed, s.interval));
 }
 
 /** For pictures: the paint's own colour as hex. */

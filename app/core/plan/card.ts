@@ -61,7 +61,8 @@ export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): 
   const { job } = c;
   const units = c.world.shop.units;
   const when = (m: number | null): string => (m === null ? "no time yet" : showWhen(c.clock, m));
-  const zoneName = (id: string): string => (id === GROUND ? "rest of the face" : (job.zones.find((z) => z.id === id)?.name ?? id));
+  const zoneName = (id: string): string =>
+    id === GROUND ? "rest of the face" : (job.zones.find((z) => z.id === id)?.name ?? id);
   const standing = open(plan);
   const due = job.due === null ? null : c.clock.fromLocal(job.due);
   const first = plan.placed.find((p) => !p.actual);
@@ -79,7 +80,10 @@ export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): 
     ready: plan.ready === null ? null : when(plan.ready),
     startBy: latest === null ? null : when(latest),
     machine: c.machine ? c.machine.name : "none chosen",
-    air: air.kind === "constant" ? `${air.c} °C, ${Math.round(air.rh * 100)} % humidity${air.measured ? "" : " (default)"}` : "24 hourly points",
+    air:
+      air.kind === "constant"
+        ? `${air.c} °C, ${Math.round(air.rh * 100)} % humidity${air.measured ? "" : " (default)"}`
+        : "24 hourly points",
     asOf: `${showDay(c.clock, asOf)}, ${c.clock.toLocal(asOf).slice(11)}`,
     steps: plan.placed.map((p, i) => {
       const s = p.step;
@@ -92,24 +96,63 @@ export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): 
         done: p.actual?.end != null,
         when: when(p.start),
         takes: p.minutes === null ? "unknown" : showMinutes(p.minutes),
-        zones: WHERE.includes(s.kind) ? (s.zones.includes(GROUND) ? "whole face" : s.zones.map(zoneName).join(", ")) : "",
+        zones: WHERE.includes(s.kind)
+          ? s.zones.includes(GROUND)
+            ? "whole face"
+            : s.zones.map(zoneName).join(", ")
+          : "",
         lines: [
           kind.tool(s, c),
-          ...(use ? [use.g !== null ? `${showAmount(null, use.g / job.quantity)} a piece, ${showAmount(null, use.g)} in all` : use.ml === null ? "amount unknown" : `${showMl(use.ml / job.quantity)} a piece, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet, ${showUm(s.dryUm)} dry`] : []),
-          ...(s.laser ? [`${showShare(s.laser.power)} power, ${showSpeed(s.laser.speed)}, ${showInterval(s.laser.interval)}, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"} (${s.laser.from === "computed" ? "computed, a start for a test" : `${s.laser.from}; for this machine, can and blank only`})`] : []),
+          ...(use
+            ? [
+                use.g !== null
+                  ? `${showAmount(null, use.g / job.quantity)} a piece, ${showAmount(null, use.g)} in all`
+                  : use.ml === null
+                    ? "amount unknown"
+                    : `${showMl(use.ml / job.quantity)} a piece, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet, ${showUm(s.dryUm)} dry`,
+              ]
+            : []),
+          ...(s.laser
+            ? [
+                `${showShare(s.laser.power)} power, ${showSpeed(s.laser.speed)}, ${showInterval(s.laser.interval)}, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"} (${s.laser.from === "computed" ? "computed, a start for a test" : `${s.laser.from}; for this machine, can and blank only`})`,
+              ]
+            : []),
           ...(s.depthMm !== null ? [`${s.depthMm} mm deep`] : []),
           ...(s.sandUm ? [`${Math.round(s.sandUm)} µm off the face`] : []),
           ...(s.note ? [s.note] : []),
         ],
         cues: kind.cues(s, c),
         lookFor: ((l) => `${l.look}: ${l.how}. Against: ${l.against}.`)(kind.lookFor(s, c)),
-        wait: w === null ? null : w.min === null ? `Wait: ${stateWords(w.for)}, never in this climate` : `Wait until it is ${stateWords(w.for)}: ${showMinutes(w.min)}${w.opens === null ? "" : `, from ${when(w.opens)}`}${w.closes === null ? "" : `; shuts ${when(w.closes)}`}${w.reopens === null ? "" : `, reopens ${when(w.reopens)}`}`,
-        cautions: standing.filter((x) => x.step === s.id && x.severity !== "hazard").map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`),
+        wait:
+          w === null
+            ? null
+            : w.min === null
+              ? `Wait: ${stateWords(w.for)}, never in this climate`
+              : `Wait until it is ${stateWords(w.for)}: ${showMinutes(w.min)}${w.opens === null ? "" : `, from ${when(w.opens)}`}${w.closes === null ? "" : `; shuts ${when(w.closes)}`}${w.reopens === null ? "" : `, reopens ${when(w.reopens)}`}`,
+        cautions: standing
+          .filter((x) => x.step === s.id && x.severity !== "hazard")
+          .map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`),
       };
     }),
-    amounts: plan.amounts.map((a) => ({ product: c.paintOf(a.product).product.name, finish: c.paintOf(a.product).finish.name, ml: showAmount(a.ml, a.g), stock: a.cans === null ? "stock unknown" : a.cans > 0 ? `buy ${a.cans} × ${showMl(a.canMl)}` : "on the Shelf" })),
-    hazards: [...new Set([...plan.snags.filter((x) => x.severity === "hazard"), ...standing.filter((x) => x.severity === "never")].map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`)), ...standing.filter((x) => x.step === null && x.severity !== "hazard" && x.severity !== "never").map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`)],
-    waivers: plan.snags.filter((x) => x.waived !== null && x.severity !== "hazard").map((x) => `Rule ${x.rule}, waived: ${x.waived}. (${x.why})`),
+    amounts: plan.amounts.map((a) => ({
+      product: c.paintOf(a.product).product.name,
+      finish: c.paintOf(a.product).finish.name,
+      ml: showAmount(a.ml, a.g),
+      stock: a.cans === null ? "stock unknown" : a.cans > 0 ? `buy ${a.cans} × ${showMl(a.canMl)}` : "on the Shelf",
+    })),
+    hazards: [
+      ...new Set(
+        [...plan.snags.filter((x) => x.severity === "hazard"), ...standing.filter((x) => x.severity === "never")].map(
+          (x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`,
+        ),
+      ),
+      ...standing
+        .filter((x) => x.step === null && x.severity !== "hazard" && x.severity !== "never")
+        .map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`),
+    ],
+    waivers: plan.snags
+      .filter((x) => x.waived !== null && x.severity !== "hazard")
+      .map((x) => `Rule ${x.rule}, waived: ${x.waived}. (${x.why})`),
     origins: originsOf(plan),
     moves: movesWords(moved),
     unfit: plan.unfit.map((u) => `A change by hand no longer fits: ${u.why}.`),

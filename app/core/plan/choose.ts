@@ -18,8 +18,17 @@ export function asked(c: Context): Asked {
   const { w, h } = c.job.substrate;
   const narrow = c.filled.map((z) => z.narrowestMm).filter((x): x is number => x !== null);
   return {
-    family: c.substrate.family, grain: c.substrate.grain, veneer: c.substrate.veneerMm !== null, beam: c.machine?.beam ?? null, quantity: c.job.quantity, colours: new Set(c.filled.map((z) => z.productId)).size, use: c.job.use as Asked["use"],
-    ovenFits: oven?.trayW != null && oven.trayH != null && ((w <= oven.trayW && h <= oven.trayH) || (h <= oven.trayW && w <= oven.trayH)),
+    family: c.substrate.family,
+    grain: c.substrate.grain,
+    veneer: c.substrate.veneerMm !== null,
+    beam: c.machine?.beam ?? null,
+    quantity: c.job.quantity,
+    colours: new Set(c.filled.map((z) => z.productId)).size,
+    use: c.job.use as Asked["use"],
+    ovenFits:
+      oven?.trayW != null &&
+      oven.trayH != null &&
+      ((w <= oven.trayW && h <= oven.trayH) || (h <= oven.trayW && w <= oven.trayH)),
     narrowestMm: narrow.length ? Math.min(...narrow) : null,
   };
 }
@@ -28,6 +37,15 @@ export function chooseRoutes(c: Context): Choice[] {
   const a = asked(c);
   const shape = c.job.substrate.shape ?? (c.substrate.family === "glass" ? "ball" : "flat");
   const finishes = [...new Set(c.filled.map((z) => c.paintOf(z.productId as string).finish.id))];
-  return ROUTES.map((route) => ({ route, no: against(route, { substrate: c.substrate.id, beam: c.machine?.beam ?? null, colours: a.colours, shape, finishes }), ...weigh(route, a, c.world.shop.routeRulesOff ?? []) }))
-    .sort((x, y) => Number(x.no.length > 0) - Number(y.no.length > 0) || y.points - x.points);
+  return ROUTES.map((route) => ({
+    route,
+    no: against(route, {
+      substrate: c.substrate.id,
+      beam: c.machine?.beam ?? null,
+      colours: a.colours,
+      shape,
+      finishes,
+    }),
+    ...weigh(route, a, c.world.shop.routeRulesOff ?? []),
+  })).sort((x, y) => Number(x.no.length > 0) - Number(y.no.length > 0) || y.points - x.points);
 }

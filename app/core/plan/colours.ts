@@ -27,12 +27,20 @@ const STACK_UM = 240;
 const LOOSE = (b: Builder): string | null => b.c.world.products.find((p) => b.c.paintOf(p.id).mask?.loose)?.id ?? null;
 
 /** Other colours’ zones that lie open and must not get this one. */
-const openOthers = (b: Builder, g: Group): string[] => b.c.filled.map((z) => z.id).filter((z) => !ids(g.zones).includes(z) && !zoneOf(b.piece, z).mask);
+const openOthers = (b: Builder, g: Group): string[] =>
+  b.c.filled.map((z) => z.id).filter((z) => !ids(g.zones).includes(z) && !zoneOf(b.piece, z).mask);
 
 /** Coats of one colour on its own zones until it hides what is there, a zone at a time. */
-function coat(b: Builder, g: Group, least = 1, extra: string[] = [], more: Parameters<Builder["coatStep"]>[5] = {}): void {
+function coat(
+  b: Builder,
+  g: Group,
+  least = 1,
+  extra: string[] = [],
+  more: Parameters<Builder["coatStep"]>[5] = {},
+): void {
   const n = g.zones.map((z) => b.coatsFor(g.id, z.id, least));
-  for (let i = 1; i <= Math.max(...n); i++) b.coatStep("colour", g.id, [...ids(g.zones.filter((_z, k) => n[k] >= i)), ...extra], i, `colour.${g.id}`, more);
+  for (let i = 1; i <= Math.max(...n); i++)
+    b.coatStep("colour", g.id, [...ids(g.zones.filter((_z, k) => n[k] >= i)), ...extra], i, `colour.${g.id}`, more);
 }
 
 /** A2: every colour over the whole face, lightest first, each thick enough that the beam can stop in it. */
@@ -40,15 +48,40 @@ const stack: Way = (b) => {
   const { c } = b;
   const groups = lightestFirst(b);
   const top = productFor("top", c);
-  const coats = groups.map((g, i) => b.coatsOver(g.id, linear(i === 0 ? c.substrate.colour : c.paintOf(groups[i - 1].id).product.colour)));
+  const coats = groups.map((g, i) =>
+    b.coatsOver(g.id, linear(i === 0 ? c.substrate.colour : c.paintOf(groups[i - 1].id).product.colour)),
+  );
   const um = (id: string): number => b.coatUm(id, "colour") ?? 0;
-  const topUm = top ? b.coatsOver(top.id, linear(c.paintOf(groups[groups.length - 1]?.id ?? top.id).product.colour)) * (c.paintOf(top.id).coatUm.value ?? 0) : 0;
+  const topUm = top
+    ? b.coatsOver(top.id, linear(c.paintOf(groups[groups.length - 1]?.id ?? top.id).product.colour)) *
+      (c.paintOf(top.id).coatUm.value ?? 0)
+    : 0;
   // A film is thickened until the one above it can be lifted without eating into it.
   if (c.machine && c.intervalMm !== null && top && groups.length > 1)
     for (let round = 0; round < 60; round++) {
-      const z = { zone: GROUND, depthUm: 0, charUm: 0, films: [...groups.map((g, i) => ({ productId: g.id, dryUm: coats[i] * um(g.id) })), { productId: top.id, dryUm: topUm }].map((f, i) => ({ ...f, step: String(i), role: "colour" as const, coat: 1, wetUm: null, left: 1, laidAt: null, roomC: null, roomRh: null })) };
+      const z = {
+        zone: GROUND,
+        depthUm: 0,
+        charUm: 0,
+        films: [
+          ...groups.map((g, i) => ({ productId: g.id, dryUm: coats[i] * um(g.id) })),
+          { productId: top.id, dryUm: topUm },
+        ].map((f, i) => ({
+          ...f,
+          step: String(i),
+          role: "colour" as const,
+          coat: 1,
+          wetUm: null,
+          left: 1,
+          laidAt: null,
+          roomC: null,
+          roomRh: null,
+        })),
+      };
       const cuts = cutsOf(z, c, c.intervalMm, 1);
-      const shut = topDown(z).slice(1).findIndex((_f, k) => (window(cuts, k + 1)?.ratio ?? Infinity) < PLAIN_RATIO + 0.02);
+      const shut = topDown(z)
+        .slice(1)
+        .findIndex((_f, k) => (window(cuts, k + 1)?.ratio ?? Infinity) < PLAIN_RATIO + 0.02);
       const g = groups.length - 1 - shut;
       if (shut < 0 || groups.reduce((a, x, i) => a + coats[i] * um(x.id), topUm) + um(groups[g].id) > STACK_UM) break;
       coats[g]++;
@@ -73,13 +106,19 @@ const bands: Way = (b) => {
   const groups = b.groups();
   // Every band gets as many coats as the palest needs, so that all windows are open when the top goes on.
   const n = Math.max(0, ...groups.flatMap((g) => g.zones.map((z) => b.coatsFor(g.id, z.id))));
-  for (let round = 1; round <= n; round++) groups.forEach((g, i) => b.coatStep("colour", g.id, ids(g.zones), round, `colour.${g.id}`, { wetInWet: i > 0 }));
+  for (let round = 1; round <= n; round++)
+    groups.forEach((g, i) => b.coatStep("colour", g.id, ids(g.zones), round, `colour.${g.id}`, { wetInWet: i > 0 }));
 };
 
 /** D1, D2, D5: everything is cut; colour by colour, the others covered. */
 const filled: Way = (b) => {
   const groups = lightestFirst(b);
-  const flooded = (g: Group): number => (b.c.substrate.family === "metal" && b.c.paintOf(g.id).finish.by === "brush" && b.c.school("metal-paint") === "enamel" ? 2 : 1);
+  const flooded = (g: Group): number =>
+    b.c.substrate.family === "metal" &&
+    b.c.paintOf(g.id).finish.by === "brush" &&
+    b.c.school("metal-paint") === "enamel"
+      ? 2
+      : 1;
   groups.forEach((g) => {
     const spray = b.c.paintOf(g.id).finish.by !== "brush";
     const others = spray ? openOthers(b, g) : [];
@@ -92,11 +131,16 @@ const filled: Way = (b) => {
 /** Fill and melt until what is left open is as M9 wants it. */
 function fillAndMelt(b: Builder, g: Group, depthMm: number, heat: Heat, zones = ids(g.zones)): void {
   const p = b.c.paintOf(g.id);
-  const n = fillsFor(depthMm, p.powder?.packing.value ?? 0.5, ["white", "pale"].includes(colourFamily(p.product.colour))) ?? 1;
+  const n =
+    fillsFor(depthMm, p.powder?.packing.value ?? 0.5, ["white", "pale"].includes(colourFamily(p.product.colour))) ?? 1;
   for (let i = 1; i <= n; i++) {
     b.step("powder-fill", { zones, productId: g.id, role: "colour", coat: i }, `${p.product.name}, fill ${i}`);
     if (heat === "oven") b.needsOven();
-    b.step("melt", { zones, productId: g.id, method: heat }, `Melt ${p.product.name}${heat === "oven" ? " in the oven" : heat === "laser" ? " with the laser" : ""}`);
+    b.step(
+      "melt",
+      { zones, productId: g.id, method: heat },
+      `Melt ${p.product.name}${heat === "oven" ? " in the oven" : heat === "laser" ? " with the laser" : ""}`,
+    );
   }
 }
 /** How powder is melted where the route leaves it open: the school's, as far as the Workshop has it. */
@@ -109,23 +153,27 @@ const heatFor = (b: Builder): Heat => {
 const powder: Way = (b, melt) => {
   const heat = melt ?? heatFor(b);
   const depth = b.depthMm();
-  b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g) => {
-    const others = openOthers(b, g);
-    if (others.length) b.step("cover", { zones: others, productId: LOOSE(b) });
-    fillAndMelt(b, g, depth, heat);
-    if (others.length) b.step("mask-lift", { zones: others }, "Take the cover off");
-  });
+  b.groups()
+    .sort((x, y) => areaOf(y) - areaOf(x))
+    .forEach((g) => {
+      const others = openOthers(b, g);
+      if (others.length) b.step("cover", { zones: others, productId: LOOSE(b) });
+      fillAndMelt(b, g, depth, heat);
+      if (others.length) b.step("mask-lift", { zones: others }, "Take the cover off");
+    });
 };
 
 /** D3, D4: one mask; each colour is cut, filled and melted in a visit of its own, the rest still masked. */
 const powderVisits: Way = (b, melt) => {
   const depth = b.depthMm();
-  b.groups().sort((x, y) => areaOf(y) - areaOf(x)).forEach((g) => {
-    b.engrave(ids(g.zones), depth);
-    b.step("dust");
-    if (b.c.school("edge") === "both") b.barrier(ids(g.zones));
-    fillAndMelt(b, g, depth, melt ?? "gun");
-  });
+  b.groups()
+    .sort((x, y) => areaOf(y) - areaOf(x))
+    .forEach((g) => {
+      b.engrave(ids(g.zones), depth);
+      b.step("dust");
+      if (b.c.school("edge") === "both") b.barrier(ids(g.zones));
+      fillAndMelt(b, g, depth, melt ?? "gun");
+    });
 };
 
 /** mm that each later nested colour is cut below the one before it */
@@ -145,7 +193,10 @@ const nested: Way = (b) => {
 };
 
 const score = (b: Builder): void => {
-  b.step("score-mask", { zones: b.c.filled.map((z) => z.id), laser: b.c.machine ? settingFor(b.c, SCORE_E, 0.5, 1) : b.laserSetting() });
+  b.step("score-mask", {
+    zones: b.c.filled.map((z) => z.id),
+    laser: b.c.machine ? settingFor(b.c, SCORE_E, 0.5, 1) : b.laserSetting(),
+  });
 };
 
 /** H: the mask is scored once; lift, paint, cover, lift the next. */
@@ -183,18 +234,40 @@ const poured: Way = (b) => {
   const g = b.groups()[0];
   if (!g) return;
   const n = b.coatsOver(g.id, linear(b.c.substrate.skin?.beneath ?? b.c.substrate.colour));
-  for (let i = 1; i <= n; i++) b.step("pour-paint", { productId: g.id, role: "colour", coat: i, zones: b.c.allZones, dryUm: b.coatUm(g.id, "colour") }, `${b.c.paintOf(g.id).product.name}: pour, swirl, drain`);
+  for (let i = 1; i <= n; i++)
+    b.step(
+      "pour-paint",
+      { productId: g.id, role: "colour", coat: i, zones: b.c.allZones, dryUm: b.coatUm(g.id, "colour") },
+      `${b.c.paintOf(g.id).product.name}: pour, swirl, drain`,
+    );
 };
 
 /** C1: dye over the face, kept where the glaze is open. */
 const dyed: Way = (b) => {
   const g = b.groups()[0];
   if (!g) return;
-  b.step("rub-dye", { productId: g.id, role: "colour", coat: 1, zones: ids(g.zones), dryUm: b.coatUm(g.id, "colour") }, `Rub ${b.c.paintOf(g.id).product.name} in`);
+  b.step(
+    "rub-dye",
+    { productId: g.id, role: "colour", coat: 1, zones: ids(g.zones), dryUm: b.coatUm(g.id, "colour") },
+    `Rub ${b.c.paintOf(g.id).product.name} in`,
+  );
   b.step("wipe-back", { zones: ids(g.zones) });
 };
 
 /** C2, C3: by hand, area by area, palest first. */
 const inked: Way = (b) => lightestFirst(b).forEach((g) => coat(b, g));
 
-export const COLOUR_WAYS: Record<ColourWay, Way> = { stack, beside, bands, filled, powder, "powder-visits": powderVisits, nested, stencil, reverse, poured, dyed, inked };
+export const COLOUR_WAYS: Record<ColourWay, Way> = {
+  stack,
+  beside,
+  bands,
+  filled,
+  powder,
+  "powder-visits": powderVisits,
+  nested,
+  stencil,
+  reverse,
+  poured,
+  dyed,
+  inked,
+};

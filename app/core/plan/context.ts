@@ -44,14 +44,17 @@ export interface Context {
 
 /** Hours of each day that lie within a span. */
 const within = (hours: Hours, [from, to]: [string, string]): Hours =>
-  Object.fromEntries(WEEKDAYS.map((d) => {
-    const h = hours[d];
-    const [a, b] = h ? [h[0] > from ? h[0] : from, h[1] < to ? h[1] : to] : ["", ""];
-    return [d, a < b ? [a, b] : null];
-  })) as unknown as Hours;
+  Object.fromEntries(
+    WEEKDAYS.map((d) => {
+      const h = hours[d];
+      const [a, b] = h ? [h[0] > from ? h[0] : from, h[1] < to ? h[1] : to] : ["", ""];
+      return [d, a < b ? [a, b] : null];
+    }),
+  ) as unknown as Hours;
 
 /** `matter:pick` lines as a table. */
-export const picksOf = (lines: string[] | undefined): Record<string, string> => Object.fromEntries((lines ?? []).map((l) => [l.slice(0, l.indexOf(":")), l.slice(l.indexOf(":") + 1)]));
+export const picksOf = (lines: string[] | undefined): Record<string, string> =>
+  Object.fromEntries((lines ?? []).map((l) => [l.slice(0, l.indexOf(":")), l.slice(l.indexOf(":") + 1)]));
 
 export function context(world: World): Context {
   const { job, shop } = world;
@@ -70,7 +73,8 @@ export function context(world: World): Context {
     route: job.route ? route(job.route) : null,
     machine,
     spotMm,
-    intervalMm: job.choices.intervalMm ?? (spotMm === null ? null : Math.max(0.01, Math.floor(0.6 * spotMm * 100 + 1e-6) / 100)),
+    intervalMm:
+      job.choices.intervalMm ?? (spotMm === null ? null : Math.max(0.01, Math.floor(0.6 * spotMm * 100 + 1e-6) / 100)),
     clock,
     calendar,
     sprayCalendar: shop.sprayHours ? workCalendar(clock, within(shop.hours, shop.sprayHours), shop.daysOff) : calendar,

@@ -33,30 +33,71 @@ export interface Gap {
   held: number;
 }
 /** @param now the moment it is planned at; null: the job's own start */
-export function gapBefore(p: Placed, prev: Placed | undefined, begins: number, now: number | null, calendar: WorkCalendar): Gap | null {
+export function gapBefore(
+  p: Placed,
+  prev: Placed | undefined,
+  begins: number,
+  now: number | null,
+  calendar: WorkCalendar,
+): Gap | null {
   const free = prev ? prev.end : begins;
   if (p.start === null || free === null) return null;
   const start = p.start;
-  const until = (m: number | null | undefined, least: number): number => Math.min(start, Math.max(least, m ?? -Infinity));
+  const until = (m: number | null | undefined, least: number): number =>
+    Math.min(start, Math.max(least, m ?? -Infinity));
   const from = until(Math.max(free, now ?? -Infinity), -Infinity);
   const typed = prev?.step.waitMin ?? null;
   const dry = until(typed !== null ? free + typed : p.waited?.opens, from);
-  const open = typed !== null ? dry : until(Math.max(...p.needs.map((r) => (r.closes !== null && r.closes < start && r.reopens !== null && r.reopens <= start ? r.reopens : -Infinity)), -Infinity), dry);
-  const soonest = until(slot(calendar, open, p.minutes ?? 0, kindOf(p.step.kind).divisible || p.step.byLoad)?.start, open);
+  const open =
+    typed !== null
+      ? dry
+      : until(
+          Math.max(
+            ...p.needs.map((r) =>
+              r.closes !== null && r.closes < start && r.reopens !== null && r.reopens <= start ? r.reopens : -Infinity,
+            ),
+            -Infinity,
+          ),
+          dry,
+        );
+  const soonest = until(
+    slot(calendar, open, p.minutes ?? 0, kindOf(p.step.kind).divisible || p.step.byLoad)?.start,
+    open,
+  );
   const [before, after] = [calendar.closedBetween(open, soonest), calendar.closedBetween(soonest, start)];
   return { from, dry, open, closed: before + after, short: soonest - open - before, held: start - soonest - after };
 }
 
 /** @param hoursOf when a step may be done @param without plans again with the wait before a step left out and gives the ready time */
-export function decides(placed: Placed[], ready: number | null, now: number | null, hoursOf: (p: Placed) => WorkCalendar, without: (index: number) => number | null): Decider[] {
+export function decides(
+  placed: Placed[],
+  ready: number | null,
+  now: number | null,
+  hoursOf: (p: Placed) => WorkCalendar,
+  without: (index: number) => number | null,
+): Decider[] {
   const out: (Decider & { index: number })[] = [];
   placed.forEach((p, i) => {
     const g = i > 0 && !p.actual ? gapBefore(p, placed[i - 1], 0, now, hoursOf(p)) : null;
     if (!g) return;
     const put = (kind: Decider["kind"], minutes: number, why: string): void => {
-      if (minutes > 0) out.push({ kind, index: i, step: p.step.id, minutes, gain: null, why: `${showMinutes(minutes)} ${why} “${p.step.title}”` });
+      if (minutes > 0)
+        out.push({
+          kind,
+          index: i,
+          step: p.step.id,
+          minutes,
+          gain: null,
+          why: `${showMinutes(minutes)} ${why} “${p.step.title}”`,
+        });
     };
-    put("wait", g.dry - g.from, placed[i - 1].step.waitMin !== null ? "of a wait set by hand, before" : `until it is ${stateWords(p.waited?.state ?? "set-time")}, before`);
+    put(
+      "wait",
+      g.dry - g.from,
+      placed[i - 1].step.waitMin !== null
+        ? "of a wait set by hand, before"
+        : `until it is ${stateWords(p.waited?.state ?? "set-time")}, before`,
+    );
     put("window", g.open - g.dry, "until a window that had shut is open again, before");
     put("closed", g.closed, "shut before");
     put("short", g.short, "left of a day, too short for");
@@ -68,9 +109,17 @@ export function decides(placed: Placed[], ready: number | null, now: number | nu
     if (d.kind !== "wait" || ready === null) continue;
     const sooner = without(d.index);
     d.gain = sooner === null ? null : Math.max(0, ready - sooner);
-    if (d.gain !== null) d.why += d.gain > 0 ? `; without it ${showMinutes(d.gain)} sooner` : "; but the hours after it decide";
+    if (d.gain !== null)
+      d.why += d.gain > 0 ? `; without it ${showMinutes(d.gain)} sooner` : "; but the hours after it decide";
   }
   const list: Decider[] = top.map(({ index: _i, ...d }) => d);
-  if (work > 0) list.push({ kind: "work", step: placed[placed.length - 1].step.id, minutes: Math.round(work), gain: null, why: `${showMinutes(work)} of work at the bench` });
+  if (work > 0)
+    list.push({
+      kind: "work",
+      step: placed[placed.length - 1].step.id,
+      minutes: Math.round(work),
+      gain: null,
+      why: `${showMinutes(work)} of work at the bench`,
+    });
   return list;
 }

@@ -35,18 +35,23 @@ export function differences(before: Step[], after: Step[]): Differences {
   const best: { length: number; back: number }[] = [];
   common.forEach((id, i) => {
     let [length, back] = [1, -1];
-    for (let k = 0; k < i; k++) if (order.get(common[k])! < order.get(id)! && best[k].length + 1 > length) [length, back] = [best[k].length + 1, k];
+    for (let k = 0; k < i; k++)
+      if (order.get(common[k])! < order.get(id)! && best[k].length + 1 > length)
+        [length, back] = [best[k].length + 1, k];
     best.push({ length, back });
   });
   const stay = new Set<string>();
-  for (let i = best.reduce((m, b, k) => (m < 0 || b.length > best[m].length ? k : m), -1); i >= 0; i = best[i].back) stay.add(common[i]);
+  for (let i = best.reduce((m, b, k) => (m < 0 || b.length > best[m].length ? k : m), -1); i >= 0; i = best[i].back)
+    stay.add(common[i]);
   return {
     added: after.filter((s) => !was.has(s.id)).map((s) => s.title),
     removed: before.filter((s) => !is.has(s.id)).map((s) => s.title),
     moved: common.filter((id) => !stay.has(id)).map((id) => is.get(id)!.title),
     changed: common.flatMap((id) => {
       const [a, b] = [was.get(id)!, is.get(id)!];
-      return SHOWN.flatMap(([what, of]) => (of(a) === of(b) ? [] : [{ title: a.title, what, before: of(a), after: of(b) }]));
+      return SHOWN.flatMap(([what, of]) =>
+        of(a) === of(b) ? [] : [{ title: a.title, what, before: of(a), after: of(b) }],
+      );
     }),
   };
 }

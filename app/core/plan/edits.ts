@@ -20,28 +20,44 @@ interface Field {
   unit: string;
   set(s: Step, v: Value, c: Context): string | null;
 }
-const number = (key: "dryUm" | "depthMm" | "sandUm" | "minutes" | "waitMin" | "roomC" | "roomRh", min: number, max: number, nullable = true) => (s: Step, v: Value): string | null => {
-  if (v === null && nullable) return null;
-  if (typeof v !== "number" || v < min || v > max) return `needs a number from ${min} to ${max}`;
-  s[key] = v;
-  return null;
-};
-const laser = (key: "power" | "speed" | "interval" | "passes", min: number, max: number) => (s: Step, v: Value): string | null => {
-  if (v === null) return null;
-  if (typeof v !== "number" || v < min || v > max) return `needs a number from ${min} to ${max}`;
-  if (!s.laser) return "has no laser setting";
-  s.laser = { ...s.laser, [key]: v, from: "typed" };
-  return null;
-};
-const flag = (key: "canWarmed" | "byLoad") => (s: Step, v: Value): string | null => {
-  if (v !== null && typeof v !== "boolean") return "needs true or false";
-  s[key] = v === true;
-  return null;
-};
+const number =
+  (
+    key: "dryUm" | "depthMm" | "sandUm" | "minutes" | "waitMin" | "roomC" | "roomRh",
+    min: number,
+    max: number,
+    nullable = true,
+  ) =>
+  (s: Step, v: Value): string | null => {
+    if (v === null && nullable) return null;
+    if (typeof v !== "number" || v < min || v > max) return `needs a number from ${min} to ${max}`;
+    s[key] = v;
+    return null;
+  };
+const laser =
+  (key: "power" | "speed" | "interval" | "passes", min: number, max: number) =>
+  (s: Step, v: Value): string | null => {
+    if (v === null) return null;
+    if (typeof v !== "number" || v < min || v > max) return `needs a number from ${min} to ${max}`;
+    if (!s.laser) return "has no laser setting";
+    s.laser = { ...s.laser, [key]: v, from: "typed" };
+    return null;
+  };
+const flag =
+  (key: "canWarmed" | "byLoad") =>
+  (s: Step, v: Value): string | null => {
+    if (v !== null && typeof v !== "boolean") return "needs true or false";
+    s[key] = v === true;
+    return null;
+  };
 
 /** What can be changed in place, and how it is checked. */
 export const FIELDS: Record<string, Field> = {
-  title: { label: "Name", unit: "", set: (s, v) => (typeof v === "string" && v.trim() ? ((s.title = v.trim()), null) : v === null ? null : "needs a name") },
+  title: {
+    label: "Name",
+    unit: "",
+    set: (s, v) =>
+      typeof v === "string" && v.trim() ? ((s.title = v.trim()), null) : v === null ? null : "needs a name",
+  },
   note: { label: "Note", unit: "", set: (s, v) => ((s.note = typeof v === "string" ? v : ""), null) },
   dryUm: { label: "Film, dry", unit: "µm", set: number("dryUm", 0.1, 5000) },
   depthMm: { label: "Depth", unit: "mm", set: number("depthMm", 0.01, 50) },
@@ -68,7 +84,14 @@ export const FIELDS: Record<string, Field> = {
       return null;
     },
   },
-  method: { label: "Melted with", unit: "", set: (s, v) => (v === null || v === "gun" || v === "oven" || v === "laser" ? ((s.method = v as Step["method"]), null) : "names no way of melting") },
+  method: {
+    label: "Melted with",
+    unit: "",
+    set: (s, v) =>
+      v === null || v === "gun" || v === "oven" || v === "laser"
+        ? ((s.method = v as Step["method"]), null)
+        : "names no way of melting",
+  },
   maskId: {
     label: "Mask",
     unit: "",
@@ -79,13 +102,23 @@ export const FIELDS: Record<string, Field> = {
       return null;
     },
   },
-  role: { label: "Purpose", unit: "", set: (s, v) => (typeof v === "string" && ["seal", "white", "colour", "top", "clear", "barrier", "touch-up", "backing"].includes(v) ? ((s.role = v as Step["role"]), null) : "names no purpose of a coat") },
+  role: {
+    label: "Purpose",
+    unit: "",
+    set: (s, v) =>
+      typeof v === "string" && ["seal", "white", "colour", "top", "clear", "barrier", "touch-up", "backing"].includes(v)
+        ? ((s.role = v as Step["role"]), null)
+        : "names no purpose of a coat",
+  },
   zones: {
     label: "Zones",
     unit: "",
     set: (s, v, c) => {
       if (typeof v !== "string") return "needs zone ids";
-      const ids = v.split(",").map((x) => x.trim()).filter(Boolean);
+      const ids = v
+        .split(",")
+        .map((x) => x.trim())
+        .filter(Boolean);
       const lost = ids.find((z) => !c.allZones.includes(z));
       if (lost) return `names the zone “${lost}”, which the artwork no longer has`;
       s.zones = ids;
@@ -95,7 +128,16 @@ export const FIELDS: Record<string, Field> = {
 };
 
 /** kinds that work the whole face when they are added by hand */
-const WHOLE_FACE = ["sand-back", "final-check", "scuff-film", "strip", "mask-lay", "mask-lift", "peel-film", "flood-epoxy"];
+const WHOLE_FACE = [
+  "sand-back",
+  "final-check",
+  "scuff-film",
+  "strip",
+  "mask-lay",
+  "mask-lift",
+  "peel-film",
+  "flood-epoxy",
+];
 
 const indexAfter = (steps: Step[], after: string | null): number | null => {
   if (after === null) return 0;
@@ -116,9 +158,23 @@ export function applyEdits(generated: Step[], edits: PlanEdit[], c: Context): { 
       else if (steps.some((s) => s.id === edit.step)) no("there is a step of this id already");
       else {
         if (at === null) no("the step it stood behind is gone; it stands at the end");
-        const s = newStep(edit.step, kind, kindOf(kind).name, { origin: "edit", zones: kind === "coat" ? c.filled.map((z) => z.id) : WHOLE_FACE.includes(kind) ? c.allZones : c.filled.map((z) => z.id), sandUm: kind === "sand-back" ? 40 : kind === "sand-residue" ? 20 : null });
+        const s = newStep(edit.step, kind, kindOf(kind).name, {
+          origin: "edit",
+          zones:
+            kind === "coat"
+              ? c.filled.map((z) => z.id)
+              : WHOLE_FACE.includes(kind)
+                ? c.allZones
+                : c.filled.map((z) => z.id),
+          sandUm: kind === "sand-back" ? 40 : kind === "sand-residue" ? 20 : null,
+        });
         const id = productId ?? suited(kind, c)?.id ?? null;
-        if (c.hasPaint(id)) Object.assign(s, { productId: id, dryUm: c.paintOf(id).coatUm.value, ...(kind === "coat" ? { title: coatName(c.paintOf(id).product.name, 1) } : {}) });
+        if (c.hasPaint(id))
+          Object.assign(s, {
+            productId: id,
+            dryUm: c.paintOf(id).coatUm.value,
+            ...(kind === "coat" ? { title: coatName(c.paintOf(id).product.name, 1) } : {}),
+          });
         if (LAYS.includes(kind)) Object.assign(s, { role: kind === "flood-epoxy" ? "clear" : "colour" });
         steps.splice(at ?? steps.length, 0, s);
       }
@@ -148,7 +204,10 @@ export function applyEdits(generated: Step[], edits: PlanEdit[], c: Context): { 
       const wrong = field ? field.set(draft, edit.value, c) : `there is nothing called “${edit.field}” to change`;
       if (wrong) no(field ? `${field.label} of “${draft.title}” ${wrong}` : wrong);
       else {
-        draft.edited = edit.value === null ? draft.edited.filter((f) => f !== edit.field) : [...new Set([...draft.edited, edit.field])];
+        draft.edited =
+          edit.value === null
+            ? draft.edited.filter((f) => f !== edit.field)
+            : [...new Set([...draft.edited, edit.field])];
         steps[i] = draft;
       }
     }
@@ -164,7 +223,11 @@ function renumber(steps: Step[], c: Context): Step[] {
     const key = `${s.role}|${s.productId}`;
     const n = (count.get(key) ?? 0) + 1;
     count.set(key, n);
-    return { ...s, coat: n, title: s.edited.includes("title") ? s.title : coatName(c.paintOf(s.productId).product.name, n) };
+    return {
+      ...s,
+      coat: n,
+      title: s.edited.includes("title") ? s.title : coatName(c.paintOf(s.productId).product.name, n),
+    };
   });
 }
 

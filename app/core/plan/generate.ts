@@ -6,8 +6,15 @@ import type { Context } from "./context";
 
 export function generate(c: Context): Generated {
   const b = new Builder(c);
-  if (!c.job.route) return { steps: [], missing: [{ what: "route", say: "No route is chosen yet." }], hiding: [], depth: null };
-  if (!c.job.zones.length) return { steps: [], missing: [{ what: "zones", say: "There is no artwork yet, so there is nothing to fill." }], hiding: [], depth: null };
+  if (!c.job.route)
+    return { steps: [], missing: [{ what: "route", say: "No route is chosen yet." }], hiding: [], depth: null };
+  if (!c.job.zones.length)
+    return {
+      steps: [],
+      missing: [{ what: "zones", say: "There is no artwork yet, so there is nothing to fill." }],
+      hiding: [],
+      depth: null,
+    };
   b.run(routeOf(c.job.route).phases, COLOUR_WAYS);
   return { steps: b.steps, missing: b.missing, hiding: b.hiding, depth: b.depth };
 }

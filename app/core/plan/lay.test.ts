@@ -7,7 +7,15 @@ import { makePlan, type Plan } from "./plan";
 import { shopProblem } from "./schedule";
 
 /** The same steps placed one after another, without the scheduler. */
-const stepByStep = (p: Plan): PlaceResult => place(p.placed.map((x) => x.step), p.context.clock.fromLocal(p.context.job.start), p.placed[0].before, p.context, new Map(), null);
+const stepByStep = (p: Plan): PlaceResult =>
+  place(
+    p.placed.map((x) => x.step),
+    p.context.clock.fromLocal(p.context.job.start),
+    p.placed[0].before,
+    p.context,
+    new Map(),
+    null,
+  );
 const asPlaced = (p: Plan): PlaceResult => ({ placed: p.placed, stuck: null, moved: true });
 const plans = Array.from({ length: 120 }, (_, k) => makePlan(brief(k * 17), null, true));
 const windowed = plans.filter((p) => stepByStep(p).moved);
@@ -18,7 +26,9 @@ test("120 plans of every route: where no window is in the way, the scheduler and
   for (const p of plain) {
     const laid = p.laying(0, null);
     expect(laid.length).toBeGreaterThan(0);
-    expect(p.placed.map((x) => [x.step.id, x.start])).toEqual(p.placed.map((x) => [x.step.id, laid[0].starts.get(x.step.id)]));
+    expect(p.placed.map((x) => [x.step.id, x.start])).toEqual(
+      p.placed.map((x) => [x.step.id, laid[0].starts.get(x.step.id)]),
+    );
   }
 });
 
@@ -38,11 +48,21 @@ test("where one is, the plan is never later for being laid by it, breaks no wind
 test("counted back on the scheduler too: the planned beginnings hold, the latest do, and a minute later none does", () => {
   for (const p of windowed.slice(0, 5)) {
     const due = p.ready! + 2 * 1440;
-    const dated = makePlan({ ...p.context.world, job: { ...p.context.job, due: p.context.clock.toLocal(due) } }, null, true);
+    const dated = makePlan(
+      { ...p.context.world, job: { ...p.context.job, due: p.context.clock.toLocal(due) } },
+      null,
+      true,
+    );
     for (const b of countBack(dated)!) {
       const broken = brokenWindows(dated.placed.slice(b.index));
       const planned = dated.placed[b.index].start!;
-      expect([b.step, b.start! >= planned, holds(dated, b.index, planned, due, broken), holds(dated, b.index, b.start!, due, broken), holds(dated, b.index, b.start! + 1, due, broken)]).toEqual([b.step, true, true, true, false]);
+      expect([
+        b.step,
+        b.start! >= planned,
+        holds(dated, b.index, planned, due, broken),
+        holds(dated, b.index, b.start!, due, broken),
+        holds(dated, b.index, b.start! + 1, due, broken),
+      ]).toEqual([b.step, true, true, true, false]);
     }
   }
 });
@@ -50,7 +70,16 @@ test("counted back on the scheduler too: the planned beginnings hold, the latest
 test("steps done two years ago are no part of the problem: time begins with what still counts", () => {
   const w = windowed[0].context.world;
   const first = makePlan(w, null, true);
-  const log = first.placed.slice(0, 4).flatMap((x, i) => (["start", "done"] as const).map((kind) => ({ ...new LogEntry(), id: `l${i}.${kind}`, jobId: w.job.id, kind, step: x.step.id, at: (kind === "start" ? x.start : x.end) as number })));
+  const log = first.placed.slice(0, 4).flatMap((x, i) =>
+    (["start", "done"] as const).map((kind) => ({
+      ...new LogEntry(),
+      id: `l${i}.${kind}`,
+      jobId: w.job.id,
+      kind,
+      step: x.step.id,
+      at: (kind === "start" ? x.start : x.end) as number,
+    })),
+  );
   const now = first.placed[3].end! + 2 * 365 * 1440;
   const late = makePlan({ ...w, log }, now, true);
   const sp = shopProblem([late]);
@@ -65,7 +94,16 @@ test("steps done two years ago are no part of the problem: time begins with what
 test("parts of a minute in a log, and a job with an id too long for a problem, are planned all the same", () => {
   const w = windowed[0].context.world;
   const first = makePlan(w, null, true);
-  const log = first.placed.slice(0, 3).flatMap((x, i) => (["start", "done"] as const).map((kind) => ({ ...new LogEntry(), id: `l${i}.${kind}`, jobId: w.job.id, kind, step: x.step.id, at: (kind === "start" ? x.start : x.end)! + 0.4 })));
+  const log = first.placed.slice(0, 3).flatMap((x, i) =>
+    (["start", "done"] as const).map((kind) => ({
+      ...new LogEntry(),
+      id: `l${i}.${kind}`,
+      jobId: w.job.id,
+      kind,
+      step: x.step.id,
+      at: (kind === "start" ? x.start : x.end)! + 0.4,
+    })),
+  );
   const parts = makePlan({ ...w, log }, first.placed[2].end! + 1.4, true);
   expect(parts.ready).not.toBeNull();
   expect(parts.laying(0, null).length).toBeGreaterThan(0);

@@ -27,8 +27,13 @@ export type Laying = (k: number, from: number | null) => Laid[];
 export function layingOf(plan: Planned): Laying {
   let made: { m: Model; builder: Builder; origin: number; ids: string[]; number: Map<string, number> } | null = null;
   const make = (): NonNullable<typeof made> => {
-    const [first, last] = [(plan.placed.find((p) => !p.actual) ?? plan.placed[0]).start as number, plan.placed[plan.placed.length - 1].end as number];
-    const shop = shopProblem([plan], { days: Math.min(MOST_DAYS, PAST_DAYS + Math.ceil((last - first) / DAY) + AFTER_DAYS) });
+    const [first, last] = [
+      (plan.placed.find((p) => !p.actual) ?? plan.placed[0]).start as number,
+      plan.placed[plan.placed.length - 1].end as number,
+    ];
+    const shop = shopProblem([plan], {
+      days: Math.min(MOST_DAYS, PAST_DAYS + Math.ceil((last - first) / DAY) + AFTER_DAYS),
+    });
     const m = compile(shop.problem);
     const ids = m.ids.map((id) => shop.tasks.get(id)!.step);
     return { m, builder: new Builder(m), origin: shop.origin, ids, number: new Map(ids.map((id, i) => [id, i])) };
@@ -58,7 +63,10 @@ export function layingOf(plan: Planned): Laying {
       const same = start && last && start.every((x, i) => x === last![i]);
       if (start && !same) {
         last = Float64Array.from(start);
-        out.push({ starts: new Map(ids.flatMap((id, i) => (m.fixed[i] < 0 ? [[id, origin + start[i]] as const] : []))), end: origin + start.reduce((e, s, i) => Math.max(e, endOf(m, i, s)), 0) });
+        out.push({
+          starts: new Map(ids.flatMap((id, i) => (m.fixed[i] < 0 ? [[id, origin + start[i]] as const] : []))),
+          end: origin + start.reduce((e, s, i) => Math.max(e, endOf(m, i, s)), 0),
+        });
       }
     }
     return out;
@@ -68,7 +76,11 @@ export function layingOf(plan: Planned): Laying {
 /** Is a placing better than another: nothing without a time, fewer windows broken, done sooner, and then each step as soon as it goes? */
 export function better(a: PlaceResult, b: PlaceResult): boolean {
   if ((a.stuck === null) !== (b.stuck === null)) return a.stuck === null;
-  const worth = ({ placed }: PlaceResult): number[] => [brokenWindows(placed), placed[placed.length - 1]?.end ?? Infinity, placed.reduce((sum, p) => sum + (p.start ?? 0), 0)];
+  const worth = ({ placed }: PlaceResult): number[] => [
+    brokenWindows(placed),
+    placed[placed.length - 1]?.end ?? Infinity,
+    placed.reduce((sum, p) => sum + (p.start ?? 0), 0),
+  ];
   const [x, y] = [worth(a), worth(b)];
   const k = x.findIndex((v, i) => v !== y[i]);
   return k >= 0 && x[k] < y[k];
@@ -79,7 +91,11 @@ export function better(a: PlaceResult, b: PlaceResult): boolean {
  * @param again places it from given beginnings
  * @param laid what the scheduler has found
  */
-export function soonest(once: PlaceResult, again: (starts: ReadonlyMap<string, number>) => PlaceResult, laid: Pick<Laid, "starts">[]): { result: PlaceResult; starts: ReadonlyMap<string, number> | null } {
+export function soonest(
+  once: PlaceResult,
+  again: (starts: ReadonlyMap<string, number>) => PlaceResult,
+  laid: Pick<Laid, "starts">[],
+): { result: PlaceResult; starts: ReadonlyMap<string, number> | null } {
   let best: { result: PlaceResult; starts: ReadonlyMap<string, number> | null } = { result: once, starts: null };
   for (const { starts } of laid) {
     const result = again(starts);

@@ -20,7 +20,15 @@ export function smallestStroke(plan: Plan): LetterSize | null {
   const first = c.filled[0] ? c.paintOf(c.filled[0].productId as string) : null;
   const spot = (c.spotMm ?? 0.1) * 1.5;
   const uncovered = plan.placed.some((p) => p.step.kind === "reveal" || p.step.kind === "burn-in");
-  const [mm, by] = uncovered ? [spot, "what the laser uncovers"] : first?.powder ? [POWDER_MM, "powder"] : first?.finish.by === "brush" ? [c.job.choices.toolMm ?? TOOL_MM.brush, "brush"] : first?.finish.by === "marker" ? [TOOL_MM.marker, "marker"] : [TOOL_MM.spray, "spray through a mask"];
+  const [mm, by] = uncovered
+    ? [spot, "what the laser uncovers"]
+    : first?.powder
+      ? [POWDER_MM, "powder"]
+      : first?.finish.by === "brush"
+        ? [c.job.choices.toolMm ?? TOOL_MM.brush, "brush"]
+        : first?.finish.by === "marker"
+          ? [TOOL_MM.marker, "marker"]
+          : [TOOL_MM.spray, "spray through a mask"];
   // Sanding back takes the rounded rim of the cut with it, a little more the more is sanded.
   const sanded = (plan.placed[plan.placed.length - 1]?.after.sandedUm ?? 0) / 1000;
   const strokeMm = Math.max(mm, spot) + sanded;

@@ -17,9 +17,26 @@ const PLAIN = finish("painters-tape");
 
 /** What a mask is; one not on the Shelf counts as ordinary painter’s tape, whose chlorine nobody has asked about. */
 export function maskOf(productId: string | null, c: Context): MaskFacts {
-  if (!c.hasPaint(productId)) return { name: PLAIN.name, um: PLAIN.coatUm, riskC: PLAIN.mask!.riskC, limitC: PLAIN.mask!.limitC, loose: false, clear: false, chlorinated: c.job.choices.maskChlorinated };
+  if (!c.hasPaint(productId))
+    return {
+      name: PLAIN.name,
+      um: PLAIN.coatUm,
+      riskC: PLAIN.mask!.riskC,
+      limitC: PLAIN.mask!.limitC,
+      loose: false,
+      clear: false,
+      chlorinated: c.job.choices.maskChlorinated,
+    };
   const p = c.paintOf(productId);
-  return { name: p.product.name, um: p.coatUm.value ?? PLAIN.coatUm, riskC: p.mask?.riskC ?? PLAIN.mask!.riskC, limitC: p.mask ? p.mask.limitC.value : null, loose: p.mask?.loose ?? false, clear: p.mask?.clear ?? false, chlorinated: p.product.chlorinated };
+  return {
+    name: p.product.name,
+    um: p.coatUm.value ?? PLAIN.coatUm,
+    riskC: p.mask?.riskC ?? PLAIN.mask!.riskC,
+    limitC: p.mask ? p.mask.limitC.value : null,
+    loose: p.mask?.loose ?? false,
+    clear: p.mask?.clear ?? false,
+    chlorinated: p.product.chlorinated,
+  };
 }
 
 /** The Shelf’s mask for a job: the one chosen, else the thinnest that bears the heat and that the beam cuts. @param heatC hottest it will get under it; null: no heat */
@@ -30,5 +47,13 @@ export function maskFor(c: Context, heatC: number | null): Product | null {
   const all = c.world.products.filter((p) => finish(p.finish).role === "mask" && p.chlorinated !== true);
   const bears = (p: Product): boolean => heatC === null || (paint(p).mask?.limitC.value ?? 0) >= heatC;
   const cuts = (p: Product): boolean => !(c.machine?.beam === "blue" && paint(p).mask?.clear);
-  return all.filter((p) => !paint(p).mask?.loose && bears(p) && cuts(p)).sort((a, b) => (paint(a).mask!.riskC >= (heatC ?? 0) ? 0 : 1) - (paint(b).mask!.riskC >= (heatC ?? 0) ? 0 : 1) || (paint(a).coatUm.value ?? 0) - (paint(b).coatUm.value ?? 0))[0] ?? null;
+  return (
+    all
+      .filter((p) => !paint(p).mask?.loose && bears(p) && cuts(p))
+      .sort(
+        (a, b) =>
+          (paint(a).mask!.riskC >= (heatC ?? 0) ? 0 : 1) - (paint(b).mask!.riskC >= (heatC ?? 0) ? 0 : 1) ||
+          (paint(a).coatUm.value ?? 0) - (paint(b).coatUm.value ?? 0),
+      )[0] ?? null
+  );
 }

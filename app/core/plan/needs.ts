@@ -21,7 +21,9 @@ export function topNeed(zones: string[], p: Piece, state: WaitState, why: string
 export function coldNeed(p: Piece, belowC: number, why: string): Need[] {
   if (!p.warm || p.warm.at === null) return [];
   const min = coolDown(p.warm.tauMin, p.warm.c, belowC);
-  return min === null || min <= 0 ? [] : [{ state: "cold", stacks: [], why, fixed: { at: p.warm.at, refMin: min, waterBorne: false, plain: true } }];
+  return min === null || min <= 0
+    ? []
+    : [{ state: "cold", stacks: [], why, fixed: { at: p.warm.at, refMin: min, waterBorne: false, plain: true } }];
 }
 
 /** Is anything of the piece warmer than this at a moment? Unknown heat counts as cold: the plan has waited for it. */

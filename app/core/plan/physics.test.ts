@@ -31,11 +31,17 @@ const step = (kind: string, more: Partial<Step> = {}): Step => newStep(`${kind}.
 
 describe("M9 powder", () => {
   test("fills: 1.5 mm takes 2, white 3; none without a recess", () => {
-    expect([fillsFor(1.5, 0.5, false), fillsFor(1.5, 0.5, true), fillsFor(0, 0.5, false), fillsFor(-1, 0.5, false), fillsFor(NaN, 0.5, false)]).toEqual([2, 3, 0, 0, 0]);
+    expect([
+      fillsFor(1.5, 0.5, false),
+      fillsFor(1.5, 0.5, true),
+      fillsFor(0, 0.5, false),
+      fillsFor(-1, 0.5, false),
+      fillsFor(NaN, 0.5, false),
+    ]).toEqual([2, 3, 0, 0, 0]);
     expect(fillsFor(1.5, 1, false)).toBeNull();
     expect(openAfter(1.5, 0.5, 3)).toBeCloseTo(0.1875, 9);
     expect(mayStayOpen(1.5, false)).toBeCloseTo(0.45, 9);
-    expect(fusedMass(1000, 1.5, 0.5, 2, 1.5)).toBeCloseTo(1000 * 1.5 * 0.75 * 1.5 / 1000, 9);
+    expect(fusedMass(1000, 1.5, 0.5, 2, 1.5)).toBeCloseTo((1000 * 1.5 * 0.75 * 1.5) / 1000, 9);
   });
   test("oven: 20 to 170 °C at 180 on a rack", () => {
     expect(warmUp(substrate("hard-maple"), 6, 180, 170)!).toBeCloseTo(8.7 * 1.5, 1);
@@ -54,10 +60,18 @@ describe("M9 powder", () => {
   test("three fills leave what the model says, in the state of the piece", () => {
     const w = of("D3");
     const c = context(w);
-    let p: Piece = blank(w.job.zones.map((z) => z.id), c.substrate);
+    let p: Piece = blank(
+      w.job.zones.map((z) => z.id),
+      c.substrate,
+    );
     p = kindOf("engrave").apply(step("engrave", { zones: ["z0"], depthMm: 1.5 }), p, c, null);
     for (let n = 1; n <= 3; n++) {
-      p = kindOf("powder-fill").apply({ ...step("powder-fill", { zones: ["z0"], productId: w.job.zones[0].productId, coat: n }), id: `f${n}` }, p, c, null);
+      p = kindOf("powder-fill").apply(
+        { ...step("powder-fill", { zones: ["z0"], productId: w.job.zones[0].productId, coat: n }), id: `f${n}` },
+        p,
+        c,
+        null,
+      );
       expect(zoneOf(p, "z0").films.reduce((a, f) => a + f.dryUm, 0)).toBeCloseTo(1500, 6); // scraped level
       p = kindOf("melt").apply(step("melt", { zones: ["z0"], method: "gun" }), p, c, null);
     }
@@ -83,7 +97,10 @@ describe("masks and heat", () => {
   test("steps that can't be done on a state say why, and the plan has no time for them", () => {
     const w = of("D1", 2);
     const c = context(w);
-    const bare = blank(w.job.zones.map((z) => z.id), c.substrate);
+    const bare = blank(
+      w.job.zones.map((z) => z.id),
+      c.substrate,
+    );
     const zones = ["z0"];
     const says: [string, Partial<Step>, RegExp][] = [
       ["mask-lift", { zones }, /no mask/],
@@ -100,23 +117,35 @@ describe("masks and heat", () => {
       ["strip-rest", { zones }, /no paint/],
       ["place-round", {}, /flat/],
     ];
-    for (const [kind, more, why] of says) expect([kind, kindOf(kind).refuses(step(kind, more), bare, c)]).toEqual([kind, expect.stringMatching(why)]);
+    for (const [kind, more, why] of says)
+      expect([kind, kindOf(kind).refuses(step(kind, more), bare, c)]).toEqual([kind, expect.stringMatching(why)]);
     const masked = kindOf("mask-lay").apply(step("mask-lay", { zones: c.allZones }), bare, c, null);
     expect(kindOf("coat").refuses(step("coat", { zones, productId: "e-rust" }), masked, c)).toMatch(/mask covers/);
     expect(kindOf("mask-lift").refuses(step("mask-lift", { zones }), masked, c)).toMatch(/not cut/);
     expect(kindOf("mask-lift").refuses(step("mask-lift", { zones: c.allZones }), masked, c)).toBeNull();
     // what was sprayed on a mask goes with it
-    const sprayed = kindOf("coat").apply(step("coat", { zones: c.allZones, productId: "e-rust", dryUm: 12 }), masked, c, null);
+    const sprayed = kindOf("coat").apply(
+      step("coat", { zones: c.allZones, productId: "e-rust", dryUm: 12 }),
+      masked,
+      c,
+      null,
+    );
     expect(zoneOf(sprayed, "z0").films).toEqual([]);
     expect(zoneOf(sprayed, "z0").mask!.over).toHaveLength(1);
-    const plan = makePlan({ ...w, job: { ...w.job, edits: [{ id: "e", op: "remove", step: "mask-lay", after: null, field: "", value: null }] } });
+    const plan = makePlan({
+      ...w,
+      job: { ...w.job, edits: [{ id: "e", op: "remove", step: "mask-lay", after: null, field: "", value: null }] },
+    });
     expect(plan.stuck).toMatch(/no mask/);
     expect(plan.ready).toBeNull();
   });
   test("wet paint between a film's closing and its reopening wrinkles it; inside the flash it is one thicker coat that waits longer", () => {
     const w = of("A1");
     const c = context(w);
-    const coat = (id: string): Step => ({ ...step("coat", { zones: ["z0"], productId: "e-rust", role: "colour", coat: 1, dryUm: 12 }), id });
+    const coat = (id: string): Step => ({
+      ...step("coat", { zones: ["z0"], productId: "e-rust", role: "colour", coat: 1, dryUm: 12 }),
+      id,
+    });
     const t = c.clock.fromLocal("2027-01-11T10:00");
     const one = kindOf("coat").apply(coat("a"), blank(["z0"], c.substrate), c, t);
     const lay = (min: number): Piece => kindOf("coat").apply(coat("b"), one, c, t + min);
@@ -130,15 +159,25 @@ describe("masks and heat", () => {
 });
 /** minutes until the newest film takes another coat */
 const recoatAfter = (p: Piece, c: ReturnType<typeof context>, t: number): number => {
-  const need = kindOf("coat").needs(step("coat", { zones: ["z0"], productId: "e-rust", role: "colour" }), p, c).find((n) => n.state === "recoat")!;
+  const need = kindOf("coat")
+    .needs(step("coat", { zones: ["z0"], productId: "e-rust", role: "colour" }), p, c)
+    .find((n) => n.state === "recoat")!;
   return readiness(need, c).opens! - t;
 };
 
 test("a blue beam through a mask scorches wood beyond the edge; CO2 does not, nor bare wood", () => {
   const w = of("D1");
-  const maple = (beam: "blue" | "co2"): World => ({ ...w, machines: w.machines.map((m) => ({ ...m, beam, depthPerJ: 0.2 })), job: { ...w.job, substrate: { ...w.job.substrate, id: "hard-maple" } } });
+  const maple = (beam: "blue" | "co2"): World => ({
+    ...w,
+    machines: w.machines.map((m) => ({ ...m, beam, depthPerJ: 0.2 })),
+    job: { ...w.job, substrate: { ...w.job.substrate, id: "hard-maple" } },
+  });
   const scorched = (x: World): boolean => makePlan(x).placed.some((p) => p.after.zones.some((z) => z.scorched));
-  expect([scorched(maple("blue")), scorched(maple("co2")), scorched({ ...maple("blue"), job: { ...maple("blue").job, substrate: { ...w.job.substrate, id: "mdf" } } })]).toEqual([true, false, false]);
+  expect([
+    scorched(maple("blue")),
+    scorched(maple("co2")),
+    scorched({ ...maple("blue"), job: { ...maple("blue").job, substrate: { ...w.job.substrate, id: "mdf" } } }),
+  ]).toEqual([true, false, false]);
 });
 
 describe("what is not known", () => {
@@ -162,7 +201,7 @@ describe("what is not known", () => {
     const plan = makePlan(w);
     const area = plan.context.filled.reduce((a, z) => a + z.areaMm2, 0);
     const grams = plan.amounts.filter((a) => a.g !== null).reduce((a, x) => a + x.g!, 0);
-    expect(grams).toBeCloseTo((fusedMass(area, 1.5, 0.5, 2, 1.5) * w.job.quantity), 3);
+    expect(grams).toBeCloseTo(fusedMass(area, 1.5, 0.5, 2, 1.5) * w.job.quantity, 3);
   });
 });
 
@@ -172,14 +211,34 @@ describe("sides", () => {
     const front = (x: World): string => {
       const p = makePlan(x);
       const end = p.placed[p.placed.length - 1].after;
-      return end.zones.map((z) => shown(end, z, p.context.substrate.colour, p.context.paintOf).map((v) => v.toFixed(3)).join()).join("|");
+      return end.zones
+        .map((z) =>
+          shown(end, z, p.context.substrate.colour, p.context.paintOf)
+            .map((v) => v.toFixed(3))
+            .join(),
+        )
+        .join("|");
     };
     const steps = makePlan(w).placed.map((p) => p.step);
-    const firstOf = (id: string): Step[] => steps.filter((s) => s.kind === "coat" && s.role === "colour" && s.productId === id);
+    const firstOf = (id: string): Step[] =>
+      steps.filter((s) => s.kind === "coat" && s.role === "colour" && s.productId === id);
     const order = [...new Set(steps.filter((s) => s.role === "colour").map((s) => s.productId!))];
     // the first colour's coats moved behind the second's: the mask of both is off by then
     const [a, b] = [firstOf(order[0]), firstOf(order[1])];
-    const swapped = { ...w, job: { ...w.job, edits: a.map((s, i) => ({ id: `m${i}`, op: "move" as const, step: s.id, after: i === 0 ? b[b.length - 1].id : a[i - 1].id, field: "", value: null })) } };
+    const swapped = {
+      ...w,
+      job: {
+        ...w.job,
+        edits: a.map((s, i) => ({
+          id: `m${i}`,
+          op: "move" as const,
+          step: s.id,
+          after: i === 0 ? b[b.length - 1].id : a[i - 1].id,
+          field: "",
+          value: null,
+        })),
+      },
+    };
     expect(front(swapped)).not.toBe(front(w));
     expect(makePlan(swapped).snags.some((s) => s.rule === 5 && s.severity === "stop")).toBe(true);
   });
@@ -187,8 +246,16 @@ describe("sides", () => {
     const w = of("I", 2);
     const c = context(w);
     let p = blank(["z0"], c.substrate, "back");
-    for (const id of ["e-rust", "e-navy"]) for (let n = 0; n < 6; n++) p = kindOf("coat").apply({ ...step("coat", { zones: ["z0"], productId: id, dryUm: 20, role: "colour" }), id: `${id}${n}` }, p, c, null);
-    const near = (a: readonly number[], hex: string): void => a.forEach((v, i) => expect(v).toBeCloseTo(linear(hex)[i], 1));
+    for (const id of ["e-rust", "e-navy"])
+      for (let n = 0; n < 6; n++)
+        p = kindOf("coat").apply(
+          { ...step("coat", { zones: ["z0"], productId: id, dryUm: 20, role: "colour" }), id: `${id}${n}` },
+          p,
+          c,
+          null,
+        );
+    const near = (a: readonly number[], hex: string): void =>
+      a.forEach((v, i) => expect(v).toBeCloseTo(linear(hex)[i], 1));
     near(seenThrough(zoneOf(p, "z0"), c.substrate.colour, c.paintOf), "#a8481f");
     near(seen(zoneOf(p, "z0"), c.substrate.colour, c.paintOf), "#22345c");
   });
@@ -216,11 +283,19 @@ describe("M12 placement, M14 round work, M15 spares, M11 edges", () => {
     expect(gapBetween(zones[0], zones[1])).toBeCloseTo(0.2, 6);
     expect(gapBetween({ ...zones[0], outline: "" }, zones[1])).toBeNull();
     const plan = makePlan({ ...w, job: { ...w.job, zones } });
-    const p = placement(plan.context, plan.placed.map((x) => x.step));
+    const p = placement(
+      plan.context,
+      plan.placed.map((x) => x.step),
+    );
     expect(p).toMatchObject({ replaced: true, errorMm: 0.3, trapMm: 0.35 });
     expect(p.pairs[0].apart).toBe(false);
     const nest = makePlan({ ...w, job: { ...w.job, zones, choices: { ...w.job.choices, placedBy: "nest" } } });
-    expect(placement(nest.context, nest.placed.map((x) => x.step)).pairs[0].apart).toBe(true);
+    expect(
+      placement(
+        nest.context,
+        nest.placed.map((x) => x.step),
+      ).pairs[0].apart,
+    ).toBe(true);
   });
   test("a ball of 80 mm: 17.8 or 25.0 mm sharp at 1 mm of focus", () => {
     expect(inFocus(40, 1).crown).toBeCloseTo(17.8, 1);
@@ -244,7 +319,15 @@ describe("M12 placement, M14 round work, M15 spares, M11 edges", () => {
     expect(chanceKnown(10, 0, 0.3)).toBeCloseTo(1, 9);
   });
   test("edges: sealing and tight grain help, the parts add up, the unknown stays unknown", () => {
-    const base = { grain: -1, grainName: "maple", sealCoats: 0, mask: null, paint: "ordinary" as const, how: "ordinary" as const, blueMaskWood: false };
+    const base = {
+      grain: -1,
+      grainName: "maple",
+      sealCoats: 0,
+      mask: null,
+      paint: "ordinary" as const,
+      how: "ordinary" as const,
+      blueMaskWood: false,
+    };
     const chance = (more: object): number => bleedChance(bleedParts({ ...base, ...more })!);
     expect(chance({})).toBeCloseTo(1 / (1 + Math.exp(2)), 9);
     expect(chance({ sealCoats: 2 })).toBeCloseTo(1 / (1 + Math.exp(4.2)), 9);
@@ -267,14 +350,22 @@ describe("visits and figures", () => {
     expect(lifts[lifts.length - 1].stays).toEqual([]);
     const visits = visitsOf(makePlan(of("D3", 3))).filter((x) => x.artwork.length);
     expect(new Set(visits.flatMap((x) => x.artwork)).size).toBe(visits.flatMap((x) => x.artwork).length);
-    expect(visitsOf(makePlan(of("I"))).filter((x) => x.artwork.length).every((x) => x.mirrored)).toBe(true);
+    expect(
+      visitsOf(makePlan(of("I")))
+        .filter((x) => x.artwork.length)
+        .every((x) => x.mirrored),
+    ).toBe(true);
   });
   test("a step shows the figures of its models", () => {
     const has = (route: string, kind: string, id: string): void => {
       const plan = makePlan(of(route));
-      const f = figuresOf(plan, plan.placed.findIndex((p) => p.step.kind === kind && (kind !== "coat" || p.step.role === "colour")));
+      const f = figuresOf(
+        plan,
+        plan.placed.findIndex((p) => p.step.kind === kind && (kind !== "coat" || p.step.role === "colour")),
+      );
       expect([route, kind, f.map((x) => x.id)]).toEqual([route, kind, expect.arrayContaining([id])]);
-      for (const x of f) expect(x.rows.every((r) => r.value !== "" && !/NaN|undefined|Infinity/.test(r.value))).toBe(true);
+      for (const x of f)
+        expect(x.rows.every((r) => r.value !== "" && !/NaN|undefined|Infinity/.test(r.value))).toBe(true);
     };
     has("A1", "reveal", "window");
     has("A2", "reveal", "window");
@@ -287,14 +378,38 @@ describe("visits and figures", () => {
 });
 
 describe("steps put in by hand", () => {
-  const added = (w: World, kind: string, after: string, more: [string, string][] = []): World => ({ ...w, job: { ...w.job, edits: [{ id: "a", op: "add", step: `${kind}.x1`, after, field: kind, value: null }, ...more.map(([field, value], i) => ({ id: `s${i}`, op: "set" as const, step: `${kind}.x1`, after: null, field, value }))] } });
+  const added = (w: World, kind: string, after: string, more: [string, string][] = []): World => ({
+    ...w,
+    job: {
+      ...w.job,
+      edits: [
+        { id: "a", op: "add", step: `${kind}.x1`, after, field: kind, value: null },
+        ...more.map(([field, value], i) => ({
+          id: `s${i}`,
+          op: "set" as const,
+          step: `${kind}.x1`,
+          after: null,
+          field,
+          value,
+        })),
+      ],
+    },
+  });
   test("a fill and a melt begin with the job's powder and do something; an oven picked for a melt is timed by its loads", () => {
     const w = of("D3");
-    const last = makePlan(w).placed.filter((p) => p.step.kind === "melt").pop()!;
+    const last = makePlan(w)
+      .placed.filter((p) => p.step.kind === "melt")
+      .pop()!;
     const fill = makePlan(added(w, "powder-fill", last.step.id)).placed.find((p) => p.step.id === "powder-fill.x1")!;
     expect(w.job.zones.map((z) => z.productId)).toContain(fill.step.productId);
     expect(fill.after.zones.some((z) => z.films.some((f) => f.step === "powder-fill.x1"))).toBe(true);
-    const oven = makePlan({ ...w, job: { ...w.job, edits: [{ id: "m", op: "set", step: last.step.id, after: null, field: "method", value: "oven" }] } });
+    const oven = makePlan({
+      ...w,
+      job: {
+        ...w.job,
+        edits: [{ id: "m", op: "set", step: last.step.id, after: null, field: "method", value: "oven" }],
+      },
+    });
     const at = oven.placed.find((p) => p.step.id === last.step.id)!;
     expect(at.minutes).toBeGreaterThan(15);
     expect(oven.ready).not.toBeNull();
@@ -303,6 +418,8 @@ describe("steps put in by hand", () => {
     const w = of("A1");
     const bare = { ...w, products: w.products.filter((p) => p.finish !== "table-top-epoxy") };
     expect(makePlan(added(bare, "flood-epoxy", "reveal")).stuck).toMatch(/no product is chosen/);
-    expect(makePlan(added(w, "flood-epoxy", "reveal")).placed.find((p) => p.step.id === "flood-epoxy.x1")!.step.productId).toBe("epoxy");
+    expect(
+      makePlan(added(w, "flood-epoxy", "reveal")).placed.find((p) => p.step.id === "flood-epoxy.x1")!.step.productId,
+    ).toBe("epoxy");
   });
 });

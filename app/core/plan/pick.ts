@@ -17,21 +17,56 @@ const first = (ps: Product[], ...tests: ((p: Product) => boolean)[]): Product | 
 /** The product for a role: the job's choice, else the Shelf's likeliest; null: the Shelf holds none. */
 export function productFor(role: CoatRole, c: Context): Product | null {
   const shelf = c.world.products;
-  const chosen = { seal: c.job.choices.sealerId, white: c.job.choices.whiteId, top: c.job.choices.topId, clear: c.job.choices.clearId, colour: null, barrier: null, "touch-up": null, backing: c.job.choices.whiteId }[role];
+  const chosen = {
+    seal: c.job.choices.sealerId,
+    white: c.job.choices.whiteId,
+    top: c.job.choices.topId,
+    clear: c.job.choices.clearId,
+    colour: null,
+    barrier: null,
+    "touch-up": null,
+    backing: c.job.choices.whiteId,
+  }[role];
   const own = shelf.find((p) => p.id === chosen);
   if (own) return own;
-  const by = (...ids: string[]) => (p: Product): boolean => ids.includes(p.finish);
+  const by =
+    (...ids: string[]) =>
+    (p: Product): boolean =>
+      ids.includes(p.finish);
   const isClear = (p: Product): boolean => p.clear || finish(p.finish).role !== "colour";
-  if (role === "seal" || role === "barrier") return first(shelf, by("shellac-spray"), by("shellac-brushed"), by("sanding-sealer"), (p) => finish(p.finish).role === "sealer");
-  if (role === "clear") return first(shelf, by("spray-clear"), by("water-polyurethane"), (p) => finish(p.finish).role === "clear" && ["spray", "brush", "airbrush"].includes(finish(p.finish).by));
+  if (role === "seal" || role === "barrier")
+    return first(
+      shelf,
+      by("shellac-spray"),
+      by("shellac-brushed"),
+      by("sanding-sealer"),
+      (p) => finish(p.finish).role === "sealer",
+    );
+  if (role === "clear")
+    return first(
+      shelf,
+      by("spray-clear"),
+      by("water-polyurethane"),
+      (p) => finish(p.finish).role === "clear" && ["spray", "brush", "airbrush"].includes(finish(p.finish).by),
+    );
   const ofColour = c.filled[0] ? c.paintOf(c.filled[0].productId as string).finish.id : "";
   if (role === "white" || role === "backing") {
     const whites = shelf.filter((p) => !isClear(p) && colourFamily(p.colour) === "white");
     // Over a whole face the white goes on as the colour does; into a cut, by brush.
-    return c.job.route !== "E1" ? first(whites, by(ofColour), by("spray-primer"), (p) => finish(p.finish).by === "spray" && ofColour.startsWith("spray"), ...(role === "backing" ? [() => true] : [])) : first(whites, by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
+    return c.job.route !== "E1"
+      ? first(
+          whites,
+          by(ofColour),
+          by("spray-primer"),
+          (p) => finish(p.finish).by === "spray" && ofColour.startsWith("spray"),
+          ...(role === "backing" ? [() => true] : []),
+        )
+      : first(whites, by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
   }
   if (role === "top") {
-    const dark = shelf.filter((p) => !isClear(p) && luminance(linear(p.colour)) < 0.08).sort((a, b) => luminance(linear(a.colour)) - luminance(linear(b.colour)));
+    const dark = shelf
+      .filter((p) => !isClear(p) && luminance(linear(p.colour)) < 0.08)
+      .sort((a, b) => luminance(linear(a.colour)) - luminance(linear(b.colour)));
     return first(dark, by(ofColour), by("spray-enamel", "spray-lacquer"), () => true);
   }
   return null;

@@ -81,7 +81,10 @@ export function slot(calendar: WorkCalendar, from: number, minutes: number, divi
   return null;
 }
 
-export function workMinutes(s: Step, c: Context): { setup: number | null; perPiece: number | null; total: number | null; uncorrected: number | null } {
+export function workMinutes(
+  s: Step,
+  c: Context,
+): { setup: number | null; perPiece: number | null; total: number | null; uncorrected: number | null } {
   if (s.minutes !== null) return { setup: s.minutes, perPiece: 0, total: s.minutes, uncorrected: s.minutes };
   const m = kindOf(s.kind).minutes(s, c);
   if (!m) return { setup: null, perPiece: null, total: null, uncorrected: null };
@@ -94,7 +97,8 @@ export function workMinutes(s: Step, c: Context): { setup: number | null; perPie
 export const hoursOf = (s: Step, c: Context): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
 
 /** latest start that still has the last piece done before its window shuts */
-const lateStart = (r: Readiness, minutes: number): number | null => (r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes)));
+const lateStart = (r: Readiness, minutes: number): number | null =>
+  r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes));
 
 /** May work that begins at `start` go on this film: its last piece reached before the window shuts, or after it reopens? */
 export const inWindow = (r: Readiness, start: number, minutes: number): boolean => {
@@ -123,7 +127,13 @@ export interface PlaceOptions {
 
 /** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. A wait set by hand is no window's. */
 export const brokenWindows = (placed: Placed[]): number =>
-  placed.filter((p, i) => p.start !== null && !p.actual && (i === 0 || placed[i - 1].step.waitMin === null) && p.needs.some((r) => r.closes !== null && !inWindow(r, p.start as number, p.minutes ?? 0))).length;
+  placed.filter(
+    (p, i) =>
+      p.start !== null &&
+      !p.actual &&
+      (i === 0 || placed[i - 1].step.waitMin === null) &&
+      p.needs.some((r) => r.closes !== null && !inWindow(r, p.start as number, p.minutes ?? 0)),
+  ).length;
 
 interface Chain {
   run: Placed[];
@@ -133,7 +143,8 @@ interface Chain {
 }
 
 /** Is it sprayed, and so bound to the shop’s spraying hours? */
-export const sprayed = (s: Step, c: Context): boolean => s.kind === "coat" && c.hasPaint(s.productId) && ["spray", "airbrush"].includes(c.paintOf(s.productId).finish.by);
+export const sprayed = (s: Step, c: Context): boolean =>
+  s.kind === "coat" && c.hasPaint(s.productId) && ["spray", "airbrush"].includes(c.paintOf(s.productId).finish.by);
 
 /** How far ahead a windowed run of steps is moved to find an opening it fits, in openings of the shop. */
 const TRIES = 12;
@@ -141,7 +152,15 @@ const TRIES = 12;
 /**
  * @param actuals logged times by step id
  */
-export function place(steps: Step[], start: number, first: Piece, c: Context, actuals: ReadonlyMap<string, Actual>, now: number | null, { relax = null, skip = 0, notBefore = null, starts = null }: PlaceOptions = {}): PlaceResult {
+export function place(
+  steps: Step[],
+  start: number,
+  first: Piece,
+  c: Context,
+  actuals: ReadonlyMap<string, Actual>,
+  now: number | null,
+  { relax = null, skip = 0, notBefore = null, starts = null }: PlaceOptions = {},
+): PlaceResult {
   const placed: Placed[] = [];
   let stuck: PlaceResult["stuck"] = null;
   let moved = false;
@@ -152,19 +171,66 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     const w = workMinutes(s, c);
     const actual = actuals.get(s.id) ?? null;
     const needs = kind.needs(s, before, c).map((n) => readiness(n, c));
-    const base = { step: s, index: i, setupMin: w.setup, perPieceMin: w.perPiece, minutes: w.total, uncorrected: w.uncorrected, needs, before, actual, refused: actual ? null : kind.refuses(s, before, c) };
+    const base = {
+      step: s,
+      index: i,
+      setupMin: w.setup,
+      perPieceMin: w.perPiece,
+      minutes: w.total,
+      uncorrected: w.uncorrected,
+      needs,
+      before,
+      actual,
+      refused: actual ? null : kind.refuses(s, before, c),
+    };
     const waitBefore = i > 0 ? steps[i - 1].waitMin : null;
-    const binding = needs.reduce<Readiness | null>((b, r) => (!b || b.opens === null ? (b ?? r) : r.opens === null || r.opens > b.opens ? r : b), null);
+    const binding = needs.reduce<Readiness | null>(
+      (b, r) => (!b || b.opens === null ? (b ?? r) : r.opens === null || r.opens > b.opens ? r : b),
+      null,
+    );
     if (actual) {
       const end = actual.end ?? Math.max(actual.start + Math.ceil(w.total ?? 0), now ?? actual.start);
-      return { p: { ...base, start: actual.start, end, pauses: [], waited: binding, after: kind.apply(s, before, c, end, actual.start), blocked: null }, early: null };
+      return {
+        p: {
+          ...base,
+          start: actual.start,
+          end,
+          pauses: [],
+          waited: binding,
+          after: kind.apply(s, before, c, end, actual.start),
+          blocked: null,
+        },
+        early: null,
+      };
     }
-    const block = (why: string): { p: Placed; early: null } => ({ p: { ...base, start: null, end: null, pauses: [], waited: binding, after: base.refused ? before : kind.apply(s, before, c, null), blocked: why }, early: null });
+    const block = (why: string): { p: Placed; early: null } => ({
+      p: {
+        ...base,
+        start: null,
+        end: null,
+        pauses: [],
+        waited: binding,
+        after: base.refused ? before : kind.apply(s, before, c, null),
+        blocked: why,
+      },
+      early: null,
+    });
     if (base.refused) return block(`it can’t be done here: ${base.refused}`);
     if (prevEnd === null) return block("the step before it has no time yet");
     if (LAYS.includes(s.kind) && !c.hasPaint(s.productId)) return block("no product is chosen for it");
-    if (w.total === null) return block( s.kind === "melt" ? "the oven’s tray, or the powder’s cure, is not known" : "no machine is chosen, so its minutes are unknown");
-    let earliest = Math.max(prevEnd, from, now ?? -Infinity, i === skip ? (notBefore ?? -Infinity) : -Infinity, starts?.get(s.id) ?? -Infinity);
+    if (w.total === null)
+      return block(
+        s.kind === "melt"
+          ? "the oven’s tray, or the powder’s cure, is not known"
+          : "no machine is chosen, so its minutes are unknown",
+      );
+    let earliest = Math.max(
+      prevEnd,
+      from,
+      now ?? -Infinity,
+      i === skip ? (notBefore ?? -Infinity) : -Infinity,
+      starts?.get(s.id) ?? -Infinity,
+    );
     if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
     else if (relax !== i) {
       for (const r of needs) {
@@ -174,13 +240,30 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     }
     const got = slot(hoursOf(s, c), earliest, w.total, kind.divisible || s.byLoad);
     if (!got) return block("there are no working hours to do it in");
-    return { p: { ...base, start: got.start, end: got.end, pauses: got.pauses, waited: binding, after: kind.apply(s, before, c, got.end, got.start), blocked: null }, early: earliest };
+    return {
+      p: {
+        ...base,
+        start: got.start,
+        end: got.end,
+        pauses: got.pauses,
+        waited: binding,
+        after: kind.apply(s, before, c, got.end, got.start),
+        blocked: null,
+      },
+      early: earliest,
+    };
   };
 
   const windowed = (p: Placed): Readiness | null => p.needs.find((r) => r.closes !== null) ?? null;
 
   /** Places step i from `from` on, and looks ahead as long as windows tie the following steps to it. */
-  const chain = (i: number, before: Piece, prevEnd: number | null, from: number, first: Placed | null = null): Chain => {
+  const chain = (
+    i: number,
+    before: Piece,
+    prevEnd: number | null,
+    from: number,
+    first: Placed | null = null,
+  ): Chain => {
     const run: Placed[] = [];
     let piece = before;
     let end = prevEnd;
@@ -189,7 +272,15 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
       const win = windowed(p);
       // What was looked at ahead is handed on, so that no step is worked out twice.
       if (k > i && !win) return { run, ok: true, ahead: p };
-      if (k > i && win && p.start !== null && !p.actual && (k === 0 || steps[k - 1].waitMin === null) && !inWindow(win, p.start, p.minutes ?? 0)) return { run, ok: false, ahead: null };
+      if (
+        k > i &&
+        win &&
+        p.start !== null &&
+        !p.actual &&
+        (k === 0 || steps[k - 1].waitMin === null) &&
+        !inWindow(win, p.start, p.minutes ?? 0)
+      )
+        return { run, ok: false, ahead: null };
       run.push(p);
       if (p.start === null) break;
       piece = p.after;
@@ -201,7 +292,7 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
   let piece = first;
   let end: number | null = start;
   let ahead: Placed | null = null;
-  for (let i = skip; i < steps.length; ) {
+  for (let i = skip; i < steps.length;) {
     let from = -Infinity;
     let best: Chain = chain(i, piece, end, from, ahead);
     if (!best.ok && !actuals.has(steps[i].id)) {
@@ -225,7 +316,14 @@ export function place(steps: Step[], start: number, first: Piece, c: Context, ac
     // A step whose own window was missed waits for the reopening, where there is one.
     const head = best.run[0];
     const win = windowed(head);
-    if (head.start !== null && win && !head.actual && (i === 0 || steps[i - 1].waitMin === null) && !inWindow(win, head.start, head.minutes ?? 0) && win.reopens !== null) {
+    if (
+      head.start !== null &&
+      win &&
+      !head.actual &&
+      (i === 0 || steps[i - 1].waitMin === null) &&
+      !inWindow(win, head.start, head.minutes ?? 0) &&
+      win.reopens !== null
+    ) {
       moved = true;
       const again = chain(i, piece, end, win.reopens);
       best = again.ok ? again : { run: [one(i, piece, end, win.reopens).p], ok: true, ahead: null };

@@ -20,7 +20,14 @@ const POINTS = 400;
 
 /** Vertices of an outline as rings, thinned; outlines are ours: M, L and Z only. */
 function rings(path: string): [number, number][][] {
-  const all = path.split(/[Mm]/).filter((s) => s.trim()).map((s) => [...s.matchAll(/(-?[\d.]+(?:e-?\d+)?)[ ,]+(-?[\d.]+(?:e-?\d+)?)/gi)].map((m) => [Number(m[1]), Number(m[2])] as [number, number]));
+  const all = path
+    .split(/[Mm]/)
+    .filter((s) => s.trim())
+    .map((s) =>
+      [...s.matchAll(/(-?[\d.]+(?:e-?\d+)?)[ ,]+(-?[\d.]+(?:e-?\d+)?)/gi)].map(
+        (m) => [Number(m[1]), Number(m[2])] as [number, number],
+      ),
+    );
   const n = all.reduce((a, r) => a + r.length, 0);
   const every = Math.max(1, Math.ceil(n / POINTS));
   return all.map((r) => r.filter((_p, i) => i % every === 0));
@@ -32,9 +39,16 @@ const toSegment = ([px, py]: [number, number], [ax, ay]: [number, number], [bx, 
   return Math.hypot(px - ax - t * dx, py - ay - t * dy);
 };
 type Box = [x0: number, y0: number, x1: number, y1: number];
-const boxed = (ring: [number, number][]): { ring: [number, number][]; box: Box } => ({ ring, box: ring.reduce<Box>(([x0, y0, x1, y1], [x, y]) => [Math.min(x0, x), Math.min(y0, y), Math.max(x1, x), Math.max(y1, y)], [Infinity, Infinity, -Infinity, -Infinity]) });
+const boxed = (ring: [number, number][]): { ring: [number, number][]; box: Box } => ({
+  ring,
+  box: ring.reduce<Box>(
+    ([x0, y0, x1, y1], [x, y]) => [Math.min(x0, x), Math.min(y0, y), Math.max(x1, x), Math.max(y1, y)],
+    [Infinity, Infinity, -Infinity, -Infinity],
+  ),
+});
 /** Distance between two boxes, mm; 0 where they overlap. */
-const boxGap = (a: Box, b: Box): number => Math.hypot(Math.max(0, a[0] - b[2], b[0] - a[2]), Math.max(0, a[1] - b[3], b[1] - a[3]));
+const boxGap = (a: Box, b: Box): number =>
+  Math.hypot(Math.max(0, a[0] - b[2], b[0] - a[2]), Math.max(0, a[1] - b[3], b[1] - a[3]));
 /** By the outlines themselves: a job read anew has new zones, but the same outlines. */
 const gaps = new Map<string, Map<string, number | null>>();
 const GAPS_KEPT = 200;
@@ -51,10 +65,14 @@ export function gapBetween(a: Zone, b: Zone): number | null {
   let least = Infinity;
   for (const { x, y, off } of pairs) {
     if (off >= least) break;
-    for (const [from, to] of [[x, y], [y, x]])
+    for (const [from, to] of [
+      [x, y],
+      [y, x],
+    ])
       for (const p of from.ring) {
         if (boxGap([p[0], p[1], p[0], p[1]], to.box) >= least) continue;
-        for (let i = 0; i < to.ring.length; i++) least = Math.min(least, toSegment(p, to.ring[i], to.ring[(i + 1) % to.ring.length]));
+        for (let i = 0; i < to.ring.length; i++)
+          least = Math.min(least, toSegment(p, to.ring[i], to.ring[(i + 1) % to.ring.length]));
       }
   }
   const gap = Number.isFinite(least) ? least : null;
@@ -75,7 +93,15 @@ export interface Placement {
   overrunMm: number;
   /** degrees of rotation still hidden by that overrun */
   degrees: number;
-  pairs: { a: string; b: string; nameA: string; nameB: string; gapMm: number | null; betweenMm: number; apart: boolean | null }[];
+  pairs: {
+    a: string;
+    b: string;
+    nameA: string;
+    nameB: string;
+    gapMm: number | null;
+    betweenMm: number;
+    apart: boolean | null;
+  }[];
 }
 
 /** How a job's pieces are placed and placed again. */
@@ -83,7 +109,9 @@ export function placement(c: Context, steps: Step[]): Placement {
   const id = c.job.choices.placedBy ?? "corner";
   const jig = (c.world.shop.gear ?? []).find((g) => g.id === id);
   const r = jig?.errorMm ?? RETURN_MM[id]?.mm ?? RETURN_MM.corner.mm;
-  const visits = steps.filter((s) => s.laser !== null && ["engrave", "score-mask", "open-skin", "burn-in"].includes(s.kind)).length + (steps.some((s) => s.method === "laser") ? 1 : 0);
+  const visits =
+    steps.filter((s) => s.laser !== null && ["engrave", "score-mask", "open-skin", "burn-in"].includes(s.kind)).length +
+    (steps.some((s) => s.method === "laser") ? 1 : 0);
   const exact = c.school("overrun") === "exact";
   const zones = c.filled;
   const overrunMm = exact ? 0 : Math.max(r, 1);
@@ -94,11 +122,27 @@ export function placement(c: Context, steps: Step[]): Placement {
     trapMm: r + KERF_MM / 2,
     overrunMm,
     degrees: rotationHidden(c.job.substrate.w, c.job.substrate.h, overrunMm),
-    pairs: visits < 2 && !c.route?.phases.some((p) => p.do === "colours" && ["beside", "stencil", "reverse"].includes(p.how)) ? [] : zones.flatMap((a, i) => zones.slice(i + 1).filter((b) => b.productId !== a.productId).map((b) => {
-      const gapMm = gapBetween(a, b);
-      const betweenMm = visits > 2 ? Math.SQRT2 * r : r;
-      return { a: a.id, b: b.id, nameA: a.name, nameB: b.name, gapMm, betweenMm, apart: visits < 2 || gapMm === null || c.job.choices.trap ? null : gapMm >= betweenMm };
-    })),
+    pairs:
+      visits < 2 && !c.route?.phases.some((p) => p.do === "colours" && ["beside", "stencil", "reverse"].includes(p.how))
+        ? []
+        : zones.flatMap((a, i) =>
+            zones
+              .slice(i + 1)
+              .filter((b) => b.productId !== a.productId)
+              .map((b) => {
+                const gapMm = gapBetween(a, b);
+                const betweenMm = visits > 2 ? Math.SQRT2 * r : r;
+                return {
+                  a: a.id,
+                  b: b.id,
+                  nameA: a.name,
+                  nameB: b.name,
+                  gapMm,
+                  betweenMm,
+                  apart: visits < 2 || gapMm === null || c.job.choices.trap ? null : gapMm >= betweenMm,
+                };
+              }),
+          ),
   };
 }
 

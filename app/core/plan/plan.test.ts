@@ -1,15 +1,4 @@
-import {
-  a1,
-  constant,
-  e1,
-  seeded,
-  SHELF,
-  shop,
-  stocked,
-  swing,
-  zone,
-  type Shape,
-} from "../../../e2e/support/worlds";
+import { a1, constant, e1, seeded, SHELF, shop, stocked, swing, zone, type Shape } from "../../../e2e/support/worlds";
 import { brief } from "../../../e2e/support/briefs";
 import { air } from "../drying/climate";
 import { inputs } from "../why/inputs";
@@ -100,7 +89,14 @@ describe("steps follow from the state", () => {
   test("under a dark top white comes first where it saves coats, if one goes on like the colour", () => {
     const yellow = stocked("sun", "Sun", "spray-enamel", "#f3b61f");
     const white = stocked("spray-white", "Spray white", "spray-enamel", "#f0efe9");
-    const make = (undercoat: boolean | null, products = [...SHELF(), yellow, white]) => makePlan({ ...a1({ job: { substrate: { id: "mdf", w: 100, h: 100, t: 6 }, zones: [zone("z-sun", "sun")] }, choices: { undercoat } }), products });
+    const make = (undercoat: boolean | null, products = [...SHELF(), yellow, white]) =>
+      makePlan({
+        ...a1({
+          job: { substrate: { id: "mdf", w: 100, h: 100, t: 6 }, zones: [zone("z-sun", "sun")] },
+          choices: { undercoat },
+        }),
+        products,
+      });
     const coats = (p: Plan, role: string): number => p.placed.filter((x) => x.step.role === role).length;
     const auto = make(null);
     const straight = make(false);
@@ -114,9 +110,7 @@ describe("steps follow from the state", () => {
     expect(coats(make(null, [...SHELF(), yellow]), "white")).toBe(0);
   });
   test("metal is scuffed, one piece has no proof, a batch has", () => {
-    expect(kinds(makePlan(a1({ job: { substrate: { id: "steel-bare", w: 100, h: 60, t: 2 } } })))).toContain(
-      "scuff",
-    );
+    expect(kinds(makePlan(a1({ job: { substrate: { id: "steel-bare", w: 100, h: 60, t: 2 } } })))).toContain("scuff");
     expect(kinds(makePlan(a1()))).not.toContain("scuff");
     expect(kinds(makePlan(a1({ job: { quantity: 1 } })))).not.toContain("proof");
     expect(kinds(makePlan(a1({ job: { quantity: 1 }, choices: { proof: true } })))).toContain("proof");
@@ -136,9 +130,9 @@ describe("steps follow from the state", () => {
     expect(dark.placed.some((x) => x.step.role === "white")).toBe(false);
     expect(bright.placed.some((x) => x.step.role === "white")).toBe(true);
     expect(
-      makePlan(
-        e1({ choices: { undercoat: false }, job: { zones: [zone("lettering", "marigold")] } }),
-      ).placed.some((x) => x.step.role === "white"),
+      makePlan(e1({ choices: { undercoat: false }, job: { zones: [zone("lettering", "marigold")] } })).placed.some(
+        (x) => x.step.role === "white",
+      ),
     ).toBe(false);
   });
   test("depth follows the choice, and never falls below what is needed by default", () => {
@@ -172,18 +166,16 @@ describe("steps follow from the state", () => {
     expect(none.missing.map((m) => m.what)).toContain("machine");
     expect(none.ready).toBeNull();
     expect(step(none, "engrave").minutes).toBeNull();
-    expect(
-      makePlan(e1({ products: SHELF().filter((x) => x.id !== "shellac") })).missing.map((m) => m.what),
-    ).toEqual(["sealer"]);
+    expect(makePlan(e1({ products: SHELF().filter((x) => x.id !== "shellac") })).missing.map((m) => m.what)).toEqual([
+      "sealer",
+    ]);
     expect(makePlan(e1({ job: { zones: [] } })).missing.map((m) => m.what)).toEqual(["zones"]);
     expect(makePlan(e1({ job: { route: null } })).missing.map((m) => m.what)).toEqual(["route"]);
   });
   test("the Shelf's likeliest product fills a role, the job's choice wins", () => {
     expect(productFor("seal", context(e1()))?.id).toBe("shellac");
     const two = [...SHELF(), stocked("sealer", "Sealer", "sanding-sealer", "#eeeeee")];
-    expect(productFor("seal", context(e1({ products: two, choices: { sealerId: "sealer" } })))?.id).toBe(
-      "sealer",
-    );
+    expect(productFor("seal", context(e1({ products: two, choices: { sealerId: "sealer" } })))?.id).toBe("sealer");
     expect(nearest(SHELF(), "#f2b722")[0].product.id).toBe("marigold");
   });
 });
@@ -287,14 +279,7 @@ describe("edits as data", () => {
 });
 
 /** The drying model once more, in plain steps of a quarter of a minute. */
-function slowWait(
-  w: World,
-  from: number,
-  ref: number,
-  min: number | null,
-  water: boolean,
-  cap: number,
-): number {
+function slowWait(w: World, from: number, ref: number, min: number | null, water: boolean, cap: number): number {
   const a = air(w.shop.climate);
   let done = 0;
   let t = from;
@@ -342,8 +327,7 @@ describe("time", () => {
   });
   test("colder is later; a night below the floor is longer than its mean would say", () => {
     const wait = (climate: ReturnType<typeof constant>): number =>
-      waitAfter(makePlan(e1({ shop: { climate } })), ids(makePlan(e1())).indexOf("coat.seal.2"))
-        ?.min as number;
+      waitAfter(makePlan(e1({ shop: { climate } })), ids(makePlan(e1())).indexOf("coat.seal.2"))?.min as number;
     expect(wait(constant(12))).toBeGreaterThan(wait(constant(20)));
   });
   test("nothing is done in closed hours or on days off, and waits run through them", () => {
@@ -360,13 +344,19 @@ describe("time", () => {
     const w = e1({ shop: { sprayHours: ["11:00", "13:00"] } });
     const p = makePlan(w);
     const c = p.context;
-    const spray = p.placed.filter((x) => x.step.kind === "coat" && c.paintOf(x.step.productId as string).finish.by === "spray");
+    const spray = p.placed.filter(
+      (x) => x.step.kind === "coat" && c.paintOf(x.step.productId as string).finish.by === "spray",
+    );
     expect(spray.length).toBeGreaterThan(2);
     for (const x of spray) {
       expect(c.clock.minuteOfDay(x.start as number)).toBeGreaterThanOrEqual(660);
       expect(c.clock.minuteOfDay(x.end as number)).toBeLessThanOrEqual(780);
     }
-    expect(p.placed.some((x) => x.step.kind === "coat" && !spray.includes(x) && c.clock.minuteOfDay(x.start as number) >= 780)).toBe(true);
+    expect(
+      p.placed.some(
+        (x) => x.step.kind === "coat" && !spray.includes(x) && c.clock.minuteOfDay(x.start as number) >= 780,
+      ),
+    ).toBe(true);
     expect(p.ready!).toBeGreaterThan(makePlan(e1()).ready!);
   });
   test("stages worth a photo: the cut, the last colour, sanded back, finished; one that has its photo is known by its name", () => {
@@ -382,8 +372,7 @@ describe("time", () => {
       for (const x of p.placed) {
         const win = x.needs.find((n) => n.closes !== null);
         if (!win) continue;
-        const inTime =
-          (x.start as number) >= (win.opens as number) && (x.end as number) <= (win.closes as number);
+        const inTime = (x.start as number) >= (win.opens as number) && (x.end as number) <= (win.closes as number);
         expect(inTime || (x.start as number) >= (win.reopens as number)).toBe(true);
       }
       expect(open(p).some((s) => s.rule === 21)).toBe(false);
@@ -431,7 +420,8 @@ describe("time", () => {
           expect(g.short).toBeLessThan(x.minutes!);
         }
         // nothing is held back where no window ties what follows
-        if (!p.placed.some((y) => y.needs.some((r) => r.closes !== null))) expect([x.step.id, g.held]).toEqual([x.step.id, 0]);
+        if (!p.placed.some((y) => y.needs.some((r) => r.closes !== null)))
+          expect([x.step.id, g.held]).toEqual([x.step.id, 0]);
       });
     }
     expect(windows).toBeGreaterThan(3);
@@ -440,7 +430,9 @@ describe("time", () => {
     expect(held).toBeGreaterThan(0);
   });
   test("a window that had shut is told as one, not as a shop that is shut", () => {
-    const p = Array.from({ length: 60 }, (_, k) => makePlan(brief(k * 17))).find((x) => x.decides.some((d) => d.kind === "window"))!;
+    const p = Array.from({ length: 60 }, (_, k) => makePlan(brief(k * 17))).find((x) =>
+      x.decides.some((d) => d.kind === "window"),
+    )!;
     const d = p.decides.find((x) => x.kind === "window")!;
     expect(d.why).toMatch(/until a window that had shut is open again, before “/);
     expect(inputs(p, { of: "begins", step: d.step }).map((r) => r.name)).toContain("A window had shut; it reopens");
@@ -449,9 +441,21 @@ describe("time", () => {
     const w = a1();
     const plain = makePlan(w);
     const top = plain.placed.findIndex((x) => x.step.role === "top");
-    const log = plain.placed.slice(0, top + 1).flatMap((x, k) => (["start", "done"] as const).map((kind, j) => Object.assign(new LogEntry(), { id: `e${2 * k + j}`, jobId: w.job.id, kind, step: x.step.id, at: j ? x.end : x.start })));
+    const log = plain.placed.slice(0, top + 1).flatMap((x, k) =>
+      (["start", "done"] as const).map((kind, j) =>
+        Object.assign(new LogEntry(), {
+          id: `e${2 * k + j}`,
+          jobId: w.job.id,
+          kind,
+          step: x.step.id,
+          at: j ? x.end : x.start,
+        }),
+      ),
+    );
     const now = (plain.placed[top].end as number) + 120;
-    const d = makePlan({ ...w, log }, now).decides.find((x) => x.step === plain.placed[top + 1].step.id && x.kind === "wait")!;
+    const d = makePlan({ ...w, log }, now).decides.find(
+      (x) => x.step === plain.placed[top + 1].step.id && x.kind === "wait",
+    )!;
     expect(d.minutes).toBe((plain.placed[top + 1].waited!.opens as number) - now);
   });
   test("learned minutes are laid on, and only they", () => {
@@ -493,8 +497,7 @@ describe("the state and what is drawn from it", () => {
           else if (!gone) expect(b[i][key] - a[i][key]).toBeCloseTo(3.5, 6);
         }
       }
-      for (let i = 0; i < k; i++)
-        expect(simulate(thick, thick.placed[i])).toEqual(simulate(plain, plain.placed[i]));
+      for (let i = 0; i < k; i++) expect(simulate(thick, thick.placed[i])).toEqual(simulate(plain, plain.placed[i]));
     },
   );
   test("E1: cut, char beneath, films stacked without a gap, the face bare after sanding", () => {
@@ -523,11 +526,7 @@ describe("the state and what is drawn from it", () => {
   test("too much energy eats the colour, too little leaves the dark", () => {
     const at = (power: number, speed: number): number[] => {
       const p = makePlan(
-        edit(
-          a1(),
-          { step: "reveal", field: "power", value: power },
-          { step: "reveal", field: "speed", value: speed },
-        ),
+        edit(a1(), { step: "reveal", field: "power", value: power }, { step: "reveal", field: "speed", value: speed }),
       );
       return zoneOf(step(p, "reveal").after, "flower").films.map((f) => f.left);
     };
@@ -538,9 +537,7 @@ describe("the state and what is drawn from it", () => {
     for (const w of [e1(), a1(), e1({ job: { quantity: 240 } })]) {
       for (const a of makePlan(w).amounts) {
         expect(
-          Math.abs(
-            (a.boughtMl as number) - (a.laidMl as number) - (a.lostMl as number) - (a.leftMl as number),
-          ),
+          Math.abs((a.boughtMl as number) - (a.laidMl as number) - (a.lostMl as number) - (a.leftMl as number)),
         ).toBeLessThanOrEqual(0.001 * (a.boughtMl as number));
         expect(a.leftMl as number).toBeGreaterThanOrEqual(-1e-9);
       }
@@ -587,12 +584,7 @@ describe("the state and what is drawn from it", () => {
 
 describe("the bench folds into the plan", () => {
   let n = 0;
-  const tap = (
-    kind: LogEntry["kind"],
-    stepId: string,
-    at: number,
-    more: Partial<LogEntry> = {},
-  ): LogEntry => ({
+  const tap = (kind: LogEntry["kind"], stepId: string, at: number, more: Partial<LogEntry> = {}): LogEntry => ({
     ...new LogEntry(),
     id: `l${String(n++).padStart(5, "0")}`,
     jobId: "job",
@@ -618,8 +610,7 @@ describe("the bench folds into the plan", () => {
     expect(s.steps.get("label")!.pieces).toEqual([1]);
     expect(s.last).toBe(a);
     expect(
-      fold([a, b, tap("back", "label", t0 + 2, { of: b.id }), tap("back", "label", t0 + 3, { of: a.id })])
-        .steps.size,
+      fold([a, b, tap("back", "label", t0 + 2, { of: b.id }), tap("back", "label", t0 + 3, { of: a.id })]).steps.size,
     ).toBe(0);
   });
   const upTo = (w: World, id: string): LogEntry[] => {
@@ -675,7 +666,12 @@ describe("previews and artwork", () => {
     const step = (id: string, more: Partial<Step> = {}): Step => newStep(id, "rest", id, more);
     const before = [step("a"), step("b"), step("c"), step("d", { dryUm: 10 })];
     const after = [step("c"), step("a"), step("b"), step("x"), step("d", { dryUm: 12.04 })];
-    expect(differences(before, after)).toEqual({ added: ["x"], removed: [], moved: ["c"], changed: [{ title: "d", what: "film", before: "10 µm", after: "12 µm" }] });
+    expect(differences(before, after)).toEqual({
+      added: ["x"],
+      removed: [],
+      moved: ["c"],
+      changed: [{ title: "d", what: "film", before: "10 µm", after: "12 µm" }],
+    });
     expect(differences(after, before)).toMatchObject({ added: [], removed: ["x"], moved: ["c"] });
     expect(differences(before, before)).toEqual({ added: [], removed: [], moved: [], changed: [] });
   });
@@ -738,11 +734,7 @@ describe("previews and artwork", () => {
       ["Lettering", "beet"],
       ["Green", null],
     ]);
-    expect([colourWord("#ffffff"), colourWord("#111111"), colourWord("#a8235a")]).toEqual([
-      "White",
-      "Black",
-      "Pink",
-    ]);
+    expect([colourWord("#ffffff"), colourWord("#111111"), colourWord("#a8235a")]).toEqual(["White", "Black", "Pink"]);
   });
   test("a shop that is never open has no time for anything", () => {
     const p = makePlan(

@@ -39,29 +39,53 @@ export interface Plan extends Facts {
  * @param starts moments before which steps don't begin, by id: times out of a schedule
  * @param lean leave out what decides the date, which plans again several times: for lists of many jobs
  */
-export function makePlan(world: World, now: number | null = null, lean = false, starts: ReadonlyMap<string, number> | null = null): Plan {
+export function makePlan(
+  world: World,
+  now: number | null = null,
+  lean = false,
+  starts: ReadonlyMap<string, number> | null = null,
+): Plan {
   const c = context(world);
   const bench = fold(world.log);
   const made = generate(c);
   const { steps, unfit } = applyEdits(made.steps, world.job.edits, c);
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
-  const first = blank(world.job.zones.map((z) => z.id), c.substrate, c.route?.side);
-  const from = (given: ReadonlyMap<string, number> | null): PlaceResult => place(steps, begin, first, c, bench.actuals, now, { starts: given });
+  const first = blank(
+    world.job.zones.map((z) => z.id),
+    c.substrate,
+    c.route?.side,
+  );
+  const from = (given: ReadonlyMap<string, number> | null): PlaceResult =>
+    place(steps, begin, first, c, bench.actuals, now, { starts: given });
   const once = from(starts);
-  const on = (r: PlaceResult): Laying => layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing });
+  const on = (r: PlaceResult): Laying =>
+    layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing });
   // A window is in the way: the scheduler may know a sooner way round it.
   const laid = once.moved && !starts ? soonest(once, from, on(once)(0, null)) : { result: once, starts };
   const { placed, stuck } = laid.result;
   // Leaving a wait out changes nothing before it.
   const without = (i: number): PlaceResult => {
-    const again = (given: ReadonlyMap<string, number> | null): PlaceResult => place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, { relax: i, skip: i, starts: given });
+    const again = (given: ReadonlyMap<string, number> | null): PlaceResult =>
+      place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, {
+        relax: i,
+        skip: i,
+        starts: given,
+      });
     const r = again(starts);
     return laid.starts && !starts ? soonest(r, again, [{ starts: laid.starts }]).result : r;
   };
   const uses = placed.map((p) => stepUse(p, c));
   const last = placed[placed.length - 1];
   const ready = stuck ? null : (last?.end ?? null);
-  const facts: Facts = { context: c, placed, uses, amounts: amounts(placed, uses, c), hiding: made.hiding, depth: made.depth, unfit };
+  const facts: Facts = {
+    context: c,
+    placed,
+    uses,
+    amounts: amounts(placed, uses, c),
+    hiding: made.hiding,
+    depth: made.depth,
+    unfit,
+  };
   // Worked out when first asked for: a list of many jobs wants times only.
   let snags: Snag[] | null = null;
   let decided: Decider[] | null = lean ? [] : null;
@@ -76,10 +100,16 @@ export function makePlan(world: World, now: number | null = null, lean = false, 
     ready,
     stuck: stuck ? `“${steps[stuck.index].title}” has no time: ${stuck.why}.` : null,
     get decides() {
-      return (decided ??= decides(placed, ready, now, (p) => hoursOf(p.step, c), (i) => {
-        const r = without(i);
-        return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
-      }));
+      return (decided ??= decides(
+        placed,
+        ready,
+        now,
+        (p) => hoursOf(p.step, c),
+        (i) => {
+          const r = without(i);
+          return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
+        },
+      ));
     },
     get snags() {
       return (snags ??= judge(facts));
@@ -108,5 +138,14 @@ export function preview(world: World, plan: Plan, fix: Fix, now: number | null):
   const key = (s: Snag): string => `${s.rule}|${whereOf(s)}`;
   const before = new Set(open(plan).map(key));
   const after = new Set(open(next).map(key));
-  return { steps: [plan.placed.length, next.placed.length], ...differences(plan.placed.map((p) => p.step), next.placed.map((p) => p.step)), ready: [plan.ready, next.ready], gone: open(plan).filter((s) => !after.has(key(s))), fresh: open(next).filter((s) => !before.has(key(s))) };
+  return {
+    steps: [plan.placed.length, next.placed.length],
+    ...differences(
+      plan.placed.map((p) => p.step),
+      next.placed.map((p) => p.step),
+    ),
+    ready: [plan.ready, next.ready],
+    gone: open(plan).filter((s) => !after.has(key(s))),
+    fresh: open(next).filter((s) => !before.has(key(s))),
+  };
 }

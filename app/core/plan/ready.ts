@@ -62,7 +62,11 @@ function through(films: Film[], state: WaitState, c: Context): Reached[] {
     wet = wet.map((w) => {
       const p = c.paintOf(w.film.productId);
       const ref = referenceMinutes(p, state, w.film.dryUm, build, c.substrate);
-      return { film: w.film, ref, at: ref === null ? (w.film.laidAt as number) : filmDryAt(c, w.film, dryingOf(p, state), ref) };
+      return {
+        film: w.film,
+        ref,
+        at: ref === null ? (w.film.laidAt as number) : filmDryAt(c, w.film, dryingOf(p, state), ref),
+      };
     });
   }
   return [...done, ...wet];
@@ -76,7 +80,14 @@ export function reached(films: Film[], state: WaitState, c: Context): Reached[] 
     .map((film) => {
       const p = c.paintOf(film.productId);
       const ref = referenceMinutes(p, state, film.dryUm, film.dryUm, c.substrate);
-      return { film, ref, at: ref === null ? (film.laidAt as number) : filmDryAt(c, film, dryingOf(p, state, state === "recoat" || state === "lift" ? "opens" : "plain"), ref) };
+      return {
+        film,
+        ref,
+        at:
+          ref === null
+            ? (film.laidAt as number)
+            : filmDryAt(c, film, dryingOf(p, state, state === "recoat" || state === "lift" ? "opens" : "plain"), ref),
+      };
     });
 }
 
@@ -105,8 +116,21 @@ export function insideFlash(f: Film, c: Context, at: number): boolean {
 export function readiness(need: Need, c: Context): Readiness {
   if (need.fixed) {
     const { at, refMin, waterBorne } = need.fixed;
-    const done = need.fixed.plain ? at + refMin : dryAt(c.clock, c.air, { waterBorne, minC: waterBorne ? 0 : null, fan: true, limit: "plain" }, at, refMin);
-    return { state: need.state, why: need.why, film: null, productId: null, refMin, from: at, opens: up(done), closes: null, reopens: null, unknown: false };
+    const done = need.fixed.plain
+      ? at + refMin
+      : dryAt(c.clock, c.air, { waterBorne, minC: waterBorne ? 0 : null, fan: true, limit: "plain" }, at, refMin);
+    return {
+      state: need.state,
+      why: need.why,
+      film: null,
+      productId: null,
+      refMin,
+      from: at,
+      opens: up(done),
+      closes: null,
+      reopens: null,
+      unknown: false,
+    };
   }
   let worst: Reached | null = null;
   let closes: number | null = null;
@@ -132,7 +156,18 @@ export function readiness(need: Need, c: Context): Readiness {
       }
     }
   }
-  return { state: need.state, why: need.why, film: worst?.film.step ?? null, productId: worst?.film.productId ?? null, refMin: worst?.ref ?? null, from: worst?.film.laidAt ?? 0, opens: worst ? up(worst.at) : null, closes, reopens, unknown: worst !== null && worst.ref === null };
+  return {
+    state: need.state,
+    why: need.why,
+    film: worst?.film.step ?? null,
+    productId: worst?.film.productId ?? null,
+    refMin: worst?.ref ?? null,
+    from: worst?.film.laidAt ?? 0,
+    opens: worst ? up(worst.at) : null,
+    closes,
+    reopens,
+    unknown: worst !== null && worst.ref === null,
+  };
 }
 
 /** Share of its solvent or water that a film has still to lose at a moment: 1 fresh, 0 when touch dry. */
@@ -150,6 +185,7 @@ const STATES: WaitState[] = ["touch", "recoat", "maskable", "sandable", "laser-s
 export function filmStates(stack: Film[], c: Context, at: number): Map<Film, WaitState | "wet"> {
   const laid = stack.filter((f) => f.laidAt !== null && f.laidAt <= at);
   const out = new Map<Film, WaitState | "wet">(stack.map((f) => [f, "wet"]));
-  for (const s of STATES) for (const r of reached(laid, s, c)) if (r.ref !== null && r.at !== null && r.at <= at) out.set(r.film, s);
+  for (const s of STATES)
+    for (const r of reached(laid, s, c)) if (r.ref !== null && r.at !== null && r.at <= at) out.set(r.film, s);
   return out;
 }

@@ -24,9 +24,18 @@ const later = (t: string, hours: number): string => {
   const m = Math.min(23 * 60 + 59, Number(t.slice(0, 2)) * 60 + Number(t.slice(3, 5)) + hours * 60);
   return `${String(Math.floor(m / 60)).padStart(2, "0")}:${String(m % 60).padStart(2, "0")}`;
 };
-const choice = (label: string, change: Partial<World["job"]["choices"]>): Way => ({ label, apply: (w) => ({ ...w, job: { ...w.job, choices: { ...w.job.choices, ...change } } }) });
-const climate = (label: string, change: (c: Climate) => Climate): Way => ({ label, apply: (w) => ({ ...w, shop: { ...w.shop, climate: change(w.shop.climate) } }) });
-const hours = (label: string, change: (h: Hours) => Hours): Way => ({ label, apply: (w) => ({ ...w, shop: { ...w.shop, hoursSet: true, hours: change(w.shop.hours) } }) });
+const choice = (label: string, change: Partial<World["job"]["choices"]>): Way => ({
+  label,
+  apply: (w) => ({ ...w, job: { ...w.job, choices: { ...w.job.choices, ...change } } }),
+});
+const climate = (label: string, change: (c: Climate) => Climate): Way => ({
+  label,
+  apply: (w) => ({ ...w, shop: { ...w.shop, climate: change(w.shop.climate) } }),
+});
+const hours = (label: string, change: (h: Hours) => Hours): Way => ({
+  label,
+  apply: (w) => ({ ...w, shop: { ...w.shop, hoursSet: true, hours: change(w.shop.hours) } }),
+});
 
 /** Ways that change anything here at all. */
 function ways(w: World): Way[] {
@@ -37,13 +46,28 @@ function ways(w: World): Way[] {
   const ch = w.job.choices;
   const out: Way[] = [];
   if (!h.sat) out.push(hours("Work on Saturdays too", (x) => ({ ...x, sat: [usual[0], usual[1]] })));
-  if (!h.sat || !h.sun) out.push(hours("Work at weekends too", (x) => ({ ...x, sat: x.sat ?? [usual[0], usual[1]], sun: x.sun ?? [usual[0], usual[1]] })));
-  out.push(hours("Stay open two hours longer", (x) => Object.fromEntries(DAYS.map((d) => [d, x[d] ? [x[d][0], later(x[d][1], 2)] : null])) as unknown as Hours));
-  if (w.shop.daysOff.length) out.push({ label: "Work through the days off", apply: (x) => ({ ...x, shop: { ...x.shop, daysOff: [] } }) });
-  if (coldest < WARM_C) out.push(climate(`Keep the shop at ${WARM_C} °C, nights too`, (x) => ({ ...x, kind: "constant", c: WARM_C })));
+  if (!h.sat || !h.sun)
+    out.push(
+      hours("Work at weekends too", (x) => ({
+        ...x,
+        sat: x.sat ?? [usual[0], usual[1]],
+        sun: x.sun ?? [usual[0], usual[1]],
+      })),
+    );
+  out.push(
+    hours(
+      "Stay open two hours longer",
+      (x) => Object.fromEntries(DAYS.map((d) => [d, x[d] ? [x[d][0], later(x[d][1], 2)] : null])) as unknown as Hours,
+    ),
+  );
+  if (w.shop.daysOff.length)
+    out.push({ label: "Work through the days off", apply: (x) => ({ ...x, shop: { ...x.shop, daysOff: [] } }) });
+  if (coldest < WARM_C)
+    out.push(climate(`Keep the shop at ${WARM_C} °C, nights too`, (x) => ({ ...x, kind: "constant", c: WARM_C })));
   if (c.air === "still") out.push(climate("Move the air gently over drying pieces", (x) => ({ ...x, air: "moving" })));
   if (ch.proof !== false && w.job.quantity > 1) out.push(choice("Leave the proof piece out", { proof: false }));
-  if (ch.handover !== "touch") out.push(choice("Hand over touch dry, to cure with the customer", { handover: "touch" }));
+  if (ch.handover !== "touch")
+    out.push(choice("Hand over touch dry, to cure with the customer", { handover: "touch" }));
   if (!ch.noClear) out.push(choice("Leave the clear coat out", { noClear: true }));
   return out;
 }
@@ -82,11 +106,22 @@ export function* waysOutInTurn(w: World, due: number, now: number | null): InTur
   const base = (yield* ready(w)) ?? Infinity;
   const single = yield* tried(ways(w));
   const n = yield* mostPieces(w, due, now);
-  const fewer: WayOut[] = n > 0 && n < w.job.quantity ? yield* tried([{ label: `Make ${n} of the ${w.job.quantity} by then, the rest later`, apply: (x) => ({ ...x, job: { ...x.job, quantity: n } }) }]) : [];
+  const fewer: WayOut[] =
+    n > 0 && n < w.job.quantity
+      ? yield* tried([
+          {
+            label: `Make ${n} of the ${w.job.quantity} by then, the rest later`,
+            apply: (x) => ({ ...x, job: { ...x.job, quantity: n } }),
+          },
+        ])
+      : [];
   const good = [...single.filter((x) => x.keeps), ...fewer];
   if (good.length) return good;
   const helps = single.filter((x) => (x.ready ?? Infinity) < base);
-  const both = (a: Way, b: Way): Way => ({ label: `${a.label}; ${b.label[0].toLowerCase()}${b.label.slice(1)}`, apply: (x) => b.apply(a.apply(x)) });
+  const both = (a: Way, b: Way): Way => ({
+    label: `${a.label}; ${b.label[0].toLowerCase()}${b.label.slice(1)}`,
+    apply: (x) => b.apply(a.apply(x)),
+  });
   const pairs = yield* tried(helps.slice(0, 6).flatMap((a, i) => helps.slice(i + 1, 6).map((b) => both(a, b))));
   const kept = pairs.filter((x) => x.keeps).slice(0, 4);
   if (kept.length) return kept;

@@ -61,7 +61,7 @@ const PRESENT = 1000;
 function closedOf(calendar: WorkCalendar, origin: number, days: number): [number, number][] {
   const out: [number, number][] = [];
   const end = origin + days * DAY;
-  for (let at = origin; at < end; ) {
+  for (let at = origin; at < end;) {
     const open = calendar.openAt(at);
     const from = Math.min(open?.from ?? end, end);
     if (from > at) out.push([at - origin, from - origin]);
@@ -72,7 +72,14 @@ function closedOf(calendar: WorkCalendar, origin: number, days: number): [number
 }
 
 /** Drying speed stretch by stretch, stretches of one speed joined. A day like the one before is not worked out again. */
-function ratesOf(plan: Planned, air: Air, of: DryingOf, origin: number, days: number, stretch: number): [number, number][] {
+function ratesOf(
+  plan: Planned,
+  air: Air,
+  of: DryingOf,
+  origin: number,
+  days: number,
+  stretch: number,
+): [number, number][] {
   const { clock } = plan.context;
   const round = (x: number): number => Math.round(x * 1e6) / 1e6;
   const out: [number, number][] = [];
@@ -86,7 +93,12 @@ function ratesOf(plan: Planned, air: Air, of: DryingOf, origin: number, days: nu
     const read = air.spans.some((s) => s.from < b && a < s.to);
     const same = clock.offsetAt(a) === clock.offsetAt(b) && !read;
     if (!same || !day || clock.offsetAt(a) !== offset) {
-      day = Array.from({ length: Math.ceil(DAY / stretch) }, (_, k) => round(dried(clock, air, of, a + k * stretch, Math.min(b, a + (k + 1) * stretch)) / (Math.min(b, a + (k + 1) * stretch) - a - k * stretch)));
+      day = Array.from({ length: Math.ceil(DAY / stretch) }, (_, k) =>
+        round(
+          dried(clock, air, of, a + k * stretch, Math.min(b, a + (k + 1) * stretch)) /
+            (Math.min(b, a + (k + 1) * stretch) - a - k * stretch),
+        ),
+      );
       offset = same ? clock.offsetAt(a) : NaN;
     }
     day.forEach((rate, k) => put(d * DAY + k * stretch, rate));
@@ -102,7 +114,9 @@ type Lags = NonNullable<ProblemInput["lags"]>;
 export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem {
   const [stretch, days] = [o.stretch ?? STRETCH, o.days ?? DAYS];
   const able = plans.filter((p) => p.placed.length > 0 && p.stuck === null);
-  const left = plans.filter((p) => !able.includes(p)).map((p) => ({ job: p.context.job.id, why: p.stuck ?? p.missing[0]?.say ?? "it has no steps" }));
+  const left = plans
+    .filter((p) => !able.includes(p))
+    .map((p) => ({ job: p.context.job.id, why: p.stuck ?? p.missing[0]?.say ?? "it has no steps" }));
   // What was done long before the next step opens and shuts nothing any more.
   const still = (p: Planned): Placed[] => {
     const next = p.placed.find((s) => !s.actual)?.start ?? Infinity;
@@ -110,7 +124,10 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
   };
   const kept = new Map(able.map((p) => [p, new Set(still(p))]));
   // the horizon begins with the first thing that is known, on a whole day so that stretches are alike in every problem
-  const origin = Math.floor(Math.min(...able.flatMap((p) => [...kept.get(p)!].map((s) => s.start as number)), o.now ?? Infinity) / DAY) * DAY;
+  const origin =
+    Math.floor(
+      Math.min(...able.flatMap((p) => [...kept.get(p)!].map((s) => s.start as number)), o.now ?? Infinity) / DAY,
+    ) * DAY;
   const tasks = new Map<string, { job: string; step: string }>();
   const list: NonNullable<ProblemInput["tasks"]> = [];
   const lags: Lags = [];
@@ -148,15 +165,23 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
       const s = p.step;
       const kind = kindOf(s.kind);
       const done = p.actual;
-      const minutes = done ? Math.max(0, Math.round((p.end as number) - (p.start as number))) : Math.max(0, Math.ceil(p.minutes as number));
+      const minutes = done
+        ? Math.max(0, Math.round((p.end as number) - (p.start as number)))
+        : Math.max(0, Math.ceil(p.minutes as number));
       const asks = byBeam(s)
         ? [need(`machine ${c.machine?.id ?? "none"}`, 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
         : s.method === "oven"
           ? [need("oven", 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
-          : sprayed(s, c) ? [need("hands", 1, () => c.calendar), need("spray", 1, () => c.sprayCalendar)] : [need("hands", 1, () => c.calendar)];
+          : sprayed(s, c)
+            ? [need("hands", 1, () => c.calendar), need("spray", 1, () => c.sprayCalendar)]
+            : [need("hands", 1, () => c.calendar)];
       // What is done takes nothing any more. What is under way does, but for work out of hours, or a second one of the same hands: both
       // are facts, and no schedule may be refused for them.
-      const running = done !== null && done.end === null && (c.calendar.openAt(done.start)?.to ?? -Infinity) >= (p.end as number) && asks.every((r) => r === "present" || !underWay.has(r));
+      const running =
+        done !== null &&
+        done.end === null &&
+        (c.calendar.openAt(done.start)?.to ?? -Infinity) >= (p.end as number) &&
+        asks.every((r) => r === "present" || !underWay.has(r));
       const uses = !done || running ? asks : [];
       if (running) for (const r of asks) underWay.add(r);
       const longest = c.calendar.longest;
@@ -164,21 +189,43 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
       const last = i === placed.length - 1;
       const due = last && c.job.due ? Math.max(0, c.clock.fromLocal(c.job.due) - origin) : null;
       list.push({
-        id: idOf(i), minutes, uses: uses.map((resource) => ({ resource })), pausable: kind.divisible || s.byLoad || minutes > longest, due,
-        earliest: Math.max(0, Math.ceil(Math.max(o.now ?? -Infinity, plan.now ?? -Infinity, c.clock.fromLocal(c.job.start))) - origin),
+        id: idOf(i),
+        minutes,
+        uses: uses.map((resource) => ({ resource })),
+        pausable: kind.divisible || s.byLoad || minutes > longest,
+        due,
+        earliest: Math.max(
+          0,
+          Math.ceil(Math.max(o.now ?? -Infinity, plan.now ?? -Infinity, c.clock.fromLocal(c.job.start))) - origin,
+        ),
         // a log out of a file may know parts of a minute
         fixedStart: done ? Math.round(p.start as number) - origin : null,
       });
       if (done && i > 0 && placed[i - 1].actual) return; // what is past is as it is
       // what waits for something to dry stands on the rack until it goes on
-      const rack = o.rack && i > 0 && (p.needs.length || placed[i - 1].step.waitMin !== null) ? [{ resource: "rack", amount: Math.min(o.rack, c.job.quantity) }] : [];
-      if (i > 0 && known.has(placed[i - 1])) lags.push({ from: idOf(i - 1), to: idOf(i), min: placed[i - 1].step.waitMin ?? 0, holds: rack });
+      const rack =
+        o.rack && i > 0 && (p.needs.length || placed[i - 1].step.waitMin !== null)
+          ? [{ resource: "rack", amount: Math.min(o.rack, c.job.quantity) }]
+          : [];
+      if (i > 0 && known.has(placed[i - 1]))
+        lags.push({ from: idOf(i - 1), to: idOf(i), min: placed[i - 1].step.waitMin ?? 0, holds: rack });
       if (done || i === 0 || placed[i - 1].step.waitMin !== null) return;
       for (const n of kind.needs(s, p.before, c)) {
         if (n.fixed) {
           const j = source(n.fixed.at, i);
-          const of: DryingOf = { waterBorne: n.fixed.waterBorne, minC: n.fixed.waterBorne ? 0 : null, fan: true, limit: "plain" };
-          if (j >= 0) lags.push({ from: idOf(j), to: idOf(i), min: n.fixed.refMin, clock: n.fixed.plain ? null : clockFor(c.air, of) });
+          const of: DryingOf = {
+            waterBorne: n.fixed.waterBorne,
+            minC: n.fixed.waterBorne ? 0 : null,
+            fan: true,
+            limit: "plain",
+          };
+          if (j >= 0)
+            lags.push({
+              from: idOf(j),
+              to: idOf(i),
+              min: n.fixed.refMin,
+              clock: n.fixed.plain ? null : clockFor(c.air, of),
+            });
           continue;
         }
         const seen = new Set<string>();
@@ -189,29 +236,58 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
           const windowed = n.state === "recoat" || n.state === "lift";
           const opens = dryingOf(paint, n.state, windowed ? "opens" : "plain");
           const air = airOf(c, film);
-          const shut = !windowed ? { closes: null, reopens: null } : n.state === "lift" ? liftMinutes(paint, film.dryUm) : closingMinutes(paint, film.dryUm);
+          const shut = !windowed
+            ? { closes: null, reopens: null }
+            : n.state === "lift"
+              ? liftMinutes(paint, film.dryUm)
+              : closingMinutes(paint, film.dryUm);
           let max: number | null = null;
           let closeClock: string | null = null;
           if (shut.closes !== null) {
             const closes = dryingOf(paint, n.state, "closes");
             closeClock = clockFor(air, closes, film);
             // The window speaks of the end of the coat, a lag of its beginning: less what the clock runs while it is laid.
-            const while_ = dried(c.clock, air, closes, (p.start as number), (p.start as number) + minutes);
+            const while_ = dried(c.clock, air, closes, p.start as number, (p.start as number) + minutes);
             max = Math.max(0, shut.closes - while_);
           }
           const key = `${j}|${ref}|${max}`;
           if (seen.has(key) || (ref === null && max === null)) return;
           seen.add(key);
           const reopens = max === null || shut.reopens === null ? null : Math.max(shut.reopens, max);
-          lags.push({ from: idOf(j), to: idOf(i), min: ref ?? 0, max, reopens, soft: max !== null && reopens === null, clock: ref === null && reopens === null ? null : clockFor(air, opens, film), closeClock });
+          lags.push({
+            from: idOf(j),
+            to: idOf(i),
+            min: ref ?? 0,
+            max,
+            reopens,
+            soft: max !== null && reopens === null,
+            clock: ref === null && reopens === null ? null : clockFor(air, opens, film),
+            closeClock,
+          });
         };
         for (const stack of n.stacks) for (const r of reached(stack.films, n.state, c)) take(r.film, r.ref);
       }
     });
   }
   return {
-    origin, tasks, left,
-    problem: readProblem({ name: able.map((p) => p.context.job.title).join(", ").slice(0, 300), seed: o.seed ?? 1, limitSeconds: o.limitSeconds === undefined ? 10 : o.limitSeconds, limitIterations: o.limitIterations ?? null, resources: [...resources.values()], clocks: [...clocks.values()], tasks: list, lags, trip: resources.has("hands") ? { resource: "hands", gap: TRIP_GAP_MIN } : null, finishBucket: BUCKET }),
+    origin,
+    tasks,
+    left,
+    problem: readProblem({
+      name: able
+        .map((p) => p.context.job.title)
+        .join(", ")
+        .slice(0, 300),
+      seed: o.seed ?? 1,
+      limitSeconds: o.limitSeconds === undefined ? 10 : o.limitSeconds,
+      limitIterations: o.limitIterations ?? null,
+      resources: [...resources.values()],
+      clocks: [...clocks.values()],
+      tasks: list,
+      lags,
+      trip: resources.has("hands") ? { resource: "hands", gap: TRIP_GAP_MIN } : null,
+      finishBucket: BUCKET,
+    }),
   };
 }
 

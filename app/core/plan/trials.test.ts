@@ -4,11 +4,23 @@ import { mattersHere, MOST_CARDS, trialCards } from "./trials";
 
 const world = () => {
   const w = a1({ products: FULL_SHELF(), shop: { gear: GEAR() } });
-  return { ...w, job: { ...w.job, route: "D1" as const, substrate: { id: "hard-maple", w: 80, h: 60, t: 8 }, zones: [zone("z", "e-rust")] } };
+  return {
+    ...w,
+    job: {
+      ...w.job,
+      route: "D1" as const,
+      substrate: { id: "hard-maple", w: 80, h: 60, t: 8 },
+      zones: [zone("z", "e-rust")],
+    },
+  };
 };
 
 test("every combination is a card, numbered, with its own steps in order; those voted out stay and are marked", () => {
-  const cards = trialCards(world(), ["route:D1", "route:H", "school:sand-after:always", "school:coats:heavy"], ["H+coats:heavy"]);
+  const cards = trialCards(
+    world(),
+    ["route:D1", "route:H", "school:sand-after:always", "school:coats:heavy"],
+    ["H+coats:heavy"],
+  );
   expect(cards.map((c) => c.n)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
   expect(new Set(cards.map((c) => c.key)).size).toBe(8);
   expect(cards.filter((c) => c.out).map((c) => c.key)).toEqual(["H+coats:heavy"]);
@@ -25,6 +37,8 @@ test("only matters that change this job are offered", () => {
 });
 test("no axis: the job's own way alone; never more cards than are looked at", () => {
   expect(trialCards(world(), [], []).map((c) => c.key)).toEqual(["D1"]);
-  const many = ["coats:heavy", "before-laser:touch", "between:dry", "sand-after:always", "clean-off:wipe"].map((p) => `school:${p}`);
+  const many = ["coats:heavy", "before-laser:touch", "between:dry", "sand-after:always", "clean-off:wipe"].map(
+    (p) => `school:${p}`,
+  );
   expect(trialCards(world(), many, [])).toHaveLength(MOST_CARDS);
 });

@@ -21,9 +21,14 @@ export interface TrialCard {
 }
 /** Matters whose other pick changes the steps or times of this job at all: nothing else is worth a scrap. */
 export function mattersHere(w: World): string[] {
-  const told = (schools: string[] | undefined): string => makePlan({ ...w, job: { ...w.job, edits: [], choices: { ...w.job.choices, schools } } }, null, true).placed.map((p) => `${p.step.kind}${p.step.method}${p.step.dryUm}${p.start}`).join();
+  const told = (schools: string[] | undefined): string =>
+    makePlan({ ...w, job: { ...w.job, edits: [], choices: { ...w.job.choices, schools } } }, null, true)
+      .placed.map((p) => `${p.step.kind}${p.step.method}${p.step.dryUm}${p.start}`)
+      .join();
   const now = told(w.job.choices.schools);
-  return SCHOOLS.filter((s) => s.picks.some((p) => p.id !== s.standard && told(withPick(w.job.choices.schools, s.id, p.id)) !== now)).map((s) => s.id);
+  return SCHOOLS.filter((s) =>
+    s.picks.some((p) => p.id !== s.standard && told(withPick(w.job.choices.schools, s.id, p.id)) !== now),
+  ).map((s) => s.id);
 }
 
 /** most cards made: more scraps than that are not looked at */
@@ -38,16 +43,41 @@ export function trialCards(w: World, axes: string[], out: string[]): TrialCard[]
   const picks = axes.filter((a) => a.startsWith("school:")).map((a) => a.slice(7));
   const first = routes.length ? routes : w.job.route ? [w.job.route] : [];
   // Each pick stands beside the way the job goes without it.
-  const combos = first.flatMap((r) => picks.reduce<string[][]>((all, p) => [...all, ...all.map((c) => [...c, p])], [[]]).map((c) => ({ r, c })));
+  const combos = first.flatMap((r) =>
+    picks.reduce<string[][]>((all, p) => [...all, ...all.map((c) => [...c, p])], [[]]).map((c) => ({ r, c })),
+  );
   return combos.slice(0, MOST_CARDS).map(({ r, c }, i) => {
-    const schools = c.reduce<string[] | undefined>((s, p) => withPick(s, p.slice(0, p.indexOf(":")), p.slice(p.indexOf(":") + 1)), w.job.choices.schools);
-    const plan = makePlan({ ...w, job: { ...w.job, route: r as World["job"]["route"], quantity: 1, edits: [], choices: { ...w.job.choices, schools, proof: false } } }, null, true);
+    const schools = c.reduce<string[] | undefined>(
+      (s, p) => withPick(s, p.slice(0, p.indexOf(":")), p.slice(p.indexOf(":") + 1)),
+      w.job.choices.schools,
+    );
+    const plan = makePlan(
+      {
+        ...w,
+        job: {
+          ...w.job,
+          route: r as World["job"]["route"],
+          quantity: 1,
+          edits: [],
+          choices: { ...w.job.choices, schools, proof: false },
+        },
+      },
+      null,
+      true,
+    );
     const key = [r, ...c].join("+");
     const words = c.map((p) => {
       const s = SCHOOLS.find((x) => x.id === p.slice(0, p.indexOf(":")));
       return s?.picks.find((x) => x.id === p.slice(p.indexOf(":") + 1))?.name.toLowerCase() ?? p;
     });
     const unknown = plan.placed.some((p) => p.minutes === null);
-    return { n: i + 1, key, name: [`${r} ${route(r).name.toLowerCase()}`, ...words].join("; "), steps: plan.placed.map((p) => p.step.title), minutes: unknown ? null : plan.placed.reduce((a, p) => a + (p.minutes ?? 0), 0), out: out.includes(key) };
+    return {
+      n: i + 1,
+      key,
+      name: [`${r} ${route(r).name.toLowerCase()}`, ...words].join("; "),
+      steps: plan.placed.map((p) => p.step.title),
+      minutes: unknown ? null : plan.placed.reduce((a, p) => a + (p.minutes ?? 0), 0),
+      out: out.includes(key),
+    };
   });
 }

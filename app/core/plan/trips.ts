@@ -24,7 +24,9 @@ export function trips(plan: { placed: Placed[] }): Trip[] {
     if (p.start === null || p.end === null || p.actual?.end != null) continue;
     const last = out[out.length - 1];
     const step = { id: p.step.id, title: p.step.title, start: p.start, end: p.end };
-    const shuts = p.needs.filter((n) => n.closes !== null).map((n) => ({ at: n.closes as number, before: p.step.title }));
+    const shuts = p.needs
+      .filter((n) => n.closes !== null)
+      .map((n) => ({ at: n.closes as number, before: p.step.title }));
     if (last && p.start - last.to <= TRIP_GAP_MIN) {
       last.to = Math.max(last.to, p.end);
       last.steps.push(step);

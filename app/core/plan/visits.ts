@@ -24,17 +24,28 @@ export interface Visit {
 const TURNS = ["mask-lay", "score-mask", "engrave", "open-skin", "burn-in", "reveal", "mask-lift", "cover", "cut-out"];
 
 export function visitsOf(plan: Plan): Visit[] {
-  return plan.placed.filter((p) => TURNS.includes(p.step.kind) || (p.step.kind === "melt" && byBeam(p.step))).map((p) => {
-    const masked = (at: typeof p.before): string[] => at.zones.filter((z) => z.mask).map((z) => z.zone);
-    const [was, is] = [masked(p.before), masked(p.after)];
-    const beam = byBeam(p.step);
-    return {
-      step: p.step.id, index: p.index, title: p.step.title, kind: p.step.kind,
-      artwork: beam ? p.step.zones.filter((z) => z !== GROUND) : [],
-      opens: was.filter((z) => !is.includes(z)), covers: is.filter((z) => !was.includes(z)), stays: is,
-      mirrored: beam && (plan.context.job.choices.mirrored ?? plan.context.route?.mirrored ?? false),
-    };
-  });
+  return plan.placed
+    .filter((p) => TURNS.includes(p.step.kind) || (p.step.kind === "melt" && byBeam(p.step)))
+    .map((p) => {
+      const masked = (at: typeof p.before): string[] => at.zones.filter((z) => z.mask).map((z) => z.zone);
+      const [was, is] = [masked(p.before), masked(p.after)];
+      const beam = byBeam(p.step);
+      return {
+        step: p.step.id,
+        index: p.index,
+        title: p.step.title,
+        kind: p.step.kind,
+        artwork: beam ? p.step.zones.filter((z) => z !== GROUND) : [],
+        opens: was.filter((z) => !is.includes(z)),
+        covers: is.filter((z) => !was.includes(z)),
+        stays: is,
+        mirrored: beam && (plan.context.job.choices.mirrored ?? plan.context.route?.mirrored ?? false),
+      };
+    });
 }
 
-export const placementOf = (plan: Plan): Placement => placement(plan.context, plan.placed.map((p) => p.step));
+export const placementOf = (plan: Plan): Placement =>
+  placement(
+    plan.context,
+    plan.placed.map((p) => p.step),
+  );

@@ -6,7 +6,8 @@
 export const PACKING = { pressed: 0.5, poured: 0.42 };
 
 /** How far below the face a finished fill may lie, mm: a third of the depth, half a millimetre at most; white and pale shrink to a lighter look and stay higher. */
-export const mayStayOpen = (depthMm: number, pale: boolean): number => (pale ? 0.15 * depthMm : Math.min(0.5, 0.3 * depthMm));
+export const mayStayOpen = (depthMm: number, pale: boolean): number =>
+  pale ? 0.15 * depthMm : Math.min(0.5, 0.3 * depthMm);
 
 /** Depth left open after n fills: depth·(1−φ)ⁿ. */
 export const openAfter = (depthMm: number, phi: number, n: number): number => depthMm * (1 - phi) ** n;
@@ -19,4 +20,5 @@ export function fillsFor(depthMm: number, phi: number, pale: boolean): number | 
 }
 
 /** g that stay in the recess: area·depth·(1−(1−φ)ⁿ)·density; mg/mm³. */
-export const fusedMass = (areaMm2: number, depthMm: number, phi: number, n: number, density: number): number => (areaMm2 * depthMm * (1 - (1 - phi) ** n) * density) / 1000;
+export const fusedMass = (areaMm2: number, depthMm: number, phi: number, n: number, density: number): number =>
+  (areaMm2 * depthMm * (1 - (1 - phi) ** n) * density) / 1000;

@@ -22,14 +22,22 @@ export function tau(s: Pick<SubstrateKind, "thermal">, thickMm: number, onRack =
 const slow = (s: Pick<SubstrateKind, "family">): number => (s.family === "wood" ? WOOD : 1);
 
 /** Minutes until a piece has a temperature; null: it never gets there. */
-export function warmUp(s: Pick<SubstrateKind, "thermal" | "family">, thickMm: number, ovenC: number, wantC: number, fromC = 20, onRack = true): number | null {
+export function warmUp(
+  s: Pick<SubstrateKind, "thermal" | "family">,
+  thickMm: number,
+  ovenC: number,
+  wantC: number,
+  fromC = 20,
+  onRack = true,
+): number | null {
   if (!(thickMm > 0) || wantC > ovenC - MARGIN_K) return null;
   if (wantC <= fromC) return 0;
   return (-tau(s, thickMm, onRack) * Math.log((ovenC - wantC) / (ovenC - fromC)) * slow(s)) / 60;
 }
 
 /** Minutes in which the difference to the room falls to 1/e. */
-export const coolTau = (s: Pick<SubstrateKind, "thermal" | "family">, thickMm: number): number => Math.max(0.2, (tau(s, Math.max(0.1, thickMm)) * slow(s)) / 60);
+export const coolTau = (s: Pick<SubstrateKind, "thermal" | "family">, thickMm: number): number =>
+  Math.max(0.2, (tau(s, Math.max(0.1, thickMm)) * slow(s)) / 60);
 
 /** Minutes from one temperature down to another in a room; null: the room is too warm. */
 export function coolDown(tauMin: number, fromC: number, toC: number, roomC = 20): number | null {
@@ -39,9 +47,16 @@ export function coolDown(tauMin: number, fromC: number, toC: number, roomC = 20)
 }
 
 /** Trays: pieces on one and how many loads that makes; null when a piece does not fit. */
-export function ovenLoads(n: number, w: number, h: number, trayW: number, trayH: number): { perTray: number; loads: number } | null {
+export function ovenLoads(
+  n: number,
+  w: number,
+  h: number,
+  trayW: number,
+  trayH: number,
+): { perTray: number; loads: number } | null {
   const gap = 10;
-  const fit = (a: number, b: number): number => Math.floor((trayW + gap) / (a + gap)) * Math.floor((trayH + gap) / (b + gap));
+  const fit = (a: number, b: number): number =>
+    Math.floor((trayW + gap) / (a + gap)) * Math.floor((trayH + gap) / (b + gap));
   const perTray = Math.max(fit(w, h), fit(h, w));
   return perTray < 1 ? null : { perTray, loads: Math.ceil(n / perTray) };
 }

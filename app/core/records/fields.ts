@@ -1,32 +1,107 @@
 /** Field validators shared by all records: each is one word on a field and one plain sentence when it fails. */
 import "reflect-metadata";
 import { Type } from "class-transformer";
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, ValidateBy, ValidateIf, ValidateNested } from "class-validator";
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateBy,
+  ValidateIf,
+  ValidateNested,
+} from "class-validator";
 
 type Deco = (target: object, key: string) => void;
-const all = (...parts: PropertyDecorator[]): Deco => (target, key) => parts.forEach((p) => p(target, key));
+const all =
+  (...parts: PropertyDecorator[]): Deco =>
+  (target, key) =>
+    parts.forEach((p) => p(target, key));
 const finite = { allowNaN: false, allowInfinity: false };
 
 /** A number within [min, max]. */
 export const Num = (min = -1e9, max = 1e9): Deco =>
-  all(IsNumber(finite, { message: "must be a number" }), Min(min, { message: `must be at least ${min}` }), Max(max, { message: `must be at most ${max}` }));
-export const Whole = (min = 0, max = 1e9): Deco => all(IsInt({ message: "must be a whole number" }), Min(min, { message: `must be at least ${min}` }), Max(max, { message: `must be at most ${max}` }));
+  all(
+    IsNumber(finite, { message: "must be a number" }),
+    Min(min, { message: `must be at least ${min}` }),
+    Max(max, { message: `must be at most ${max}` }),
+  );
+export const Whole = (min = 0, max = 1e9): Deco =>
+  all(
+    IsInt({ message: "must be a whole number" }),
+    Min(min, { message: `must be at least ${min}` }),
+    Max(max, { message: `must be at most ${max}` }),
+  );
 /** Unknown is allowed and stays null. */
 export const OrNull = (): Deco => all(ValidateIf((_o, v) => v !== null));
 /** Absent while nobody has said anything: files of before stay as they are. */
 export const Maybe = (): Deco => all(IsOptional());
-export const Text = (max = 200): Deco => all(IsString({ message: "must be text" }), MaxLength(max, { message: `must be at most ${max} characters` }));
+export const Text = (max = 200): Deco =>
+  all(IsString({ message: "must be text" }), MaxLength(max, { message: `must be at most ${max} characters` }));
 export const Flag = (): Deco => all(IsBoolean({ message: "must be true or false" }));
-export const OneOf = (values: readonly (string | number)[]): Deco => all(IsIn(values as string[], { message: `must be one of ${values.join(", ")}` }));
-export const Colour = (): Deco => all(IsString({ message: "must be text" }), Matches(/^#[0-9a-f]{6}$/, { message: "must be a colour such as #a1b2c3" }));
+export const OneOf = (values: readonly (string | number)[]): Deco =>
+  all(IsIn(values as string[], { message: `must be one of ${values.join(", ")}` }));
+export const Colour = (): Deco =>
+  all(
+    IsString({ message: "must be text" }),
+    Matches(/^#[0-9a-f]{6}$/, { message: "must be a colour such as #a1b2c3" }),
+  );
 /** Local minute, `2027-01-11T08:00`. */
-export const LocalTime = (): Deco => all(IsString({ message: "must be text" }), Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, { message: "must be a local time such as 2027-01-11T08:00" }));
-export const LocalDate = (each = false): Deco => all(Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { each, message: "must be a date such as 2027-01-11" }));
-export const Id = (): Deco => all(IsString({ message: "must be text" }), Matches(/^[a-z0-9][a-z0-9._:-]{0,119}$/, { message: "must be an id of small letters, digits, dot, dash" }));
-export const TextList = (max = 400): Deco => all(IsArray({ message: "must be a list" }), ArrayMaxSize(max), IsString({ each: true, message: "must hold only text" }));
-export const NumList = (max = 4000): Deco => all(IsArray({ message: "must be a list" }), ArrayMaxSize(max), IsNumber(finite, { each: true, message: "must hold only numbers" }));
-export const Sub = (make: () => new () => object): Deco => all(IsObject({ message: "must be an object" }), ValidateNested(), Type(make));
-export const SubList = (make: () => new () => object, max = 5000): Deco => all(IsArray({ message: "must be a list" }), ArrayMaxSize(max), ValidateNested({ each: true, message: "must hold only objects" }), Type(make));
+export const LocalTime = (): Deco =>
+  all(
+    IsString({ message: "must be text" }),
+    Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, {
+      message: "must be a local time such as 2027-01-11T08:00",
+    }),
+  );
+export const LocalDate = (each = false): Deco =>
+  all(Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { each, message: "must be a date such as 2027-01-11" }));
+export const Id = (): Deco =>
+  all(
+    IsString({ message: "must be text" }),
+    Matches(/^[a-z0-9][a-z0-9._:-]{0,119}$/, { message: "must be an id of small letters, digits, dot, dash" }),
+  );
+export const TextList = (max = 400): Deco =>
+  all(
+    IsArray({ message: "must be a list" }),
+    ArrayMaxSize(max),
+    IsString({ each: true, message: "must hold only text" }),
+  );
+export const NumList = (max = 4000): Deco =>
+  all(
+    IsArray({ message: "must be a list" }),
+    ArrayMaxSize(max),
+    IsNumber(finite, { each: true, message: "must hold only numbers" }),
+  );
+export const Sub = (make: () => new () => object): Deco =>
+  all(IsObject({ message: "must be an object" }), ValidateNested(), Type(make));
+export const SubList = (make: () => new () => object, max = 5000): Deco =>
+  all(
+    IsArray({ message: "must be a list" }),
+    ArrayMaxSize(max),
+    ValidateNested({ each: true, message: "must hold only objects" }),
+    Type(make),
+  );
 /** Text, a finite number, true, false or null. */
 export const Scalar = (): Deco =>
-  all(ValidateBy({ name: "scalar", validator: { validate: (v) => v === null || typeof v === "boolean" || (typeof v === "string" && v.length <= 400) || (typeof v === "number" && Number.isFinite(v)), defaultMessage: () => "must be text, a number, true, false or null" } }));
+  all(
+    ValidateBy({
+      name: "scalar",
+      validator: {
+        validate: (v) =>
+          v === null ||
+          typeof v === "boolean" ||
+          (typeof v === "string" && v.length <= 400) ||
+          (typeof v === "number" && Number.isFinite(v)),
+        defaultMessage: () => "must be text, a number, true, false or null",
+      },
+    }),
+  );

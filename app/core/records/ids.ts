@@ -1,6 +1,27 @@
 /** The fixed words: ids that files, links and outside checks rely on (docs/contracts.md). */
 export const RECORD_VERSION = 1;
-export const ROUTE_IDS = ["A1", "A2", "A3", "A4", "B", "C1", "C2", "C3", "D1", "D2", "D3", "D4", "D5", "E1", "E2", "F", "G", "H", "I", "J"] as const;
+export const ROUTE_IDS = [
+  "A1",
+  "A2",
+  "A3",
+  "A4",
+  "B",
+  "C1",
+  "C2",
+  "C3",
+  "D1",
+  "D2",
+  "D3",
+  "D4",
+  "D5",
+  "E1",
+  "E2",
+  "F",
+  "G",
+  "H",
+  "I",
+  "J",
+] as const;
 export type RouteId = (typeof ROUTE_IDS)[number];
 export const BEAMS = ["co2", "blue", "um1", "uv"] as const;
 export type Beam = (typeof BEAMS)[number];
@@ -17,4 +38,23 @@ export const SEVERITIES = ["never", "hazard", "stop", "risk", "advice"] as const
 export type Severity = (typeof SEVERITIES)[number];
 export const ANSWERS = ["good", "mend", "stop"] as const;
 export type Answer = (typeof ANSWERS)[number];
-export const FLAWS = ["smear-melt", "dull-grey-film", "colour-eaten-through", "dark-specks-left", "uneven-bands", "wrinkle-craze", "peel", "fisheyes", "overspray", "feathered-edge", "scorch-halo", "bare-walls", "bubbles-at-edges", "dust-in-paint", "sanded-out", "drips-sags", "chipped-paint", "cloudy-clear"] as const;
+export const FLAWS = [
+  "smear-melt",
+  "dull-grey-film",
+  "colour-eaten-through",
+  "dark-specks-left",
+  "uneven-bands",
+  "wrinkle-craze",
+  "peel",
+  "fisheyes",
+  "overspray",
+  "feathered-edge",
+  "scorch-halo",
+  "bare-walls",
+  "bubbles-at-edges",
+  "dust-in-paint",
+  "sanded-out",
+  "drips-sags",
+  "chipped-paint",
+  "cloudy-clear",
+] as const;

@@ -1,6 +1,22 @@
 /** A job: brief, artwork with its zones, route and choices, the plan's edits as data, waivers, wrap-up. The bench log stands apart. */
 import { FLAWS, ROUTE_IDS, USES } from "./ids";
-import { Colour, Flag, Id, LocalTime, Maybe, Num, NumList, OneOf, OrNull, Scalar, Sub, SubList, Text, TextList, Whole } from "./fields";
+import {
+  Colour,
+  Flag,
+  Id,
+  LocalTime,
+  Maybe,
+  Num,
+  NumList,
+  OneOf,
+  OrNull,
+  Scalar,
+  Sub,
+  SubList,
+  Text,
+  TextList,
+  Whole,
+} from "./fields";
 import { IsIn } from "class-validator";
 
 export class Substrate {
@@ -68,7 +84,8 @@ export class Choices {
   @OrNull() @Flag() proof: boolean | null = null;
   /** ready to hand over when touch dry or fully cured; null: by use */
   @OrNull() @OneOf(["touch", "cured"]) handover: "touch" | "cured" | null = null;
-  @OneOf(["acetone", "alcohol", "citrus", "chlorinated"]) cleaner: "acetone" | "alcohol" | "citrus" | "chlorinated" = "alcohol";
+  @OneOf(["acetone", "alcohol", "citrus", "chlorinated"]) cleaner: "acetone" | "alcohol" | "citrus" | "chlorinated" =
+    "alcohol";
   /** mm that the brush or tool fills at least; null: the tool's default */
   @OrNull() @Num(0.05, 50) toolMm: number | null = null;
   /** picture polarity as the file will be given to the laser; null: as the route wants it */

@@ -2,7 +2,18 @@
 import { ANSWERS } from "./ids";
 import { Id, Num, OneOf, OrNull, Text, Whole } from "./fields";
 
-export const LOG_KINDS = ["start", "piece", "aside", "done", "check", "touch", "early", "note", "plate", "back"] as const;
+export const LOG_KINDS = [
+  "start",
+  "piece",
+  "aside",
+  "done",
+  "check",
+  "touch",
+  "early",
+  "note",
+  "plate",
+  "back",
+] as const;
 export type LogKind = (typeof LOG_KINDS)[number];
 
 export class LogEntry {

@@ -45,4 +45,11 @@ export class Machine {
 }
 
 /** What is looked at after a change-over, before the next burn. */
-export const CHANGE_OVER = ["rotary off and unplugged, or on and its axis lead in", "bed at its height, nothing left under it", "lens clean, its mark the right way", "focus set anew", "steps per millimetre as for this axis", "test frame run with the beam off"];
+export const CHANGE_OVER = [
+  "rotary off and unplugged, or on and its axis lead in",
+  "bed at its height, nothing left under it",
+  "lens clean, its mark the right way",
+  "focus set anew",
+  "steps per millimetre as for this axis",
+  "test frame run with the beam off",
+];

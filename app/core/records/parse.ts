@@ -9,7 +9,8 @@ export interface Fault {
 }
 export type Checked<T> = { ok: true; value: T } | { ok: false; faults: Fault[] };
 
-const join = (base: string, key: string): string => (/^\d+$/.test(key) ? `${base}[${key}]` : base ? `${base}.${key}` : key);
+const join = (base: string, key: string): string =>
+  /^\d+$/.test(key) ? `${base}[${key}]` : base ? `${base}.${key}` : key;
 
 function collect(errors: ValidationError[], base: string, out: Fault[]): Fault[] {
   for (const e of errors) {
@@ -26,7 +27,8 @@ function unsafe(value: unknown, depth = 0, path = ""): Fault | null {
   if (depth > 40) return { path, message: "is nested too deeply" };
   if (value && typeof value === "object") {
     for (const key of Object.keys(value)) {
-      if (key === "__proto__" || key === "constructor" || key === "prototype") return { path: join(path, key), message: "is not a field of this record" };
+      if (key === "__proto__" || key === "constructor" || key === "prototype")
+        return { path: join(path, key), message: "is not a field of this record" };
       const inner = unsafe((value as Record<string, unknown>)[key], depth + 1, join(path, key));
       if (inner) return inner;
     }
@@ -39,11 +41,21 @@ function unsafe(value: unknown, depth = 0, path = ""): Fault | null {
  * @returns a fresh plain object holding exactly the record's fields, or every fault with its path
  */
 export function check<T extends object>(type: new () => T, value: unknown, at = ""): Checked<T> {
-  if (value === null || typeof value !== "object" || Array.isArray(value)) return { ok: false, faults: [{ path: at, message: "must be an object" }] };
+  if (value === null || typeof value !== "object" || Array.isArray(value))
+    return { ok: false, faults: [{ path: at, message: "must be an object" }] };
   const danger = unsafe(value, 0, at);
   if (danger) return { ok: false, faults: [danger] };
   const made = plainToInstance(type, value);
-  const faults = collect(validateSync(made, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true, stopAtFirstError: true }), at, []);
+  const faults = collect(
+    validateSync(made, {
+      whitelist: true,
+      forbidNonWhitelisted: true,
+      forbidUnknownValues: true,
+      stopAtFirstError: true,
+    }),
+    at,
+    [],
+  );
   return faults.length ? { ok: false, faults } : { ok: true, value: JSON.parse(JSON.stringify(made)) as T };
 }
 
@@ -55,4 +67,7 @@ export function must<T extends object>(type: new () => T, value: unknown): T {
 }
 
 export const sayFaults = (faults: Fault[], most = 5): string =>
-  faults.slice(0, most).map((f) => `${f.path || "the record"} ${f.message}`).join("; ") + (faults.length > most ? `; and ${faults.length - most} more` : "");
+  faults
+    .slice(0, most)
+    .map((f) => `${f.path || "the record"} ${f.message}`)
+    .join("; ") + (faults.length > most ? `; and ${faults.length - most} more` : "");

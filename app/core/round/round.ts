@@ -30,4 +30,5 @@ export function inFocus(r: number, dof: number): { crown: number; mid: number } 
 export const squeeze = (r: number, y: number): number => (Math.abs(y) >= r ? 0 : Math.sqrt(1 - (y / r) ** 2));
 
 /** ml of paint for the inside of a ball: π·d²·wet, and a tenth to swirl with. @param wetUm µm */
-export const insideDose = (d: number, wetUm: number | null): number | null => (wetUm === null ? null : (Math.PI * d * d * wetUm * 1.1) / 1e6);
+export const insideDose = (d: number, wetUm: number | null): number | null =>
+  wetUm === null ? null : (Math.PI * d * d * wetUm * 1.1) / 1e6;

@@ -13,12 +13,27 @@ export const rule7: Rule = {
       if (p.step.kind !== "sand-back" || p.start === null) return [];
       const need = p.needs.find((n) => n.state === "sandable");
       if (!need || need.opens === null || p.start >= need.opens || p.actual?.early === "touch") return [];
-      return [{
-        step: p.step.id,
-        zone: null,
-        numbers: { minutesShort: need.opens - p.start, waited: Math.round(p.start - need.from), needed: Math.round(need.opens - need.from) },
-        why: `Sanding begins ${showMinutes(need.opens - p.start)} before the fill is dry right through; damp paint swallows dust and must be painted again.`,
-        fixes: p.actual ? [] : [setFix("wait", `Wait ${showMinutes(need.opens - need.from)} as the film needs`, idBefore(f, i) ?? p.step.id, { waitMin: null })],
-      }];
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: {
+            minutesShort: need.opens - p.start,
+            waited: Math.round(p.start - need.from),
+            needed: Math.round(need.opens - need.from),
+          },
+          why: `Sanding begins ${showMinutes(need.opens - p.start)} before the fill is dry right through; damp paint swallows dust and must be painted again.`,
+          fixes: p.actual
+            ? []
+            : [
+                setFix(
+                  "wait",
+                  `Wait ${showMinutes(need.opens - need.from)} as the film needs`,
+                  idBefore(f, i) ?? p.step.id,
+                  { waitMin: null },
+                ),
+              ],
+        },
+      ];
     }),
 };

@@ -21,7 +21,26 @@ export const rule9: Rule = {
       });
       if (!zone) return [];
       const step = `seal.${p.step.id}`;
-      return [{ step: p.step.id, zone: zone.id, numbers: { stepsAfterInk: i }, why: `“${p.step.title}” wets alcohol ink in “${zone.name}” that nothing has sealed; it comes off with the cloth.`, fixes: [...(clear ? [editFix("seal", `Two dry mists of ${clear.name} first`, () => [{ op: "add" as const, step, after: idBefore(f, i), field: "coat", value: clear.id }, { op: "set" as const, step, field: "role", value: "clear" }, { op: "set" as const, step, field: "zones", value: c.allZones.join(",") }])] : []), editFix("leave-out", "Leave this step out", () => [{ op: "remove", step: p.step.id }])] }];
+      return [
+        {
+          step: p.step.id,
+          zone: zone.id,
+          numbers: { stepsAfterInk: i },
+          why: `“${p.step.title}” wets alcohol ink in “${zone.name}” that nothing has sealed; it comes off with the cloth.`,
+          fixes: [
+            ...(clear
+              ? [
+                  editFix("seal", `Two dry mists of ${clear.name} first`, () => [
+                    { op: "add" as const, step, after: idBefore(f, i), field: "coat", value: clear.id },
+                    { op: "set" as const, step, field: "role", value: "clear" },
+                    { op: "set" as const, step, field: "zones", value: c.allZones.join(",") },
+                  ]),
+                ]
+              : []),
+            editFix("leave-out", "Leave this step out", () => [{ op: "remove", step: p.step.id }]),
+          ],
+        },
+      ];
     });
   },
 };

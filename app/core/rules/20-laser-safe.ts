@@ -19,13 +19,28 @@ export const rule20: Rule = {
       const early = c.school("before-laser") === "touch" && kindOf(p.step.kind).laser;
       const own = early && p.start !== null ? filmsNeed(p.before, p.step.zones, "laser-safe", "") : [];
       const need = p.needs.find((n) => n.state === "laser-safe") ?? (own.length ? readiness(own[0], c) : undefined);
-      if (!need || need.opens === null || p.start === null || p.start >= need.opens || p.actual?.early === "touch") return [];
-      return [{
-        step: p.step.id,
-        zone: null,
-        numbers: { minutesShort: need.opens - p.start, dried: Math.round(p.start - need.from), needed: Math.round(need.opens - need.from) },
-        why: `“${p.step.title}” starts ${showMinutes(p.start - need.from)} after the last film; laser-safe takes ${showMinutes(need.opens - need.from)} here. Soft paint melts and smears.`,
-        fixes: p.actual ? [] : early ? [choiceFix("safe", "Wait until it is laser-safe", { schools: withPick(c.job.choices.schools, "before-laser", "safe") })] : [setFix("wait", "Wait until it is laser-safe", idBefore(f, i) ?? p.step.id, { waitMin: null })],
-      }];
+      if (!need || need.opens === null || p.start === null || p.start >= need.opens || p.actual?.early === "touch")
+        return [];
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: {
+            minutesShort: need.opens - p.start,
+            dried: Math.round(p.start - need.from),
+            needed: Math.round(need.opens - need.from),
+          },
+          why: `“${p.step.title}” starts ${showMinutes(p.start - need.from)} after the last film; laser-safe takes ${showMinutes(need.opens - need.from)} here. Soft paint melts and smears.`,
+          fixes: p.actual
+            ? []
+            : early
+              ? [
+                  choiceFix("safe", "Wait until it is laser-safe", {
+                    schools: withPick(c.job.choices.schools, "before-laser", "safe"),
+                  }),
+                ]
+              : [setFix("wait", "Wait until it is laser-safe", idBefore(f, i) ?? p.step.id, { waitMin: null })],
+        },
+      ];
     }),
 };

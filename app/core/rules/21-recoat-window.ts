@@ -20,14 +20,32 @@ export const rule21: Rule = {
       if (!early && !late) return [];
       const before = idBefore(f, i);
       const forced = i > 0 && f.placed[i - 1].step.waitMin !== null;
-      return [{
-        step: p.step.id,
-        zone: null,
-        numbers: { opens: Math.round(r.opens - r.from), closes: r.closes === null ? null : Math.round(r.closes - r.from), reopens: r.reopens === null ? null : Math.round(r.reopens - r.from), waited: Math.round(since) },
-        why: early
-          ? `“${p.step.title}” goes on after ${showMinutes(since)}; the film takes another coat after ${showMinutes(r.opens - r.from)}.`
-          : `“${p.step.title}” ends ${showMinutes(last - r.from)} after the coat beneath; its window shuts after ${showMinutes((r.closes as number) - r.from)}${r.reopens === null ? "" : ` and reopens after ${showMinutes(r.reopens - r.from)}`}. In between it wrinkles.`,
-        fixes: p.actual || !before ? [] : forced ? [setFix("window", "Go by the film's own window", before, { waitMin: null })] : r.reopens !== null ? [setFix("reopen", `Wait until it reopens, ${showMinutes(r.reopens - r.from)}`, before, { waitMin: Math.max(0, r.reopens - (f.placed[i - 1].end ?? r.reopens)) })] : [],
-      }];
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: {
+            opens: Math.round(r.opens - r.from),
+            closes: r.closes === null ? null : Math.round(r.closes - r.from),
+            reopens: r.reopens === null ? null : Math.round(r.reopens - r.from),
+            waited: Math.round(since),
+          },
+          why: early
+            ? `“${p.step.title}” goes on after ${showMinutes(since)}; the film takes another coat after ${showMinutes(r.opens - r.from)}.`
+            : `“${p.step.title}” ends ${showMinutes(last - r.from)} after the coat beneath; its window shuts after ${showMinutes((r.closes as number) - r.from)}${r.reopens === null ? "" : ` and reopens after ${showMinutes(r.reopens - r.from)}`}. In between it wrinkles.`,
+          fixes:
+            p.actual || !before
+              ? []
+              : forced
+                ? [setFix("window", "Go by the film's own window", before, { waitMin: null })]
+                : r.reopens !== null
+                  ? [
+                      setFix("reopen", `Wait until it reopens, ${showMinutes(r.reopens - r.from)}`, before, {
+                        waitMin: Math.max(0, r.reopens - (f.placed[i - 1].end ?? r.reopens)),
+                      }),
+                    ]
+                  : [],
+        },
+      ];
     }),
 };

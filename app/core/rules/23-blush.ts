@@ -16,6 +16,14 @@ export const rule23: Rule = {
       if (!isCoat(p) || !at || p.actual || at.rh <= BLUSH_RH) return [];
       const paint = f.context.paintOf(p.step.productId as string);
       if (!["lacquer", "shellac", "clear-acrylic"].includes(paint.finish.family)) return [];
-      return [{ step: p.step.id, zone: null, numbers: { rh: round(at.rh, 2), limit: BLUSH_RH }, why: `${paint.product.name} goes on at ${round(at.rh * 100)} % humidity; from ${BLUSH_RH * 100} % it clouds white.`, fixes: [setFix("dry-room", "Lay and dry it in a room at 50 %", p.step.id, { roomC: 20, roomRh: 0.5 })] }];
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: { rh: round(at.rh, 2), limit: BLUSH_RH },
+          why: `${paint.product.name} goes on at ${round(at.rh * 100)} % humidity; from ${BLUSH_RH * 100} % it clouds white.`,
+          fixes: [setFix("dry-room", "Lay and dry it in a room at 50 %", p.step.id, { roomC: 20, roomRh: 0.5 })],
+        },
+      ];
     }),
 };

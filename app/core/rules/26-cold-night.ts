@@ -23,12 +23,21 @@ export const rule26: Rule = {
       const air = f.context.room(laid.step.roomC, laid.step.roomRh);
       const cold = minutesBelow(f.context.clock, air, min, w.from, w.opens);
       if (cold < WORTH_MIN) return [];
-      return [{
-        step: p.step.id,
-        zone: null,
-        numbers: { realMin: round(w.opens - w.from), referenceMin: round(w.refMin), coldMin: round(cold), minimum: min },
-        why: `The wait before “${p.step.title}” is ${showMinutes(w.opens - w.from)}, not ${showMinutes(w.refMin)}: for ${showMinutes(cold)} of it the shop is below ${min} °C and nothing dries.`,
-        fixes: [setFix("indoors", `Dry ${paint!.product.name} in a room at 20 °C`, w.film, { roomC: 20, roomRh: 0.5 })],
-      }];
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: {
+            realMin: round(w.opens - w.from),
+            referenceMin: round(w.refMin),
+            coldMin: round(cold),
+            minimum: min,
+          },
+          why: `The wait before “${p.step.title}” is ${showMinutes(w.opens - w.from)}, not ${showMinutes(w.refMin)}: for ${showMinutes(cold)} of it the shop is below ${min} °C and nothing dries.`,
+          fixes: [
+            setFix("indoors", `Dry ${paint!.product.name} in a room at 20 °C`, w.film, { roomC: 20, roomRh: 0.5 }),
+          ],
+        },
+      ];
     }),
 };

@@ -17,7 +17,19 @@ export const rule27: Rule = {
       const early = p.start < r.opens;
       const between = !early && r.closes !== null && p.start > r.closes && r.reopens !== null && p.start < r.reopens;
       if (!early && !between) return [];
-      return [{ step: p.step.id, zone: null, numbers: { minutes: round(since), from: l?.from ?? null, to: l?.to ?? null, again: l?.again ?? null }, why: early ? `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: too soon, it pulls strings.` : `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: neither soft nor firm, its edge tears. Before ${showMinutes(r.closes! - r.from)} or from ${showMinutes(r.reopens! - r.from)} on.`, fixes: p.actual ? [] : [setFix("in-time", "Go by the film’s own time", idBefore(f, i) ?? p.step.id, { waitMin: null })] }];
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: { minutes: round(since), from: l?.from ?? null, to: l?.to ?? null, again: l?.again ?? null },
+          why: early
+            ? `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: too soon, it pulls strings.`
+            : `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: neither soft nor firm, its edge tears. Before ${showMinutes(r.closes! - r.from)} or from ${showMinutes(r.reopens! - r.from)} on.`,
+          fixes: p.actual
+            ? []
+            : [setFix("in-time", "Go by the film’s own time", idBefore(f, i) ?? p.step.id, { waitMin: null })],
+        },
+      ];
     });
   },
 };

@@ -8,7 +8,8 @@ import { finalPiece, isCoat, lastIndex, round } from "./ask";
 import { editFix } from "./fixes";
 
 /** stains and powder hide by what they are, not by coats */
-const hidesAnyway = (c: Facts["context"], id: string): boolean => c.paintOf(id).finish.stains === true || c.paintOf(id).powder !== null;
+const hidesAnyway = (c: Facts["context"], id: string): boolean =>
+  c.paintOf(id).finish.stains === true || c.paintOf(id).powder !== null;
 
 export const rule30: Rule = {
   id: 30,
@@ -31,17 +32,40 @@ export const rule30: Rule = {
       told.add(f.placed[last].step.id);
       const lastStep = f.placed[last].step;
       const films: Film[] = state.films.filter((x) => x.left > 0);
-      const now = end.side !== "front" ? linear(c.substrate.colour) : seen({ ...state, films: films.filter((x) => x.productId !== id) }, c.substrate.colour, c.paintOf);
+      const now =
+        end.side !== "front"
+          ? linear(c.substrate.colour)
+          : seen({ ...state, films: films.filter((x) => x.productId !== id) }, c.substrate.colour, c.paintOf);
       const wanted = coatsToHide(linear(paint.product.colour), now, paint.hideUm.value, lastStep.dryUm, c.tolerance);
       const have = films.filter((x) => x.productId === id).length;
       const more = Math.max(1, (wanted.coats ?? have + 1) - have);
-      return [{
-        step: lastStep.id,
-        zone: z.id,
-        numbers: { difference: round(off, 1), tolerance: c.tolerance, coats: have, needed: wanted.coats, over: hex(now) },
-        why: `${have} ${have === 1 ? "coat" : "coats"} of ${paint.product.name} leave “${z.name}” ${round(off, 1)} away from its colour; ${c.tolerance} is allowed${wanted.hides ? `, which takes ${wanted.coats}` : ""}.`,
-        fixes: wanted.hides === false ? [] : [editFix("coats", more === 1 ? "Add one coat" : `Add ${more} coats`, () => Array.from({ length: more }, (_, k) => ({ op: "duplicate" as const, step: lastStep.id, after: k === 0 ? lastStep.id : `${lastStep.id}.more${have + k}`, field: `${lastStep.id}.more${have + k + 1}` })))],
-      }];
+      return [
+        {
+          step: lastStep.id,
+          zone: z.id,
+          numbers: {
+            difference: round(off, 1),
+            tolerance: c.tolerance,
+            coats: have,
+            needed: wanted.coats,
+            over: hex(now),
+          },
+          why: `${have} ${have === 1 ? "coat" : "coats"} of ${paint.product.name} leave “${z.name}” ${round(off, 1)} away from its colour; ${c.tolerance} is allowed${wanted.hides ? `, which takes ${wanted.coats}` : ""}.`,
+          fixes:
+            wanted.hides === false
+              ? []
+              : [
+                  editFix("coats", more === 1 ? "Add one coat" : `Add ${more} coats`, () =>
+                    Array.from({ length: more }, (_, k) => ({
+                      op: "duplicate" as const,
+                      step: lastStep.id,
+                      after: k === 0 ? lastStep.id : `${lastStep.id}.more${have + k}`,
+                      field: `${lastStep.id}.more${have + k + 1}`,
+                    })),
+                  ),
+                ],
+        },
+      ];
     });
   },
 };

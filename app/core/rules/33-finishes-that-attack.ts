@@ -41,19 +41,40 @@ export const rule33: Rule = {
         const why = attack(upper, lower, top, c, p.start);
         if (!why) continue;
         const barrier = productFor("barrier", c);
-        const swap = c.world.products.find((x) => x.id !== upper.product.id && c.paintOf(x.id).finish.role === upper.finish.role && !attack(c.paintOf(x.id), lower, top, c, p.start));
+        const swap = c.world.products.find(
+          (x) =>
+            x.id !== upper.product.id &&
+            c.paintOf(x.id).finish.role === upper.finish.role &&
+            !attack(c.paintOf(x.id), lower, top, c, p.start),
+        );
         const step = `barrier.${p.step.id}`;
         const bad = f.placed.filter((x) => x.step.productId === p.step.productId && x.step.role === p.step.role);
-        return [{
-          step: p.step.id,
-          zone: id === GROUND ? null : id,
-          numbers: { over: lower.product.name, with: upper.product.name },
-          why: `${upper.product.name} over ${lower.product.name}: ${why}.`,
-          fixes: [
-            ...(barrier && barrier.id !== upper.product.id && !attack(c.paintOf(barrier.id), lower, top, c, p.start) ? [editFix("barrier", `Two dry mists of ${barrier.name} between, on a swatch first`, () => [{ op: "add", step, after: idBefore(f, i), field: "coat", value: barrier.id }, { op: "set", step, field: "role", value: "barrier" }, { op: "set", step, field: "zones", value: p.step.zones.join(",") }])] : []),
-            ...(swap ? [editFix("swap", `Use ${swap.name}`, () => bad.map((x) => ({ op: "set" as const, step: x.step.id, field: "productId", value: swap.id })))] : []),
-          ],
-        }];
+        return [
+          {
+            step: p.step.id,
+            zone: id === GROUND ? null : id,
+            numbers: { over: lower.product.name, with: upper.product.name },
+            why: `${upper.product.name} over ${lower.product.name}: ${why}.`,
+            fixes: [
+              ...(barrier && barrier.id !== upper.product.id && !attack(c.paintOf(barrier.id), lower, top, c, p.start)
+                ? [
+                    editFix("barrier", `Two dry mists of ${barrier.name} between, on a swatch first`, () => [
+                      { op: "add", step, after: idBefore(f, i), field: "coat", value: barrier.id },
+                      { op: "set", step, field: "role", value: "barrier" },
+                      { op: "set", step, field: "zones", value: p.step.zones.join(",") },
+                    ]),
+                  ]
+                : []),
+              ...(swap
+                ? [
+                    editFix("swap", `Use ${swap.name}`, () =>
+                      bad.map((x) => ({ op: "set" as const, step: x.step.id, field: "productId", value: swap.id })),
+                    ),
+                  ]
+                : []),
+            ],
+          },
+        ];
       }
       return [];
     }),

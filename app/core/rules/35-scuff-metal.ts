@@ -11,9 +11,29 @@ export const rule35: Rule = {
   find: (f) => {
     if (f.context.substrate.family !== "metal") return [];
     const i = firstIndex(f, isCoat);
-    if (i < 0 || f.placed[i].before.scuffed || f.placed[i].step.zones.every((z) => zoneOf(f.placed[i].before, z).depthUm > 0)) return [];
+    if (
+      i < 0 ||
+      f.placed[i].before.scuffed ||
+      f.placed[i].step.zones.every((z) => zoneOf(f.placed[i].before, z).depthUm > 0)
+    )
+      return [];
     const clean = f.placed.slice(0, i).findIndex((p) => p.step.kind === "degrease");
     const before = clean > 0 ? f.placed[clean - 1].step.id : clean === 0 ? null : (f.placed[i - 1]?.step.id ?? null);
-    return [{ step: f.placed[i].step.id, zone: null, numbers: { pieces: f.context.job.quantity }, why: `“${f.placed[i].step.title}” goes on bright ${f.context.substrate.name.toLowerCase()} that was not scuffed; it peels at the first edge.`, fixes: [restoreOrAdd("scuff", "Scuff, then degrease", (e) => e.step === "scuff", () => [{ op: "add", step: "scuff.first", after: before, field: "scuff" }])] }];
+    return [
+      {
+        step: f.placed[i].step.id,
+        zone: null,
+        numbers: { pieces: f.context.job.quantity },
+        why: `“${f.placed[i].step.title}” goes on bright ${f.context.substrate.name.toLowerCase()} that was not scuffed; it peels at the first edge.`,
+        fixes: [
+          restoreOrAdd(
+            "scuff",
+            "Scuff, then degrease",
+            (e) => e.step === "scuff",
+            () => [{ op: "add", step: "scuff.first", after: before, field: "scuff" }],
+          ),
+        ],
+      },
+    ];
   },
 };

@@ -17,6 +17,23 @@ export const rule38: Rule = {
     if (um <= LIMIT_UM) return [];
     const coats = f.placed.slice(0, at).filter((p) => isCoat(p));
     const k = (LIMIT_UM - 10) / um;
-    return [{ step: f.placed[at].step.id, zone: null, numbers: { stackUm: round(um), limitUm: LIMIT_UM, coats: coats.length }, why: `The stack is ${round(um)} µm thick; above ${LIMIT_UM} µm its uncovered edges chip.`, fixes: [editFix("thinner", `Thinner coats, ${LIMIT_UM - 10} µm in all`, () => coats.map((p) => ({ op: "set", step: p.step.id, field: "dryUm", value: round((p.step.dryUm ?? 0) * k, 1) })))] }];
+    return [
+      {
+        step: f.placed[at].step.id,
+        zone: null,
+        numbers: { stackUm: round(um), limitUm: LIMIT_UM, coats: coats.length },
+        why: `The stack is ${round(um)} µm thick; above ${LIMIT_UM} µm its uncovered edges chip.`,
+        fixes: [
+          editFix("thinner", `Thinner coats, ${LIMIT_UM - 10} µm in all`, () =>
+            coats.map((p) => ({
+              op: "set",
+              step: p.step.id,
+              field: "dryUm",
+              value: round((p.step.dryUm ?? 0) * k, 1),
+            })),
+          ),
+        ],
+      },
+    ];
   },
 };

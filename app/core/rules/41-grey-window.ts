@@ -21,6 +21,21 @@ export const rule41: Rule = {
     if (!p.step.laser || c.route?.id === "A2") return [];
     const w = window(cutsOf(zoneOf(p.before, p.step.zones[0]), c, p.step.laser.interval, p.step.laser.passes));
     if (!w || w.ratio >= TONES) return [];
-    return [{ step: p.step.id, zone: null, numbers: { ratio: round(w.ratio, 2), wanted: TONES }, why: `Power by tone wants a window ${TONES} times as wide as narrow; this stack has ${round(w.ratio, 2)}: pale tones would leave dark specks or dark ones eat the colour.`, fixes: [jobFix("dots", "Shade by dots of one power", (j) => ({ choices: { ...j.choices, schools: [...(j.choices.schools ?? []).filter((x) => !x.startsWith("shading:")), "shading:dither"] } }))] }];
+    return [
+      {
+        step: p.step.id,
+        zone: null,
+        numbers: { ratio: round(w.ratio, 2), wanted: TONES },
+        why: `Power by tone wants a window ${TONES} times as wide as narrow; this stack has ${round(w.ratio, 2)}: pale tones would leave dark specks or dark ones eat the colour.`,
+        fixes: [
+          jobFix("dots", "Shade by dots of one power", (j) => ({
+            choices: {
+              ...j.choices,
+              schools: [...(j.choices.schools ?? []).filter((x) => !x.startsWith("shading:")), "shading:dither"],
+            },
+          })),
+        ],
+      },
+    ];
   },
 };

@@ -14,6 +14,16 @@ export const rule43: Rule = {
     const want = route(j.route).inverted;
     if (j.choices.inverted === want) return [];
     const step = f.placed.find((p) => p.step.kind === "reveal" || p.step.kind === "engrave")?.step.id ?? null;
-    return [{ step, zone: null, numbers: { inverted: String(j.choices.inverted), wanted: String(want) }, why: want ? "The picture is not inverted: the laser would lift the dark everywhere but in the picture." : "The picture is inverted: the laser would cut away everything but the picture.", fixes: [choiceFix("invert", want ? "Invert it" : "Do not invert it", { inverted: null })] }];
+    return [
+      {
+        step,
+        zone: null,
+        numbers: { inverted: String(j.choices.inverted), wanted: String(want) },
+        why: want
+          ? "The picture is not inverted: the laser would lift the dark everywhere but in the picture."
+          : "The picture is inverted: the laser would cut away everything but the picture.",
+        fixes: [choiceFix("invert", want ? "Invert it" : "Do not invert it", { inverted: null })],
+      },
+    ];
   },
 };

@@ -7,7 +7,23 @@ export const rule54: Rule = {
   severity: "stop",
   title: "No oven for unmasked powder",
   find: (f) => {
-    const bad = f.placed.filter((p) => p.step.kind === "melt" && p.step.method === "oven" && !zoneOf(p.before, GROUND).mask);
-    return bad.length ? [{ step: bad[0].step.id, zone: null, numbers: { melts: bad.length }, why: "Powder on a face that is not masked melts wherever a grain lies; in an oven nobody can steer round it.", fixes: [editFix("gun", "Melt with a heat gun", () => bad.map((p) => ({ op: "set" as const, step: p.step.id, field: "method", value: "gun" })))] }] : [];
+    const bad = f.placed.filter(
+      (p) => p.step.kind === "melt" && p.step.method === "oven" && !zoneOf(p.before, GROUND).mask,
+    );
+    return bad.length
+      ? [
+          {
+            step: bad[0].step.id,
+            zone: null,
+            numbers: { melts: bad.length },
+            why: "Powder on a face that is not masked melts wherever a grain lies; in an oven nobody can steer round it.",
+            fixes: [
+              editFix("gun", "Melt with a heat gun", () =>
+                bad.map((p) => ({ op: "set" as const, step: p.step.id, field: "method", value: "gun" })),
+              ),
+            ],
+          },
+        ]
+      : [];
   },
 };

@@ -28,7 +28,20 @@ export const rule55: Rule = {
       if (fill < 0) return [];
       const [m, p] = [f.placed[last].step.id, f.placed[fill].step.id];
       const n = f.placed.length;
-      return [{ step: m, zone: z.id, numbers: { openMm: round(open, 2), mayMm: round(may, 2) }, why: `“${z.name}” stays ${round(open, 2)} mm open; ${round(may, 2)} mm is where a fill still looks full.`, fixes: [editFix("fill", "Fill and melt once more", () => [{ op: "duplicate", step: p, after: m, field: `${p}.more${n}` }, { op: "duplicate", step: m, after: `${p}.more${n}`, field: `${m}.more${n}` }])] }];
+      return [
+        {
+          step: m,
+          zone: z.id,
+          numbers: { openMm: round(open, 2), mayMm: round(may, 2) },
+          why: `“${z.name}” stays ${round(open, 2)} mm open; ${round(may, 2)} mm is where a fill still looks full.`,
+          fixes: [
+            editFix("fill", "Fill and melt once more", () => [
+              { op: "duplicate", step: p, after: m, field: `${p}.more${n}` },
+              { op: "duplicate", step: m, after: `${p}.more${n}`, field: `${m}.more${n}` },
+            ]),
+          ],
+        },
+      ];
     });
   },
 };

@@ -17,6 +17,18 @@ export const rule58: Rule = {
     const sands = f.placed.filter((p) => (p.step.sandUm ?? 0) > 0);
     const most = sands.reduce((a, p) => ((p.step.sandUm ?? 0) > (a.step.sandUm ?? 0) ? p : a));
     const rest = end.sandedUm - (most.step.sandUm ?? 0);
-    return [{ step: most.step.id, zone: null, numbers: { sandedUm: round(end.sandedUm), veneerUm: v * 1000, limitUm: limit }, why: `Sanding takes ${round(end.sandedUm)} µm of a ${v * 1000} µm veneer face; past ${limit} µm the ply beneath shows.`, fixes: [editFix("less", `Stop at ${round(limit)} µm`, () => [{ op: "set", step: most.step.id, field: "sandUm", value: Math.max(0, round(limit - rest)) }])] }];
+    return [
+      {
+        step: most.step.id,
+        zone: null,
+        numbers: { sandedUm: round(end.sandedUm), veneerUm: v * 1000, limitUm: limit },
+        why: `Sanding takes ${round(end.sandedUm)} µm of a ${v * 1000} µm veneer face; past ${limit} µm the ply beneath shows.`,
+        fixes: [
+          editFix("less", `Stop at ${round(limit)} µm`, () => [
+            { op: "set", step: most.step.id, field: "sandUm", value: Math.max(0, round(limit - rest)) },
+          ]),
+        ],
+      },
+    ];
   },
 };

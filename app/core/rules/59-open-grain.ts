@@ -13,6 +13,18 @@ export const rule59: Rule = {
     const i = kindIndex(f, "engrave");
     if (s.grain !== "open" || i < 0) return [];
     const seals = f.placed.filter((p) => p.step.role === "seal").length;
-    return [{ step: f.placed[i].step.id, zone: null, numbers: { sealCoats: seals, grain: s.grain }, why: `${s.name} has open grain: ${seals ? `even ${seals} seal coats leave` : "under a mask too there are"} pores that carry colour past the edge, and it spoils any route.`, fixes: SUBSTRATES.filter((x) => x.family === "wood" && x.grain === "tight" && x.veneerMm === null).slice(0, 2).map((x) => jobFix(x.id, `Change to ${x.name.toLowerCase()}`, (j) => ({ substrate: { ...j.substrate, id: x.id } }))) }];
+    return [
+      {
+        step: f.placed[i].step.id,
+        zone: null,
+        numbers: { sealCoats: seals, grain: s.grain },
+        why: `${s.name} has open grain: ${seals ? `even ${seals} seal coats leave` : "under a mask too there are"} pores that carry colour past the edge, and it spoils any route.`,
+        fixes: SUBSTRATES.filter((x) => x.family === "wood" && x.grain === "tight" && x.veneerMm === null)
+          .slice(0, 2)
+          .map((x) =>
+            jobFix(x.id, `Change to ${x.name.toLowerCase()}`, (j) => ({ substrate: { ...j.substrate, id: x.id } })),
+          ),
+      },
+    ];
   },
 };

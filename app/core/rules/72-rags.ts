@@ -7,6 +7,16 @@ export const rule72: Rule = {
   title: "Solvent rags",
   find: (f) => {
     const p = f.placed.find((x) => x.step.kind === "degrease");
-    return p ? [{ step: p.step.id, zone: null, numbers: { pieces: f.context.job.quantity }, why: "Solvent rags go into a lidded metal can, outside overnight; get rid of them as local rules ask.", fixes: [] }] : [];
+    return p
+      ? [
+          {
+            step: p.step.id,
+            zone: null,
+            numbers: { pieces: f.context.job.quantity },
+            why: "Solvent rags go into a lidded metal can, outside overnight; get rid of them as local rules ask.",
+            fixes: [],
+          },
+        ]
+      : [];
   },
 };

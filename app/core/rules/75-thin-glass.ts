@@ -7,6 +7,16 @@ export const rule75: Rule = {
   title: "Thin glass",
   find: (f) => {
     const at = f.context.substrate.family === "glass" && f.placed.length ? 0 : -1;
-    return at < 0 ? [] : [{ step: f.placed[at].step.id, zone: null, numbers: { pieces: f.context.job.quantity }, why: `${f.context.job.quantity} thin glasses: they break in the hand and on the chuck. Gloves, glasses, a tray beneath; count on spares.`, fixes: [] }];
+    return at < 0
+      ? []
+      : [
+          {
+            step: f.placed[at].step.id,
+            zone: null,
+            numbers: { pieces: f.context.job.quantity },
+            why: `${f.context.job.quantity} thin glasses: they break in the hand and on the chuck. Gloves, glasses, a tray beneath; count on spares.`,
+            fixes: [],
+          },
+        ];
   },
 };

@@ -7,7 +7,19 @@ export const rule76: Rule = {
   severity: "hazard",
   title: "Metal burrs",
   find: (f) => {
-    const at = ["metal", "coated-metal"].includes(f.context.substrate.family) ? firstIndex(f, (p) => ["engrave", "open-skin", "scuff"].includes(p.step.kind)) : -1;
-    return at < 0 ? [] : [{ step: f.placed[at].step.id, zone: null, numbers: { pieces: f.context.job.quantity }, why: "Cut and scuffed metal has burrs: gloves when wiping, never a bare finger along an edge; dust off with a brush, not by blowing.", fixes: [] }];
+    const at = ["metal", "coated-metal"].includes(f.context.substrate.family)
+      ? firstIndex(f, (p) => ["engrave", "open-skin", "scuff"].includes(p.step.kind))
+      : -1;
+    return at < 0
+      ? []
+      : [
+          {
+            step: f.placed[at].step.id,
+            zone: null,
+            numbers: { pieces: f.context.job.quantity },
+            why: "Cut and scuffed metal has burrs: gloves when wiping, never a bare finger along an edge; dust off with a brush, not by blowing.",
+            fixes: [],
+          },
+        ];
   },
 };

@@ -7,7 +7,24 @@ export const rule77: Rule = {
   severity: "hazard",
   title: "Epoxy on the skin",
   find: (f) => {
-    const at = firstIndex(f, (p) => p.step.kind === "flood-epoxy" || (p.step.productId !== null && f.context.hasPaint(p.step.productId) && f.context.paintOf(p.step.productId).finish.family === "epoxy"));
-    return at < 0 ? [] : [{ step: f.placed[at].step.id, zone: null, numbers: { pieces: f.context.job.quantity }, why: "Epoxy sensitises: once is enough for good. Gloves that its sheet names, sleeves, moving air; no sanding before it has cured. Follow the data sheet and your local rules.", fixes: [] }];
+    const at = firstIndex(
+      f,
+      (p) =>
+        p.step.kind === "flood-epoxy" ||
+        (p.step.productId !== null &&
+          f.context.hasPaint(p.step.productId) &&
+          f.context.paintOf(p.step.productId).finish.family === "epoxy"),
+    );
+    return at < 0
+      ? []
+      : [
+          {
+            step: f.placed[at].step.id,
+            zone: null,
+            numbers: { pieces: f.context.job.quantity },
+            why: "Epoxy sensitises: once is enough for good. Gloves that its sheet names, sleeves, moving air; no sanding before it has cured. Follow the data sheet and your local rules.",
+            fixes: [],
+          },
+        ];
   },
 };

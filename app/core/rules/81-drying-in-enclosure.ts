@@ -9,6 +9,14 @@ export const rule81: Rule = {
   find: (f) => {
     const wet = f.placed.filter((p) => isCoat(p) && f.context.paintOf(p.step.productId as string).base !== "water");
     if (f.context.job.choices.driedInEnclosure !== true || !wet.length || !usesLaser(f)) return [];
-    return [{ step: wet[0].step.id, zone: null, numbers: { coats: wet.length }, why: "Solvent-wet work dries in the laser’s enclosure: exhaust on all the while, the machine disarmed and unplugged, and no beam until nothing smells any more. Better a rack of its own.", fixes: [] }];
+    return [
+      {
+        step: wet[0].step.id,
+        zone: null,
+        numbers: { coats: wet.length },
+        why: "Solvent-wet work dries in the laser’s enclosure: exhaust on all the while, the machine disarmed and unplugged, and no beam until nothing smells any more. Better a rack of its own.",
+        fixes: [],
+      },
+    ];
   },
 };

@@ -10,6 +10,14 @@ export const rule83: Rule = {
   find: (f) => {
     const p = f.placed.find((x) => x.step.kind === "degrease");
     if (f.context.job.choices.cleaner !== "chlorinated" || !p || !usesLaser(f)) return [];
-    return [{ step: p.step.id, zone: null, numbers: { cleaner: "chlorinated" }, why: "A chlorinated cleaner before the laser: what is left of it turns into phosgene and acid. Never.", fixes: [choiceFix("alcohol", "Clean with alcohol", { cleaner: "alcohol" })] }];
+    return [
+      {
+        step: p.step.id,
+        zone: null,
+        numbers: { cleaner: "chlorinated" },
+        why: "A chlorinated cleaner before the laser: what is left of it turns into phosgene and acid. Never.",
+        fixes: [choiceFix("alcohol", "Clean with alcohol", { cleaner: "alcohol" })],
+      },
+    ];
   },
 };

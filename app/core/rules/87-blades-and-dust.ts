@@ -8,6 +8,19 @@ export const rule87: Rule = {
   title: "Blades, picks, blown dust",
   find: (f) => {
     const at = firstIndex(f, (p) => ["sand-back", "sand-residue", "mask-lift", "dust"].includes(p.step.kind));
-    return at < 0 ? [] : [{ step: f.placed[at].step.id, zone: null, numbers: { steps: f.placed.filter((p) => ["sand-back", "sand-residue", "mask-lift", "dust"].includes(p.step.kind)).length }, why: "Picks and blades slip, blown dust goes into eyes and lungs: glasses, a dust mask, blades away from the holding hand.", fixes: [] }];
+    return at < 0
+      ? []
+      : [
+          {
+            step: f.placed[at].step.id,
+            zone: null,
+            numbers: {
+              steps: f.placed.filter((p) => ["sand-back", "sand-residue", "mask-lift", "dust"].includes(p.step.kind))
+                .length,
+            },
+            why: "Picks and blades slip, blown dust goes into eyes and lungs: glasses, a dust mask, blades away from the holding hand.",
+            fixes: [],
+          },
+        ];
   },
 };

@@ -76,12 +76,91 @@ import { rule87 } from "./87-blades-and-dust";
 import { rule88 } from "./88-chuck-on-glass";
 import { rule89 } from "./89-crazing";
 
-export const RULES: Rule[] = [rule1, rule2, rule3, rule4, rule5, rule6, rule7, rule8, rule9, rule10, rule11, rule12, rule13, rule14, rule20, rule21, rule22, rule23, rule24, rule25, rule26, rule27, rule30, rule31, rule32, rule33, rule34, rule35, rule36, rule37, rule38, rule40, rule41, rule43, rule44, rule45, rule46, rule47, rule48, rule49, rule50, rule51, rule52, rule53, rule54, rule55, rule56, rule57, rule58, rule59, rule61, rule62, rule63, rule64, rule65, rule70, rule71, rule72, rule73, rule74, rule75, rule76, rule77, rule78, rule79, rule80, rule81, rule83, rule84, rule85, rule86, rule87, rule88, rule89];
+export const RULES: Rule[] = [
+  rule1,
+  rule2,
+  rule3,
+  rule4,
+  rule5,
+  rule6,
+  rule7,
+  rule8,
+  rule9,
+  rule10,
+  rule11,
+  rule12,
+  rule13,
+  rule14,
+  rule20,
+  rule21,
+  rule22,
+  rule23,
+  rule24,
+  rule25,
+  rule26,
+  rule27,
+  rule30,
+  rule31,
+  rule32,
+  rule33,
+  rule34,
+  rule35,
+  rule36,
+  rule37,
+  rule38,
+  rule40,
+  rule41,
+  rule43,
+  rule44,
+  rule45,
+  rule46,
+  rule47,
+  rule48,
+  rule49,
+  rule50,
+  rule51,
+  rule52,
+  rule53,
+  rule54,
+  rule55,
+  rule56,
+  rule57,
+  rule58,
+  rule59,
+  rule61,
+  rule62,
+  rule63,
+  rule64,
+  rule65,
+  rule70,
+  rule71,
+  rule72,
+  rule73,
+  rule74,
+  rule75,
+  rule76,
+  rule77,
+  rule78,
+  rule79,
+  rule80,
+  rule81,
+  rule83,
+  rule84,
+  rule85,
+  rule86,
+  rule87,
+  rule88,
+  rule89,
+];
 
 const ORDER = { never: 0, stop: 1, hazard: 2, risk: 3, advice: 4 };
 
 /** Hazards are read once a job. */
-const accept = (rule: number): Fix => ({ id: "accept", label: "Read and accepted", apply: (w) => ({ ...w, job: { ...w.job, acknowledged: [...new Set([...w.job.acknowledged, rule])] } }) });
+const accept = (rule: number): Fix => ({
+  id: "accept",
+  label: "Read and accepted",
+  apply: (w) => ({ ...w, job: { ...w.job, acknowledged: [...new Set([...w.job.acknowledged, rule])] } }),
+});
 
 /** Everything that stands against a plan, worst first. Waived ones stay, marked with their reason. */
 export function judge(f: Facts): Snag[] {
@@ -92,9 +171,18 @@ export function judge(f: Facts): Snag[] {
       const severity = found.severity ?? r.severity;
       const where = whereOf(found);
       const waived =
-        severity === "never" ? null : severity === "hazard" ? (acknowledged.includes(r.id) ? "accepted" : null) : (waivers.find((w) => w.rule === r.id && w.where === where)?.reason ?? null);
+        severity === "never"
+          ? null
+          : severity === "hazard"
+            ? acknowledged.includes(r.id)
+              ? "accepted"
+              : null
+            : (waivers.find((w) => w.rule === r.id && w.where === where)?.reason ?? null);
       out.push({ ...found, rule: r.id, severity, fixes: severity === "hazard" ? [accept(r.id)] : found.fixes, waived });
     }
   }
-  return out.sort((a, b) => Number(a.waived !== null) - Number(b.waived !== null) || ORDER[a.severity] - ORDER[b.severity] || a.rule - b.rule);
+  return out.sort(
+    (a, b) =>
+      Number(a.waived !== null) - Number(b.waived !== null) || ORDER[a.severity] - ORDER[b.severity] || a.rule - b.rule,
+  );
 }

@@ -485,70 +485,414 @@ function touchUp(): World {
 }
 
 /** Any route on a full shelf: the first zones' products, by machine and material. */
-const routed = (route: string, substrate: string, beam: "co2" | "blue" | "um1" | "uv", products: string[], more: { job?: object; choices?: object; shop?: object; shelf?: Product[]; machine?: object } = {}): World => {
+const routed = (
+  route: string,
+  substrate: string,
+  beam: "co2" | "blue" | "um1" | "uv",
+  products: string[],
+  more: { job?: object; choices?: object; shop?: object; shelf?: Product[]; machine?: object } = {},
+): World => {
   const w = a1({ products: more.shelf ?? FULL_SHELF(), shop: { gear: GEAR(), ...more.shop } });
   const m = { ...defaultMachine(beam, 20, "m"), ...more.machine };
-  return { ...w, machines: [m], job: { ...w.job, route: route as World["job"]["route"], machineId: "m", quantity: 2, substrate: { id: substrate, w: 100, h: 80, t: 6, ...(substrate === "glass-coated" ? { shape: "ball" as const, diameter: 80 } : {}) }, zones: products.map((p, i) => zone(`z${i}`, p, { areaMm2: 800 - i * 200 })), choices: { ...w.job.choices, maskChlorinated: false, ...more.choices }, ...more.job } };
+  return {
+    ...w,
+    machines: [m],
+    job: {
+      ...w.job,
+      route: route as World["job"]["route"],
+      machineId: "m",
+      quantity: 2,
+      substrate: {
+        id: substrate,
+        w: 100,
+        h: 80,
+        t: 6,
+        ...(substrate === "glass-coated" ? { shape: "ball" as const, diameter: 80 } : {}),
+      },
+      zones: products.map((p, i) => zone(`z${i}`, p, { areaMm2: 800 - i * 200 })),
+      choices: { ...w.job.choices, maskChlorinated: false, ...more.choices },
+      ...more.job,
+    },
+  };
 };
 const stepBefore = (w: World, kind: string): string => {
   const steps = makePlan(w).placed.map((p) => p.step);
   return steps[steps.findIndex((s) => s.kind === kind) - 1].id;
 };
 const ALL_DAY: [string, string] = ["00:00", "24:00"];
-const roundTheClock = (): World => routed("D5", "metal-coated", "um1", ["e-rust"], { choices: { noClear: true }, shop: { hours: { mon: ALL_DAY, tue: ALL_DAY, wed: ALL_DAY, thu: ALL_DAY, fri: ALL_DAY, sat: ALL_DAY, sun: ALL_DAY } } });
+const roundTheClock = (): World =>
+  routed("D5", "metal-coated", "um1", ["e-rust"], {
+    choices: { noClear: true },
+    shop: {
+      hours: { mon: ALL_DAY, tue: ALL_DAY, wed: ALL_DAY, thu: ALL_DAY, fri: ALL_DAY, sat: ALL_DAY, sun: ALL_DAY },
+    },
+  });
 const without = (ids: string[]): Product[] => FULL_SHELF().filter((p) => !ids.includes(p.id));
 const masks = (...p: Product[]): Product[] => [...without(["tape", "heat-tape"]), ...p];
 /** outlines so far apart */
-const apart = (gap: number) => [zone("z0", "p-rust", { areaMm2: 400, outline: "M0 0L20 0L20 20L0 20Z" }), zone("z1", "p-sun", { areaMm2: 100, outline: `M${20 + gap} 0L${30 + gap} 0L${30 + gap} 10L${20 + gap} 10Z` })];
+const apart = (gap: number) => [
+  zone("z0", "p-rust", { areaMm2: 400, outline: "M0 0L20 0L20 20L0 20Z" }),
+  zone("z1", "p-sun", { areaMm2: 100, outline: `M${20 + gap} 0L${30 + gap} 0L${30 + gap} 10L${20 + gap} 10Z` }),
+];
 
 const ROUTE_CASES: Case[] = [
-  { rule: 3, what: "mask lifted before the last fill", trips: () => withEdits(routed("D1", "hard-maple", "co2", ["e-rust"]), { op: "move", step: "mask-lift", after: "dust.2" }), misses: () => routed("D1", "hard-maple", "co2", ["e-rust"]), says: /after the mask is off/ },
-  { rule: 5, what: "film peeled before the backing", trips: () => withEdits(routed("I", "acrylic-clear", "co2", ["e-rust", "e-sky"]), { op: "move", step: "peel-film", after: "coat.colour.e-sky.2" }), misses: () => routed("I", "acrylic-clear", "co2", ["e-rust", "e-sky"]), says: /reach the side that is seen/ },
-  { rule: 6, what: "cut out before the clear coat", trips: () => withEdits(routed("H", "mdf", "co2", ["e-rust"]), { op: "move", step: "cut-out", after: "mask-lift.2" }), misses: () => routed("H", "mdf", "co2", ["e-rust"]), says: /drops and shifts/ },
-  { rule: 8, what: "the cover left out", trips: () => remove(routed("D5", "metal-coated", "um1", ["e-rust", "e-sky"]), "cover", "cover.2", "mask-lift", "mask-lift.2"), misses: () => routed("D5", "metal-coated", "um1", ["e-rust", "e-sky"]), says: /overspray lands there/ },
-  { rule: 9, what: "ink washed before it is sealed", trips: () => withEdits(routed("C3", "tile-glazed", "uv", ["i-rust"]), { op: "add", step: "wash.late", after: "wipe-back", field: "wash" }), misses: () => routed("C3", "tile-glazed", "uv", ["i-rust"]), says: /comes off with the cloth/ },
-  { rule: 12, what: "mask lifted warm", trips: () => set(routed("D3", "hard-maple", "co2", ["p-rust"]), "melt.2", { waitMin: 0 }), misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]), says: /tears the colour out/ },
-  { rule: 25, what: "epoxy handled after an hour", trips: () => set(routed("A1", "mdf", "co2", ["e-rust"], { choices: { finishing: ["epoxy"] } }), "flood-epoxy", { waitMin: 60 }), misses: () => routed("A1", "mdf", "co2", ["e-rust"], { choices: { finishing: ["epoxy"] } }), says: /before the epoxy is hard/ },
-  { rule: 27, what: "lifted between soft and firm", trips: () => set(roundTheClock(), stepBefore(roundTheClock(), "mask-lift"), { waitMin: 60 }), misses: roundTheClock, says: /neither soft nor firm/ },
-  { rule: 34, what: "acrylic in a metal cut", trips: () => set(routed("D2", "aluminium-bare", "um1", ["b-rust"]), "coat.colour.b-rust.1", { productId: "c-rust" }), misses: () => routed("D2", "aluminium-bare", "um1", ["b-rust"]), says: /holds nothing and falls out/ },
-  { rule: 36, what: "gloss on raw wood, no barrier", trips: () => remove(routed("D1", "hard-maple", "co2", ["e-rust"], { shelf: FULL_SHELF().map((p) => (p.id === "e-rust" ? { ...p, sheen: "gloss" as const } : p)) }), "coat.barrier.1"), misses: () => routed("D1", "hard-maple", "co2", ["e-rust"], { shelf: FULL_SHELF().map((p) => (p.id === "e-rust" ? { ...p, sheen: "gloss" as const } : p)) }), says: /creeps under the mask/ },
-  { rule: 41, what: "tones by power in a narrow window", trips: () => routed("A1", "tile-glazed", "co2", ["e-navy"], { choices: { schools: ["shading:grey"] } }), misses: () => routed("A1", "tile-glazed", "co2", ["e-navy"]), says: /wants a window/ },
-  { rule: 44, what: "reverse work not mirrored", trips: () => routed("I", "acrylic-clear", "co2", ["e-rust"], { choices: { mirrored: false } }), misses: () => routed("I", "acrylic-clear", "co2", ["e-rust"], { choices: { mirrored: true } }), says: /wrong way round/, severity: "stop" },
-  { rule: 45, what: "a stroke thinner than the spot", trips: () => routed("D1", "hard-maple", "co2", ["e-rust", "e-sky"], { job: { zones: [zone("z0", "e-rust", { narrowestMm: 0.1 }), zone("z1", "e-sky")] } }), misses: () => routed("D1", "hard-maple", "co2", ["e-rust", "e-sky"]), says: /0.1 mm at its narrowest/ },
-  { rule: 47, what: "blue beam, mask, wood", trips: () => routed("D1", "hard-maple", "blue", ["e-rust"]), misses: () => routed("D1", "mdf", "blue", ["e-rust"]), says: /halo shows/ },
-  { rule: 49, what: "no plate", trips: () => remove(routed("A1", "tile-glazed", "co2", ["e-rust"]), "plate"), misses: () => routed("A1", "tile-glazed", "co2", ["e-rust"]), says: /no plate was burnt/ },
-  { rule: 52, what: "an island of two square millimetres", trips: () => routed("D1", "hard-maple", "co2", ["e-rust", "e-sky"], { job: { zones: [zone("z0", "e-rust", { smallestMm2: 2 }), zone("z1", "e-sky")] } }), misses: () => routed("D1", "hard-maple", "co2", ["e-rust"]), says: /hard to find and to lift/ },
-  { rule: 53, what: "zones nearer than a corner stop allows", trips: () => routed("D3", "hard-maple", "co2", [], { job: { zones: apart(0.2) } }), misses: () => routed("D3", "hard-maple", "co2", [], { job: { zones: apart(3) } }), says: /can’t be kept apart/ },
-  { rule: 54, what: "unmasked powder in the oven", trips: () => set(routed("E2", "hard-maple", "co2", ["p-rust"]), "melt", { method: "oven" }), misses: () => routed("E2", "hard-maple", "co2", ["p-rust"]), says: /nobody can steer round it/ },
-  { rule: 55, what: "one fill where two are wanted", trips: () => remove(routed("D3", "hard-maple", "co2", ["p-rust"]), "powder-fill.2", "melt.2"), misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]), says: /stays 0.75 mm open/ },
-  { rule: 56, what: "ordinary tape in the oven", trips: () => set(routed("D4", "hard-maple", "co2", ["p-rust"]), "mask-lay", { maskId: "tape" }), misses: () => routed("D4", "hard-maple", "co2", ["p-rust"]), says: /fails past 150 °C/, severity: "stop" },
-  { rule: 20, what: "a school that begins on a film that is only touch dry", trips: () => routed("A1", "mdf", "co2", ["e-rust"], { choices: { schools: ["before-laser:touch"] } }), misses: () => routed("A1", "mdf", "co2", ["e-rust"]), says: /laser-safe takes/, severity: "risk" },
-  { rule: 70, what: "a vinyl film chosen as the mask", trips: () => routed("D1", "hard-maple", "co2", ["e-rust"], { shelf: [...FULL_SHELF(), stocked("vinyl", "Vinyl film", "clear-stencil-film", "#d8d8d8", { chlorinated: true })], choices: { maskId: "vinyl" } }), misses: () => routed("D1", "hard-maple", "co2", ["e-rust"], { shelf: [...FULL_SHELF(), stocked("vinyl", "Vinyl film", "clear-stencil-film", "#d8d8d8", { chlorinated: true })] }), says: /Vinyl film holds chlorine/, severity: "never" },
-  { rule: 70, what: "tape that is not on the Shelf and said to hold chlorine", trips: () => routed("D1", "hard-maple", "co2", ["e-rust"], { shelf: without(["tape", "heat-tape", "shield"]), choices: { maskChlorinated: true } }), misses: () => routed("D1", "hard-maple", "co2", ["e-rust"], { shelf: without(["tape", "heat-tape", "shield"]) }), says: /hydrogen chloride/, severity: "never" },
-  { rule: 70, what: "a powder that holds chlorine, heated", trips: () => routed("D3", "hard-maple", "co2", ["p-rust"], { shelf: FULL_SHELF().map((p) => (p.id === "p-rust" ? { ...p, chlorinated: true } : p)) }), misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]), says: /rust powder holds chlorine/, severity: "never" },
-  { rule: 56, what: "tape that the gun makes too hot for comfort", trips: () => routed("D3", "hard-maple", "co2", ["p-rust"], { choices: { maskId: "tape" } }), misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]), says: /gets 130 °C; from 100 °C/, severity: "risk" },
-  { rule: 56, what: "acrylic in an oven", trips: () => routed("D4", "acrylic-opaque", "co2", ["p-rust"]), misses: () => routed("D4", "mdf", "co2", ["p-rust"]), says: /bears 80 °C in an oven/ },
-  { rule: 57, what: "larger than the bed", trips: () => routed("A1", "mdf", "co2", ["e-rust"], { job: { substrate: { id: "mdf", w: 900, h: 300, t: 6 } } }), misses: () => routed("A1", "mdf", "co2", ["e-rust"]), says: /900 × 300/ },
-  { rule: 57, what: "larger than the tray", trips: () => routed("D4", "hard-maple", "co2", ["p-rust"], { job: { substrate: { id: "hard-maple", w: 500, h: 200, t: 6 } } }), misses: () => routed("D4", "hard-maple", "co2", ["p-rust"]), says: /tray of/ },
-  { rule: 61, what: "clear film under a blue beam", trips: () => routed("D1", "mdf", "blue", ["e-rust"], { shelf: masks(stocked("film", "Clear film", "clear-stencil-film", "#f2f4f4", { chlorinated: false }), stocked("heat-tape", "Amber tape", "polyimide-tape", "#c98a2b", { chlorinated: false })), choices: { maskId: "film" } }), misses: () => routed("D1", "mdf", "blue", ["e-rust"]), says: /takes up 5 %/ },
-  { rule: 62, what: "air left on over powder", trips: () => routed("F", "hard-maple", "co2", ["p-rust"], { choices: { airStaysOn: true } }), misses: () => routed("F", "hard-maple", "co2", ["p-rust"]), says: /blows the fill out of 2 pieces/ },
-  { rule: 63, what: "sheet on the bare bed", trips: () => routed("I", "acrylic-clear", "co2", ["e-rust"], { choices: { onBareBed: true } }), misses: () => routed("I", "acrylic-clear", "co2", ["e-rust"]), says: /marked from below/ },
-  { rule: 64, what: "put back by pencil marks", trips: () => routed("G", "hard-maple", "co2", ["p-rust", "p-sun"], { choices: { placedBy: "pencil" } }), misses: () => routed("G", "hard-maple", "co2", ["p-rust", "p-sun"]), says: /off by up to 0.7 mm/ },
+  {
+    rule: 3,
+    what: "mask lifted before the last fill",
+    trips: () =>
+      withEdits(routed("D1", "hard-maple", "co2", ["e-rust"]), { op: "move", step: "mask-lift", after: "dust.2" }),
+    misses: () => routed("D1", "hard-maple", "co2", ["e-rust"]),
+    says: /after the mask is off/,
+  },
+  {
+    rule: 5,
+    what: "film peeled before the backing",
+    trips: () =>
+      withEdits(routed("I", "acrylic-clear", "co2", ["e-rust", "e-sky"]), {
+        op: "move",
+        step: "peel-film",
+        after: "coat.colour.e-sky.2",
+      }),
+    misses: () => routed("I", "acrylic-clear", "co2", ["e-rust", "e-sky"]),
+    says: /reach the side that is seen/,
+  },
+  {
+    rule: 6,
+    what: "cut out before the clear coat",
+    trips: () =>
+      withEdits(routed("H", "mdf", "co2", ["e-rust"]), { op: "move", step: "cut-out", after: "mask-lift.2" }),
+    misses: () => routed("H", "mdf", "co2", ["e-rust"]),
+    says: /drops and shifts/,
+  },
+  {
+    rule: 8,
+    what: "the cover left out",
+    trips: () =>
+      remove(routed("D5", "metal-coated", "um1", ["e-rust", "e-sky"]), "cover", "cover.2", "mask-lift", "mask-lift.2"),
+    misses: () => routed("D5", "metal-coated", "um1", ["e-rust", "e-sky"]),
+    says: /overspray lands there/,
+  },
+  {
+    rule: 9,
+    what: "ink washed before it is sealed",
+    trips: () =>
+      withEdits(routed("C3", "tile-glazed", "uv", ["i-rust"]), {
+        op: "add",
+        step: "wash.late",
+        after: "wipe-back",
+        field: "wash",
+      }),
+    misses: () => routed("C3", "tile-glazed", "uv", ["i-rust"]),
+    says: /comes off with the cloth/,
+  },
+  {
+    rule: 12,
+    what: "mask lifted warm",
+    trips: () => set(routed("D3", "hard-maple", "co2", ["p-rust"]), "melt.2", { waitMin: 0 }),
+    misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]),
+    says: /tears the colour out/,
+  },
+  {
+    rule: 25,
+    what: "epoxy handled after an hour",
+    trips: () =>
+      set(routed("A1", "mdf", "co2", ["e-rust"], { choices: { finishing: ["epoxy"] } }), "flood-epoxy", {
+        waitMin: 60,
+      }),
+    misses: () => routed("A1", "mdf", "co2", ["e-rust"], { choices: { finishing: ["epoxy"] } }),
+    says: /before the epoxy is hard/,
+  },
+  {
+    rule: 27,
+    what: "lifted between soft and firm",
+    trips: () => set(roundTheClock(), stepBefore(roundTheClock(), "mask-lift"), { waitMin: 60 }),
+    misses: roundTheClock,
+    says: /neither soft nor firm/,
+  },
+  {
+    rule: 34,
+    what: "acrylic in a metal cut",
+    trips: () =>
+      set(routed("D2", "aluminium-bare", "um1", ["b-rust"]), "coat.colour.b-rust.1", { productId: "c-rust" }),
+    misses: () => routed("D2", "aluminium-bare", "um1", ["b-rust"]),
+    says: /holds nothing and falls out/,
+  },
+  {
+    rule: 36,
+    what: "gloss on raw wood, no barrier",
+    trips: () =>
+      remove(
+        routed("D1", "hard-maple", "co2", ["e-rust"], {
+          shelf: FULL_SHELF().map((p) => (p.id === "e-rust" ? { ...p, sheen: "gloss" as const } : p)),
+        }),
+        "coat.barrier.1",
+      ),
+    misses: () =>
+      routed("D1", "hard-maple", "co2", ["e-rust"], {
+        shelf: FULL_SHELF().map((p) => (p.id === "e-rust" ? { ...p, sheen: "gloss" as const } : p)),
+      }),
+    says: /creeps under the mask/,
+  },
+  {
+    rule: 41,
+    what: "tones by power in a narrow window",
+    trips: () => routed("A1", "tile-glazed", "co2", ["e-navy"], { choices: { schools: ["shading:grey"] } }),
+    misses: () => routed("A1", "tile-glazed", "co2", ["e-navy"]),
+    says: /wants a window/,
+  },
+  {
+    rule: 44,
+    what: "reverse work not mirrored",
+    trips: () => routed("I", "acrylic-clear", "co2", ["e-rust"], { choices: { mirrored: false } }),
+    misses: () => routed("I", "acrylic-clear", "co2", ["e-rust"], { choices: { mirrored: true } }),
+    says: /wrong way round/,
+    severity: "stop",
+  },
+  {
+    rule: 45,
+    what: "a stroke thinner than the spot",
+    trips: () =>
+      routed("D1", "hard-maple", "co2", ["e-rust", "e-sky"], {
+        job: { zones: [zone("z0", "e-rust", { narrowestMm: 0.1 }), zone("z1", "e-sky")] },
+      }),
+    misses: () => routed("D1", "hard-maple", "co2", ["e-rust", "e-sky"]),
+    says: /0.1 mm at its narrowest/,
+  },
+  {
+    rule: 47,
+    what: "blue beam, mask, wood",
+    trips: () => routed("D1", "hard-maple", "blue", ["e-rust"]),
+    misses: () => routed("D1", "mdf", "blue", ["e-rust"]),
+    says: /halo shows/,
+  },
+  {
+    rule: 49,
+    what: "no plate",
+    trips: () => remove(routed("A1", "tile-glazed", "co2", ["e-rust"]), "plate"),
+    misses: () => routed("A1", "tile-glazed", "co2", ["e-rust"]),
+    says: /no plate was burnt/,
+  },
+  {
+    rule: 52,
+    what: "an island of two square millimetres",
+    trips: () =>
+      routed("D1", "hard-maple", "co2", ["e-rust", "e-sky"], {
+        job: { zones: [zone("z0", "e-rust", { smallestMm2: 2 }), zone("z1", "e-sky")] },
+      }),
+    misses: () => routed("D1", "hard-maple", "co2", ["e-rust"]),
+    says: /hard to find and to lift/,
+  },
+  {
+    rule: 53,
+    what: "zones nearer than a corner stop allows",
+    trips: () => routed("D3", "hard-maple", "co2", [], { job: { zones: apart(0.2) } }),
+    misses: () => routed("D3", "hard-maple", "co2", [], { job: { zones: apart(3) } }),
+    says: /can’t be kept apart/,
+  },
+  {
+    rule: 54,
+    what: "unmasked powder in the oven",
+    trips: () => set(routed("E2", "hard-maple", "co2", ["p-rust"]), "melt", { method: "oven" }),
+    misses: () => routed("E2", "hard-maple", "co2", ["p-rust"]),
+    says: /nobody can steer round it/,
+  },
+  {
+    rule: 55,
+    what: "one fill where two are wanted",
+    trips: () => remove(routed("D3", "hard-maple", "co2", ["p-rust"]), "powder-fill.2", "melt.2"),
+    misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]),
+    says: /stays 0.75 mm open/,
+  },
+  {
+    rule: 56,
+    what: "ordinary tape in the oven",
+    trips: () => set(routed("D4", "hard-maple", "co2", ["p-rust"]), "mask-lay", { maskId: "tape" }),
+    misses: () => routed("D4", "hard-maple", "co2", ["p-rust"]),
+    says: /fails past 150 °C/,
+    severity: "stop",
+  },
+  {
+    rule: 20,
+    what: "a school that begins on a film that is only touch dry",
+    trips: () => routed("A1", "mdf", "co2", ["e-rust"], { choices: { schools: ["before-laser:touch"] } }),
+    misses: () => routed("A1", "mdf", "co2", ["e-rust"]),
+    says: /laser-safe takes/,
+    severity: "risk",
+  },
+  {
+    rule: 70,
+    what: "a vinyl film chosen as the mask",
+    trips: () =>
+      routed("D1", "hard-maple", "co2", ["e-rust"], {
+        shelf: [
+          ...FULL_SHELF(),
+          stocked("vinyl", "Vinyl film", "clear-stencil-film", "#d8d8d8", { chlorinated: true }),
+        ],
+        choices: { maskId: "vinyl" },
+      }),
+    misses: () =>
+      routed("D1", "hard-maple", "co2", ["e-rust"], {
+        shelf: [
+          ...FULL_SHELF(),
+          stocked("vinyl", "Vinyl film", "clear-stencil-film", "#d8d8d8", { chlorinated: true }),
+        ],
+      }),
+    says: /Vinyl film holds chlorine/,
+    severity: "never",
+  },
+  {
+    rule: 70,
+    what: "tape that is not on the Shelf and said to hold chlorine",
+    trips: () =>
+      routed("D1", "hard-maple", "co2", ["e-rust"], {
+        shelf: without(["tape", "heat-tape", "shield"]),
+        choices: { maskChlorinated: true },
+      }),
+    misses: () => routed("D1", "hard-maple", "co2", ["e-rust"], { shelf: without(["tape", "heat-tape", "shield"]) }),
+    says: /hydrogen chloride/,
+    severity: "never",
+  },
+  {
+    rule: 70,
+    what: "a powder that holds chlorine, heated",
+    trips: () =>
+      routed("D3", "hard-maple", "co2", ["p-rust"], {
+        shelf: FULL_SHELF().map((p) => (p.id === "p-rust" ? { ...p, chlorinated: true } : p)),
+      }),
+    misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]),
+    says: /rust powder holds chlorine/,
+    severity: "never",
+  },
+  {
+    rule: 56,
+    what: "tape that the gun makes too hot for comfort",
+    trips: () => routed("D3", "hard-maple", "co2", ["p-rust"], { choices: { maskId: "tape" } }),
+    misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]),
+    says: /gets 130 °C; from 100 °C/,
+    severity: "risk",
+  },
+  {
+    rule: 56,
+    what: "acrylic in an oven",
+    trips: () => routed("D4", "acrylic-opaque", "co2", ["p-rust"]),
+    misses: () => routed("D4", "mdf", "co2", ["p-rust"]),
+    says: /bears 80 °C in an oven/,
+  },
+  {
+    rule: 57,
+    what: "larger than the bed",
+    trips: () => routed("A1", "mdf", "co2", ["e-rust"], { job: { substrate: { id: "mdf", w: 900, h: 300, t: 6 } } }),
+    misses: () => routed("A1", "mdf", "co2", ["e-rust"]),
+    says: /900 × 300/,
+  },
+  {
+    rule: 57,
+    what: "larger than the tray",
+    trips: () =>
+      routed("D4", "hard-maple", "co2", ["p-rust"], { job: { substrate: { id: "hard-maple", w: 500, h: 200, t: 6 } } }),
+    misses: () => routed("D4", "hard-maple", "co2", ["p-rust"]),
+    says: /tray of/,
+  },
+  {
+    rule: 61,
+    what: "clear film under a blue beam",
+    trips: () =>
+      routed("D1", "mdf", "blue", ["e-rust"], {
+        shelf: masks(
+          stocked("film", "Clear film", "clear-stencil-film", "#f2f4f4", { chlorinated: false }),
+          stocked("heat-tape", "Amber tape", "polyimide-tape", "#c98a2b", { chlorinated: false }),
+        ),
+        choices: { maskId: "film" },
+      }),
+    misses: () => routed("D1", "mdf", "blue", ["e-rust"]),
+    says: /takes up 5 %/,
+  },
+  {
+    rule: 62,
+    what: "air left on over powder",
+    trips: () => routed("F", "hard-maple", "co2", ["p-rust"], { choices: { airStaysOn: true } }),
+    misses: () => routed("F", "hard-maple", "co2", ["p-rust"]),
+    says: /blows the fill out of 2 pieces/,
+  },
+  {
+    rule: 63,
+    what: "sheet on the bare bed",
+    trips: () => routed("I", "acrylic-clear", "co2", ["e-rust"], { choices: { onBareBed: true } }),
+    misses: () => routed("I", "acrylic-clear", "co2", ["e-rust"]),
+    says: /marked from below/,
+  },
+  {
+    rule: 64,
+    what: "put back by pencil marks",
+    trips: () => routed("G", "hard-maple", "co2", ["p-rust", "p-sun"], { choices: { placedBy: "pencil" } }),
+    misses: () => routed("G", "hard-maple", "co2", ["p-rust", "p-sun"]),
+    says: /off by up to 0.7 mm/,
+  },
 ];
 /** Hazards: in one world they speak, in one close by they are silent. */
 const HAZARDS: [number, () => World, () => World, RegExp][] = [
-  [71, () => routed("G", "mdf", "co2", ["p-rust"]), () => remove(routed("J", "glass-coated", "um1", ["j-rust"]), "degrease"), /^Powder: a respirator/],
-  [74, () => routed("D4", "hard-maple", "co2", ["p-rust"]), () => routed("D3", "hard-maple", "co2", ["p-rust"]), /never used for food again/],
-  [75, () => routed("J", "glass-coated", "um1", ["j-rust"]), () => routed("A1", "mdf", "co2", ["e-rust"]), /2 thin glasses/],
+  [
+    71,
+    () => routed("G", "mdf", "co2", ["p-rust"]),
+    () => remove(routed("J", "glass-coated", "um1", ["j-rust"]), "degrease"),
+    /^Powder: a respirator/,
+  ],
+  [
+    74,
+    () => routed("D4", "hard-maple", "co2", ["p-rust"]),
+    () => routed("D3", "hard-maple", "co2", ["p-rust"]),
+    /never used for food again/,
+  ],
+  [
+    75,
+    () => routed("J", "glass-coated", "um1", ["j-rust"]),
+    () => routed("A1", "mdf", "co2", ["e-rust"]),
+    /2 thin glasses/,
+  ],
   [76, () => routed("D2", "aluminium-bare", "um1", ["b-rust"]), () => routed("D1", "mdf", "co2", ["e-rust"]), /burrs/],
-  [77, () => routed("A1", "mdf", "co2", ["e-rust"], { choices: { finishing: ["epoxy"] } }), () => routed("A1", "mdf", "co2", ["e-rust"]), /sensitises/],
-  [79, () => routed("A1", "mdf", "co2", ["e-rust"], { job: { use: ["food"] } }), () => routed("A1", "mdf", "co2", ["e-rust"]), /rated for food/],
-  [80, () => routed("D5", "metal-coated", "um1", ["e-rust"]), () => routed("D2", "aluminium-bare", "um1", ["b-rust"]), /ask the maker/],
-  [84, () => routed("A1", "mdf", "co2", ["e-rust"], { choices: { finishing: ["oil-back"] } }), () => routed("A1", "mdf", "co2", ["e-rust"]), /catch fire/],
-  [85, () => routed("A1", "mdf", "co2", ["e-rust"], { machine: { enclosed: false } }), () => routed("A1", "mdf", "co2", ["e-rust"]), /not enclosed/],
+  [
+    77,
+    () => routed("A1", "mdf", "co2", ["e-rust"], { choices: { finishing: ["epoxy"] } }),
+    () => routed("A1", "mdf", "co2", ["e-rust"]),
+    /sensitises/,
+  ],
+  [
+    79,
+    () => routed("A1", "mdf", "co2", ["e-rust"], { job: { use: ["food"] } }),
+    () => routed("A1", "mdf", "co2", ["e-rust"]),
+    /rated for food/,
+  ],
+  [
+    80,
+    () => routed("D5", "metal-coated", "um1", ["e-rust"]),
+    () => routed("D2", "aluminium-bare", "um1", ["b-rust"]),
+    /ask the maker/,
+  ],
+  [
+    84,
+    () => routed("A1", "mdf", "co2", ["e-rust"], { choices: { finishing: ["oil-back"] } }),
+    () => routed("A1", "mdf", "co2", ["e-rust"]),
+    /catch fire/,
+  ],
+  [
+    85,
+    () => routed("A1", "mdf", "co2", ["e-rust"], { machine: { enclosed: false } }),
+    () => routed("A1", "mdf", "co2", ["e-rust"]),
+    /not enclosed/,
+  ],
   [87, () => routed("D1", "mdf", "co2", ["e-rust"]), () => routed("A1", "tile-glazed", "co2", ["e-rust"]), /dust mask/],
-  [88, () => routed("J", "glass-coated", "um1", ["j-rust"]), () => remove(routed("J", "glass-coated", "um1", ["j-rust"]), "place-round"), /breaks glass/],
-  [89, () => routed("I", "acrylic-clear", "co2", ["e-rust"]), () => routed("D1", "mdf", "co2", ["e-rust"]), /offcut first/],
+  [
+    88,
+    () => routed("J", "glass-coated", "um1", ["j-rust"]),
+    () => remove(routed("J", "glass-coated", "um1", ["j-rust"]), "place-round"),
+    /breaks glass/,
+  ],
+  [
+    89,
+    () => routed("I", "acrylic-clear", "co2", ["e-rust"]),
+    () => routed("D1", "mdf", "co2", ["e-rust"]),
+    /offcut first/,
+  ],
 ];
 CASES.push(...ROUTE_CASES);
 
@@ -583,12 +927,12 @@ describe("each rule trips, is mended by its own fix, comes back by undo, and sta
       const w = c.trips();
       for (const snag of of(w, c.rule))
         for (const fix of snag.fixes.slice(1))
-          expect([
+          expect([c.rule, c.what, fix.id, of(fix.apply(w), c.rule).some((s) => whereOf(s) === whereOf(snag))]).toEqual([
             c.rule,
             c.what,
             fix.id,
-            of(fix.apply(w), c.rule).some((s) => whereOf(s) === whereOf(snag)),
-          ]).toEqual([c.rule, c.what, fix.id, false]);
+            false,
+          ]);
     }
   });
 });
@@ -609,7 +953,10 @@ describe("severity, waivers, acceptance", () => {
     never: [70, 73, 83],
     hazard: [71, 72, 74, 75, 76, 77, 78, 79, 80, 81, 84, 85, 86, 87, 88, 89],
     stop: [3, 5, 9, 10, 12, 25, 33, 34, 43, 44, 54, 56, 58, 61],
-    risk: [1, 2, 4, 6, 7, 8, 20, 21, 22, 23, 24, 27, 30, 31, 32, 35, 36, 37, 40, 41, 45, 46, 47, 48, 49, 50, 51, 52, 53, 55, 57, 59, 62, 63, 64, 65],
+    risk: [
+      1, 2, 4, 6, 7, 8, 20, 21, 22, 23, 24, 27, 30, 31, 32, 35, 36, 37, 40, 41, 45, 46, 47, 48, 49, 50, 51, 52, 53, 55,
+      57, 59, 62, 63, 64, 65,
+    ],
     advice: [11, 13, 14, 26, 38],
   };
   test.each(Object.entries(FIXED))("%s", (severity, rules) => {

@@ -36,7 +36,9 @@ export function blocksOf(m: Model): Blocks {
   const on = new Uint8Array(m.n);
   const members: number[][] = Array.from({ length: m.n }, () => []);
   for (let i = 0; i < m.n; i++) members[find(i)].push(i);
-  const edges = members.map((list, b) => [...new Set(list.flatMap((i) => m.out[i].map((l) => find(l.to))))].filter((x) => x !== b));
+  const edges = members.map((list, b) =>
+    [...new Set(list.flatMap((i) => m.out[i].map((l) => find(l.to))))].filter((x) => x !== b),
+  );
   const stack: number[] = [];
   let clock = 0;
   const part = new Int32Array(m.n).fill(-1);
@@ -60,7 +62,7 @@ export function blocksOf(m: Model): Blocks {
       const up = path[path.length - 1];
       if (up) low[up.b] = Math.min(low[up.b], low[top.b]);
       if (low[top.b] !== index[top.b]) continue;
-      for (let x = -1; x !== top.b; ) {
+      for (let x = -1; x !== top.b;) {
         x = stack.pop()!;
         on[x] = 0;
         part[x] = top.b;
@@ -76,7 +78,9 @@ export function blocksOf(m: Model): Blocks {
     tasks[b].push(i);
     of[i] = b;
   }
-  const next = tasks.map((list, b) => [...new Set(list.flatMap((i) => m.out[i].map((l) => of[l.to])))].filter((x) => x !== b));
+  const next = tasks.map((list, b) =>
+    [...new Set(list.flatMap((i) => m.out[i].map((l) => of[l.to])))].filter((x) => x !== b),
+  );
   const before = new Int32Array(tasks.length);
   for (const list of next) for (const b of list) before[b]++;
   return { of, tasks, next, before };
@@ -123,21 +127,31 @@ export class Builder {
   /** where waiting for the reopening would have had the second task begin, by lag; Infinity: no window was missed yet */
   private readonly instead: Float64Array;
 
-  constructor(readonly m: Model, blocks = blocksOf(m)) {
+  constructor(
+    readonly m: Model,
+    blocks = blocksOf(m),
+  ) {
     this.blocks = blocks;
     this.start = new Float64Array(m.n).fill(-1);
     const asked = new Float64Array(m.capacity.length);
     const holds = new Uint8Array(m.capacity.length);
     for (const list of m.uses) for (const u of list) asked[u.r] += u.amount;
-    for (const l of m.lags) for (const u of l.holds) {
-      asked[u.r] += u.amount;
-      holds[u.r] = 1;
-    }
-    this.lines = m.capacity.map((c, r) => (asked[r] <= c ? PLENTY : c === 1 && !holds[r] ? new Single() : new Timeline(c)));
+    for (const l of m.lags)
+      for (const u of l.holds) {
+        asked[u.r] += u.amount;
+        holds[u.r] = 1;
+      }
+    this.lines = m.capacity.map((c, r) =>
+      asked[r] <= c ? PLENTY : c === 1 && !holds[r] ? new Single() : new Timeline(c),
+    );
     this.floor = new Float64Array(m.n);
     this.left = new Int32Array(blocks.tasks.length);
     this.closing = m.into.map((list) => list.filter((l) => l.max !== Infinity));
-    this.holding = m.lags.map((l) => l.holds.map((u) => m.out[l.from].reduce((sum, o) => o.holds.reduce((x, v) => x + (v.r === u.r ? v.amount : 0), sum), 0)));
+    this.holding = m.lags.map((l) =>
+      l.holds.map((u) =>
+        m.out[l.from].reduce((sum, o) => o.holds.reduce((x, v) => x + (v.r === u.r ? v.amount : 0), sum), 0),
+      ),
+    );
     this.every = blocks.tasks.map((_t, b) => b);
     this.given = new Uint8Array(m.lags.length);
     this.ways = this.given;
@@ -182,7 +196,8 @@ export class Builder {
 
   /** Takes blocks out of what is laid. */
   lift(list: number[]): void {
-    for (const b of list) for (const i of this.blocks.tasks[b]) if (this.m.fixed[i] < 0 && this.start[i] >= 0) this.give(i);
+    for (const b of list)
+      for (const i of this.blocks.tasks[b]) if (this.m.fixed[i] < 0 && this.start[i] >= 0) this.give(i);
   }
   /** Puts blocks that were lifted back to where they stood. */
   restore(list: number[], was: Float64Array): void {
@@ -226,7 +241,7 @@ export class Builder {
     const top = heap[0];
     const b = heap.pop()!;
     if (!heap.length) return top;
-    for (let i = 0; ; ) {
+    for (let i = 0; ;) {
       let c = 2 * i + 1;
       if (c >= heap.length || (c + 1 >= heap.length && key[b] <= key[heap[c]])) {
         heap[i] = b;
@@ -310,7 +325,8 @@ export class Builder {
       }
       if (f.is !== "shut") {
         this.back(tasks, k, 0);
-        if (f.is === "full" || !pushed || given[pushed.index] || (pushed.reopens === Infinity && !pushed.soft)) return f.is;
+        if (f.is === "full" || !pushed || given[pushed.index] || (pushed.reopens === Infinity && !pushed.soft))
+          return f.is;
         // Pushed out of all time for a window that nothing can meet: laid anew with that window's other way out.
         given[pushed.index] = 1;
         this.anew(tasks);
@@ -321,7 +337,11 @@ export class Builder {
       }
       const { lag } = f;
       const at = tasks.indexOf(lag.from);
-      if (m.fixed[lag.from] >= 0 || ++pushes > (lag.reopens === Infinity || this.ways[lag.index] === SOONER ? PUSHES : PUSHES_REOPENING) || at < 0) {
+      if (
+        m.fixed[lag.from] >= 0 ||
+        ++pushes > (lag.reopens === Infinity || this.ways[lag.index] === SOONER ? PUSHES : PUSHES_REOPENING) ||
+        at < 0
+      ) {
         // It can't be pushed (any further): its other way out, where it has one.
         if (given[lag.index] || (lag.reopens === Infinity && !lag.soft)) {
           this.back(tasks, k, 0);
@@ -340,7 +360,8 @@ export class Builder {
         if (inside(m, lag, mid, f.start)) hi = mid;
         else lo = mid;
       }
-      if (this.ways[lag.index] === SOONER && this.instead[lag.index] === Infinity) this.instead[lag.index] = admits(m, lag, start[lag.from], f.start);
+      if (this.ways[lag.index] === SOONER && this.instead[lag.index] === Infinity)
+        this.instead[lag.index] = admits(m, lag, start[lag.from], f.start);
       this.back(tasks, k, at);
       pushed = lag;
       floor[lag.from] = hi;
@@ -363,44 +384,47 @@ export class Builder {
         if (start[l.from] < 0) continue;
         const a = admits(m, l, start[l.from], s);
         if (a === s) continue;
-        if (!this.given[l.index]) return pinned ? (l.soft ? { is: "at", start: s } : NEVER) : { is: "shut", lag: l, start: s };
+        if (!this.given[l.index])
+          return pinned ? (l.soft ? { is: "at", start: s } : NEVER) : { is: "shut", lag: l, start: s };
         if (a !== Infinity) next = Math.max(next, a);
         else if (!l.soft) return NEVER;
       }
-      if (next === s) for (const u of m.uses[i]) {
-        if (e <= s) break;
-        const until = lines[u.r].blocked(s, e, u.amount, m.work[i]);
-        if (until === Infinity || u.amount > m.capacity[u.r]) return u.amount > m.capacity[u.r] ? NEVER : FULL;
-        if (until > next) next = until;
-      }
-      if (next === s) for (const l of m.out[i]) {
-        const to = start[l.to];
-        if (to >= 0) {
-          // what is pinned behind it
-          if (opens(m, l, s) > to) return NEVER;
-          if (!l.soft && !inside(m, l, s, to)) {
-            let lo = s;
-            let hi = to + 1;
-            while (hi - lo > 1) {
-              const mid = Math.floor((lo + hi) / 2);
-              if (inside(m, l, mid, to)) hi = mid;
-              else lo = mid;
+      if (next === s)
+        for (const u of m.uses[i]) {
+          if (e <= s) break;
+          const until = lines[u.r].blocked(s, e, u.amount, m.work[i]);
+          if (until === Infinity || u.amount > m.capacity[u.r]) return u.amount > m.capacity[u.r] ? NEVER : FULL;
+          if (until > next) next = until;
+        }
+      if (next === s)
+        for (const l of m.out[i]) {
+          const to = start[l.to];
+          if (to >= 0) {
+            // what is pinned behind it
+            if (opens(m, l, s) > to) return NEVER;
+            if (!l.soft && !inside(m, l, s, to)) {
+              let lo = s;
+              let hi = to + 1;
+              while (hi - lo > 1) {
+                const mid = Math.floor((lo + hi) / 2);
+                if (inside(m, l, mid, to)) hi = mid;
+                else lo = mid;
+              }
+              next = Math.max(next, hi);
             }
-            next = Math.max(next, hi);
+          }
+          if (!l.holds.length) continue;
+          const from = leaves(m, l, s, 0);
+          const until = to >= 0 ? enters(m, l, to, l.pieces - 1) : Infinity;
+          for (let h = 0; h < l.holds.length; h++) {
+            const u = l.holds[h];
+            let amount = this.holding[l.index][h];
+            if (from < e) for (const v of m.uses[i]) if (v.r === u.r) amount += v.amount;
+            const busy = lines[u.r].blocked(from, until, amount, 0);
+            if (busy === Infinity) return amount > m.capacity[u.r] ? NEVER : FULL;
+            if (busy >= 0) next = Math.max(next, s + 1, s + busy - from);
           }
         }
-        if (!l.holds.length) continue;
-        const from = leaves(m, l, s, 0);
-        const until = to >= 0 ? enters(m, l, to, l.pieces - 1) : Infinity;
-        for (let h = 0; h < l.holds.length; h++) {
-          const u = l.holds[h];
-          let amount = this.holding[l.index][h];
-          if (from < e) for (const v of m.uses[i]) if (v.r === u.r) amount += v.amount;
-          const busy = lines[u.r].blocked(from, until, amount, 0);
-          if (busy === Infinity) return amount > m.capacity[u.r] ? NEVER : FULL;
-          if (busy >= 0) next = Math.max(next, s + 1, s + busy - from);
-        }
-      }
       if (next === s) return { is: "at", start: s };
       if (pinned) return NEVER;
       s = next;
@@ -426,8 +450,9 @@ export class Builder {
       if (!l.holds.length) continue;
       const from = leaves(m, l, s, 0);
       const to = start[l.to];
-      for (const u of l.holds) if (to >= 0) lines[u.r].add(from, enters(m, l, to, l.pieces - 1), sign * u.amount);
-      else lines[u.r].hold(from, sign * u.amount);
+      for (const u of l.holds)
+        if (to >= 0) lines[u.r].add(from, enters(m, l, to, l.pieces - 1), sign * u.amount);
+        else lines[u.r].hold(from, sign * u.amount);
     }
   }
   private give(i: number): void {

@@ -77,7 +77,8 @@ export function openTime(spans: [number, number][]): OpenTime {
     }
     return lo < 0 ? o : to[lo] + (o - sums[lo]);
   };
-  const end = (start: number, minutes: number): number => (minutes <= 0 || !closed.length ? start + minutes : moment(before(start) + minutes));
+  const end = (start: number, minutes: number): number =>
+    minutes <= 0 || !closed.length ? start + minutes : moment(before(start) + minutes);
   const first = (t: number, minutes: number, pausable: boolean): number => {
     if (minutes <= 0 || !closed.length) return t;
     let i = lastAtOrBefore(from, t);
@@ -113,7 +114,14 @@ export interface Clock {
   settles: number;
 }
 
-const PLAIN: Clock = { read: (t) => t, first: (r) => Math.ceil(r - EPS), last: (r) => Math.floor(r + EPS), most: 1, least: 1, settles: 0 };
+const PLAIN: Clock = {
+  read: (t) => t,
+  first: (r) => Math.ceil(r - EPS),
+  last: (r) => Math.floor(r + EPS),
+  most: 1,
+  least: 1,
+  settles: 0,
+};
 
 /** @param rates [from minute, speed] in order of time; null: plain minutes */
 export function clockOf(rates: [number, number][] | null): Clock {

@@ -23,7 +23,11 @@ const ORDERS = 6;
 
 /** A problem with some of its tasks and lags (by index) only. */
 export function part(p: Problem, tasks: ReadonlySet<string>, lags: ReadonlySet<number>): Problem {
-  return { ...p, tasks: p.tasks.filter((t) => tasks.has(t.id)), lags: p.lags.filter((l, i) => lags.has(i) && tasks.has(l.from) && tasks.has(l.to)) };
+  return {
+    ...p,
+    tasks: p.tasks.filter((t) => tasks.has(t.id)),
+    lags: p.lags.filter((l, i) => lags.has(i) && tasks.has(l.from) && tasks.has(l.to)),
+  };
 }
 
 /** false: shown to have no schedule */
@@ -35,7 +39,9 @@ function possible(p: Problem, stop?: () => boolean): boolean {
   const builder = new Builder(m);
   const key = new Float64Array(builder.blocks.tasks.length);
   for (let k = 0; k < ORDERS; k++) {
-    builder.blocks.tasks.forEach((list, b) => (key[b] = k === 0 ? paths.head[list[0]] : k === 1 ? -paths.tail[list[0]] : (b * 7919 * k) % 101));
+    builder.blocks.tasks.forEach(
+      (list, b) => (key[b] = k === 0 ? paths.head[list[0]] : k === 1 ? -paths.tail[list[0]] : (b * 7919 * k) % 101),
+    );
     const reopen = Uint8Array.from(m.lags, (l) => (k % 2 && (l.soft || l.reopens !== Infinity) ? 1 : 0));
     if (builder.lay({ key, reopen, floor: null })) return true;
   }
@@ -46,7 +52,12 @@ function possible(p: Problem, stop?: () => boolean): boolean {
 const quoted = (ids: string[]): string => ids.map((x) => `“${x}”`).join(", ");
 
 /** A small part in which the contradiction lies, where a look finds it: a task, the two ends of a wait, a job. */
-function near(p: Problem, tasks: ReadonlySet<string>, lags: ReadonlySet<number>, stop?: () => boolean): string[] | null {
+function near(
+  p: Problem,
+  tasks: ReadonlySet<string>,
+  lags: ReadonlySet<number>,
+  stop?: () => boolean,
+): string[] | null {
   const fails = (ids: string[]): boolean => !possible(part(p, new Set(ids), lags), stop);
   for (const id of tasks) if (fails([id])) return [id];
   const ties = [...lags].map((i) => p.lags[i]).filter((l) => tasks.has(l.from) && tasks.has(l.to));
@@ -61,10 +72,12 @@ function near(p: Problem, tasks: ReadonlySet<string>, lags: ReadonlySet<number>,
     if (seen.has(id)) continue;
     const job = [id];
     seen.add(id);
-    for (let k = 0; k < job.length; k++) for (const to of next.get(job[k])!) if (!seen.has(to)) {
-      seen.add(to);
-      job.push(to);
-    }
+    for (let k = 0; k < job.length; k++)
+      for (const to of next.get(job[k])!)
+        if (!seen.has(to)) {
+          seen.add(to);
+          job.push(to);
+        }
     if (job.length < tasks.size && fails(job)) return job;
   }
   return null;
@@ -95,7 +108,15 @@ export function contradiction(p: Problem, stop?: () => boolean): Contradiction[]
     }
     const named = [...inL].map((i) => p.lags[i]);
     const ids = [...inT];
-    sets.push({ tasks: ids, lags: named.map((l) => `${l.from}>${l.to}`), say: named.length ? `${quoted(ids)} and the waits ${named.map((l) => `“${l.from}” → “${l.to}”`).join(", ")} contradict each other` : ids.length === 1 ? `${quoted(ids)} can’t be done at all` : `${quoted(ids)} contradict each other` });
+    sets.push({
+      tasks: ids,
+      lags: named.map((l) => `${l.from}>${l.to}`),
+      say: named.length
+        ? `${quoted(ids)} and the waits ${named.map((l) => `“${l.from}” → “${l.to}”`).join(", ")} contradict each other`
+        : ids.length === 1
+          ? `${quoted(ids)} can’t be done at all`
+          : `${quoted(ids)} contradict each other`,
+    });
     tasks = new Set([...tasks].filter((id) => !inT.has(id)));
     lags = new Set([...lags].filter((i) => !inL.has(i)));
   }

@@ -5,7 +5,19 @@
  * not better for being earlier).
  */
 import { pushHeads, type Paths } from "./bounds/path";
-import { admits, compare, endOf, enters, inside, leaves, objectiveOf, opens, type Lag, type Model, type Objective } from "./model";
+import {
+  admits,
+  compare,
+  endOf,
+  enters,
+  inside,
+  leaves,
+  objectiveOf,
+  opens,
+  type Lag,
+  type Model,
+  type Objective,
+} from "./model";
 import { Timeline } from "./timeline";
 
 export interface ExactResult {
@@ -21,7 +33,13 @@ export interface ExactResult {
  * @param nodes most nodes looked at
  * @param stop asked now and then
  */
-export function exact(m: Model, paths: Paths, best: Objective | null, nodes: number, stop: () => boolean = () => false): ExactResult {
+export function exact(
+  m: Model,
+  paths: Paths,
+  best: Objective | null,
+  nodes: number,
+  stop: () => boolean = () => false,
+): ExactResult {
   const lines = m.capacity.map((c) => new Timeline(c));
   const start = new Float64Array(m.n).fill(-1);
   const found: { start: Float64Array | null } = { start: null };
@@ -31,16 +49,18 @@ export function exact(m: Model, paths: Paths, best: Objective | null, nodes: num
 
   const holds = (l: Lag, sign: number): void => {
     const from = leaves(m, l, start[l.from], 0);
-    for (const u of l.holds) lines[u.r].add(from, Math.max(from, enters(m, l, start[l.to], l.pieces - 1)), sign * u.amount);
+    for (const u of l.holds)
+      lines[u.r].add(from, Math.max(from, enters(m, l, start[l.to], l.pieces - 1)), sign * u.amount);
   };
   /** the moment until which something is in the way of task i at s; −1: nothing */
   const inTheWay = (i: number, s: number): number => {
     const e = endOf(m, i, s);
-    if (e > s) for (const u of m.uses[i]) {
-      if (u.amount > m.capacity[u.r]) return Infinity;
-      const until = lines[u.r].blocked(s, e, u.amount);
-      if (until >= 0) return until;
-    }
+    if (e > s)
+      for (const u of m.uses[i]) {
+        if (u.amount > m.capacity[u.r]) return Infinity;
+        const until = lines[u.r].blocked(s, e, u.amount);
+        if (until >= 0) return until;
+      }
     return -1;
   };
   /** lays task i at s with the holds that end or begin with it; false: they don't fit */
@@ -53,7 +73,10 @@ export function exact(m: Model, paths: Paths, best: Objective | null, nodes: num
       const l = ends[k];
       const from = leaves(m, l, start[l.from], 0);
       const until = enters(m, l, start[l.to], l.pieces - 1);
-      const fits = (l.from !== i || opens(m, l, s) <= start[l.to]) && (l.soft || inside(m, l, start[l.from], start[l.to])) && l.holds.every((u) => until <= from || lines[u.r].blocked(from, until, u.amount) < 0);
+      const fits =
+        (l.from !== i || opens(m, l, s) <= start[l.to]) &&
+        (l.soft || inside(m, l, start[l.from], start[l.to])) &&
+        l.holds.every((u) => until <= from || lines[u.r].blocked(from, until, u.amount) < 0);
       if (!fits) {
         for (let j = 0; j < k; j++) holds(ends[j], -1);
         for (const u of m.uses[i]) lines[u.r].add(s, e, -u.amount);
@@ -82,7 +105,7 @@ export function exact(m: Model, paths: Paths, best: Objective | null, nodes: num
         let s = Math.max(lo[i], m.earliest[i]);
         for (const l of m.into[i]) s = Math.max(s, opens(m, l, lo[l.from]));
         if (!(s <= m.horizon)) return false;
-        for (let at = -1; at !== s; ) {
+        for (let at = -1; at !== s;) {
           at = s;
           s = m.open[i].slot(s, m.work[i], m.pausable[i]).start;
           for (const l of m.into[i]) if (!l.soft && start[l.from] >= 0) s = admits(m, l, start[l.from], s);
@@ -92,7 +115,14 @@ export function exact(m: Model, paths: Paths, best: Objective | null, nodes: num
       }
       let again = false;
       for (const l of m.lags) {
-        if (l.soft || l.max === Infinity || l.reopens !== Infinity || start[l.from] >= 0 || inside(m, l, lo[l.from], lo[l.to])) continue;
+        if (
+          l.soft ||
+          l.max === Infinity ||
+          l.reopens !== Infinity ||
+          start[l.from] >= 0 ||
+          inside(m, l, lo[l.from], lo[l.to])
+        )
+          continue;
         let a = lo[l.from];
         let b = Math.max(a + 1, lo[l.to]);
         while (b - a > 1) {
@@ -113,17 +143,30 @@ export function exact(m: Model, paths: Paths, best: Objective | null, nodes: num
       const end = endOf(m, i, lo[i]);
       finish = Math.max(finish, start[i] >= 0 ? end : end + paths.tail[i]);
       if (end > m.due[i]) lateness += m.weight[i] * (end - m.due[i]);
-      if (m.prefer[i] >= 0) moved += start[i] >= 0 ? Math.abs(start[i] - m.prefer[i]) : Math.max(0, lo[i] - m.prefer[i]);
+      if (m.prefer[i] >= 0)
+        moved += start[i] >= 0 ? Math.abs(start[i] - m.prefer[i]) : Math.max(0, lo[i] - m.prefer[i]);
     }
     for (let r = 0; r < m.capacity.length; r++) {
       let [load, from] = [0, Infinity];
-      for (let i = 0; i < m.n; i++) if (start[i] < 0) for (const u of m.uses[i]) if (u.r === r) {
-        load += u.amount * m.work[i];
-        from = Math.min(from, lo[i]);
-      }
-      if (load > 0) finish = Math.max(finish, m.closedOf[r].end(m.closedOf[r].next(from), Math.ceil(load / m.capacity[r])));
+      for (let i = 0; i < m.n; i++)
+        if (start[i] < 0)
+          for (const u of m.uses[i])
+            if (u.r === r) {
+              load += u.amount * m.work[i];
+              from = Math.min(from, lo[i]);
+            }
+      if (load > 0)
+        finish = Math.max(finish, m.closedOf[r].end(m.closedOf[r].next(from), Math.ceil(load / m.capacity[r])));
     }
-    for (const l of m.lags) if (l.soft && start[l.from] >= 0 && (start[l.to] >= 0 ? !inside(m, l, start[l.from], start[l.to]) : admits(m, l, start[l.from], lo[l.to]) === Infinity)) windowsBroken++;
+    for (const l of m.lags)
+      if (
+        l.soft &&
+        start[l.from] >= 0 &&
+        (start[l.to] >= 0
+          ? !inside(m, l, start[l.from], start[l.to])
+          : admits(m, l, start[l.from], lo[l.to]) === Infinity)
+      )
+        windowsBroken++;
     if (m.trip >= 0) {
       const runs: [number, number][] = [];
       for (let i = 0; i < m.n; i++) if (start[i] >= 0 && hands(i)) runs.push([start[i], endOf(m, i, start[i])]);
@@ -144,7 +187,7 @@ export function exact(m: Model, paths: Paths, best: Objective | null, nodes: num
   const down = (lo0: Float64Array): void => {
     const lo = Float64Array.from(lo0);
     for (;;) {
-      if (++seen > nodes || (seen & 255) === 0 && stop()) {
+      if (++seen > nodes || ((seen & 255) === 0 && stop())) {
         cut = true;
         return;
       }
@@ -178,7 +221,13 @@ export function exact(m: Model, paths: Paths, best: Objective | null, nodes: num
     if (m.fixed[i] < 0) continue;
     const s = m.fixed[i];
     const slot = m.open[i].slot(s, m.work[i], m.pausable[i]);
-    if (slot.start !== s || inTheWay(i, s) >= 0 || m.into[i].some((l) => start[l.from] >= 0 && opens(m, l, start[l.from]) > s) || !take(i, s)) return { start: null, complete: true, nodes: 0 };
+    if (
+      slot.start !== s ||
+      inTheWay(i, s) >= 0 ||
+      m.into[i].some((l) => start[l.from] >= 0 && opens(m, l, start[l.from]) > s) ||
+      !take(i, s)
+    )
+      return { start: null, complete: true, nodes: 0 };
   }
   down(lo);
   return { start: found.start, complete: !cut, nodes: seen };

@@ -71,13 +71,29 @@ export function compile(p: Problem): Model {
   const resource = new Map(p.resources.map((r, i) => [r.id, i]));
   const clocks = new Map(p.clocks.map((c) => [c.id, clockOf(c.rates)]));
   const plain = clockOf(null);
-  const uses = (list: { resource: string; amount: number }[]): Use[] => list.map((u) => ({ r: resource.get(u.resource)!, amount: u.amount }));
+  const uses = (list: { resource: string; amount: number }[]): Use[] =>
+    list.map((u) => ({ r: resource.get(u.resource)!, amount: u.amount }));
   const kept = new Map<string, OpenTime>();
   const n = p.tasks.length;
   const lags = p.lags.map((l, index): Lag => {
     const [a, b] = [p.tasks[number.get(l.from)!], p.tasks[number.get(l.to)!]];
     const pieces = !l.perPiece ? 1 : a.perPiece ? a.pieces : b.perPiece ? b.pieces : 1;
-    return { index, from: number.get(l.from)!, to: number.get(l.to)!, min: l.min, max: l.max ?? Infinity, reopens: l.reopens ?? Infinity, soft: l.soft, clock: l.clock ? clocks.get(l.clock)! : plain, closeClock: l.closeClock ? clocks.get(l.closeClock)! : plain, plain: !l.clock, holds: uses(l.holds), byPiece: l.perPiece, pieces, ends: l.clock === null && l.closeClock === null && !a.pausable && !b.pausable };
+    return {
+      index,
+      from: number.get(l.from)!,
+      to: number.get(l.to)!,
+      min: l.min,
+      max: l.max ?? Infinity,
+      reopens: l.reopens ?? Infinity,
+      soft: l.soft,
+      clock: l.clock ? clocks.get(l.clock)! : plain,
+      closeClock: l.closeClock ? clocks.get(l.closeClock)! : plain,
+      plain: !l.clock,
+      holds: uses(l.holds),
+      byPiece: l.perPiece,
+      pieces,
+      ends: l.clock === null && l.closeClock === null && !a.pausable && !b.pausable,
+    };
   });
   const into: Lag[][] = p.tasks.map(() => []);
   const out: Lag[][] = p.tasks.map(() => []);
@@ -101,19 +117,43 @@ export function compile(p: Problem): Model {
     horizon += Math.ceil(longest / speed(l.clock)) + 1;
   }
   return {
-    problem: p, n, ids: p.tasks.map((t) => t.id), work, piece: p.tasks.map((t) => (t.perPiece ? t.minutes : 0)), pausable: p.tasks.map((t) => t.pausable),
-    earliest: p.tasks.map((t) => t.earliest), due: p.tasks.map((t) => t.due ?? Infinity), weight: p.tasks.map((t) => t.weight), fixed: p.tasks.map((t) => t.fixedStart ?? -1), prefer: p.tasks.map((t) => t.preferStart ?? -1),
+    problem: p,
+    n,
+    ids: p.tasks.map((t) => t.id),
+    work,
+    piece: p.tasks.map((t) => (t.perPiece ? t.minutes : 0)),
+    pausable: p.tasks.map((t) => t.pausable),
+    earliest: p.tasks.map((t) => t.earliest),
+    due: p.tasks.map((t) => t.due ?? Infinity),
+    weight: p.tasks.map((t) => t.weight),
+    fixed: p.tasks.map((t) => t.fixedStart ?? -1),
+    prefer: p.tasks.map((t) => t.preferStart ?? -1),
     uses: p.tasks.map((t) => uses(t.uses)),
     open: p.tasks.map((t) => {
-      const key = t.uses.map((u) => u.resource).sort().join("\n");
-      return kept.get(key) ?? kept.set(key, openTime(t.uses.flatMap((u) => p.resources[resource.get(u.resource)!].closed))).get(key)!;
+      const key = t.uses
+        .map((u) => u.resource)
+        .sort()
+        .join("\n");
+      return (
+        kept.get(key) ??
+        kept.set(key, openTime(t.uses.flatMap((u) => p.resources[resource.get(u.resource)!].closed))).get(key)!
+      );
     }),
-    capacity: p.resources.map((r) => r.capacity), closedOf: p.resources.map((r) => openTime(r.closed)),
-    lags, into, out, order, trip: p.trip ? resource.get(p.trip.resource)! : -1, gap: p.trip?.gap ?? 0, bucket: p.finishBucket, horizon,
+    capacity: p.resources.map((r) => r.capacity),
+    closedOf: p.resources.map((r) => openTime(r.closed)),
+    lags,
+    into,
+    out,
+    order,
+    trip: p.trip ? resource.get(p.trip.resource)! : -1,
+    gap: p.trip?.gap ?? 0,
+    bucket: p.finishBucket,
+    horizon,
   };
 }
 
-export const endOf = (m: Model, i: number, start: number): number => (m.pausable[i] ? m.open[i].end(start, m.work[i]) : start + m.work[i]);
+export const endOf = (m: Model, i: number, start: number): number =>
+  m.pausable[i] ? m.open[i].end(start, m.work[i]) : start + m.work[i];
 
 /** When piece k (from 0) leaves the first task of a lag, which begins at `start`. */
 export function leaves(m: Model, l: Lag, start: number, k: number): number {
@@ -174,7 +214,7 @@ export function inside(m: Model, l: Lag, from: number, to: number): boolean {
 /** First start of `to` at or after `s` for which every piece comes before the closing or after the reopening; Infinity: none. */
 export function admits(m: Model, l: Lag, from: number, s: number): number {
   if (l.max === Infinity) return s;
-  for (let again = true; again; ) {
+  for (let again = true; again;) {
     again = false;
     for (let k = 0; k < l.pieces; k++) {
       const e = leaves(m, l, from, k);
@@ -198,7 +238,8 @@ export interface Objective {
   moved: number;
 }
 /** Soft lags whose closing is broken, counted once each. */
-export const brokenOf = (m: Model, start: ArrayLike<number>): number => m.lags.reduce((n, l) => n + Number(l.soft && !inside(m, l, start[l.from], start[l.to])), 0);
+export const brokenOf = (m: Model, start: ArrayLike<number>): number =>
+  m.lags.reduce((n, l) => n + Number(l.soft && !inside(m, l, start[l.from], start[l.to])), 0);
 
 /** Trips to the bench: tasks that use the trip's hands, no more than a gap apart. */
 export function tripsOf(m: Model, start: ArrayLike<number>): number {
@@ -229,5 +270,11 @@ export function objectiveOf(m: Model, start: ArrayLike<number>, trips: number | 
 const EPS = 1e-6;
 /** Below 0: a comes before b in the order of the objectives. */
 export function compare(m: Model, a: Objective, b: Objective): number {
-  return a.windowsBroken - b.windowsBroken || (Math.abs(a.lateness - b.lateness) > EPS ? a.lateness - b.lateness : 0) || Math.ceil(a.finish / m.bucket) - Math.ceil(b.finish / m.bucket) || a.trips - b.trips || a.moved - b.moved;
+  return (
+    a.windowsBroken - b.windowsBroken ||
+    (Math.abs(a.lateness - b.lateness) > EPS ? a.lateness - b.lateness : 0) ||
+    Math.ceil(a.finish / m.bucket) - Math.ceil(b.finish / m.bucket) ||
+    a.trips - b.trips ||
+    a.moved - b.moved
+  );
 }

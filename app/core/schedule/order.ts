@@ -15,7 +15,13 @@ export interface Refutation {
 }
 
 /** @param nodes most nodes looked at */
-export function canFinish(m: Model, paths: Paths, finish: number, nodes: number, stop: () => boolean = () => false): Refutation {
+export function canFinish(
+  m: Model,
+  paths: Paths,
+  finish: number,
+  nodes: number,
+  stop: () => boolean = () => false,
+): Refutation {
   const lists = narrow(m);
   let seen = 0;
   let cut = false;
@@ -27,39 +33,44 @@ export function canFinish(m: Model, paths: Paths, finish: number, nodes: number,
     }
     // orders that the windows leave no choice about, until none is left
     let pair: [number, number] | null = null;
-    for (let again = true; again; ) {
+    for (let again = true; again;) {
       if (!propagate(m, w, after)) return false;
       again = false;
       pair = null;
       let least = Infinity;
-      for (const { list } of lists) for (let x = 0; x < list.length; x++) for (let y = x + 1; y < list.length; y++) {
-        const [i, j] = [list[x], list[y]];
-        if (after[i].includes(j) || after[j].includes(i)) continue;
-        const first = w.last[j] - m.work[j] - endOf(m, i, w.head[i]);
-        const second = w.last[i] - m.work[i] - endOf(m, j, w.head[j]);
-        if (first < 0 && second < 0) return false;
-        if (first < 0 || second < 0) {
-          if (first < 0) after[j].push(i);
-          else after[i].push(j);
-          again = true;
-        } else if (endOf(m, i, w.last[i] - m.work[i]) <= w.head[j]) after[i].push(j);
-        else if (endOf(m, j, w.last[j] - m.work[j]) <= w.head[i]) after[j].push(i);
-        else {
-          // the pair with least room either way decides most
-          const room = Math.min(first, second) * 1e6 + Math.max(first, second);
-          if (room < least) {
-            least = room;
-            pair = first >= second ? [i, j] : [j, i];
+      for (const { list } of lists)
+        for (let x = 0; x < list.length; x++)
+          for (let y = x + 1; y < list.length; y++) {
+            const [i, j] = [list[x], list[y]];
+            if (after[i].includes(j) || after[j].includes(i)) continue;
+            const first = w.last[j] - m.work[j] - endOf(m, i, w.head[i]);
+            const second = w.last[i] - m.work[i] - endOf(m, j, w.head[j]);
+            if (first < 0 && second < 0) return false;
+            if (first < 0 || second < 0) {
+              if (first < 0) after[j].push(i);
+              else after[i].push(j);
+              again = true;
+            } else if (endOf(m, i, w.last[i] - m.work[i]) <= w.head[j]) after[i].push(j);
+            else if (endOf(m, j, w.last[j] - m.work[j]) <= w.head[i]) after[j].push(i);
+            else {
+              // the pair with least room either way decides most
+              const room = Math.min(first, second) * 1e6 + Math.max(first, second);
+              if (room < least) {
+                least = room;
+                pair = first >= second ? [i, j] : [j, i];
+              }
+            }
           }
-        }
-      }
     }
     if (!pair) {
       start = Float64Array.from(w.head);
       return true;
     }
     const [i, j] = pair as [number, number];
-    for (const [a, b] of [[i, j], [j, i]]) {
+    for (const [a, b] of [
+      [i, j],
+      [j, i],
+    ]) {
       const next = after.map((x) => x.slice());
       next[a].push(b);
       if (down({ head: Float64Array.from(w.head), last: Float64Array.from(w.last) }, next)) return true;
@@ -67,6 +78,9 @@ export function canFinish(m: Model, paths: Paths, finish: number, nodes: number,
     }
     return false;
   };
-  const found = down(windowsFor(m, paths, finish), Array.from({ length: m.n }, () => []));
+  const found = down(
+    windowsFor(m, paths, finish),
+    Array.from({ length: m.n }, () => []),
+  );
   return { is: found ? "ordered" : cut ? "cut" : "refuted", start, nodes: seen };
 }

@@ -29,7 +29,9 @@ export function* polish(m: Model, start: Float64Array): Generator<void, void> {
     const was = start[i];
     start[i] = s;
     const ends = [...m.into[i], ...m.out[i]];
-    let good = ends.every((l) => opens(m, l, start[l.from]) <= start[l.to] && (l.soft || inside(m, l, start[l.from], start[l.to])));
+    let good = ends.every(
+      (l) => opens(m, l, start[l.from]) <= start[l.to] && (l.soft || inside(m, l, start[l.from], start[l.to])),
+    );
     // taken one after another, so that what they take together is seen
     const taken: [r: number, from: number, to: number, amount: number][] = [];
     const take = (r: number, from: number, to: number, amount: number): boolean => {
@@ -39,7 +41,13 @@ export function* polish(m: Model, start: Float64Array): Generator<void, void> {
       taken.push([r, from, to, amount]);
       return true;
     };
-    good &&= m.uses[i].every((u) => take(u.r, s, endOf(m, i, s), u.amount)) && ends.every((l) => l.holds.every((u) => take(u.r, leaves(m, l, start[l.from], 0), enters(m, l, start[l.to], l.pieces - 1), u.amount)));
+    good &&=
+      m.uses[i].every((u) => take(u.r, s, endOf(m, i, s), u.amount)) &&
+      ends.every((l) =>
+        l.holds.every((u) =>
+          take(u.r, leaves(m, l, start[l.from], 0), enters(m, l, start[l.to], l.pieces - 1), u.amount),
+        ),
+      );
     for (const [r, from, to, amount] of taken) lines[r].add(from, to, -amount);
     start[i] = was;
     return good;
@@ -58,11 +66,12 @@ export function* polish(m: Model, start: Float64Array): Generator<void, void> {
       if (m.trip >= 0 && hands.includes(i)) {
         // up to the next of the hands’ work, or down to the end of the one before
         let [next, last] = [Infinity, -1];
-        for (const j of hands) if (j !== i) {
-          if (start[j] >= endOf(m, i, was)) next = Math.min(next, start[j]);
-          const e = endOf(m, j, start[j]);
-          if (e <= was) last = Math.max(last, e);
-        }
+        for (const j of hands)
+          if (j !== i) {
+            if (start[j] >= endOf(m, i, was)) next = Math.min(next, start[j]);
+            const e = endOf(m, j, start[j]);
+            if (e <= was) last = Math.max(last, e);
+          }
         if (next < Infinity) tries.push(next - (endOf(m, i, was) - was));
         if (last >= 0) tries.push(last);
       }

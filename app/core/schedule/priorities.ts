@@ -39,7 +39,9 @@ export function prioritySearch(m: Model, builder: Builder, paths: Paths, bound: 
   const count = Math.max(-1, ...job) + 1;
   const late = latestStarts(m, paths);
   const aim = Math.ceil(bound * AIM);
-  const base = Float64Array.from(blocks.tasks, (list) => Math.min(...list.map((i) => Math.min(late[i], aim - paths.tail[i] - m.work[i]))));
+  const base = Float64Array.from(blocks.tasks, (list) =>
+    Math.min(...list.map((i) => Math.min(late[i], aim - paths.tail[i] - m.work[i]))),
+  );
   const windows: number[][] = Array.from({ length: count }, () => []);
   for (const l of m.lags) if (l.max !== Infinity && l.reopens !== Infinity) windows[job[l.from]].push(l.index);
   const top = new Float64Array(count).fill(Infinity);
@@ -81,7 +83,13 @@ export function prioritySearch(m: Model, builder: Builder, paths: Paths, bound: 
       if (lateness[j]) worst.push(j);
       if (ends[j] > aim) bad.push(j);
     }
-    missed = windows.map((list) => list.filter((k) => reopen[k] && !inside(m, { ...m.lags[k], reopens: Infinity }, laid.start[m.lags[k].from], laid.start[m.lags[k].to])));
+    missed = windows.map((list) =>
+      list.filter(
+        (k) =>
+          reopen[k] &&
+          !inside(m, { ...m.lags[k], reopens: Infinity }, laid.start[m.lags[k].from], laid.start[m.lags[k].to]),
+      ),
+    );
     const objective = objectiveOf(m, laid.start, builder.trips());
     if (search.best && compare(m, objective, search.best.objective) >= 0) return false;
     search.best = { start: Float64Array.from(laid.start), objective, ways: Uint8Array.from(reopen) };
@@ -119,13 +127,16 @@ export function prioritySearch(m: Model, builder: Builder, paths: Paths, bound: 
         // before another job, any that is ahead of it or the first of all
         const at = top[j] + offset[j];
         let x = -1;
-        if (random.below(3) === 0) for (let q = 0; q < count; q++) x = q !== j && (x < 0 || top[q] + offset[q] < top[x] + offset[x]) ? q : x;
-        else for (let tries = 0; x < 0 && tries < 8; tries++) {
-          const q = random.below(count);
-          if (q !== j && top[q] + offset[q] < at) x = q;
-        }
+        if (random.below(3) === 0)
+          for (let q = 0; q < count; q++) x = q !== j && (x < 0 || top[q] + offset[q] < top[x] + offset[x]) ? q : x;
+        else
+          for (let tries = 0; x < 0 && tries < 8; tries++) {
+            const q = random.below(count);
+            if (q !== j && top[q] + offset[q] < at) x = q;
+          }
         if (x >= 0) offset[j] = Math.min(offset[j], top[x] + offset[x] - top[j] - 1);
-      } else if (kind < 4 || !windows[j].length) offset[j] += (list.includes(j) ? -1 : random.below(2) ? 1 : -1) * random.next() ** 2 * aim * 0.5;
+      } else if (kind < 4 || !windows[j].length)
+        offset[j] += (list.includes(j) ? -1 : random.below(2) ? 1 : -1) * random.next() ** 2 * aim * 0.5;
       else if (kind < 7 && missed[j].length) {
         reopen[missed[j][random.below(missed[j].length)]] = SOONER;
         if (random.below(2)) offset[j] -= random.next() ** 2 * aim * 0.3;
@@ -135,7 +146,12 @@ export function prioritySearch(m: Model, builder: Builder, paths: Paths, bound: 
       } else reopen[windows[j][random.below(windows[j].length)]] = random.below(3);
     }
     const laid = lay();
-    if (laid && (laid.cost <= cost || random.next() < Math.exp((cost - laid.cost) / (aim * HOT * (COLD / HOT) ** Math.min(1, progress))))) return take(laid);
+    if (
+      laid &&
+      (laid.cost <= cost ||
+        random.next() < Math.exp((cost - laid.cost) / (aim * HOT * (COLD / HOT) ** Math.min(1, progress))))
+    )
+      return take(laid);
     offset = wasOffset;
     reopen = wasReopen;
     return false;

@@ -12,9 +12,25 @@ export class ProblemError extends Error {}
 const MOST = 50_000;
 const LATEST = 100_000_000;
 const whole = (v: unknown): v is number => typeof v === "number" && Number.isInteger(v) && v >= 0 && v <= LATEST;
-const pairs = (name: string, ok: (a: unknown, b: unknown) => boolean, say: string) => () => ValidateBy({ name, validator: { validate: (v) => Array.isArray(v) && v.length <= MOST && v.every((p) => Array.isArray(p) && p.length === 2 && ok(p[0], p[1])), defaultMessage: () => say } });
-const Spans = pairs("spans", (a, b) => whole(a) && whole(b) && a < b, "must be a list of [from, to) in whole minutes, from before to");
-const Rates = pairs("rates", (a, b) => whole(a) && typeof b === "number" && Number.isFinite(b) && b >= 0 && b <= 1e6, "must be a list of [from minute, speed], no speed below 0");
+const pairs = (name: string, ok: (a: unknown, b: unknown) => boolean, say: string) => () =>
+  ValidateBy({
+    name,
+    validator: {
+      validate: (v) =>
+        Array.isArray(v) && v.length <= MOST && v.every((p) => Array.isArray(p) && p.length === 2 && ok(p[0], p[1])),
+      defaultMessage: () => say,
+    },
+  });
+const Spans = pairs(
+  "spans",
+  (a, b) => whole(a) && whole(b) && a < b,
+  "must be a list of [from, to) in whole minutes, from before to",
+);
+const Rates = pairs(
+  "rates",
+  (a, b) => whole(a) && typeof b === "number" && Number.isFinite(b) && b >= 0 && b <= 1e6,
+  "must be a list of [from minute, speed], no speed below 0",
+);
 
 export class ResourceRecord {
   @Text(200) id!: string;
@@ -83,7 +99,13 @@ export class ProblemRecord {
 /** A sound problem with every default filled in. */
 export type Problem = ProblemRecord;
 /** A problem as it is written down: what is left out has its default. */
-type Loose<T> = T extends (infer U)[] ? (U extends [number, number] ? T : Loose<U>[]) : T extends object ? { [K in keyof T]?: Loose<T[K]> } : T;
+type Loose<T> = T extends (infer U)[]
+  ? U extends [number, number]
+    ? T
+    : Loose<U>[]
+  : T extends object
+    ? { [K in keyof T]?: Loose<T[K]> }
+    : T;
 export type ProblemInput = Loose<ProblemRecord>;
 
 export interface ScheduledTask {
@@ -190,11 +212,14 @@ export function readProblem(value: unknown): Problem {
     if (t.minutes * (t.perPiece ? t.pieces : 1) > LATEST) bad(`tasks[${i}] takes longer than any horizon`);
   });
   p.lags.forEach((l, i) => {
-    for (const end of ["from", "to"] as const) if (!tasks.has(l[end])) bad(`lags[${i}].${end} names “${l[end]}”, which is no task`);
-    for (const c of ["clock", "closeClock"] as const) if (l[c] !== null && !clocks.has(l[c] as string)) bad(`lags[${i}].${c} names “${l[c]}”, which is no clock`);
+    for (const end of ["from", "to"] as const)
+      if (!tasks.has(l[end])) bad(`lags[${i}].${end} names “${l[end]}”, which is no task`);
+    for (const c of ["clock", "closeClock"] as const)
+      if (l[c] !== null && !clocks.has(l[c] as string)) bad(`lags[${i}].${c} names “${l[c]}”, which is no clock`);
     if (l.reopens !== null && l.max === null) bad(`lags[${i}] reopens, but never closes: it has no max`);
     const [a, b] = [pieces.get(l.from)!, pieces.get(l.to)!];
-    if (l.perPiece && a.perPiece && b.perPiece && a.pieces !== b.pieces) bad(`lags[${i}] goes piece by piece from ${a.pieces} pieces to ${b.pieces}`);
+    if (l.perPiece && a.perPiece && b.perPiece && a.pieces !== b.pieces)
+      bad(`lags[${i}] goes piece by piece from ${a.pieces} pieces to ${b.pieces}`);
     uses(l.holds, `lags[${i}].holds`);
   });
   if (p.trip && !resources.has(p.trip.resource)) bad(`trip.resource names “${p.trip.resource}”, which is no resource`);

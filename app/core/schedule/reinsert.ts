@@ -39,7 +39,15 @@ export interface Reinsert {
  * @param ways ways round its windows, by lag
  * @param bound a finish that no schedule comes below
  */
-export function reinsertSearch(m: Model, blocks: Blocks, from: Float64Array, ways: Uint8Array, paths: Paths, bound: number, random: Random): Reinsert {
+export function reinsertSearch(
+  m: Model,
+  blocks: Blocks,
+  from: Float64Array,
+  ways: Uint8Array,
+  paths: Paths,
+  bound: number,
+  random: Random,
+): Reinsert {
   const late = latestStarts(m, paths);
   const { tail } = paths;
   const job = jobsOf(m);
@@ -107,7 +115,8 @@ export function reinsertSearch(m: Model, blocks: Blocks, from: Float64Array, way
   const noise = (share: number): number => 1 + (random.next() - 0.5) * share;
 
   /** Decides on what has just been laid anew: true, it stays. */
-  const decide = (now: number, progress: number): boolean => now <= cost || random.next() < Math.exp((cost - now) / (unit * HOT * (COLD / HOT) ** Math.min(1, progress)));
+  const decide = (now: number, progress: number): boolean =>
+    now <= cost || random.next() < Math.exp((cost - now) / (unit * HOT * (COLD / HOT) ** Math.min(1, progress)));
   /** Takes what stands as the current schedule; is it the best so far? */
   const take = (now: number): boolean => {
     cost = now;
@@ -117,7 +126,14 @@ export function reinsertSearch(m: Model, blocks: Blocks, from: Float64Array, way
       brokenNow += broken[j];
       lateNow += lateness[j];
     }
-    if (brokenNow > b.windowsBroken || lateNow > b.lateness + 1e-6 || (brokenNow === b.windowsBroken && lateNow > b.lateness - 1e-6 && Math.ceil(finishOf() / m.bucket) > Math.ceil(b.finish / m.bucket))) return false;
+    if (
+      brokenNow > b.windowsBroken ||
+      lateNow > b.lateness + 1e-6 ||
+      (brokenNow === b.windowsBroken &&
+        lateNow > b.lateness - 1e-6 &&
+        Math.ceil(finishOf() / m.bucket) > Math.ceil(b.finish / m.bucket))
+    )
+      return false;
     const found = objectiveOf(m, start, builder.trips());
     if (compare(m, found, b) >= 0) return false;
     search.best = { start: Float64Array.from(start), objective: found };
@@ -177,10 +193,12 @@ export function reinsertSearch(m: Model, blocks: Blocks, from: Float64Array, way
     // with all that comes behind them
     if (cut >= 0) {
       const inList = new Set(list);
-      for (let q = 0; q < list.length; q++) for (const x of blocks.next[list[q]]) if (!inList.has(x)) {
-        inList.add(x);
-        list.push(x);
-      }
+      for (let q = 0; q < list.length; q++)
+        for (const x of blocks.next[list[q]])
+          if (!inList.has(x)) {
+            inList.add(x);
+            list.push(x);
+          }
     }
     if (!list.length) {
       search.laid++;
@@ -190,20 +208,29 @@ export function reinsertSearch(m: Model, blocks: Blocks, from: Float64Array, way
     // In which order: job by job, or all side by side.
     const way = random.below(6);
     const turn = new Map<number, number>();
-    const by = (f: (j: number) => number): void => set.toSorted((a, b) => f(a) - f(b)).forEach((j, at) => turn.set(j, at));
+    const by = (f: (j: number) => number): void =>
+      set.toSorted((a, b) => f(a) - f(b)).forEach((j, at) => turn.set(j, at));
     if (way === 0) by(() => random.next());
     else if (way === 1) by((j) => -ends[j] * noise(0.1));
     else if (way === 2) by((j) => Math.min(...tasks[j].map((i) => late[i])) * noise(0.2));
     for (const b of list) {
       const first = blocks.tasks[b][0];
       const t = turn.get(job[first]);
-      key[b] = t !== undefined ? t * 1e7 + begins(b) : way === 3 ? begins(b) * noise(0.2) : way === 4 ? late[first] * noise(0.2) : -tail[first] * noise(0.2);
+      key[b] =
+        t !== undefined
+          ? t * 1e7 + begins(b)
+          : way === 3
+            ? begins(b) * noise(0.2)
+            : way === 4
+              ? late[first] * noise(0.2)
+              : -tail[first] * noise(0.2);
     }
     let touched = 0;
-    for (const b of list) for (const i of blocks.tasks[b]) {
-      was[i] = start[i];
-      touched++;
-    }
+    for (const b of list)
+      for (const i of blocks.tasks[b]) {
+        was[i] = start[i];
+        touched++;
+      }
     for (const j of set) {
       for (const l of windows[j]) wasReopen[l] = reopen[l];
       if (!windows[j].length) continue;

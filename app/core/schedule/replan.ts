@@ -17,7 +17,11 @@ const STAY = 0.93;
 
 /** A problem with tasks pinned to where they really began; waits between two of them are past and ask nothing any more. */
 export function pin(p: Problem, at: ReadonlyMap<string, number>): Problem {
-  return { ...p, tasks: p.tasks.map((t) => (at.has(t.id) ? { ...t, fixedStart: at.get(t.id)! } : t)), lags: p.lags.filter((l) => !at.has(l.from) || !at.has(l.to)) };
+  return {
+    ...p,
+    tasks: p.tasks.map((t) => (at.has(t.id) ? { ...t, fixedStart: at.get(t.id)! } : t)),
+    lags: p.lags.filter((l) => !at.has(l.from) || !at.has(l.to)),
+  };
 }
 
 /**
@@ -34,7 +38,13 @@ export function replan(p: Problem, before: Pick<Answer, "tasks">): Answer | null
   const was = Float64Array.from({ length: m.n }, (_, i) => (m.prefer[i] >= 0 ? m.prefer[i] : paths.head[i]));
   const key = Float64Array.from(builder.blocks.tasks, (list) => Math.min(...list.map((i) => was[i])));
   // a window that was let shut then is let shut now; one that was kept is kept for as long as that is sooner
-  const ways = Uint8Array.from(m.lags, (l) => (l.max === Infinity ? PUSH : stood.has(m.ids[l.from]) && stood.has(m.ids[l.to]) && within(m, l.index, was) ? SOONER : REOPEN));
+  const ways = Uint8Array.from(m.lags, (l) =>
+    l.max === Infinity
+      ? PUSH
+      : stood.has(m.ids[l.from]) && stood.has(m.ids[l.to]) && within(m, l.index, was)
+        ? SOONER
+        : REOPEN,
+  );
   const job = jobsOf(m);
   const free = m.ids.filter((_id, i) => m.fixed[i] < 0).length;
   const moves = (list: number[], laid: Float64Array): boolean => list.some((i) => m.fixed[i] < 0 && laid[i] !== was[i]);
@@ -43,7 +53,8 @@ export function replan(p: Problem, before: Pick<Answer, "tasks">): Answer | null
     const stay = laid.reduce((n, s, i) => n + Number(m.fixed[i] < 0 && s === was[i]), 0);
     const objective = objectiveOf(m, laid);
     const [good, kept] = [stay >= STAY * free, best !== null && best.stay >= STAY * free];
-    if (!best || (good !== kept ? good : good ? compare(m, objective, best.objective) < 0 : stay > best.stay)) best = { start: Float64Array.from(laid), stay, objective };
+    if (!best || (good !== kept ? good : good ? compare(m, objective, best.objective) < 0 : stay > best.stay))
+      best = { start: Float64Array.from(laid), stay, objective };
   };
   // What is pushed first, by the tap itself, is laid last, into the gaps between what stays; then what that pushes, and so on. And once
   // with the job of the tap in its place, so that all else gives way to it: it may have a window to keep.
@@ -57,7 +68,13 @@ export function replan(p: Problem, before: Pick<Answer, "tasks">): Answer | null
       if (laid) {
         consider(laid);
         builder.blocks.tasks.forEach((list, b) => {
-          if (!yields.has(b) && (yielding || job[list[0]] !== tapped) && moves(list, laid) && (first < 0 || key[b] < key[first])) first = b;
+          if (
+            !yields.has(b) &&
+            (yielding || job[list[0]] !== tapped) &&
+            moves(list, laid) &&
+            (first < 0 || key[b] < key[first])
+          )
+            first = b;
         });
       } else first = builder.stuck.find((b) => !yields.has(b)) ?? -1;
       if (first < 0) break;

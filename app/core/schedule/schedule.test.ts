@@ -30,11 +30,17 @@ const answer = (s: Solved): Answer => {
   if (s.is !== "answer") throw new Error(s.say);
   return s.answer;
 };
-const shop = (jobs: number): Problem => readProblem(JSON.parse(readFileSync(`fixtures/schedule/shop-${jobs}.json`, "utf8")));
+const shop = (jobs: number): Problem =>
+  readProblem(JSON.parse(readFileSync(`fixtures/schedule/shop-${jobs}.json`, "utf8")));
 
 describe("calendars and clocks", () => {
   test("a slot, its end and open minutes agree with counting", () => {
-    const open = openTime([[30, 40], [5, 10], [38, 50], [70, 71]]);
+    const open = openTime([
+      [30, 40],
+      [5, 10],
+      [38, 50],
+      [70, 71],
+    ]);
     const shut = (m: number): boolean => (m >= 5 && m < 10) || (m >= 30 && m < 50) || m === 70;
     let count = 0;
     for (let t = 0; t < 90; t++) {
@@ -48,11 +54,25 @@ describe("calendars and clocks", () => {
     expect(open.slot(32, 0, false)).toEqual({ start: 32, end: 32 });
   });
   test("a clock stands still, runs on, and never gets anywhere", () => {
-    const c = clockOf([[0, 1], [10, 0], [20, 2]]);
+    const c = clockOf([
+      [0, 1],
+      [10, 0],
+      [20, 2],
+    ]);
     expect([c.read(10), c.read(20), c.read(25)]).toEqual([10, 10, 20]);
     expect([c.first(10), c.first(11), c.last(10)]).toEqual([10, 21, 20]);
-    expect(clockOf([[0, 1], [10, 0]]).first(11)).toBe(Infinity);
-    expect(clockOf([[0, 1], [10, 0]]).last(11)).toBe(Infinity);
+    expect(
+      clockOf([
+        [0, 1],
+        [10, 0],
+      ]).first(11),
+    ).toBe(Infinity);
+    expect(
+      clockOf([
+        [0, 1],
+        [10, 0],
+      ]).last(11),
+    ).toBe(Infinity);
   });
 });
 
@@ -68,26 +88,45 @@ describe("what is taken over time", () => {
         const from = random.below(span);
         const to = random.below(3) ? from + random.below(20) : Infinity;
         const amount = 1 + random.below(2);
-        const [a, b, x, back] = put.length && random.below(4) === 0 ? [...put.splice(random.below(put.length), 1)[0], -1] as const : [from, to, amount, 1] as const;
+        const [a, b, x, back] =
+          put.length && random.below(4) === 0
+            ? ([...put.splice(random.below(put.length), 1)[0], -1] as const)
+            : ([from, to, amount, 1] as const);
         if (back > 0) put.push([a, b, x]);
         if (b === Infinity) line.hold(a, back * x);
         else line.add(a, b, back * x);
         for (let t = a; t < Math.min(b, taken.length); t++) taken[t] += back * x;
-        const [p, q, ask] = [random.below(span), random.below(3) ? 1 + random.below(25) : Infinity, 1 + random.below(capacity)];
+        const [p, q, ask] = [
+          random.below(span),
+          random.below(3) ? 1 + random.below(25) : Infinity,
+          1 + random.below(capacity),
+        ];
         const busy = (t: number): boolean => taken[Math.min(t, taken.length - 1)] + ask > capacity;
         let want = -1;
-        for (let t = p; t < Math.min(p + q, taken.length) && want < 0; t++) if (busy(t)) {
-          while (t < taken.length && busy(t)) t++;
-          want = t < taken.length ? t : Infinity;
-        }
+        for (let t = p; t < Math.min(p + q, taken.length) && want < 0; t++)
+          if (busy(t)) {
+            while (t < taken.length && busy(t)) t++;
+            want = t < taken.length ? t : Infinity;
+          }
         expect([k, n, line.blocked(p, p + q, ask)]).toEqual([k, n, want]);
       }
     }
   });
   test("of one: the first gap that is long enough, given back as it was", () => {
     const one = new Single();
-    for (const [a, b] of [[10, 20], [22, 30], [40, 50]]) one.add(a, b, 1);
-    expect([one.blocked(0, 10, 1, 5), one.blocked(0, 11, 1, 10), one.blocked(12, 14, 1, 2), one.blocked(12, 16, 1, 4), one.blocked(31, 41, 1, 10)]).toEqual([-1, 30, 20, 30, 50]);
+    for (const [a, b] of [
+      [10, 20],
+      [22, 30],
+      [40, 50],
+    ])
+      one.add(a, b, 1);
+    expect([
+      one.blocked(0, 10, 1, 5),
+      one.blocked(0, 11, 1, 10),
+      one.blocked(12, 14, 1, 2),
+      one.blocked(12, 16, 1, 4),
+      one.blocked(31, 41, 1, 10),
+    ]).toEqual([-1, 30, 20, 30, 50]);
     expect([one.runs(1), one.runs(2), one.runs(10)]).toEqual([3, 2, 1]);
     one.add(22, 30, -1);
     expect(one.blocked(12, 16, 1, 4)).toBe(20);
@@ -99,7 +138,16 @@ describe("searches for many jobs", () => {
   const m = compile(p);
   const paths = pathsOf(m);
   const bound = boundsOf(m, paths).finish;
-  const asAnswer = (start: Float64Array): Pick<Answer, "tasks"> => ({ tasks: answerOf(m, start, { bounds: { windowsBroken: 0, lateness: 0, finish: 0 }, proved: false, provedFor: "all", decides: [], seconds: 0, iterations: 0 }).tasks });
+  const asAnswer = (start: Float64Array): Pick<Answer, "tasks"> => ({
+    tasks: answerOf(m, start, {
+      bounds: { windowsBroken: 0, lateness: 0, finish: 0 },
+      proved: false,
+      provedFor: "all",
+      decides: [],
+      seconds: 0,
+      iterations: 0,
+    }).tasks,
+  });
 
   test("by priorities: better and better, always valid; single jobs laid anew from there never make it worse", () => {
     const random = randomOf(3);
@@ -124,7 +172,9 @@ describe("searches for many jobs", () => {
     const key = Float64Array.from(builder.blocks.tasks, (_b, i) => i);
     const ways = new Uint8Array(m.lags.length).fill(REOPEN);
     const was = Float64Array.from(builder.lay({ key, reopen: ways, floor: null })!);
-    const last = builder.blocks.tasks.flatMap((list, b) => (builder.blocks.next[b].length ? [] : [[b, list.length]])).map(([b]) => b);
+    const last = builder.blocks.tasks
+      .flatMap((list, b) => (builder.blocks.next[b].length ? [] : [[b, list.length]]))
+      .map(([b]) => b);
     for (const b of last) {
       builder.lift([b]);
       expect(builder.insert([b], key, ways)).toBe(true);
@@ -138,18 +188,30 @@ describe("searches for many jobs", () => {
     expect([...builder.lay({ key, reopen: ways, floor: null })!]).toEqual([...was]);
   });
   test("the sooner way round a window: kept by beginning later where that is sooner, else reopened", () => {
-    const q = (hands: number): Problem => readProblem({
-      resources: [{ id: "hands", closed: [[100, hands]] }],
-      tasks: [{ id: "a", minutes: 10, uses: [{ resource: "hands" }], earliest: 60 }, { id: "b", minutes: 30, uses: [{ resource: "hands" }] }],
-      lags: [{ from: "a", to: "b", min: 15, max: 40, reopens: 500 }],
-    });
+    const q = (hands: number): Problem =>
+      readProblem({
+        resources: [{ id: "hands", closed: [[100, hands]] }],
+        tasks: [
+          { id: "a", minutes: 10, uses: [{ resource: "hands" }], earliest: 60 },
+          { id: "b", minutes: 30, uses: [{ resource: "hands" }] },
+        ],
+        lags: [{ from: "a", to: "b", min: 15, max: 40, reopens: 500 }],
+      });
     const laid = (hands: number, way: number): number[] => {
       const x = compile(q(hands));
       return [...new Builder(x).lay({ key: new Float64Array(2), reopen: new Uint8Array([way]), floor: null })!];
     };
     // shut till 200: to begin late costs less than waiting till 570; shut till 560, it costs more
-    expect([laid(200, PUSH), laid(200, REOPEN), laid(200, SOONER)]).toEqual([[200, 225], [60, 570], [200, 225]]);
-    expect([laid(560, PUSH), laid(560, REOPEN), laid(560, SOONER)]).toEqual([[560, 585], [60, 570], [60, 570]]);
+    expect([laid(200, PUSH), laid(200, REOPEN), laid(200, SOONER)]).toEqual([
+      [200, 225],
+      [60, 570],
+      [200, 225],
+    ]);
+    expect([laid(560, PUSH), laid(560, REOPEN), laid(560, SOONER)]).toEqual([
+      [560, 585],
+      [60, 570],
+      [60, 570],
+    ]);
   });
 });
 
@@ -166,7 +228,10 @@ describe("the public job shops", () => {
   });
   test("10 × 10, through the door: within two in a hundred of the best known, with a bound of 808 or more", () => {
     const p: Problem = { ...jobShop("ft10", 3), limitSeconds: null, limitIterations: 4000 };
-    const ran = spawnSync("node", ["--import", "tsx", "app/door/main.ts", "schedule"], { input: JSON.stringify(p), encoding: "utf8" });
+    const ran = spawnSync("node", ["--import", "tsx", "app/door/main.ts", "schedule"], {
+      input: JSON.stringify(p),
+      encoding: "utf8",
+    });
     expect(ran.stderr.replace(/npm warn.*\n/g, "")).toBe("");
     const a = JSON.parse(ran.stdout) as Answer;
     expect(a.finish).toBeLessThanOrEqual(948);
@@ -175,7 +240,15 @@ describe("the public job shops", () => {
     expect(verify(p, a)).toEqual([]);
   });
   test("one machine, work interrupted: the textbook's heads and tails", () => {
-    const jobs = [[10, 5, 7], [13, 6, 26], [11, 7, 24], [20, 4, 21], [30, 3, 8], [0, 6, 17], [30, 2, 0]].map(([head, work, tail]) => ({ head, work, tail }));
+    const jobs = [
+      [10, 5, 7],
+      [13, 6, 26],
+      [11, 7, 24],
+      [20, 4, 21],
+      [30, 3, 8],
+      [0, 6, 17],
+      [30, 2, 0],
+    ].map(([head, work, tail]) => ({ head, work, tail }));
     expect(preemptive(openTime([]), jobs)).toBe(49);
     expect(preemptive(openTime([[0, 100]]), jobs)).toBeGreaterThan(120);
   });
@@ -204,7 +277,13 @@ describe("small problems, all schedules tried", () => {
       const m = compile(p);
       const b = boundsOf(m, pathsOf(m));
       const edge = edgeBound(m, pathsOf(m), b.finish, a.finish);
-      if (best && (b.windowsBroken > best[0] || b.lateness > best[1] + 1e-6 || Math.ceil(Math.max(b.finish, edge) / p.finishBucket) > best[2])) faults.push(`${seed}: bounds ${JSON.stringify(b)}, ${edge} above ${best}`);
+      if (
+        best &&
+        (b.windowsBroken > best[0] ||
+          b.lateness > best[1] + 1e-6 ||
+          Math.ceil(Math.max(b.finish, edge) / p.finishBucket) > best[2])
+      )
+        faults.push(`${seed}: bounds ${JSON.stringify(b)}, ${edge} above ${best}`);
     }
     expect(faults).toEqual([]);
     // a contradiction that only resources make may take longer to show than it is given
@@ -226,21 +305,55 @@ describe("small problems, all schedules tried", () => {
 
 describe("the oracle", () => {
   const p = readProblem({
-    resources: [{ id: "hands", closed: [[100, 200]] }, { id: "rack", capacity: 2 }], clocks: [{ id: "slow", rates: [[0, 0.5]] }],
-    tasks: [
-      { id: "a", minutes: 10, uses: [{ resource: "hands" }], due: 5, weight: 2 }, { id: "b", minutes: 10, uses: [{ resource: "hands" }], earliest: 25, preferStart: 30 }, { id: "c", minutes: 20, uses: [{ resource: "hands" }], pausable: true },
-      { id: "d", minutes: 5, fixedStart: 240 }, { id: "e", minutes: 3, pieces: 4, perPiece: true }, { id: "f", minutes: 5, pieces: 4, perPiece: true }, { id: "g", minutes: 5, uses: [{ resource: "rack", amount: 2 }] },
+    resources: [
+      { id: "hands", closed: [[100, 200]] },
+      { id: "rack", capacity: 2 },
     ],
-    lags: [{ from: "a", to: "b", min: 10, max: 30, reopens: 60 }, { from: "b", to: "c", min: 5, clock: "slow", max: 80, closeClock: "slow", soft: true }, { from: "e", to: "f", min: 4, max: 12, perPiece: true }, { from: "a", to: "g", holds: [{ resource: "rack", amount: 1 }] }],
+    clocks: [{ id: "slow", rates: [[0, 0.5]] }],
+    tasks: [
+      { id: "a", minutes: 10, uses: [{ resource: "hands" }], due: 5, weight: 2 },
+      { id: "b", minutes: 10, uses: [{ resource: "hands" }], earliest: 25, preferStart: 30 },
+      { id: "c", minutes: 20, uses: [{ resource: "hands" }], pausable: true },
+      { id: "d", minutes: 5, fixedStart: 240 },
+      { id: "e", minutes: 3, pieces: 4, perPiece: true },
+      { id: "f", minutes: 5, pieces: 4, perPiece: true },
+      { id: "g", minutes: 5, uses: [{ resource: "rack", amount: 2 }] },
+    ],
+    lags: [
+      { from: "a", to: "b", min: 10, max: 30, reopens: 60 },
+      { from: "b", to: "c", min: 5, clock: "slow", max: 80, closeClock: "slow", soft: true },
+      { from: "e", to: "f", min: 4, max: 12, perPiece: true },
+      { from: "a", to: "g", holds: [{ resource: "rack", amount: 1 }] },
+    ],
     trip: { resource: "hands", gap: 15 },
   });
   const good = (): Answer => ({
     tasks: [
-      { id: "a", start: 0, end: 10, pauses: [] }, { id: "b", start: 30, end: 40, pauses: [] }, { id: "c", start: 90, end: 210, pauses: [[100, 200]] }, { id: "d", start: 240, end: 245, pauses: [] },
-      { id: "e", start: 0, end: 12, pauses: [] }, { id: "f", start: 7, end: 27, pauses: [] }, { id: "g", start: 50, end: 55, pauses: [] },
-    ], finish: 245, lateness: 10, windowsBroken: 0, trips: 3, moved: 0, bounds: { windowsBroken: 0, lateness: 0, finish: 245 }, bound: 245, proved: true, provedFor: "finish", decides: [], seconds: 0, iterations: 0,
+      { id: "a", start: 0, end: 10, pauses: [] },
+      { id: "b", start: 30, end: 40, pauses: [] },
+      { id: "c", start: 90, end: 210, pauses: [[100, 200]] },
+      { id: "d", start: 240, end: 245, pauses: [] },
+      { id: "e", start: 0, end: 12, pauses: [] },
+      { id: "f", start: 7, end: 27, pauses: [] },
+      { id: "g", start: 50, end: 55, pauses: [] },
+    ],
+    finish: 245,
+    lateness: 10,
+    windowsBroken: 0,
+    trips: 3,
+    moved: 0,
+    bounds: { windowsBroken: 0, lateness: 0, finish: 245 },
+    bound: 245,
+    proved: true,
+    provedFor: "finish",
+    decides: [],
+    seconds: 0,
+    iterations: 0,
   });
-  const move = (id: string, start: number, end: number, pauses: [number, number][] = []) => (a: Answer): void => void (a.tasks = a.tasks.map((t) => (t.id === id ? { id, start, end, pauses } : t)));
+  const move =
+    (id: string, start: number, end: number, pauses: [number, number][] = []) =>
+    (a: Answer): void =>
+      void (a.tasks = a.tasks.map((t) => (t.id === id ? { id, start, end, pauses } : t)));
   const cases: [string, ScheduleFault["kind"], (a: Answer) => void][] = [
     ["a task left out", "missing", (a) => a.tasks.pop()],
     ["a task of another problem", "unknown", (a) => a.tasks.push({ id: "z", start: 0, end: 1, pauses: [] })],
@@ -272,8 +385,20 @@ describe("the oracle", () => {
     expect(verify(p, a).map((f) => f.kind)).toContain(kind);
   });
   test("a place held all through a wait is taken", () => {
-    const q = readProblem({ resources: [{ id: "rack", capacity: 2 }], tasks: [{ id: "a", minutes: 10 }, { id: "b", minutes: 5 }, { id: "g", minutes: 5, uses: [{ resource: "rack", amount: 2 }] }], lags: [{ from: "a", to: "b", holds: [{ resource: "rack", amount: 1 }] }] });
-    const t = (g: number): Answer["tasks"] => [{ id: "a", start: 0, end: 10, pauses: [] }, { id: "b", start: 40, end: 45, pauses: [] }, { id: "g", start: g, end: g + 5, pauses: [] }];
+    const q = readProblem({
+      resources: [{ id: "rack", capacity: 2 }],
+      tasks: [
+        { id: "a", minutes: 10 },
+        { id: "b", minutes: 5 },
+        { id: "g", minutes: 5, uses: [{ resource: "rack", amount: 2 }] },
+      ],
+      lags: [{ from: "a", to: "b", holds: [{ resource: "rack", amount: 1 }] }],
+    });
+    const t = (g: number): Answer["tasks"] => [
+      { id: "a", start: 0, end: 10, pauses: [] },
+      { id: "b", start: 40, end: 45, pauses: [] },
+      { id: "g", start: g, end: g + 5, pauses: [] },
+    ];
     expect(verify(q, { tasks: t(20) }).map((f) => f.kind)).toEqual(["hold"]);
     expect(verify(q, { tasks: t(40) })).toEqual([]);
     expect(verify(q, { tasks: t(5) })).toEqual([]);
@@ -321,17 +446,43 @@ describe("answers", () => {
     }
   });
   test("what decides: a night, a wait, hands that are taken; with what each would gain", () => {
-    const p = readProblem({ resources: [{ id: "hands", closed: [[100, 400]] }], tasks: [{ id: "first", minutes: 60, uses: [{ resource: "hands" }] }, { id: "coat", minutes: 20, uses: [{ resource: "hands" }] }, { id: "seal", minutes: 30, uses: [{ resource: "hands" }] }], lags: [{ from: "first", to: "coat" }, { from: "coat", to: "seal", min: 45 }] });
+    const p = readProblem({
+      resources: [{ id: "hands", closed: [[100, 400]] }],
+      tasks: [
+        { id: "first", minutes: 60, uses: [{ resource: "hands" }] },
+        { id: "coat", minutes: 20, uses: [{ resource: "hands" }] },
+        { id: "seal", minutes: 30, uses: [{ resource: "hands" }] },
+      ],
+      lags: [
+        { from: "first", to: "coat" },
+        { from: "coat", to: "seal", min: 45 },
+      ],
+    });
     const a = answer(solve(p, { limitIterations: 50 }));
     expect(a.finish).toBe(430);
-    expect(a.decides.map((d) => [d.kind, d.id, d.gain])).toEqual([["task", "first", 330], ["task", "coat", 330], ["wait", "coat>seal", 330], ["closed", "hands", 275], ["task", "seal", 30]].map((x) => [x[0], x[1], expect.any(Number)]));
+    expect(a.decides.map((d) => [d.kind, d.id, d.gain])).toEqual(
+      [
+        ["task", "first", 330],
+        ["task", "coat", 330],
+        ["wait", "coat>seal", 330],
+        ["closed", "hands", 275],
+        ["task", "seal", 30],
+      ].map((x) => [x[0], x[1], expect.any(Number)]),
+    );
     // without the night it would be done when the waits are over
     expect(a.decides.find((d) => d.kind === "closed")!.gain).toBe(430 - 155);
   });
 });
 
 describe("what can't be read or can't be done", () => {
-  const base: ProblemInput = { resources: [{ id: "hands" }], tasks: [{ id: "a", minutes: 3, uses: [{ resource: "hands" }] }, { id: "b", minutes: 3 }], lags: [{ from: "a", to: "b" }] };
+  const base: ProblemInput = {
+    resources: [{ id: "hands" }],
+    tasks: [
+      { id: "a", minutes: 3, uses: [{ resource: "hands" }] },
+      { id: "b", minutes: 3 },
+    ],
+    lags: [{ from: "a", to: "b" }],
+  };
   test.each<[string, (p: Broken) => void, RegExp]>([
     ["an unknown key", (p) => (p.colour = 1), /colour is not a field/],
     ["an unknown key deep inside", (p) => (p.tasks[0].uses[0].speed = 1), /tasks\[0\]\.uses\[0\]\.speed/],
@@ -345,8 +496,32 @@ describe("what can't be read or can't be done", () => {
     ["an id twice", (p) => (p.tasks[1].id = "a"), /stands there already/],
     ["a span that ends before it begins", (p) => (p.resources[0].closed = [[5, 3]]), /closed must be a list/],
     ["reopening without closing", (p) => (p.lags[0].reopens = 5), /never closes/],
-    ["rates that go back", (p) => (p.clocks = [{ id: "c", rates: [[5, 1], [2, 1]] }]), /forward in time/],
-    ["pieces that don't match", (p) => Object.assign(p, { tasks: [{ id: "a", minutes: 1, pieces: 2, perPiece: true }, { id: "b", minutes: 1, pieces: 3, perPiece: true }], lags: [{ from: "a", to: "b", perPiece: true }] }), /2 pieces to 3/],
+    [
+      "rates that go back",
+      (p) =>
+        (p.clocks = [
+          {
+            id: "c",
+            rates: [
+              [5, 1],
+              [2, 1],
+            ],
+          },
+        ]),
+      /forward in time/,
+    ],
+    [
+      "pieces that don't match",
+      (p) =>
+        Object.assign(p, {
+          tasks: [
+            { id: "a", minutes: 1, pieces: 2, perPiece: true },
+            { id: "b", minutes: 1, pieces: 3, perPiece: true },
+          ],
+          lags: [{ from: "a", to: "b", perPiece: true }],
+        }),
+      /2 pieces to 3/,
+    ],
   ])("%s", (_name, harm, say) => {
     const p = structuredClone(base);
     harm(p);
@@ -364,7 +539,11 @@ describe("what can't be read or can't be done", () => {
       const rest = part(p, new Set(p.tasks.map((t) => t.id).filter((id) => !out.has(id))), lags);
       expect([seed, rest.tasks.length ? solve(rest, { plain: true }).is : "answer"]).toEqual([seed, "answer"]);
       for (const set of s.sets) {
-        const alone = part(p, new Set(set.tasks), new Set(p.lags.flatMap((l, i) => (set.lags.includes(`${l.from}>${l.to}`) ? [i] : []))));
+        const alone = part(
+          p,
+          new Set(set.tasks),
+          new Set(p.lags.flatMap((l, i) => (set.lags.includes(`${l.from}>${l.to}`) ? [i] : []))),
+        );
         expect([seed, solve(alone, { plain: true }).is]).toEqual([seed, "none"]);
         for (const id of set.tasks) {
           const less = part(alone, new Set(set.tasks.filter((x) => x !== id)), new Set(alone.lags.map((_l, i) => i)));
@@ -375,7 +554,19 @@ describe("what can't be read or can't be done", () => {
     expect(met).toBe(10);
   });
   test("pins that contradict each other are named with the wait between them", () => {
-    const s = solve(readProblem({ tasks: [{ id: "a", minutes: 30, fixedStart: 0 }, { id: "b", minutes: 5, fixedStart: 10 }, { id: "c", minutes: 5 }], lags: [{ from: "a", to: "b", min: 20 }, { from: "b", to: "c" }] }));
+    const s = solve(
+      readProblem({
+        tasks: [
+          { id: "a", minutes: 30, fixedStart: 0 },
+          { id: "b", minutes: 5, fixedStart: 10 },
+          { id: "c", minutes: 5 },
+        ],
+        lags: [
+          { from: "a", to: "b", min: 20 },
+          { from: "b", to: "c" },
+        ],
+      }),
+    );
     expect(s).toMatchObject({ is: "none", sets: [{ tasks: ["a", "b"], lags: ["a>b"] }] });
   });
 });
@@ -393,13 +584,17 @@ describe("real shops", () => {
     const p = shop(40);
     const a = answer(solve(p, { limitIterations: 60, plain: true }));
     // what the hands have just begun, at about a quarter of it all, is tapped 25 minutes after its time
-    const hands = a.tasks.filter((t) => p.tasks.find((q) => q.id === t.id)!.uses.some((u) => u.resource === "hands")).toSorted((x, y) => x.start - y.start);
+    const hands = a.tasks
+      .filter((t) => p.tasks.find((q) => q.id === t.id)!.uses.some((u) => u.resource === "hands"))
+      .toSorted((x, y) => x.start - y.start);
     const shut = p.resources.find((r) => r.id === "hands")!.closed;
     const late = hands.find((t, k) => k > hands.length / 4 && !shut.some(([x, y]) => x < t.end + 25 && t.start < y))!;
     const done = a.tasks.filter((t) => t.start <= late.start);
     const now = pin(p, new Map(done.map((t) => [t.id, t.id === late.id ? t.start + 25 : t.start])));
     const again = replan(now, a)!;
-    expect(verify({ ...now, tasks: now.tasks.map((t) => ({ ...t, preferStart: null })) }, { tasks: again.tasks })).toEqual([]);
+    expect(
+      verify({ ...now, tasks: now.tasks.map((t) => ({ ...t, preferStart: null })) }, { tasks: again.tasks }),
+    ).toEqual([]);
     const before = new Map(a.tasks.map((t) => [t.id, t.start]));
     const own = late.id.split("/")[0];
     const rest = again.tasks.filter((t) => !done.some((d) => d.id === t.id) && !t.id.startsWith(`${own}/`));
@@ -410,15 +605,37 @@ describe("real shops", () => {
 
 describe("plans and back", () => {
   const NIGHTS: [string, Parameters<typeof e1>[0]][] = [
-    ["a spring night, an hour short", { shop: { zone: "Europe/Lisbon" }, job: { start: "2027-03-26T15:00", due: "2027-04-09T12:00" } }],
-    ["an autumn night, an hour long", { shop: { zone: "Europe/Lisbon" }, job: { start: "2027-10-29T15:00", due: "2027-11-12T12:00" } }],
+    [
+      "a spring night, an hour short",
+      { shop: { zone: "Europe/Lisbon" }, job: { start: "2027-03-26T15:00", due: "2027-04-09T12:00" } },
+    ],
+    [
+      "an autumn night, an hour long",
+      { shop: { zone: "Europe/Lisbon" }, job: { start: "2027-10-29T15:00", due: "2027-11-12T12:00" } },
+    ],
     ["the end of a month and of February", { job: { start: "2027-02-26T09:00", due: "2027-03-12T12:00" } }],
     ["the end of a year", { job: { start: "2026-12-30T13:00", due: "2027-01-15T12:00" } }],
-    ["a closed week", { shop: { daysOff: ["2027-01-12", "2027-01-13", "2027-01-14", "2027-01-15", "2027-01-16", "2027-01-17", "2027-01-18"] }, job: { due: "2027-02-12T12:00" } }],
+    [
+      "a closed week",
+      {
+        shop: {
+          daysOff: ["2027-01-12", "2027-01-13", "2027-01-14", "2027-01-15", "2027-01-16", "2027-01-17", "2027-01-18"],
+        },
+        job: { due: "2027-02-12T12:00" },
+      },
+    ],
     ["nights below what the paint needs", { shop: { climate: swing(4, 16, 0.6) }, job: { due: "2027-02-12T12:00" } }],
   ];
   test.each(NIGHTS)("%s: the schedule's times hold in the plan, no later than step after step gives", (_name, more) => {
-    const w = e1({ products: [...SHELF(), stocked("p0", "Beet", "craft-acrylic", "#a8235a"), stocked("p1", "Harbour", "spray-enamel", "#2b6fa6")], ...more, job: { quantity: 6, zones: [zone("z0", "p0"), zone("z1", "p0")], ...more?.job } });
+    const w = e1({
+      products: [
+        ...SHELF(),
+        stocked("p0", "Beet", "craft-acrylic", "#a8235a"),
+        stocked("p1", "Harbour", "spray-enamel", "#2b6fa6"),
+      ],
+      ...more,
+      job: { quantity: 6, zones: [zone("z0", "p0"), zone("z1", "p0")], ...more?.job },
+    });
     const plan = makePlan(w, null, true);
     expect(plan.ready).not.toBeNull();
     const sp = shopProblem([plan], { limitIterations: 30, limitSeconds: null });
@@ -428,7 +645,8 @@ describe("plans and back", () => {
     const starts = startsOf(sp, a).get(w.job.id)!;
     const again = makePlan(w, null, true, starts);
     // a minute or so may lie between the clock in stretches and the clock itself
-    for (const p of again.placed) expect([p.step.id, Math.abs(p.start! - starts.get(p.step.id)!) <= 3]).toEqual([p.step.id, true]);
+    for (const p of again.placed)
+      expect([p.step.id, Math.abs(p.start! - starts.get(p.step.id)!) <= 3]).toEqual([p.step.id, true]);
     expect(again.ready!).toBeLessThanOrEqual(plan.ready! + 3);
     expect(brokenWindows(again.placed)).toBe(brokenWindows(plan.placed));
     // nothing runs while the shop is shut, by its own local time
@@ -440,13 +658,32 @@ describe("plans and back", () => {
     }
   });
   test("three days under the film minimum: nothing dries, and then it does", () => {
-    const p = readProblem({ clocks: [{ id: "film", rates: [[0, 1], [60, 0], [60 + 3 * 1440, 0.5]] }], tasks: [{ id: "coat", minutes: 10 }, { id: "next", minutes: 10 }], lags: [{ from: "coat", to: "next", min: 90, clock: "film" }] });
+    const p = readProblem({
+      clocks: [
+        {
+          id: "film",
+          rates: [
+            [0, 1],
+            [60, 0],
+            [60 + 3 * 1440, 0.5],
+          ],
+        },
+      ],
+      tasks: [
+        { id: "coat", minutes: 10 },
+        { id: "next", minutes: 10 },
+      ],
+      lags: [{ from: "coat", to: "next", min: 90, clock: "film" }],
+    });
     const a = answer(solve(p));
     expect(a.tasks[1].start).toBe(60 + 3 * 1440 + 80);
   });
   test("two jobs on one pair of hands: never at once, and both plans take their times back", () => {
     const jobs = ["one", "two"].map((id) => {
-      const w = e1({ products: [...SHELF(), stocked("p0", "Beet", "craft-acrylic", "#a8235a")], job: { quantity: 4, zones: [zone("z0", "p0")] } });
+      const w = e1({
+        products: [...SHELF(), stocked("p0", "Beet", "craft-acrylic", "#a8235a")],
+        job: { quantity: 4, zones: [zone("z0", "p0")] },
+      });
       return { ...w, job: { ...w.job, id } };
     });
     const plans = jobs.map((w) => makePlan(w, null, true));

@@ -34,10 +34,11 @@ export function jobsOf(m: Model): Int32Array {
     job[i] = jobs;
     while (stack.length) {
       const x = stack.pop()!;
-      for (const j of [...m.out[x].map((l) => l.to), ...m.into[x].map((l) => l.from)]) if (job[j] < 0) {
-        job[j] = jobs;
-        stack.push(j);
-      }
+      for (const j of [...m.out[x].map((l) => l.to), ...m.into[x].map((l) => l.from)])
+        if (job[j] < 0) {
+          job[j] = jobs;
+          stack.push(j);
+        }
     }
     jobs++;
   }
@@ -73,7 +74,12 @@ function heldUp(m: Model, start: Float64Array, last: number): [number, number][]
     for (let j = 0; j < m.n; j++) {
       if (j === i || start[j] >= start[i]) continue;
       const e = endOf(m, j, start[j]);
-      if (e > end && e <= start[i] && m.uses[j].some((u) => m.uses[i].some((v) => v.r === u.r && u.amount + v.amount > m.capacity[u.r]))) [best, end] = [j, e];
+      if (
+        e > end &&
+        e <= start[i] &&
+        m.uses[j].some((u) => m.uses[i].some((v) => v.r === u.r && u.amount + v.amount > m.capacity[u.r]))
+      )
+        [best, end] = [j, e];
     }
     return best;
   };
@@ -117,7 +123,8 @@ export function listSearch(m: Model, builder: Builder, paths: Paths, random: Ran
   }
   const jobs = [...jobBlocks.keys()];
   const late = latestStarts(m, paths);
-  const of = (f: (i: number) => number): Float64Array => Float64Array.from(blocks.tasks, (list) => Math.min(...list.map(f)));
+  const of = (f: (i: number) => number): Float64Array =>
+    Float64Array.from(blocks.tasks, (list) => Math.min(...list.map(f)));
   const place = new Float64Array(m.n);
   m.order.forEach((i, k) => (place[i] = k / m.n));
   const headKey = of((i) => paths.head[i]);
@@ -132,8 +139,16 @@ export function listSearch(m: Model, builder: Builder, paths: Paths, random: Ran
   const starts: Float64Array[] = [
     ...(replan ? [of((i) => (m.prefer[i] >= 0 ? m.prefer[i] : paths.head[i]))] : []),
     // latest start, earliest start, what follows; then whole jobs: by due date, by slack, by both and the way inside the job
-    lateKey, headKey, of((i) => -paths.tail[i] - m.work[i]), of((i) => paths.head[i] + 0.5 * late[i]), of((i) => paths.head[i] * 0.3 + late[i]),
-    of((i) => dueOf(i) * 1e3 + place[i]), of((i) => (dueOf(i) - ends.get(job[i])!) * 1e3 + place[i]), of((i) => dueOf(i) + paths.head[i]), of((i) => dueOf(i) + late[i]), of((i) => job[i] + place[i]),
+    lateKey,
+    headKey,
+    of((i) => -paths.tail[i] - m.work[i]),
+    of((i) => paths.head[i] + 0.5 * late[i]),
+    of((i) => paths.head[i] * 0.3 + late[i]),
+    of((i) => dueOf(i) * 1e3 + place[i]),
+    of((i) => (dueOf(i) - ends.get(job[i])!) * 1e3 + place[i]),
+    of((i) => dueOf(i) + paths.head[i]),
+    of((i) => dueOf(i) + late[i]),
+    of((i) => job[i] + place[i]),
   ];
   // latest starts that keep the due dates and have all of it done by a common end as well: what has long to wait behind it goes early
   let end = 0;
@@ -156,10 +171,11 @@ export function listSearch(m: Model, builder: Builder, paths: Paths, random: Ran
       while (stack.length) {
         const b = stack.pop()!;
         key[b] = Math.min(key[b], first);
-        for (const x of before[b]) if (!seen.has(x)) {
-          seen.add(x);
-          stack.push(x);
-        }
+        for (const x of before[b])
+          if (!seen.has(x)) {
+            seen.add(x);
+            stack.push(x);
+          }
       }
     }
   };
@@ -179,7 +195,12 @@ export function listSearch(m: Model, builder: Builder, paths: Paths, random: Ran
     if (!found) return false;
     const better = !search.best || compare(m, found.objective, search.best.objective) < 0;
     const back = memory.length ? memory[step % memory.length] : null;
-    if (!current || better || compare(m, found.objective, current.found.objective) <= 0 || (back && compare(m, found.objective, back) <= 0)) {
+    if (
+      !current ||
+      better ||
+      compare(m, found.objective, current.found.objective) <= 0 ||
+      (back && compare(m, found.objective, back) <= 0)
+    ) {
       const kept = keep(found);
       current = { found: kept, key: keysOf(kept.start), reopen: Uint8Array.from(reopen) };
       if (better) {
@@ -213,14 +234,27 @@ export function listSearch(m: Model, builder: Builder, paths: Paths, random: Ran
     }
     if (!current) {
       // no rule gave anything: any order at all
-      return consider(lay({ key: Float64Array.from({ length: n }, () => random.next()), reopen: Uint8Array.from(none, (_v, k) => (reopens.includes(k) && random.below(2) ? 1 : 0)), floor: null }), none);
+      return consider(
+        lay({
+          key: Float64Array.from({ length: n }, () => random.next()),
+          reopen: Uint8Array.from(none, (_v, k) => (reopens.includes(k) && random.below(2) ? 1 : 0)),
+          floor: null,
+        }),
+        none,
+      );
     }
     let cur = current as { found: Found; key: Float64Array; reopen: Uint8Array };
     if (++since > STALE && search.best) {
       // from the best again, or from what another rule had begun with
       since = 0;
-      const from = random.below(2) ? { start: search.best.start, objective: search.best.objective, reopen: bestReopen } : roots[random.below(roots.length)];
-      cur = current = { found: { start: from.start, objective: from.objective }, key: keysOf(from.start), reopen: Uint8Array.from(from.reopen) };
+      const from = random.below(2)
+        ? { start: search.best.start, objective: search.best.objective, reopen: bestReopen }
+        : roots[random.below(roots.length)];
+      cur = current = {
+        found: { start: from.start, objective: from.objective },
+        key: keysOf(from.start),
+        reopen: Uint8Array.from(from.reopen),
+      };
       memory.fill(from.objective);
     }
     const key = Float64Array.from(cur.key);
@@ -236,7 +270,8 @@ export function listSearch(m: Model, builder: Builder, paths: Paths, random: Ran
     }
     const bad = badTasks.map((i) => job[i]);
     // and, one time in two, those that stand on the way back from one of them
-    if (bad.length && random.below(2)) for (const [, j] of heldUp(m, start, badTasks[random.below(badTasks.length)])) bad.push(job[j]);
+    if (bad.length && random.below(2))
+      for (const [, j] of heldUp(m, start, badTasks[random.below(badTasks.length)])) bad.push(job[j]);
     for (let t = 0; t < times; t++) {
       if (bad.length && random.below(5) === 0) {
         // on the way back from a task that decides: what waited for hands or a machine goes before what had them
@@ -248,14 +283,17 @@ export function listSearch(m: Model, builder: Builder, paths: Paths, random: Ran
           if (a !== b) {
             const to = key[b] - 1e-3;
             // with what its job has before it, as far as that lies behind
-            if (random.below(2)) for (const x of jobBlocks.get(job[i])!) if (key[x] > to && key[x] <= key[a] && x !== a) key[x] = to - 1e-3 * (key[a] - key[x]);
+            if (random.below(2))
+              for (const x of jobBlocks.get(job[i])!)
+                if (key[x] > to && key[x] <= key[a] && x !== a) key[x] = to - 1e-3 * (key[a] - key[x]);
             key[a] = Math.min(key[a], to);
             continue;
           }
         }
       }
       const kind = random.below(12);
-      const j = kind < 6 && bad.length && random.below(4) ? bad[random.below(bad.length)] : jobs[random.below(jobs.length)];
+      const j =
+        kind < 6 && bad.length && random.below(4) ? bad[random.below(bad.length)] : jobs[random.below(jobs.length)];
       const list = jobBlocks.get(j)!;
       if (kind < 2) {
         // first wherever it comes: as early as its own path lets it, from some block on

@@ -9,7 +9,19 @@ import type { Random } from "./random";
 
 /** May this problem be searched by machine orders alone? */
 export function isShop(m: Model): boolean {
-  return m.n > 0 && m.lags.every((l) => l.max === Infinity && l.holds.length === 0 && l.pieces === 1 && l.ends && Number.isInteger(l.min)) && m.uses.every((u) => u.length <= 1 && u.every((x) => 2 * x.amount > m.capacity[x.r] && x.amount <= m.capacity[x.r])) && m.closedOf.every((c) => c.closed.length === 0) && m.due.every((d) => d === Infinity) && m.fixed.every((f) => f < 0) && m.work.every((w) => w > 0);
+  return (
+    m.n > 0 &&
+    m.lags.every(
+      (l) => l.max === Infinity && l.holds.length === 0 && l.pieces === 1 && l.ends && Number.isInteger(l.min),
+    ) &&
+    m.uses.every(
+      (u) => u.length <= 1 && u.every((x) => 2 * x.amount > m.capacity[x.r] && x.amount <= m.capacity[x.r]),
+    ) &&
+    m.closedOf.every((c) => c.closed.length === 0) &&
+    m.due.every((d) => d === Infinity) &&
+    m.fixed.every((f) => f < 0) &&
+    m.work.every((w) => w > 0)
+  );
 }
 
 interface Move {
@@ -46,7 +58,8 @@ export function shopSearch(m: Model, first: Float64Array, random: Random): ShopS
   const queue = new Int32Array(n);
   const left = new Int32Array(n);
   const mp = (i: number): number => (machine[i] < 0 || pos[i] === 0 ? -1 : seq[machine[i]][pos[i] - 1]);
-  const ms = (i: number): number => (machine[i] < 0 || pos[i] + 1 >= seq[machine[i]].length ? -1 : seq[machine[i]][pos[i] + 1]);
+  const ms = (i: number): number =>
+    machine[i] < 0 || pos[i] + 1 >= seq[machine[i]].length ? -1 : seq[machine[i]][pos[i] + 1];
 
   /** Heads and tails along all arcs; the finish, or Infinity where the orders go in a circle. */
   const evaluate = (): number => {
@@ -185,7 +198,9 @@ export function shopSearch(m: Model, first: Float64Array, random: Random): ShopS
     const s = seq[move.r];
     const old = s.slice(move.from, move.from + move.order.length);
     const tenure = base + random.below(Math.max(2, Math.floor(base * 0.6)));
-    for (let x = 0; x < old.length; x++) for (let y = x + 1; y < old.length; y++) if (move.order.indexOf(old[x]) > move.order.indexOf(old[y])) tabu.set(arc(old[x], old[y]), it + tenure);
+    for (let x = 0; x < old.length; x++)
+      for (let y = x + 1; y < old.length; y++)
+        if (move.order.indexOf(old[x]) > move.order.indexOf(old[y])) tabu.set(arc(old[x], old[y]), it + tenure);
     s.splice(move.from, move.order.length, ...move.order);
     const value = evaluate();
     if (value === Infinity) {

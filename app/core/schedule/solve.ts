@@ -62,33 +62,55 @@ export interface Progress {
   objective: Objective | null;
   bound: number;
 }
-export type Solved = { is: "answer"; answer: Answer } | { is: "none"; sets: Contradiction[]; say: string } | { is: "unsettled"; say: string };
+export type Solved =
+  | { is: "answer"; answer: Answer }
+  | { is: "none"; sets: Contradiction[]; say: string }
+  | { is: "unsettled"; say: string };
 
 /** Bounds of finish, lateness and broken windows, each the best of those that speak of it. */
 export function boundsOf(m: Model, paths: Paths): { windowsBroken: number; lateness: number; finish: number } {
   const path = pathBound(m, paths);
   const machine = oneMachineBound(m, paths);
-  return { windowsBroken: path.windowsBroken, lateness: Math.max(path.lateness, machine.late), finish: Math.max(path.finish, machine.finish, loadBound(m, paths)) };
+  return {
+    windowsBroken: path.windowsBroken,
+    lateness: Math.max(path.lateness, machine.late),
+    finish: Math.max(path.finish, machine.finish, loadBound(m, paths)),
+  };
 }
 
-export function answerOf(m: Model, start: Float64Array, rest: Pick<Answer, "bounds" | "proved" | "provedFor" | "decides" | "seconds" | "iterations">): Answer {
+export function answerOf(
+  m: Model,
+  start: Float64Array,
+  rest: Pick<Answer, "bounds" | "proved" | "provedFor" | "decides" | "seconds" | "iterations">,
+): Answer {
   const o = objectiveOf(m, start);
   const tasks = m.ids.map((id, i) => {
     const [s, e] = [start[i], endOf(m, i, start[i])];
-    return { id, start: s, end: e, pauses: m.pausable[i] ? m.open[i].closed.filter(([a]) => a >= s && a < e).map(([a, b]): [number, number] => [a, b]) : [] };
+    return {
+      id,
+      start: s,
+      end: e,
+      pauses: m.pausable[i]
+        ? m.open[i].closed.filter(([a]) => a >= s && a < e).map(([a, b]): [number, number] => [a, b])
+        : [],
+    };
   });
   return { tasks, ...o, bound: rest.bounds.finish, ...rest };
 }
 
-const sayNone = (sets: Contradiction[]): string =>
-  `There is no schedule: ${sets.map((s) => s.say).join("; and ")}.`;
+const sayNone = (sets: Contradiction[]): string => `There is no schedule: ${sets.map((s) => s.say).join("; and ")}.`;
 
 /** One turn after another until the limits, a proof, or a contradiction. */
 export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<Progress, Solved> {
   const clock = o.now ?? (() => 0);
   const begun = clock();
   const most = o.limitIterations !== undefined ? o.limitIterations : problem.limitIterations;
-  const seconds = most !== null && o.limitSeconds === undefined ? null : (o.limitSeconds !== undefined ? o.limitSeconds : problem.limitSeconds);
+  const seconds =
+    most !== null && o.limitSeconds === undefined
+      ? null
+      : o.limitSeconds !== undefined
+        ? o.limitSeconds
+        : problem.limitSeconds;
   const until = seconds === null || !o.now ? Infinity : begun + seconds;
   const limit = most ?? (until === Infinity ? 1000 : Infinity);
   const m = compile(problem);
@@ -99,22 +121,47 @@ export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<
   const over = (): boolean => (stopped ||= iterations >= limit || clock() >= until || (o.stop?.() ?? false));
   const none = (): Solved => {
     const sets = contradiction(problem, o.stop);
-    return sets ? { is: "none", sets, say: sayNone(sets) } : { is: "unsettled", say: "No schedule was found, and no contradiction either: give it more time" };
+    return sets
+      ? { is: "none", sets, say: sayNone(sets) }
+      : { is: "unsettled", say: "No schedule was found, and no contradiction either: give it more time" };
   };
-  if (paths.head.some((h, i) => !(h <= m.horizon) || (m.fixed[i] >= 0 && m.open[i].slot(m.fixed[i], m.work[i], m.pausable[i]).start !== m.fixed[i]))) return none();
+  if (
+    paths.head.some(
+      (h, i) =>
+        !(h <= m.horizon) ||
+        (m.fixed[i] >= 0 && m.open[i].slot(m.fixed[i], m.work[i], m.pausable[i]).start !== m.fixed[i]),
+    )
+  )
+    return none();
 
   const bounds = boundsOf(m, paths);
   const builder = new Builder(m);
-  const lists = listSearch(m, builder, paths, random, m.prefer.some((p) => p >= 0));
+  const lists = listSearch(
+    m,
+    builder,
+    paths,
+    random,
+    m.prefer.some((p) => p >= 0),
+  );
   if (o.begin) lists.best = { start: Float64Array.from(o.begin), objective: objectiveOf(m, o.begin) };
   let best: { start: Float64Array; objective: Objective } | null = lists.best;
   let proved: "all" | "finish" | null = null;
-  const told = (): Progress => ({ iterations, seconds: clock() - begun, objective: best?.objective ?? null, bound: bounds.finish });
+  const told = (): Progress => ({
+    iterations,
+    seconds: clock() - begun,
+    objective: best?.objective ?? null,
+    bound: bounds.finish,
+  });
   /** Nothing can be better than what is there. */
   const closed = (): boolean => {
     if (!best) return false;
     const { windowsBroken, lateness, finish } = best.objective;
-    if (windowsBroken > bounds.windowsBroken || lateness > bounds.lateness + 1e-6 || Math.ceil(finish / m.bucket) > Math.ceil(bounds.finish / m.bucket)) return false;
+    if (
+      windowsBroken > bounds.windowsBroken ||
+      lateness > bounds.lateness + 1e-6 ||
+      Math.ceil(finish / m.bucket) > Math.ceil(bounds.finish / m.bucket)
+    )
+      return false;
     proved = m.trip < 0 && m.prefer.every((p) => p < 0) ? "all" : "finish";
     return proved === "all";
   };
@@ -135,13 +182,18 @@ export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<
     if (all.complete && !best) return none();
     if (all.complete) proved = "all";
   }
-  if (!proved && best && m.n <= EDGE_TASKS) bounds.finish = Math.max(bounds.finish, edgeBound(m, paths, bounds.finish, best.objective.finish));
+  if (!proved && best && m.n <= EDGE_TASKS)
+    bounds.finish = Math.max(bounds.finish, edgeBound(m, paths, bounds.finish, best.objective.finish));
   if (!proved && !closed()) {
     const shop: ShopSearch | null = best && isShop(m) ? shopSearch(m, best.start, random) : null;
     const many = best && !shop && jobsOf(m).some((j) => j >= MANY - 1);
     const shape: Priorities | null = many ? prioritySearch(m, builder, paths, bounds.finish, random) : null;
     let touch: Reinsert | null = null;
-    const progress = (): number => Math.max(limit === Infinity ? 0 : iterations / limit, until === Infinity ? 0 : (clock() - begun) / (until - begun));
+    const progress = (): number =>
+      Math.max(
+        limit === Infinity ? 0 : iterations / limit,
+        until === Infinity ? 0 : (clock() - begun) / (until - begun),
+      );
     let tried = Infinity;
     let hopeless = 0;
     while (!over()) {
@@ -151,14 +203,24 @@ export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<
         if (shop) {
           let better = false;
           for (let r = 0; r < ROUNDS; r++) better = shop.round() || better;
-          if (better && shop.finish < best!.objective.finish) best = { start: Float64Array.from(shop.best), objective: objectiveOf(m, shop.best) };
+          if (better && shop.finish < best!.objective.finish)
+            best = { start: Float64Array.from(shop.best), objective: objectiveOf(m, shop.best) };
         } else if (best && shape && progress() < SHAPING) {
           shape.round(progress() / SHAPING);
           if (shape.best && compare(m, shape.best.objective, best.objective) < 0) best = shape.best;
         } else if (best && shape) {
-          touch ??= reinsertSearch(m, builder.blocks, best.start, best === shape.best ? shape.best.ways : new Uint8Array(m.lags.length).fill(SOONER), paths, bounds.finish, random);
+          touch ??= reinsertSearch(
+            m,
+            builder.blocks,
+            best.start,
+            best === shape.best ? shape.best.ways : new Uint8Array(m.lags.length).fill(SOONER),
+            paths,
+            bounds.finish,
+            random,
+          );
           // as much as laying one list
-          for (const enough = touch.laid + m.n; touch.laid < enough; ) touch.round((progress() - SHAPING) / (1 - SHAPING));
+          for (const enough = touch.laid + m.n; touch.laid < enough;)
+            touch.round((progress() - SHAPING) / (1 - SHAPING));
           best = touch.best;
         } else {
           lists.round();
@@ -170,13 +232,22 @@ export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<
         }
       }
       // A finish that has stood for a while: can it be proved?
-      if (best && m.n <= ORDER_TASKS && bounds.finish < best.objective.finish && best.objective.finish < tried && iterations > 100 && best.objective.windowsBroken <= bounds.windowsBroken && best.objective.lateness <= bounds.lateness + 1e-6) {
+      if (
+        best &&
+        m.n <= ORDER_TASKS &&
+        bounds.finish < best.objective.finish &&
+        best.objective.finish < tried &&
+        iterations > 100 &&
+        best.objective.windowsBroken <= bounds.windowsBroken &&
+        best.objective.lateness <= bounds.lateness + 1e-6
+      ) {
         tried = best.objective.finish;
         while (bounds.finish < best.objective.finish && !over()) {
           const r = canFinish(m, paths, best.objective.finish - 1, ORDER_NODES, over);
           iterations += Math.ceil(r.nodes / 20);
           if (r.is === "refuted") bounds.finish = best.objective.finish;
-          else if (r.is === "ordered" && isShop(m) && r.start) best = { start: r.start, objective: objectiveOf(m, r.start) };
+          else if (r.is === "ordered" && isShop(m) && r.start)
+            best = { start: r.start, objective: objectiveOf(m, r.start) };
           else break;
         }
       }
@@ -205,7 +276,17 @@ export function* solveInTurn(problem: Problem, o: SolveOptions = {}): Generator<
   }
   const decides: Decide[] = [];
   if (!o.plain) yield* touches(explain(problem, m, builder, best.start, decides));
-  return { is: "answer", answer: answerOf(m, best.start, { bounds, proved: proved !== null, provedFor: proved ?? "all", decides, seconds: clock() - begun, iterations }) };
+  return {
+    is: "answer",
+    answer: answerOf(m, best.start, {
+      bounds,
+      proved: proved !== null,
+      provedFor: proved ?? "all",
+      decides,
+      seconds: clock() - begun,
+      iterations,
+    }),
+  };
 }
 
 /** As {@link solveInTurn}, at one go. */

@@ -138,11 +138,12 @@ export class Timeline implements Line {
     this.all += amount;
     const { since, held } = this;
     if (amount < 0) {
-      for (let i = 0; i < since.length; i++) if (since[i] === from && held[i] === -amount) {
-        since.splice(i, 1);
-        held.splice(i, 1);
-        return;
-      }
+      for (let i = 0; i < since.length; i++)
+        if (since[i] === from && held[i] === -amount) {
+          since.splice(i, 1);
+          held.splice(i, 1);
+          return;
+        }
       throw new Error("nothing is held from then on");
     }
     let i = since.length;
@@ -161,7 +162,7 @@ export class Timeline implements Line {
     while (k < since.length && since[k] <= from) more += held[k++];
     // from one change to the next, of either kind
     let shut = false;
-    for (let t = from; ; ) {
+    for (let t = from; ;) {
       if (level[i] + more > most) shut = true;
       else if (shut) return t;
       const next = Math.min(i + 1 < n ? at[i + 1] : Infinity, k < since.length ? since[k] : Infinity);

@@ -5,7 +5,27 @@
 import type { Answer, Problem, ScheduledTask } from "./problem";
 
 export interface ScheduleFault {
-  kind: "missing" | "unknown" | "twice" | "number" | "duration" | "earliest" | "closed" | "pause" | "resource" | "hold" | "opens" | "closes" | "fixed" | "finish" | "lateness" | "windows" | "trips" | "moved" | "bound" | "proved";
+  kind:
+    | "missing"
+    | "unknown"
+    | "twice"
+    | "number"
+    | "duration"
+    | "earliest"
+    | "closed"
+    | "pause"
+    | "resource"
+    | "hold"
+    | "opens"
+    | "closes"
+    | "fixed"
+    | "finish"
+    | "lateness"
+    | "windows"
+    | "trips"
+    | "moved"
+    | "bound"
+    | "proved";
   /** task, resource, or lag as `from>to` */
   id: string;
   say: string;
@@ -36,10 +56,12 @@ export function verify(problem: Problem, answer: Pick<Answer, "tasks"> & Partial
   for (const t of answer.tasks) {
     if (!asked.has(t.id)) fault("unknown", t.id, `“${t.id}” is no task of the problem`);
     else if (placed.has(t.id)) fault("twice", t.id, `“${t.id}” stands there twice`);
-    else if (![t.start, t.end, ...t.pauses.flat()].every((x) => Number.isInteger(x) && x >= 0)) fault("number", t.id, `“${t.id}” has a time that is no whole minute`);
+    else if (![t.start, t.end, ...t.pauses.flat()].every((x) => Number.isInteger(x) && x >= 0))
+      fault("number", t.id, `“${t.id}” has a time that is no whole minute`);
     else placed.set(t.id, t);
   }
-  for (const id of asked.keys()) if (!placed.has(id) && !faults.some((f) => f.id === id)) fault("missing", id, `“${id}” has no time`);
+  for (const id of asked.keys())
+    if (!placed.has(id) && !faults.some((f) => f.id === id)) fault("missing", id, `“${id}” has no time`);
   const closedOf = new Map(problem.resources.map((r) => [r.id, r.closed]));
   const shutFor = (id: string): [number, number][] => asked.get(id)!.uses.flatMap((u) => closedOf.get(u.resource)!);
   const rates = new Map(problem.clocks.map((c) => [c.id, c.rates]));
@@ -48,9 +70,12 @@ export function verify(problem: Problem, answer: Pick<Answer, "tasks"> & Partial
     const q = asked.get(id)!;
     const work = q.minutes * (q.perPiece ? q.pieces : 1);
     const paused = t.pauses.reduce((a, [x, y]) => a + y - x, 0);
-    if (t.end - t.start - paused !== work) fault("duration", id, `“${id}” works ${t.end - t.start - paused} min of ${work}`);
-    if (q.fixedStart !== null && t.start !== q.fixedStart) fault("fixed", id, `“${id}” is pinned to ${q.fixedStart} and stands at ${t.start}`);
-    if (q.fixedStart === null && t.start < q.earliest) fault("earliest", id, `“${id}” begins at ${t.start}, before ${q.earliest}`);
+    if (t.end - t.start - paused !== work)
+      fault("duration", id, `“${id}” works ${t.end - t.start - paused} min of ${work}`);
+    if (q.fixedStart !== null && t.start !== q.fixedStart)
+      fault("fixed", id, `“${id}” is pinned to ${q.fixedStart} and stands at ${t.start}`);
+    if (q.fixedStart === null && t.start < q.earliest)
+      fault("earliest", id, `“${id}” begins at ${t.start}, before ${q.earliest}`);
     const shut = shutFor(id);
     if (t.pauses.length && !q.pausable) fault("pause", id, `“${id}” pauses, and may not`);
     let at = t.start;
@@ -101,7 +126,9 @@ export function verify(problem: Problem, answer: Pick<Answer, "tasks"> & Partial
   };
 
   const taken = new Map<string, [at: number, change: number, what: string][]>(problem.resources.map((r) => [r.id, []]));
-  for (const [id, t] of placed) for (const u of asked.get(id)!.uses) if (t.end > t.start) taken.get(u.resource)!.push([t.start, u.amount, id], [t.end, -u.amount, id]);
+  for (const [id, t] of placed)
+    for (const u of asked.get(id)!.uses)
+      if (t.end > t.start) taken.get(u.resource)!.push([t.start, u.amount, id], [t.end, -u.amount, id]);
   let broken = 0;
   for (const l of problem.lags) {
     const name = `${l.from}>${l.to}`;
@@ -117,14 +144,25 @@ export function verify(problem: Problem, answer: Pick<Answer, "tasks"> & Partial
         fault("opens", name, `“${l.to}” begins ${s - e} min after “${l.from}”, before the wait of ${l.min} is over`);
         break;
       }
-      if (l.max !== null && elapsed(l.closeClock ? rates.get(l.closeClock)! : null, e, s) > l.max + TOLERANCE && (l.reopens === null || opened < l.reopens - TOLERANCE)) shut = true;
+      if (
+        l.max !== null &&
+        elapsed(l.closeClock ? rates.get(l.closeClock)! : null, e, s) > l.max + TOLERANCE &&
+        (l.reopens === null || opened < l.reopens - TOLERANCE)
+      )
+        shut = true;
     }
     if (shut && l.soft) broken++;
-    if (shut && !l.soft) fault("closes", name, `“${l.to}” begins after its window behind “${l.from}” has shut${l.reopens === null ? "" : " and before it reopens"}`);
+    if (shut && !l.soft)
+      fault(
+        "closes",
+        name,
+        `“${l.to}” begins after its window behind “${l.from}” has shut${l.reopens === null ? "" : " and before it reopens"}`,
+      );
     if (l.holds.length) {
       const from = l.perPiece ? piece(l.from, 0)[1] : placed.get(l.from)!.end;
       const to = l.perPiece ? piece(l.to, pieces - 1)[0] : placed.get(l.to)!.start;
-      for (const u of l.holds) if (to > from) taken.get(u.resource)!.push([from, u.amount, name], [to, -u.amount, name]);
+      for (const u of l.holds)
+        if (to > from) taken.get(u.resource)!.push([from, u.amount, name], [to, -u.amount, name]);
     }
   }
   for (const r of problem.resources) {
@@ -135,7 +173,11 @@ export function verify(problem: Problem, answer: Pick<Answer, "tasks"> & Partial
       level += change;
       if (!asked.has(what)) waits += change;
       if (change > 0 && level > r.capacity) {
-        fault(waits > 0 ? "hold" : "resource", r.id, `${level} of “${r.id}” are taken at ${at}, where there are ${r.capacity}: by “${what}” among them`);
+        fault(
+          waits > 0 ? "hold" : "resource",
+          r.id,
+          `${level} of “${r.id}” are taken at ${at}, where there are ${r.capacity}: by “${what}” among them`,
+        );
         break;
       }
     }
@@ -143,21 +185,35 @@ export function verify(problem: Problem, answer: Pick<Answer, "tasks"> & Partial
 
   const all = [...placed.values()];
   const finish = all.reduce((x, t) => Math.max(x, t.end), 0);
-  const late = all.reduce((x, t) => x + asked.get(t.id)!.weight * Math.max(0, t.end - (asked.get(t.id)!.due ?? Infinity)), 0);
-  const moved = all.reduce((x, t) => x + (asked.get(t.id)!.preferStart === null ? 0 : Math.abs(t.start - (asked.get(t.id)!.preferStart as number))), 0);
+  const late = all.reduce(
+    (x, t) => x + asked.get(t.id)!.weight * Math.max(0, t.end - (asked.get(t.id)!.due ?? Infinity)),
+    0,
+  );
+  const moved = all.reduce(
+    (x, t) =>
+      x + (asked.get(t.id)!.preferStart === null ? 0 : Math.abs(t.start - (asked.get(t.id)!.preferStart as number))),
+    0,
+  );
   let trips = 0;
   if (problem.trip) {
     const { resource, gap } = problem.trip;
-    const hands = all.filter((t) => asked.get(t.id)!.uses.some((u) => u.resource === resource)).sort((x, y) => x.start - y.start);
+    const hands = all
+      .filter((t) => asked.get(t.id)!.uses.some((u) => u.resource === resource))
+      .sort((x, y) => x.start - y.start);
     let until: number | null = null;
     for (const t of hands) {
       if (until === null || t.start - until > gap) trips++;
       until = Math.max(until ?? 0, t.end);
     }
   }
-  const told = (kind: ScheduleFault["kind"], key: "finish" | "lateness" | "windowsBroken" | "trips" | "moved", is: number): void => {
+  const told = (
+    kind: ScheduleFault["kind"],
+    key: "finish" | "lateness" | "windowsBroken" | "trips" | "moved",
+    is: number,
+  ): void => {
     const says = answer[key];
-    if (says !== undefined && Math.abs(says - is) > TOLERANCE * Math.max(1, is)) fault(kind, key, `it says ${key} ${says}, and it is ${is}`);
+    if (says !== undefined && Math.abs(says - is) > TOLERANCE * Math.max(1, is))
+      fault(kind, key, `it says ${key} ${says}, and it is ${is}`);
   };
   if (!faults.some((f) => f.kind === "missing")) {
     told("finish", "finish", finish);
@@ -166,12 +222,25 @@ export function verify(problem: Problem, answer: Pick<Answer, "tasks"> & Partial
     told("trips", "trips", trips);
     told("moved", "moved", moved);
     if (answer.bounds) {
-      const over: [string, number, number][] = [["windowsBroken", answer.bounds.windowsBroken, broken], ["lateness", answer.bounds.lateness, late], ["finish", answer.bounds.finish, finish]];
+      const over: [string, number, number][] = [
+        ["windowsBroken", answer.bounds.windowsBroken, broken],
+        ["lateness", answer.bounds.lateness, late],
+        ["finish", answer.bounds.finish, finish],
+      ];
       // Each speaks of the least that any schedule reaches.
-      for (const [key, bound, is] of over) if (bound > is + TOLERANCE * Math.max(1, is)) fault("bound", key, `no answer can have ${key} below ${bound}, it says, and this one has ${is}`);
-      if (answer.bound !== undefined && answer.bound !== answer.bounds.finish) fault("bound", "bound", `its bound is ${answer.bound} in one place and ${answer.bounds.finish} in another`);
+      for (const [key, bound, is] of over)
+        if (bound > is + TOLERANCE * Math.max(1, is))
+          fault("bound", key, `no answer can have ${key} below ${bound}, it says, and this one has ${is}`);
+      if (answer.bound !== undefined && answer.bound !== answer.bounds.finish)
+        fault("bound", "bound", `its bound is ${answer.bound} in one place and ${answer.bounds.finish} in another`);
     }
-    if (answer.proved && answer.provedFor === "finish" && answer.bounds && Math.ceil(answer.bounds.finish / problem.finishBucket) < Math.ceil(finish / problem.finishBucket)) fault("proved", "finish", `it claims a proof, with ${finish} against a bound of ${answer.bounds.finish}`);
+    if (
+      answer.proved &&
+      answer.provedFor === "finish" &&
+      answer.bounds &&
+      Math.ceil(answer.bounds.finish / problem.finishBucket) < Math.ceil(finish / problem.finishBucket)
+    )
+      fault("proved", "finish", `it claims a proof, with ${finish} against a bound of ${answer.bounds.finish}`);
   }
   return faults;
 }

@@ -9,7 +9,10 @@ const MOST_TIMES = 20;
 
 /** ln Γ by Lanczos' series, good to 1e-10 for x > 0. */
 export function lnGamma(x: number): number {
-  const g = [76.18009172947146, -86.50532032941677, 24.01409824083091, -1.231739572450155, 0.001208650973866179, -0.000005395239384953];
+  const g = [
+    76.18009172947146, -86.50532032941677, 24.01409824083091, -1.231739572450155, 0.001208650973866179,
+    -0.000005395239384953,
+  ];
   let sum = 1.000000000190015;
   g.forEach((c, i) => (sum += c / (x + 1 + i)));
   const t = x + 5.5;
@@ -27,7 +30,8 @@ export function chanceBeta(N: number, n: number, a: number, b: number): number {
 /** P(good ≥ n of N) at a known share lost. */
 export function chanceKnown(N: number, n: number, loss: number): number {
   let p = 0;
-  for (let k = n; k <= N; k++) p += Math.exp(lnChoose(N, k) + k * Math.log(1 - loss) + (N - k) * Math.log(Math.max(loss, 1e-300)));
+  for (let k = n; k <= N; k++)
+    p += Math.exp(lnChoose(N, k) + k * Math.log(1 - loss) + (N - k) * Math.log(Math.max(loss, 1e-300)));
   return Math.min(1, p);
 }
 
@@ -35,10 +39,25 @@ export function chanceKnown(N: number, n: number, loss: number): number {
  * @param n good pieces wanted @param loss prior share lost, or the known one @param seen pieces of this route so far, good and lost
  * @param known the share is certain @returns pieces to begin with, at most 20 n; null when n is no whole number above 0
  */
-export function piecesToBegin(n: number, loss: number, seen: { good: number; lost: number } = { good: 0, lost: 0 }, known = false): { pieces: number; chance: number } | null {
+export function piecesToBegin(
+  n: number,
+  loss: number,
+  seen: { good: number; lost: number } = { good: 0, lost: 0 },
+  known = false,
+): { pieces: number; chance: number } | null {
   if (!Number.isInteger(n) || n < 1 || !Number.isFinite(loss)) return null;
   const f = Math.min(MOST_LOSS, Math.max(0, loss));
-  const chance = (N: number): number => (known ? (f === 0 ? 1 : chanceKnown(N, n, f)) : chanceBeta(N, n, Math.max(1e-6, PRIOR_PIECES * (1 - f) + seen.good), Math.max(1e-6, PRIOR_PIECES * f + seen.lost)));
+  const chance = (N: number): number =>
+    known
+      ? f === 0
+        ? 1
+        : chanceKnown(N, n, f)
+      : chanceBeta(
+          N,
+          n,
+          Math.max(1e-6, PRIOR_PIECES * (1 - f) + seen.good),
+          Math.max(1e-6, PRIOR_PIECES * f + seen.lost),
+        );
   for (let N = n; N < MOST_TIMES * n; N++) {
     const p = chance(N);
     if (p >= SURE) return { pieces: N, chance: p };

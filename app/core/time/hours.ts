@@ -27,7 +27,10 @@ export function workCalendar(clock: ZonedClock, hours: WeekHours, daysOff: strin
     const weekday = WEEKDAYS[(((day + 3) % 7) + 7) % 7];
     const span = hours[weekday] ?? null;
     const date = new Date(day * 86400000).toISOString().slice(0, 10);
-    const open = span && !off.has(date) ? { from: clock.atDay(day, toMinute(span[0])), to: clock.atDay(day, toMinute(span[1])) } : null;
+    const open =
+      span && !off.has(date)
+        ? { from: clock.atDay(day, toMinute(span[0])), to: clock.atDay(day, toMinute(span[1])) }
+        : null;
     const made = open && open.to > open.from ? open : null;
     days.set(day, made);
     return made;
@@ -48,7 +51,7 @@ export function workCalendar(clock: ZonedClock, hours: WeekHours, daysOff: strin
     openAt,
     closedBetween: (from, to) => {
       let open = 0;
-      for (let at = from; at < to; ) {
+      for (let at = from; at < to;) {
         const span = openAt(at);
         if (!span || span.from >= to) break;
         open += Math.min(span.to, to) - Math.max(span.from, at);

@@ -34,9 +34,7 @@ describe("local time", () => {
     expect(lisbon.toLocal(from + 11 * 60)).toBe("2027-03-28T08:00");
   });
   test("weekday and date in words", () => {
-    expect(showWhen(zonedClock("UTC"), zonedClock("UTC").fromLocal("2026-12-04T15:20"))).toBe(
-      "Fri 4 Dec, 15:20",
-    );
+    expect(showWhen(zonedClock("UTC"), zonedClock("UTC").fromLocal("2026-12-04T15:20"))).toBe("Fri 4 Dec, 15:20");
     expect(showWhen(lisbon, null)).toBe("unknown");
   });
   test("an unknown zone is refused at once", () => expect(() => zonedClock("Middle/Nowhere")).toThrow());
@@ -62,8 +60,7 @@ describe("working hours", () => {
     expect(cal.closedBetween(at("2027-01-11T17:00"), at("2027-01-12T10:00"))).toBe(15 * 60);
     expect(cal.closedBetween(at("2027-01-11T10:00"), at("2027-01-11T11:00"))).toBe(0);
   });
-  test("a shop that never opens has no next opening", () =>
-    expect(workCalendar(c, {}, []).openAt(0)).toBeNull());
+  test("a shop that never opens has no next opening", () => expect(workCalendar(c, {}, []).openAt(0)).toBeNull());
   test("the longest day", () => expect(cal.longest).toBe(9 * 60));
   test("opening hours stay at the wall clock over a change of the clock", () => {
     const l = zonedClock("Europe/Lisbon");

@@ -66,7 +66,9 @@ export function zonedClock(zone: string): ZonedClock {
     dayNumber,
     toLocal: (minute) => new Date((minute + offsetAt(minute)) * 60000).toISOString().slice(0, 16),
     fromLocal: (local) => {
-      const naive = /^\d{4}-\d\d-\d\dT\d\d:\d\d/.test(local) ? Date.parse(`${local.slice(0, 16)}:00Z`) / 60000 : Number.NaN;
+      const naive = /^\d{4}-\d\d-\d\dT\d\d:\d\d/.test(local)
+        ? Date.parse(`${local.slice(0, 16)}:00Z`) / 60000
+        : Number.NaN;
       if (!Number.isFinite(naive)) throw new RangeError(`“${local}” is not a local time such as 2027-01-11T08:00`);
       return toMoment(naive);
     },

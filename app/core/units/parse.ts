@@ -6,7 +6,8 @@ export type Parsed = { ok: true; value: number } | { ok: false; error: string };
 export type LengthUnit = "mm" | "in";
 
 const MM_PER_INCH = 25.4;
-const good = (value: number): Parsed => (Number.isFinite(value) ? { ok: true, value } : { ok: false, error: "That is not a finite number." });
+const good = (value: number): Parsed =>
+  Number.isFinite(value) ? { ok: true, value } : { ok: false, error: "That is not a finite number." };
 const bad = (text: string, want: string): Parsed => ({ ok: false, error: `“${text.trim()}” is not ${want}.` });
 
 /** A plain, mixed or bare fraction: `5`, `5.25`, `3/8`, `5 3/8`, `5-3/8`, `1,5`. Null when it is none of these. */
@@ -27,7 +28,22 @@ function split(text: string): { n: number | null; unit: string } {
   return m ? { n: amount(m[1]), unit: m[2].trim().toLowerCase() } : { n: null, unit: "" };
 }
 
-const LENGTH: Record<string, number> = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH, inch: MM_PER_INCH, inches: MM_PER_INCH, '"': MM_PER_INCH, "″": MM_PER_INCH, ft: 12 * MM_PER_INCH, thou: MM_PER_INCH / 1000, mil: MM_PER_INCH / 1000, um: 0.001, "µm": 0.001, "μm": 0.001 };
+const LENGTH: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: MM_PER_INCH,
+  inch: MM_PER_INCH,
+  inches: MM_PER_INCH,
+  '"': MM_PER_INCH,
+  "″": MM_PER_INCH,
+  ft: 12 * MM_PER_INCH,
+  thou: MM_PER_INCH / 1000,
+  mil: MM_PER_INCH / 1000,
+  um: 0.001,
+  µm: 0.001,
+  μm: 0.001,
+};
 
 /** Length in mm. A bare number is read in `unit`; `5 3/8 in`, `0.1mm`, `35 thou` carry their own. */
 export function parseLength(text: string, unit: LengthUnit = "mm"): Parsed {
@@ -36,7 +52,15 @@ export function parseLength(text: string, unit: LengthUnit = "mm"): Parsed {
   return n === null || k === undefined ? bad(text, "a length such as 120 mm or 5 3/8 in") : good(n * k);
 }
 
-const SPEED: Record<string, number> = { "mm/s": 1, "mm/sec": 1, "mm/min": 1 / 60, "in/min": MM_PER_INCH / 60, ipm: MM_PER_INCH / 60, "in/s": MM_PER_INCH, "m/min": 1000 / 60 };
+const SPEED: Record<string, number> = {
+  "mm/s": 1,
+  "mm/sec": 1,
+  "mm/min": 1 / 60,
+  "in/min": MM_PER_INCH / 60,
+  ipm: MM_PER_INCH / 60,
+  "in/s": MM_PER_INCH,
+  "m/min": 1000 / 60,
+};
 
 /**
  * Speed in mm/s (1 in/min = 25.4/60 mm/s). A percentage needs the machine's top speed and is refused without it.
@@ -45,7 +69,10 @@ const SPEED: Record<string, number> = { "mm/s": 1, "mm/sec": 1, "mm/min": 1 / 60
 export function parseSpeed(text: string, maxMmPerS: number | null = null, bare: keyof typeof SPEED = "mm/s"): Parsed {
   const { n, unit } = split(text);
   if (n === null) return bad(text, "a speed such as 300 mm/s or 40 in/min");
-  if (unit === "%") return maxMmPerS === null ? { ok: false, error: "A percentage of speed needs the machine's top speed; enter it in the Workshop first." } : good((n / 100) * maxMmPerS);
+  if (unit === "%")
+    return maxMmPerS === null
+      ? { ok: false, error: "A percentage of speed needs the machine's top speed; enter it in the Workshop first." }
+      : good((n / 100) * maxMmPerS);
   const k = SPEED[unit === "" ? bare : unit];
   return k === undefined ? bad(text, "a speed such as 300 mm/s or 40 in/min") : good(n * k);
 }
@@ -65,7 +92,10 @@ export function parseMinutes(text: string): Parsed {
   const clock = /^(\d+):([0-5]\d)$/.exec(s);
   if (clock) return good(Number(clock[1]) * 60 + Number(clock[2]));
   if (amount(s) !== null) return good(amount(s) as number);
-  const m = /^(?:(\d+(?:\.\d+)?)\s*(?:d|days?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:h|hours?|hrs?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:m|mins?|minutes|$))?\s*(?:(\d+(?:\.\d+)?)\s*s(?:ec)?)?$/.exec(s);
+  const m =
+    /^(?:(\d+(?:\.\d+)?)\s*(?:d|days?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:h|hours?|hrs?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:m|mins?|minutes|$))?\s*(?:(\d+(?:\.\d+)?)\s*s(?:ec)?)?$/.exec(
+      s,
+    );
   if (!m || !m.slice(1).some(Boolean)) return bad(text, "a time such as 40 min or 1h20");
   return good(Number(m[1] ?? 0) * 1440 + Number(m[2] ?? 0) * 60 + Number(m[3] ?? 0) + Number(m[4] ?? 0) / 60);
 }

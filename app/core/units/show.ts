@@ -15,7 +15,8 @@ export function showMinutes(min: number | null): string {
   if (min > 0 && min < 1) return `${Math.max(1, Math.round(min * 60))} s`;
   const m = Math.round(min);
   if (m < 60) return `${m} min`;
-  if (m < 48 * 60) return m % 60 === 0 ? `${Math.floor(m / 60)} h` : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, "0")}`;
+  if (m < 48 * 60)
+    return m % 60 === 0 ? `${Math.floor(m / 60)} h` : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, "0")}`;
   const hours = Math.round(m / 60);
   return hours % 24 === 0 ? `${hours / 24} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`;
 }
@@ -67,4 +68,5 @@ export function listWords(words: string[]): string {
 }
 
 /** What is used of a product: powder by weight, all else by volume. */
-export const showAmount = (ml: number | null, g: number | null): string => (g !== null ? `${Math.round(g * 10) / 10} g` : showMl(ml));
+export const showAmount = (ml: number | null, g: number | null): string =>
+  g !== null ? `${Math.round(g * 10) / 10} g` : showMl(ml);

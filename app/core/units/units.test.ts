@@ -41,8 +41,7 @@ describe("lengths", () => {
     ["40 µm", 0.04],
     ["-2 mm", -2],
   ])("%s is %d mm", (text, mm) => expect(value(parseLength(text))).toBeCloseTo(mm, 9));
-  test("a bare number follows the shop's unit", () =>
-    expect(value(parseLength("2", "in"))).toBeCloseTo(50.8, 9));
+  test("a bare number follows the shop's unit", () => expect(value(parseLength("2", "in"))).toBeCloseTo(50.8, 9));
   test.each(["", "wide", "3/0 in", "12 parsec", "1.2.3"])("refuses “%s” by name", (text) => {
     const p = parseLength(text);
     expect(p.ok).toBe(false);
@@ -64,8 +63,7 @@ describe("speeds", () => {
     expect(value(parseSpeed("50 %", 400))).toBe(200);
   });
   test("in/min and back, to the last digit shown", () => {
-    for (let n = 1; n < 400; n += 7)
-      expect(showSpeed(value(parseSpeed(`${n} in/min`)))).toContain(`${n} in/min`);
+    for (let n = 1; n < 400; n += 7) expect(showSpeed(value(parseSpeed(`${n} in/min`)))).toContain(`${n} in/min`);
   });
 });
 

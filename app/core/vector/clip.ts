@@ -57,14 +57,16 @@ export function clipOver(m: MainModule): Clip {
     paths.delete();
     return out;
   };
-  const two = (op: (x: PathsD, y: PathsD) => PathsD) => (a: Region, b: Region): Region => {
-    const x = load(a);
-    const y = load(b);
-    const r = unload(op(x, y));
-    x.delete();
-    y.delete();
-    return r;
-  };
+  const two =
+    (op: (x: PathsD, y: PathsD) => PathsD) =>
+    (a: Region, b: Region): Region => {
+      const x = load(a);
+      const y = load(b);
+      const r = unload(op(x, y));
+      x.delete();
+      y.delete();
+      return r;
+    };
   const one = (a: Region, op: (x: PathsD) => PathsD): Region => {
     const x = load(a);
     const r = unload(op(x));
@@ -77,7 +79,8 @@ export function clipOver(m: MainModule): Clip {
     union: two((x, y) => m.UnionD(x, y, m.FillRule.NonZero, PRECISION)),
     subtract: two((x, y) => m.DifferenceD(x, y, m.FillRule.NonZero, PRECISION)),
     intersect: two((x, y) => m.IntersectD(x, y, m.FillRule.NonZero, PRECISION)),
-    grow: (a, d) => one(a, (x) => m.InflatePathsD(x, d, m.JoinType.Round, m.EndType.Polygon, 2, PRECISION, ARC_TOLERANCE)),
+    grow: (a, d) =>
+      one(a, (x) => m.InflatePathsD(x, d, m.JoinType.Round, m.EndType.Polygon, 2, PRECISION, ARC_TOLERANCE)),
     simplify: (a, eps) => one(a, (x) => m.SimplifyPathsD(x, eps, true)),
   };
 }
@@ -85,12 +88,21 @@ export function clipOver(m: MainModule): Clip {
 /** Signed area of a ring, mm² (shoelace). */
 export function ringArea(ring: Ring): number {
   let s = 0;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) s += (ring[j][0] - ring[i][0]) * (ring[j][1] + ring[i][1]);
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++)
+    s += (ring[j][0] - ring[i][0]) * (ring[j][1] + ring[i][1]);
   return s / 2;
 }
 export const area = (r: Region): number => Math.abs(r.reduce((s, ring) => s + ringArea(ring), 0));
 export const perimeter = (r: Region): number =>
-  r.reduce((s, ring) => s + ring.reduce((t, p, i) => t + Math.hypot(p[0] - ring[(i + 1) % ring.length][0], p[1] - ring[(i + 1) % ring.length][1]), 0), 0);
+  r.reduce(
+    (s, ring) =>
+      s +
+      ring.reduce(
+        (t, p, i) => t + Math.hypot(p[0] - ring[(i + 1) % ring.length][0], p[1] - ring[(i + 1) % ring.length][1]),
+        0,
+      ),
+    0,
+  );
 export const bounds = (r: Region): { x0: number; y0: number; x1: number; y1: number } | null => {
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const ring of r)
@@ -116,8 +128,11 @@ function inside([x, y]: Point, ring: Ring): boolean {
 
 /** Split a region into its separate pieces, each an outer ring with the holes that lie directly in it. */
 export function pieces(r: Region): Region[] {
-  const sign = Math.sign(r.reduce((most, ring) => (Math.abs(ringArea(ring)) > Math.abs(most) ? ringArea(ring) : most), 0)) || 1;
-  const outers = r.filter((ring) => ringArea(ring) * sign > 0).map((ring) => ({ ring, size: Math.abs(ringArea(ring)), parts: [ring] as Region }));
+  const sign =
+    Math.sign(r.reduce((most, ring) => (Math.abs(ringArea(ring)) > Math.abs(most) ? ringArea(ring) : most), 0)) || 1;
+  const outers = r
+    .filter((ring) => ringArea(ring) * sign > 0)
+    .map((ring) => ({ ring, size: Math.abs(ringArea(ring)), parts: [ring] as Region }));
   outers.sort((a, b) => a.size - b.size);
   for (const hole of r) {
     if (ringArea(hole) * sign >= 0) continue;

@@ -29,7 +29,10 @@ const convexCorners = (r: Region): number =>
       const [ax, ay] = ring[(i + ring.length - 1) % ring.length];
       const [bx, by] = ring[i];
       const [cx, cy] = ring[(i + 1) % ring.length];
-      const turn = Math.atan2((bx - ax) * (cy - by) - (by - ay) * (cx - bx), (bx - ax) * (cx - bx) + (by - ay) * (cy - by));
+      const turn = Math.atan2(
+        (bx - ax) * (cy - by) - (by - ay) * (cx - bx),
+        (bx - ax) * (cx - bx) + (by - ay) * (cy - by),
+      );
       if (turn > CORNER_RAD) n++;
     }
     return sum + n;

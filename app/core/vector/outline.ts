@@ -9,7 +9,10 @@ export interface Line {
 
 /** Cubic flattening by uniform steps: the count from the second differences (Wang's bound), so that no chord strays further than tol. */
 function cubic(out: Point[], p0: Point, p1: Point, p2: Point, p3: Point, tol: number): void {
-  const dd = Math.max(Math.hypot(p0[0] - 2 * p1[0] + p2[0], p0[1] - 2 * p1[1] + p2[1]), Math.hypot(p1[0] - 2 * p2[0] + p3[0], p1[1] - 2 * p2[1] + p3[1]));
+  const dd = Math.max(
+    Math.hypot(p0[0] - 2 * p1[0] + p2[0], p0[1] - 2 * p1[1] + p2[1]),
+    Math.hypot(p1[0] - 2 * p2[0] + p3[0], p1[1] - 2 * p2[1] + p3[1]),
+  );
   const n = Math.min(2000, Math.max(1, Math.ceil(Math.sqrt((0.75 * dd) / tol))));
   for (let i = 1; i <= n; i++) {
     const t = i / n;
@@ -53,10 +56,18 @@ export function pathLines(d: string, tol: number): Line[] {
     else if (cmd === "C") cubic(line.points, at, [v[0], v[1]], [v[2], v[3]], [v[4], v[5]], tol);
     else if (cmd === "Q") {
       const [cx, cy, ex, ey] = v;
-      cubic(line.points, at, [x + (2 / 3) * (cx - x), y + (2 / 3) * (cy - y)], [ex + (2 / 3) * (cx - ex), ey + (2 / 3) * (cy - ey)], [ex, ey], tol);
+      cubic(
+        line.points,
+        at,
+        [x + (2 / 3) * (cx - x), y + (2 / 3) * (cy - y)],
+        [ex + (2 / 3) * (cx - ex), ey + (2 / 3) * (cy - ey)],
+        [ex, ey],
+        tol,
+      );
     }
   });
-  for (const l of lines) l.points = l.points.filter((p, i) => i === 0 || p[0] !== l.points[i - 1][0] || p[1] !== l.points[i - 1][1]);
+  for (const l of lines)
+    l.points = l.points.filter((p, i) => i === 0 || p[0] !== l.points[i - 1][0] || p[1] !== l.points[i - 1][1]);
   return lines.filter((l) => l.points.every((p) => Number.isFinite(p[0]) && Number.isFinite(p[1])));
 }
 
@@ -64,12 +75,21 @@ export function pathLines(d: string, tol: number): Line[] {
 export function ellipse(cx: number, cy: number, rx: number, ry: number, tol: number): Point[] {
   const r = Math.max(rx, ry);
   const n = Math.max(24, Math.min(4000, Math.ceil(Math.PI / Math.acos(Math.max(0.2, 1 - Math.min(tol / r, 0.5))))));
-  return Array.from({ length: n }, (_, i) => [cx + rx * Math.cos((2 * Math.PI * i) / n), cy + ry * Math.sin((2 * Math.PI * i) / n)]);
+  return Array.from({ length: n }, (_, i) => [
+    cx + rx * Math.cos((2 * Math.PI * i) / n),
+    cy + ry * Math.sin((2 * Math.PI * i) / n),
+  ]);
 }
 
 /** A rectangle, its corners rounded when rx, ry are above 0. */
 export function rectangle(x: number, y: number, w: number, h: number, rx: number, ry: number, tol: number): Point[] {
-  if (!(rx > 0) || !(ry > 0)) return [[x, y], [x + w, y], [x + w, y + h], [x, y + h]];
+  if (!(rx > 0) || !(ry > 0))
+    return [
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ];
   const [ax, ay] = [Math.min(rx, w / 2), Math.min(ry, h / 2)];
   const full = ellipse(0, 0, ax, ay, tol);
   const quarter = Math.ceil(full.length / 4);
@@ -80,5 +100,11 @@ export function rectangle(x: number, y: number, w: number, h: number, rx: number
     });
   // From the end of the top left corner, as drawing programs do: dashes are counted from there.
   const left = corner(x + ax, y + ay, Math.PI);
-  return [left[quarter], ...corner(x + w - ax, y + ay, 1.5 * Math.PI), ...corner(x + w - ax, y + h - ay, 0), ...corner(x + ax, y + h - ay, Math.PI / 2), ...left.slice(0, quarter)];
+  return [
+    left[quarter],
+    ...corner(x + w - ax, y + ay, 1.5 * Math.PI),
+    ...corner(x + w - ax, y + h - ay, 0),
+    ...corner(x + ax, y + h - ay, Math.PI / 2),
+    ...left.slice(0, quarter),
+  ];
 }

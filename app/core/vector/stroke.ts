@@ -61,11 +61,20 @@ export function strokeRings(lines: Line[], s: StrokeStyle, tol: number): Ring[] 
     const pts = line.points;
     if (pts.length === 1) {
       if (s.cap === "round") disc(pts[0]);
-      else if (s.cap === "square") out.push(positive([[pts[0][0] - r, pts[0][1] - r], [pts[0][0] + r, pts[0][1] - r], [pts[0][0] + r, pts[0][1] + r], [pts[0][0] - r, pts[0][1] + r]]));
+      else if (s.cap === "square")
+        out.push(
+          positive([
+            [pts[0][0] - r, pts[0][1] - r],
+            [pts[0][0] + r, pts[0][1] - r],
+            [pts[0][0] + r, pts[0][1] + r],
+            [pts[0][0] - r, pts[0][1] + r],
+          ]),
+        );
       continue;
     }
     const closed = line.closed && pts.length > 2;
-    const ring = closed && (pts[0][0] !== pts[pts.length - 1][0] || pts[0][1] !== pts[pts.length - 1][1]) ? [...pts, pts[0]] : pts;
+    const ring =
+      closed && (pts[0][0] !== pts[pts.length - 1][0] || pts[0][1] !== pts[pts.length - 1][1]) ? [...pts, pts[0]] : pts;
     const n = ring.length;
     const dir = (i: number): Point => {
       const [dx, dy] = [ring[i + 1][0] - ring[i][0], ring[i + 1][1] - ring[i][1]];
@@ -79,7 +88,14 @@ export function strokeRings(lines: Line[], s: StrokeStyle, tol: number): Ring[] 
         if (i === 0) a = [a[0] - ux * r, a[1] - uy * r];
         if (i === n - 2) b = [b[0] + ux * r, b[1] + uy * r];
       }
-      out.push(positive([[a[0] - uy * r, a[1] + ux * r], [b[0] - uy * r, b[1] + ux * r], [b[0] + uy * r, b[1] - ux * r], [a[0] + uy * r, a[1] - ux * r]]));
+      out.push(
+        positive([
+          [a[0] - uy * r, a[1] + ux * r],
+          [b[0] - uy * r, b[1] + ux * r],
+          [b[0] + uy * r, b[1] - ux * r],
+          [a[0] + uy * r, a[1] - ux * r],
+        ]),
+      );
     }
     const joins = closed ? n - 1 : n - 2;
     for (let k = 0; k < joins; k++) {
@@ -98,7 +114,8 @@ export function strokeRings(lines: Line[], s: StrokeStyle, tol: number): Ring[] 
       const a: Point = [p[0] - side * u[1] * r, p[1] + side * u[0] * r];
       const b: Point = [p[0] - side * v[1] * r, p[1] + side * v[0] * r];
       // The wedge reaches a little into both its neighbours: with a shared edge alone, rounding would leave hairlines between them.
-      const lap = (from: Point, to: Point): number => Math.min(0.05 * r, 0.3 * Math.hypot(to[0] - from[0], to[1] - from[1]));
+      const lap = (from: Point, to: Point): number =>
+        Math.min(0.05 * r, 0.3 * Math.hypot(to[0] - from[0], to[1] - from[1]));
       const [lu, lv] = [lap(ring[i === 0 ? n - 2 : i - 1], p), lap(p, ring[i + 1])];
       const back: Point = [a[0] - u[0] * lu, a[1] - u[1] * lu];
       const on: Point = [b[0] + v[0] * lv, b[1] + v[1] * lv];

@@ -24,11 +24,15 @@ const BYTES_LIMIT = 8_000_000;
 const local = (name: string): string => name.slice(name.indexOf(":") + 1);
 
 /** How an element is named in a message: its tag, id and line. */
-export const nameOf = (e: SvgElement): string => `<${e.tag}${e.id ? ` id="${e.id.slice(0, 40)}"` : ""}> on line ${e.line}`;
+export const nameOf = (e: SvgElement): string =>
+  `<${e.tag}${e.id ? ` id="${e.id.slice(0, 40)}"` : ""}> on line ${e.line}`;
 
 /** @throws SvgError with one sentence that says what is wrong and where */
 export function readSvg(text: string): { root: SvgElement; byId: Map<string, SvgElement> } {
-  if (text.length > BYTES_LIMIT) throw new SvgError(`The file is ${(text.length / 1e6).toFixed(1)} MB; the limit is ${BYTES_LIMIT / 1e6} MB. Simplify its paths and try again.`);
+  if (text.length > BYTES_LIMIT)
+    throw new SvgError(
+      `The file is ${(text.length / 1e6).toFixed(1)} MB; the limit is ${BYTES_LIMIT / 1e6} MB. Simplify its paths and try again.`,
+    );
   const parser = new SaxesParser({ xmlns: false });
   let root: SvgElement | null = null;
   let now: SvgElement | null = null;
@@ -37,18 +41,34 @@ export function readSvg(text: string): { root: SvgElement; byId: Map<string, Svg
   const byId = new Map<string, SvgElement>();
   const styles: string[] = [];
   parser.on("doctype", (d) => {
-    if (/\[|ENTITY/i.test(d)) throw new SvgError(`The file declares entities in its document type on line ${parser.line}; they are refused. Save it as plain SVG.`);
+    if (/\[|ENTITY/i.test(d))
+      throw new SvgError(
+        `The file declares entities in its document type on line ${parser.line}; they are refused. Save it as plain SVG.`,
+      );
   });
   parser.on("error", (e) => {
-    throw new SvgError(`The file is not sound XML: ${e.message.replace(/^\d+:\d+:\s*/, "").replace(/\.$/, "")} (line ${parser.line}).`);
+    throw new SvgError(
+      `The file is not sound XML: ${e.message.replace(/^\d+:\d+:\s*/, "").replace(/\.$/, "")} (line ${parser.line}).`,
+    );
   });
   parser.on("opentag", (t) => {
-    if (++depth > DEPTH_LIMIT) throw new SvgError(`Elements are nested more than ${DEPTH_LIMIT} deep on line ${parser.line}.`);
+    if (++depth > DEPTH_LIMIT)
+      throw new SvgError(`Elements are nested more than ${DEPTH_LIMIT} deep on line ${parser.line}.`);
     if (++count > COUNT_LIMIT) throw new SvgError(`The file has more than ${COUNT_LIMIT} elements.`);
     const raw = t.attributes as Record<string, string>;
     const attributes: Record<string, string> = {};
     for (const k of Object.keys(raw)) if (!/^on/i.test(k)) attributes[k === "xlink:href" ? "href" : k] = raw[k];
-    const e: SvgElement = { tag: local(t.name), id: attributes.id ?? null, classes: (attributes.class ?? "").split(/\s+/).filter(Boolean), attributes, children: [], parent: now, style: {}, text: "", line: parser.line };
+    const e: SvgElement = {
+      tag: local(t.name),
+      id: attributes.id ?? null,
+      classes: (attributes.class ?? "").split(/\s+/).filter(Boolean),
+      attributes,
+      children: [],
+      parent: now,
+      style: {},
+      text: "",
+      line: parser.line,
+    };
     if (now) now.children.push(e);
     else if (!root) root = e;
     if (e.id && !byId.has(e.id)) byId.set(e.id, e);
@@ -70,7 +90,8 @@ export function readSvg(text: string): { root: SvgElement; byId: Map<string, Svg
     if (e instanceof SvgError) throw e;
     throw new SvgError(`The file is not sound XML (line ${parser.line}).`);
   }
-  if (!root || (root as SvgElement).tag !== "svg") throw new SvgError("The file is not an SVG drawing: its outermost element is not <svg>.");
+  if (!root || (root as SvgElement).tag !== "svg")
+    throw new SvgError("The file is not an SVG drawing: its outermost element is not <svg>.");
   let rules: Rule[];
   try {
     rules = styles.flatMap(parseSheet);

@@ -47,17 +47,25 @@ describe("measures against closed forms", () => {
   });
   test("the same rings by the nonzero rule fill the hole", () =>
     near(
-      only(
-        '<path d="M10 50a40 40 0 1 0 80 0a40 40 0 1 0 -80 0ZM30 50a20 20 0 1 0 40 0a20 20 0 1 0 -40 0Z"/>',
-      ),
+      only('<path d="M10 50a40 40 0 1 0 80 0a40 40 0 1 0 -80 0ZM30 50a20 20 0 1 0 40 0a20 20 0 1 0 -40 0Z"/>'),
       Math.PI * 1600,
       80 * Math.PI,
     ));
   test.each([
     ["an S of two", '<path d="M10 50C30 10 60 90 90 50" fill="none" stroke="#a8235a" stroke-width="2"/>', 2, 0],
-    ["an S of three with round ends", '<path d="M10 50C30 10 60 90 90 50" fill="none" stroke="#a8235a" stroke-width="3" stroke-linecap="round"/>', 3, 0],
+    [
+      "an S of three with round ends",
+      '<path d="M10 50C30 10 60 90 90 50" fill="none" stroke="#a8235a" stroke-width="3" stroke-linecap="round"/>',
+      3,
+      0,
+    ],
     ["a ring", '<circle cx="50" cy="50" r="30" fill="none" stroke="#a8235a" stroke-width="2.2"/>', 2.2, 1],
-    ["an arc of one with bevels", '<path d="M10 10a40 40 0 0 1 60 40" fill="none" stroke="#a8235a" stroke-width="1" stroke-linejoin="bevel"/>', 1, 0],
+    [
+      "an arc of one with bevels",
+      '<path d="M10 10a40 40 0 0 1 60 40" fill="none" stroke="#a8235a" stroke-width="1" stroke-linejoin="bevel"/>',
+      1,
+      0,
+    ],
   ])("a curved stroke is one piece as wide as its line: %s", (_n, body, width, holes) => {
     const z = only(body);
     expect([z.pieces, z.holes]).toEqual([1, holes]);
@@ -65,7 +73,9 @@ describe("measures against closed forms", () => {
   });
   test("the dashes of a rounded rectangle are counted from the end of its top left corner", () => {
     // One dash of 20 along the top edge, then a gap longer than the rest of the way round.
-    const z = only('<rect x="10" y="10" width="60" height="40" rx="5" fill="none" stroke="#a8235a" stroke-width="2" stroke-dasharray="20 500"/>');
+    const z = only(
+      '<rect x="10" y="10" width="60" height="40" rx="5" fill="none" stroke="#a8235a" stroke-width="2" stroke-dasharray="20 500"/>',
+    );
     near(z, 40, 44, 2);
     expect(z.outline).toContain("15 9");
     expect(z.outline).toContain("35 11");
@@ -86,8 +96,7 @@ describe("measures against closed forms", () => {
   });
   test("a 1 mm neck between 10 mm squares: 1.0", () =>
     near(only('<path d="M10 10H20V14.5H25V10H35V20H25V15.5H20V20H10Z"/>'), 205, 88, 1));
-  test("a bar is as narrow as it is wide", () =>
-    near(only('<rect x="5" y="5" width="60" height="4"/>'), 240, 128, 4));
+  test("a bar is as narrow as it is wide", () => near(only('<rect x="5" y="5" width="60" height="4"/>'), 240, 128, 4));
   test("nested transforms: rotated, scaled, shifted, skewed", () => {
     near(
       only(
@@ -96,12 +105,11 @@ describe("measures against closed forms", () => {
       240,
       2 * (20 + 12),
     );
-    expect(
-      only('<g transform="skewX(30)"><rect x="5" y="5" width="20" height="10"/></g>').areaMm2,
-    ).toBeCloseTo(200, 3);
-    expect(
-      only('<g transform="matrix(0 1 -1 0 60 10)"><rect width="20" height="10"/></g>').areaMm2,
-    ).toBeCloseTo(200, 3);
+    expect(only('<g transform="skewX(30)"><rect x="5" y="5" width="20" height="10"/></g>').areaMm2).toBeCloseTo(200, 3);
+    expect(only('<g transform="matrix(0 1 -1 0 60 10)"><rect width="20" height="10"/></g>').areaMm2).toBeCloseTo(
+      200,
+      3,
+    );
   });
   test("overlapping squares: later paint covers earlier", () => {
     const [blue, lime] = zones(
@@ -115,9 +123,9 @@ describe("measures against closed forms", () => {
       '<rect width="20" height="20" fill="red"/><rect x="40" width="20" height="20" fill="#f00"/><rect x="40" width="20" height="20" fill="rgb(255,0,0)"/>',
     );
     expect([red.areaMm2, red.pieces]).toEqual([800, 2]);
-    expect(
-      zones('<rect width="20" height="20" fill="red"/><rect width="30" height="30" fill="navy"/>'),
-    ).toHaveLength(1);
+    expect(zones('<rect width="20" height="20" fill="red"/><rect width="30" height="30" fill="navy"/>')).toHaveLength(
+      1,
+    );
   });
   test("use, symbol, xlink and defs", () => {
     const z = only(
@@ -134,14 +142,7 @@ describe("measures against closed forms", () => {
     const found = zones(
       '<style>.k{fill:#102030} #i{fill:teal} g.w rect{fill:orange} rect.n{fill:none;stroke:none}</style><rect class="k" width="5" height="5"/><rect id="i" class="k" x="10" width="5" height="5"/><g class="w"><rect x="20" width="5" height="5"/></g><g fill="maroon"><rect x="30" width="5" height="5"/><rect x="40" width="5" height="5" style="fill:gold"/></g><rect class="n" x="50" width="5" height="5"/><g color="plum"><rect fill="currentColor" x="60" width="5" height="5"/></g>',
     );
-    expect(found.map((z) => z.colour)).toEqual([
-      "#102030",
-      "#008080",
-      "#ffa500",
-      "#800000",
-      "#ffd700",
-      "#dda0dd",
-    ]);
+    expect(found.map((z) => z.colour)).toEqual(["#102030", "#008080", "#ffa500", "#800000", "#ffd700", "#dda0dd"]);
   });
   test("an inch-sized file", () => {
     const f = readZones(
@@ -154,11 +155,9 @@ describe("measures against closed forms", () => {
   test("bare pixels are 96 to the inch and said so; a typed width rules", () => {
     const f = readZones(clip, svg('<rect width="96" height="96"/>', 'width="96" height="96"'));
     expect([f.size, f.zones[0].areaMm2]).toEqual(["pixels", expect.closeTo(645.16, 2)]);
-    const t = readZones(
-      clip,
-      svg('<rect width="96" height="96"/>', 'width="96" height="48" viewBox="0 0 96 48"'),
-      { widthMm: 50 },
-    );
+    const t = readZones(clip, svg('<rect width="96" height="96"/>', 'width="96" height="48" viewBox="0 0 96 48"'), {
+      widthMm: 50,
+    });
     expect([t.widthMm, t.heightMm, t.size]).toEqual([50, 25, "typed"]);
     expect(t.zones[0].areaMm2).toBeCloseTo(1250, 6);
   });
@@ -194,8 +193,7 @@ describe("strokes are expanded", () => {
   test("dashes", () => expect(line('stroke-dasharray="5 5"')).toBeCloseTo(80, 6));
   test("a stroke scales with the drawing, unevenly too", () => {
     expect(
-      only('<g transform="scale(1 2)"><path d="M20 20H60" fill="none" stroke="#123" stroke-width="4"/></g>')
-        .areaMm2,
+      only('<g transform="scale(1 2)"><path d="M20 20H60" fill="none" stroke="#123" stroke-width="4"/></g>').areaMm2,
     ).toBeCloseTo(320, 6);
   });
 });
@@ -233,11 +231,7 @@ describe("clip paths and the page", () => {
 
 describe("refusals name the element and what to do", () => {
   test.each([
-    [
-      "a gradient",
-      '<linearGradient id="g"/><rect id="petal" fill="url(#g)" width="9" height="9"/>',
-      /petal.*gradient/,
-    ],
+    ["a gradient", '<linearGradient id="g"/><rect id="petal" fill="url(#g)" width="9" height="9"/>', /petal.*gradient/],
     ["a pattern", '<pattern id="g"/><circle id="seed" fill="url(#g)" r="9"/>', /seed.*pattern/],
     ["a picture", '<image id="photo" width="9" height="9"/>', /<image id="photo">.*trace/],
     ["text", '<text x="5" y="5">Beet</text>', /<text>.*paths/],
@@ -249,11 +243,7 @@ describe("refusals name the element and what to do", () => {
     ["a reference to nothing", '<use href="#none"/>', /#none/],
     ["a circle of references", '<g id="a"><use href="#a"/></g>', /itself/],
     ["nothing painted", "<g/>", /no zone/],
-    [
-      "a colour that is none",
-      '<rect id="r" fill="beetroot-ish" width="9" height="9"/>',
-      /beetroot-ish.*not a colour/,
-    ],
+    ["a colour that is none", '<rect id="r" fill="beetroot-ish" width="9" height="9"/>', /beetroot-ish.*not a colour/],
     ["a length that is none", '<rect id="r" width="wide" height="9"/>', /width="wide"/],
   ])("%s", (_name, body, says) => expect(refusal(body)).toMatch(says));
   test("not XML, not SVG, entities, too deep", () => {

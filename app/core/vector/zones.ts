@@ -29,14 +29,60 @@ export interface FoundArtwork {
 const FLAT_MM = 0.004;
 /** slivers left by neighbours that share an edge are smaller than this, mm² */
 const SLIVER_MM2 = 1e-4;
-const INHERITED = ["fill", "stroke", "stroke-width", "fill-rule", "clip-rule", "stroke-linejoin", "stroke-linecap", "stroke-miterlimit", "stroke-dasharray", "stroke-dashoffset", "color", "visibility", "fill-opacity", "stroke-opacity"];
-const MM: Record<string, number> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, q: 0.25, px: 25.4 / 96, "": 25.4 / 96 };
+const INHERITED = [
+  "fill",
+  "stroke",
+  "stroke-width",
+  "fill-rule",
+  "clip-rule",
+  "stroke-linejoin",
+  "stroke-linecap",
+  "stroke-miterlimit",
+  "stroke-dasharray",
+  "stroke-dashoffset",
+  "color",
+  "visibility",
+  "fill-opacity",
+  "stroke-opacity",
+];
+const MM: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  in: 25.4,
+  pt: 25.4 / 72,
+  pc: 25.4 / 6,
+  q: 0.25,
+  px: 25.4 / 96,
+  "": 25.4 / 96,
+};
 const REFUSED: Record<string, string> = {
   text: "is text; convert it to paths in your drawing program and save again",
   image: "is a picture; trace it to paths first",
   foreignObject: "holds foreign content; remove it",
 };
-const SKIPPED = new Set(["defs", "style", "script", "metadata", "title", "desc", "symbol", "clipPath", "linearGradient", "radialGradient", "pattern", "mask", "filter", "marker", "namedview", "animate", "animateTransform", "animateMotion", "set", "view", "a-link"]);
+const SKIPPED = new Set([
+  "defs",
+  "style",
+  "script",
+  "metadata",
+  "title",
+  "desc",
+  "symbol",
+  "clipPath",
+  "linearGradient",
+  "radialGradient",
+  "pattern",
+  "mask",
+  "filter",
+  "marker",
+  "namedview",
+  "animate",
+  "animateTransform",
+  "animateMotion",
+  "set",
+  "view",
+  "a-link",
+]);
 const SHAPES = new Set(["path", "rect", "circle", "ellipse", "line", "polyline", "polygon"]);
 
 type Style = Record<string, string>;
@@ -54,7 +100,8 @@ function length(e: SvgElement, key: string, whole: number, fallback = 0): number
   const n = Number(m[1]);
   if (m[2] === "%") return (n / 100) * whole;
   const k = MM[m[2].toLowerCase()];
-  if (k === undefined) throw new SvgError(`${key}="${raw.slice(0, 30)}" of ${nameOf(e)} uses a unit that has no fixed size.`);
+  if (k === undefined)
+    throw new SvgError(`${key}="${raw.slice(0, 30)}" of ${nameOf(e)} uses a unit that has no fixed size.`);
   return (n * k) / MM.px;
 }
 
@@ -79,8 +126,12 @@ const transformOf = (e: SvgElement): Matrix => {
 function viewMatrix(e: SvgElement, w: number, h: number): { matrix: Matrix; box: [number, number, number, number] } {
   const raw = e.attributes.viewBox;
   if (!raw) return { matrix: IDENTITY, box: [0, 0, w, h] };
-  const v = raw.trim().split(/[\s,]+/).map(Number);
-  if (v.length !== 4 || v.some((n) => !Number.isFinite(n)) || v[2] <= 0 || v[3] <= 0) throw new SvgError(`viewBox="${raw.slice(0, 40)}" of ${nameOf(e)} cannot be read.`);
+  const v = raw
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
+  if (v.length !== 4 || v.some((n) => !Number.isFinite(n)) || v[2] <= 0 || v[3] <= 0)
+    throw new SvgError(`viewBox="${raw.slice(0, 40)}" of ${nameOf(e)} cannot be read.`);
   let [sx, sy] = [w / v[2], h / v[3]];
   const par = (e.attributes.preserveAspectRatio ?? "xMidYMid meet").trim();
   let [ox, oy] = [0, 0];
@@ -114,7 +165,20 @@ function linesOf(e: SvgElement, view: [number, number], tol: number): Line[] {
       if (!(w > 0) || !(h > 0)) return [];
       const rx = e.attributes.rx ?? e.style.rx;
       const ry = e.attributes.ry ?? e.style.ry;
-      return [{ closed: true, points: rectangle(x("x"), y("y"), w, h, rx !== undefined ? x("rx") : y("ry"), ry !== undefined ? y("ry") : x("rx"), tol) }];
+      return [
+        {
+          closed: true,
+          points: rectangle(
+            x("x"),
+            y("y"),
+            w,
+            h,
+            rx !== undefined ? x("rx") : y("ry"),
+            ry !== undefined ? y("ry") : x("rx"),
+            tol,
+          ),
+        },
+      ];
     }
     case "circle": {
       const r = length(e, "r", diag);
@@ -125,9 +189,21 @@ function linesOf(e: SvgElement, view: [number, number], tol: number): Line[] {
       return rx > 0 && ry > 0 ? [{ closed: true, points: ellipse(x("cx"), y("cy"), rx, ry, tol) }] : [];
     }
     case "line":
-      return [{ closed: false, points: [[x("x1"), y("y1")], [x("x2"), y("y2")]] }];
+      return [
+        {
+          closed: false,
+          points: [
+            [x("x1"), y("y1")],
+            [x("x2"), y("y2")],
+          ],
+        },
+      ];
     default: {
-      const n = (e.attributes.points ?? "").trim().split(/[\s,]+/).filter(Boolean).map(Number);
+      const n = (e.attributes.points ?? "")
+        .trim()
+        .split(/[\s,]+/)
+        .filter(Boolean)
+        .map(Number);
       if (n.some((v) => !Number.isFinite(v))) throw new SvgError(`The points of ${nameOf(e)} cannot be read.`);
       const points: [number, number][] = [];
       for (let i = 0; i + 1 < n.length; i += 2) points.push([n[i], n[i + 1]]);
@@ -143,7 +219,10 @@ const mapRings = (e: SvgElement, rings: Ring[], m: Matrix): Ring[] => {
   const flip = determinant(m) < 0;
   return rings.map((r) => {
     const out = r.map(([x, y]) => apply(m, x, y));
-    if (!out.every(([x, y]) => Math.abs(x) < FAR_MM && Math.abs(y) < FAR_MM)) throw new SvgError(`${nameOf(e)} reaches further than ${FAR_MM / 1000} m or holds a number that cannot be drawn.`);
+    if (!out.every(([x, y]) => Math.abs(x) < FAR_MM && Math.abs(y) < FAR_MM))
+      throw new SvgError(
+        `${nameOf(e)} reaches further than ${FAR_MM / 1000} m or holds a number that cannot be drawn.`,
+      );
     return flip ? out.reverse() : out;
   });
 };
@@ -152,13 +231,19 @@ const mapRings = (e: SvgElement, rings: Ring[], m: Matrix): Ring[] => {
 class Painter {
   layers: Layer[] = [];
   private uses = 0;
-  constructor(private clip: Clip, private byId: Map<string, SvgElement>) {}
+  constructor(
+    private clip: Clip,
+    private byId: Map<string, SvgElement>,
+  ) {}
 
   private refuseSeeThrough(e: SvgElement, style: Style): void {
     const low = (k: string, v: string | undefined): void => {
       if (v === undefined) return;
       const n = v.trim().endsWith("%") ? parseFloat(v) / 100 : parseFloat(v);
-      if (n < 1) throw new SvgError(`${nameOf(e)} is see-through (${k} ${v}); paint is opaque. Set it to 1, or draw the mixed colour as its own shape.`);
+      if (n < 1)
+        throw new SvgError(
+          `${nameOf(e)} is see-through (${k} ${v}); paint is opaque. Set it to 1, or draw the mixed colour as its own shape.`,
+        );
     };
     low("opacity", e.style.opacity ?? e.attributes.opacity);
     if (SHAPES.has(e.tag)) {
@@ -167,14 +252,17 @@ class Painter {
     }
     for (const k of ["mask", "filter"]) {
       const v = e.style[k] ?? e.attributes[k];
-      if (v && v !== "none") throw new SvgError(`${nameOf(e)} has a ${k}, which paint cannot follow; flatten it to plain shapes.`);
+      if (v && v !== "none")
+        throw new SvgError(`${nameOf(e)} has a ${k}, which paint cannot follow; flatten it to plain shapes.`);
     }
     for (const k of ["marker-start", "marker-mid", "marker-end", "marker"]) {
       const v = e.style[k] ?? e.attributes[k];
-      if (v && v !== "none" && SHAPES.has(e.tag)) throw new SvgError(`${nameOf(e)} has arrow or line markers; convert them to paths.`);
+      if (v && v !== "none" && SHAPES.has(e.tag))
+        throw new SvgError(`${nameOf(e)} has arrow or line markers; convert them to paths.`);
     }
     const blend = e.style["mix-blend-mode"];
-    if (blend && blend !== "normal") throw new SvgError(`${nameOf(e)} blends with what is beneath (${blend}); paint is opaque.`);
+    if (blend && blend !== "normal")
+      throw new SvgError(`${nameOf(e)} blends with what is beneath (${blend}); paint is opaque.`);
   }
 
   private colour(e: SvgElement, what: "fill" | "stroke", style: Style): string | null {
@@ -182,28 +270,44 @@ class Painter {
     if (raw === "none" || raw === "transparent" || raw === "context-fill") return null;
     if (/^url\(/i.test(raw)) {
       const target = this.byId.get(/#([^"')\s]+)/.exec(raw)?.[1] ?? "");
-      const kind = target?.tag === "pattern" ? "a pattern" : target?.tag.endsWith("Gradient") ? "a gradient" : "a paint that is not in the file";
+      const kind =
+        target?.tag === "pattern"
+          ? "a pattern"
+          : target?.tag.endsWith("Gradient")
+            ? "a gradient"
+            : "a paint that is not in the file";
       throw new SvgError(`The ${what} of ${nameOf(e)} is ${kind}; give it one plain colour, or split it into bands.`);
     }
     const c = ink(raw.toLowerCase() === "currentcolor" ? (style.color ?? "#000000") : raw);
     if (!c) throw new SvgError(`The ${what} “${raw.slice(0, 30)}” of ${nameOf(e)} is not a colour.`);
     if (c.alpha === 0) return null;
-    if (c.alpha < 1) throw new SvgError(`The ${what} of ${nameOf(e)} is see-through (${raw.slice(0, 30)}); paint is opaque. Give it a full colour.`);
+    if (c.alpha < 1)
+      throw new SvgError(
+        `The ${what} of ${nameOf(e)} is see-through (${raw.slice(0, 30)}); paint is opaque. Give it a full colour.`,
+      );
     return c.hex;
   }
 
-  private clipRegion(e: SvgElement, m: Matrix, view: [number, number], target: () => Region, seen: Set<SvgElement>): Region | null {
+  private clipRegion(
+    e: SvgElement,
+    m: Matrix,
+    view: [number, number],
+    target: () => Region,
+    seen: Set<SvgElement>,
+  ): Region | null {
     const ref = e.style["clip-path"] ?? e.attributes["clip-path"];
     if (!ref || ref === "none") return null;
     const id = /url\(\s*["']?#([^"')\s]+)/.exec(ref)?.[1];
     const cp = id ? this.byId.get(id) : undefined;
-    if (!cp || cp.tag !== "clipPath") throw new SvgError(`The clip path “${ref.slice(0, 40)}” of ${nameOf(e)} is not in the file.`);
+    if (!cp || cp.tag !== "clipPath")
+      throw new SvgError(`The clip path “${ref.slice(0, 40)}” of ${nameOf(e)} is not in the file.`);
     if (seen.has(cp)) throw new SvgError(`The clip path ${nameOf(cp)} refers to itself.`);
     let base = multiply(m, transformOf(cp));
     if (cp.attributes.clipPathUnits === "objectBoundingBox") {
       const inverseFree = target();
       let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
-      for (const r of inverseFree) for (const [x, y] of r) [x0, y0, x1, y1] = [Math.min(x0, x), Math.min(y0, y), Math.max(x1, x), Math.max(y1, y)];
+      for (const r of inverseFree)
+        for (const [x, y] of r) [x0, y0, x1, y1] = [Math.min(x0, x), Math.min(y0, y), Math.max(x1, x), Math.max(y1, y)];
       if (!(x1 > x0)) return [];
       base = multiply([x1 - x0, 0, 0, y1 - y0, x0, y0], transformOf(cp));
     }
@@ -212,12 +316,17 @@ class Painter {
       const t = multiply(cm, transformOf(c));
       if (c.tag === "use") {
         const to = this.byId.get((c.attributes.href ?? "").replace(/^#/, ""));
-        if (to && SHAPES.has(to.tag)) add(to, multiply(t, [1, 0, 0, 1, length(c, "x", view[0]), length(c, "y", view[1])]));
+        if (to && SHAPES.has(to.tag))
+          add(to, multiply(t, [1, 0, 0, 1, length(c, "x", view[0]), length(c, "y", view[1])]));
         return;
       }
       if (!SHAPES.has(c.tag)) return;
       const style = inherit({}, c);
-      const rings = mapRings(c, linesOf(c, view, FLAT_MM / maxScale(t)).map((l) => l.points), t);
+      const rings = mapRings(
+        c,
+        linesOf(c, view, FLAT_MM / maxScale(t)).map((l) => l.points),
+        t,
+      );
       region = this.clip.union(region, this.clip.fill(rings, style["clip-rule"] === "evenodd" ? "evenodd" : "nonzero"));
     };
     for (const c of cp.children) add(c, base);
@@ -230,7 +339,14 @@ class Painter {
     if (r.length) this.layers.push({ colour, region: r });
   }
 
-  walk(e: SvgElement, parentStyle: Style, parent: Matrix, view: [number, number], cut: Region | null, seen: Set<SvgElement>): void {
+  walk(
+    e: SvgElement,
+    parentStyle: Style,
+    parent: Matrix,
+    view: [number, number],
+    cut: Region | null,
+    seen: Set<SvgElement>,
+  ): void {
     if (REFUSED[e.tag]) {
       if (e.tag === "text" && (e.style.display ?? e.attributes.display) === "none") return;
       throw new SvgError(`${nameOf(e)} ${REFUSED[e.tag]}.`);
@@ -257,15 +373,35 @@ class Painter {
       if (++this.uses > 20000) throw new SvgError("The drawing repeats shapes more than 20 000 times.");
       const at = multiply(m, [1, 0, 0, 1, length(e, "x", view[0]), length(e, "y", view[1])]);
       const next = new Set([...seen, to]);
-      if (to.tag === "symbol" || to.tag === "svg") this.viewport(to, style, at, view, own, next, length(e, "width", view[0], view[0]), length(e, "height", view[1], view[1]));
+      if (to.tag === "symbol" || to.tag === "svg")
+        this.viewport(
+          to,
+          style,
+          at,
+          view,
+          own,
+          next,
+          length(e, "width", view[0], view[0]),
+          length(e, "height", view[1], view[1]),
+        );
       else this.walk(to, style, at, view, own, next);
       return;
     }
     if (e.tag === "svg" && e.parent) {
-      this.viewport(e, style, multiply(m, [1, 0, 0, 1, length(e, "x", view[0]), length(e, "y", view[1])]), view, own, seen, length(e, "width", view[0], view[0]), length(e, "height", view[1], view[1]));
+      this.viewport(
+        e,
+        style,
+        multiply(m, [1, 0, 0, 1, length(e, "x", view[0]), length(e, "y", view[1])]),
+        view,
+        own,
+        seen,
+        length(e, "width", view[0], view[0]),
+        length(e, "height", view[1], view[1]),
+      );
       return;
     }
-    if (e.tag === "g" || e.tag === "a" || e.tag === "svg" || e.tag === "switch" || e.tag === "symbol") for (const c of e.children) this.walk(c, style, m, view, own, seen);
+    if (e.tag === "g" || e.tag === "a" || e.tag === "svg" || e.tag === "switch" || e.tag === "symbol")
+      for (const c of e.children) this.walk(c, style, m, view, own, seen);
   }
 
   /** Everything an element paints, for a clip in units of its bounding box. */
@@ -275,12 +411,25 @@ class Painter {
     return inner.layers.flatMap((l) => l.region);
   }
 
-  private viewport(e: SvgElement, parentStyle: Style, m: Matrix, view: [number, number], cut: Region | null, seen: Set<SvgElement>, w: number, h: number): void {
+  private viewport(
+    e: SvgElement,
+    parentStyle: Style,
+    m: Matrix,
+    view: [number, number],
+    cut: Region | null,
+    seen: Set<SvgElement>,
+    w: number,
+    h: number,
+  ): void {
     const style = inherit(parentStyle, e);
     const v = viewMatrix(e, w, h);
     const frame = mapRings(e, [rectangle(0, 0, w, h, 0, 0, 1)], m);
     const hide = (e.style.overflow ?? e.attributes.overflow) !== "visible";
-    const region = hide ? (cut ? this.clip.intersect(cut, this.clip.fill(frame, "nonzero")) : this.clip.fill(frame, "nonzero")) : cut;
+    const region = hide
+      ? cut
+        ? this.clip.intersect(cut, this.clip.fill(frame, "nonzero"))
+        : this.clip.fill(frame, "nonzero")
+      : cut;
     for (const c of e.children) this.walk(c, style, multiply(m, v.matrix), [v.box[2], v.box[3]], region, seen);
   }
 
@@ -290,19 +439,55 @@ class Painter {
     if (!lines.length) return;
     const fill = e.tag === "line" ? null : this.colour(e, "fill", style);
     const stroke = this.colour(e, "stroke", style);
-    const filled = (): Region => this.clip.fill(mapRings(e, lines.map((l) => l.points), m), style["fill-rule"] === "evenodd" ? "evenodd" : "nonzero");
+    const filled = (): Region =>
+      this.clip.fill(
+        mapRings(
+          e,
+          lines.map((l) => l.points),
+          m,
+        ),
+        style["fill-rule"] === "evenodd" ? "evenodd" : "nonzero",
+      );
     const own = this.clipRegion(e, m, view, filled, new Set());
     const limit = own ? (cut ? this.clip.intersect(cut, own) : own) : cut;
     const paintStroke = (): void => {
-      const width = style["stroke-width"] === undefined ? 1 : length({ ...e, style: { w: style["stroke-width"] }, attributes: {} } as SvgElement, "w", Math.hypot(...view) / Math.SQRT2, 1);
+      const width =
+        style["stroke-width"] === undefined
+          ? 1
+          : length(
+              { ...e, style: { w: style["stroke-width"] }, attributes: {} } as SvgElement,
+              "w",
+              Math.hypot(...view) / Math.SQRT2,
+              1,
+            );
       if (!stroke || !(width > 0)) return;
-      if ((e.style["vector-effect"] ?? e.attributes["vector-effect"]) === "non-scaling-stroke") throw new SvgError(`${nameOf(e)} has a line that does not scale with the drawing; expand it to a path.`);
+      if ((e.style["vector-effect"] ?? e.attributes["vector-effect"]) === "non-scaling-stroke")
+        throw new SvgError(`${nameOf(e)} has a line that does not scale with the drawing; expand it to a path.`);
       const dashText = style["stroke-dasharray"];
-      const dash = dashText && dashText !== "none" ? dashText.split(/[\s,]+/).filter(Boolean).map(parseFloat) : [];
+      const dash =
+        dashText && dashText !== "none"
+          ? dashText
+              .split(/[\s,]+/)
+              .filter(Boolean)
+              .map(parseFloat)
+          : [];
       if (dash.some((d) => !(d >= 0))) throw new SvgError(`The dashes of ${nameOf(e)} cannot be read.`);
       let rings: Ring[];
       try {
-        rings = strokeRings(lines, { width, join: (["round", "bevel"].includes(style["stroke-linejoin"]) ? style["stroke-linejoin"] : "miter") as "miter", cap: (["round", "square"].includes(style["stroke-linecap"]) ? style["stroke-linecap"] : "butt") as "butt", miterLimit: Number(style["stroke-miterlimit"] ?? 4) || 4, dash, dashOffset: parseFloat(style["stroke-dashoffset"] ?? "0") || 0 }, tol);
+        rings = strokeRings(
+          lines,
+          {
+            width,
+            join: (["round", "bevel"].includes(style["stroke-linejoin"])
+              ? style["stroke-linejoin"]
+              : "miter") as "miter",
+            cap: (["round", "square"].includes(style["stroke-linecap"]) ? style["stroke-linecap"] : "butt") as "butt",
+            miterLimit: Number(style["stroke-miterlimit"] ?? 4) || 4,
+            dash,
+            dashOffset: parseFloat(style["stroke-dashoffset"] ?? "0") || 0,
+          },
+          tol,
+        );
       } catch (err) {
         throw new SvgError(`${nameOf(e)}: ${(err as Error).message}.`);
       }
@@ -318,12 +503,15 @@ class Painter {
 const physical = (raw: string | undefined): { mm: number; bare: boolean } | null => {
   const m = /^\s*(\d+\.?\d*|\.\d+)\s*([a-z]*)\s*$/i.exec(raw ?? "");
   const k = m ? MM[m[2].toLowerCase()] : undefined;
-  return m && k !== undefined && Number(m[1]) > 0 ? { mm: Number(m[1]) * k, bare: m[2] === "" || m[2].toLowerCase() === "px" } : null;
+  return m && k !== undefined && Number(m[1]) > 0
+    ? { mm: Number(m[1]) * k, bare: m[2] === "" || m[2].toLowerCase() === "px" }
+    : null;
 };
 
 const digits = (v: number): string => String(Math.round(v * 1000) / 1000);
 /** Path data of a region, mm, redrawn by us; nothing of the file's own markup is kept. */
-export const outlineOf = (r: Region): string => r.map((ring) => `M${ring.map(([x, y]) => `${digits(x)} ${digits(y)}`).join("L")}Z`).join("");
+export const outlineOf = (r: Region): string =>
+  r.map((ring) => `M${ring.map(([x, y]) => `${digits(x)} ${digits(y)}`).join("L")}Z`).join("");
 
 /** Outlines are kept for drawing only: they may stray this far, mm. */
 const DRAWN_MM = 0.02;
@@ -333,7 +521,12 @@ const DRAWN_MM = 0.02;
  * @param size typed physical width (height follows the drawing's own shape), mm
  * @throws SvgError with one sentence that names the element and what to do
  */
-export function readZones(clip: Clip, text: string, size: { widthMm: number } | null = null, progress: (share: number) => void = () => {}): FoundArtwork {
+export function readZones(
+  clip: Clip,
+  text: string,
+  size: { widthMm: number } | null = null,
+  progress: (share: number) => void = () => {},
+): FoundArtwork {
   const { root, byId } = readSvg(text);
   const box = root.attributes.viewBox ? viewMatrix(root, 1, 1).box : null;
   const w = physical(root.style.width ?? root.attributes.width);
@@ -341,8 +534,10 @@ export function readZones(clip: Clip, text: string, size: { widthMm: number } | 
   const ratio = box ? box[3] / box[2] : w && h ? h.mm / w.mm : null;
   let widthMm = w?.mm ?? (h && ratio ? h.mm / ratio : box ? box[2] * MM.px : null);
   let heightMm = h?.mm ?? (widthMm !== null && ratio ? widthMm * ratio : null);
-  if (widthMm === null || heightMm === null) throw new SvgError("The drawing says neither how large it is nor what its viewBox is; save it with a page size.");
-  if (!(widthMm < FAR_MM && heightMm < FAR_MM)) throw new SvgError(`The page is larger than ${FAR_MM / 1000} m; save it at its true size.`);
+  if (widthMm === null || heightMm === null)
+    throw new SvgError("The drawing says neither how large it is nor what its viewBox is; save it with a page size.");
+  if (!(widthMm < FAR_MM && heightMm < FAR_MM))
+    throw new SvgError(`The page is larger than ${FAR_MM / 1000} m; save it at its true size.`);
   const typed = size !== null && size.widthMm > 0;
   const pageScale = typed ? size.widthMm / widthMm : 1;
   const px: [number, number] = [widthMm / MM.px, heightMm / MM.px];
@@ -353,7 +548,8 @@ export function readZones(clip: Clip, text: string, size: { widthMm: number } | 
   heightMm *= pageScale;
   const page = clip.fill([rectangle(0, 0, widthMm, heightMm, 0, 0, 1)], "nonzero");
   const style = inherit({}, root);
-  for (const c of root.children) painter.walk(c, style, multiply(toMm, view.matrix), [view.box[2], view.box[3]], page, new Set());
+  for (const c of root.children)
+    painter.walk(c, style, multiply(toMm, view.matrix), [view.box[2], view.box[3]], page, new Set());
 
   // From the top layer down: what is seen of a layer is what no later one covers.
   const seen = new Map<string, Region>();
@@ -371,7 +567,12 @@ export function readZones(clip: Clip, text: string, size: { widthMm: number } | 
   order.forEach((colour, i) => {
     const region = (seen.get(colour) as Region).filter((r) => area([r]) > SLIVER_MM2);
     if (!region.length) return;
-    zones.push({ id: `z-${colour.slice(1)}`, colour, ...measure(clip, region), outline: outlineOf(clip.simplify(region, DRAWN_MM)) });
+    zones.push({
+      id: `z-${colour.slice(1)}`,
+      colour,
+      ...measure(clip, region),
+      outline: outlineOf(clip.simplify(region, DRAWN_MM)),
+    });
     progress(0.5 + (i + 1) / order.length / 2);
   });
   if (!zones.length) throw new SvgError("Nothing in the drawing is painted inside its page; there is no zone to fill.");

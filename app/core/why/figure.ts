@@ -15,7 +15,8 @@ import { GROUND, surfaceUm } from "../piece/state";
 import { showWhen } from "../time/zoned";
 import { showMinutes, showMl, showShare, showUm } from "../units/show";
 
-export type StepFigure = "minutes" | "modelled" | "load" | "wait" | "opens" | "shuts" | "begins" | "latest" | "slack" | "energy" | "level";
+export type StepFigure =
+  "minutes" | "modelled" | "load" | "wait" | "opens" | "shuts" | "begins" | "latest" | "slack" | "energy" | "level";
 export type FigureRef =
   | { of: StepFigure; step: string }
   /** one film, thickness as it is after `step` */
@@ -34,7 +35,8 @@ export type FigureRef =
   | { of: "margin" };
 
 /** what a figure is counted in */
-export type Counted = "minutes" | "moment" | "ml" | "g" | "um" | "mm" | "J/mm²" | "share" | "times" | "pieces" | "coats";
+export type Counted =
+  "minutes" | "moment" | "ml" | "g" | "um" | "mm" | "J/mm²" | "share" | "times" | "pieces" | "coats";
 
 export interface Value {
   value: number;
@@ -44,14 +46,29 @@ export interface Value {
 export const indexOf = (plan: Plan, step: string): number => plan.placed.findIndex((p) => p.step.id === step);
 
 /** The need of a step that is met last, with what it waits for; null: it needs nothing to dry. */
-export const lastNeed = (p: Placed): Readiness | null => p.needs.reduce<Readiness | null>((w, r) => (!w || r.opens === null || (w.opens !== null && r.opens > w.opens) ? r : w), null);
+export const lastNeed = (p: Placed): Readiness | null =>
+  p.needs.reduce<Readiness | null>(
+    (w, r) => (!w || r.opens === null || (w.opens !== null && r.opens > w.opens) ? r : w),
+    null,
+  );
 
 /** The need of a step whose window shuts first; null: none shuts. */
-export const shutting = (p: Placed): Readiness | null => p.needs.reduce<Readiness | null>((w, r) => (r.closes !== null && (!w || r.closes < (w.closes as number)) ? r : w), null);
+export const shutting = (p: Placed): Readiness | null =>
+  p.needs.reduce<Readiness | null>(
+    (w, r) => (r.closes !== null && (!w || r.closes < (w.closes as number)) ? r : w),
+    null,
+  );
 
 /** µm from the face to the top of what lies deepest below it in the zones that a step works; null: nothing is cut there. */
 export function belowFace(p: Placed): { zone: string; um: number }[] {
-  return p.after.zones.filter((z) => z.zone !== GROUND && z.depthUm > p.after.sandedUm && (p.step.zones.includes(z.zone) || p.step.zones.includes(GROUND))).map((z) => ({ zone: z.zone, um: surfaceUm(z) - p.after.sandedUm }));
+  return p.after.zones
+    .filter(
+      (z) =>
+        z.zone !== GROUND &&
+        z.depthUm > p.after.sandedUm &&
+        (p.step.zones.includes(z.zone) || p.step.zones.includes(GROUND)),
+    )
+    .map((z) => ({ zone: z.zone, um: surfaceUm(z) - p.after.sandedUm }));
 }
 
 /** M15 for a job: pieces to begin with, from the share lost as seen here or the route's prior; null: no route yet. */
@@ -66,8 +83,10 @@ export function toBegin(plan: Plan): { pieces: number; chance: number; loss: num
 /** White beneath and the colours themselves: what hiding is weighed by. */
 export const isPainting = (p: Placed): boolean => p.step.role === "white" || p.step.role === "colour";
 
-const found = (value: number | null | undefined, unit: Counted): Value | null => (value === null || value === undefined || !Number.isFinite(value) ? null : { value, in: unit });
-const due = (plan: Plan): number | null => (plan.context.job.due === null ? null : plan.context.clock.fromLocal(plan.context.job.due));
+const found = (value: number | null | undefined, unit: Counted): Value | null =>
+  value === null || value === undefined || !Number.isFinite(value) ? null : { value, in: unit };
+const due = (plan: Plan): number | null =>
+  plan.context.job.due === null ? null : plan.context.clock.fromLocal(plan.context.job.due);
 const latest = (plan: Plan, i: number): number | null => {
   const end = due(plan);
   return end === null ? null : latestStart(plan, i, end, plan.ready === null ? 0 : Math.max(0, end - plan.ready));
@@ -80,7 +99,12 @@ const READ: Record<StepFigure, (plan: Plan, i: number) => Value | null> = {
   wait: (plan, i) => found(waitAfter(plan, i)?.min, "minutes"),
   opens: (plan, i) => {
     const typed = plan.placed[i - 1]?.step.waitMin ?? null;
-    return found(typed !== null && plan.placed[i - 1].end !== null ? (plan.placed[i - 1].end as number) + typed : lastNeed(plan.placed[i])?.opens, "moment");
+    return found(
+      typed !== null && plan.placed[i - 1].end !== null
+        ? (plan.placed[i - 1].end as number) + typed
+        : lastNeed(plan.placed[i])?.opens,
+      "moment",
+    );
   },
   shuts: (plan, i) => found(shutting(plan.placed[i])?.closes, "moment"),
   begins: (plan, i) => found(plan.placed[i].start, "moment"),
@@ -91,12 +115,18 @@ const READ: Record<StepFigure, (plan: Plan, i: number) => Value | null> = {
   },
   energy: (plan, i) => {
     const [m, s] = [plan.context.machine, plan.placed[i].step.laser];
-    return m && s && byBeam(plan.placed[i].step) ? found(energy(m.watts, s.power, s.speed, s.interval, s.passes), "J/mm²") : null;
+    return m && s && byBeam(plan.placed[i].step)
+      ? found(energy(m.watts, s.power, s.speed, s.interval, s.passes), "J/mm²")
+      : null;
   },
   level: (plan, i) => {
     const p = plan.placed[i];
     const below = belowFace(p).map((b) => b.um / 1000);
-    return p.step.kind === "engrave" ? found(p.step.depthMm, "mm") : below.length ? found(Math.max(...below), "mm") : null;
+    return p.step.kind === "engrave"
+      ? found(p.step.depthMm, "mm")
+      : below.length
+        ? found(Math.max(...below), "mm")
+        : null;
   },
 };
 
@@ -105,7 +135,12 @@ export function read(plan: Plan, f: FigureRef): Value | null {
   if (f.of === "ready") return found(plan.ready, "moment");
   if (f.of === "hands" || f.of === "painting") {
     const mine = f.of === "hands" ? plan.placed : plan.placed.filter(isPainting);
-    return mine.some((p) => p.minutes === null) ? null : found(mine.reduce((a, p) => a + (p.minutes as number), 0), "minutes");
+    return mine.some((p) => p.minutes === null)
+      ? null
+      : found(
+          mine.reduce((a, p) => a + (p.minutes as number), 0),
+          "minutes",
+        );
   }
   if (f.of === "coats") {
     const h = plan.hiding.find((x) => x.zone === f.zone && x.productId === f.product);
@@ -123,7 +158,9 @@ export function read(plan: Plan, f: FigureRef): Value | null {
   const i = indexOf(plan, f.step);
   if (i < 0) return null;
   if (f.of === "layer") {
-    const l = simulate(plan, plan.placed[i]).find((z) => z.zone === f.zone)?.layers.find((x) => x.step === f.film && x.kind !== "mask");
+    const l = simulate(plan, plan.placed[i])
+      .find((z) => z.zone === f.zone)
+      ?.layers.find((x) => x.step === f.film && x.kind !== "mask");
     return l ? found(l.bottomUm - l.topUm, "um") : null;
   }
   if (f.of === "panel") return figuresOf(plan, i).find((x) => x.id === f.panel)?.leads ?? null;

@@ -29,16 +29,48 @@ export interface Moved {
 }
 
 /** Figures that hang on no clock: a plan placed step by step will do, without looking for a sooner way round windows. */
-const TIMELESS: FigureRef["of"][] = ["minutes", "modelled", "load", "energy", "level", "layer", "panel", "amount", "spares", "hands", "painting", "coats"];
+const TIMELESS: FigureRef["of"][] = [
+  "minutes",
+  "modelled",
+  "load",
+  "energy",
+  "level",
+  "layer",
+  "panel",
+  "amount",
+  "spares",
+  "hands",
+  "painting",
+  "coats",
+];
 const ANY_TIME: ReadonlyMap<string, number> = new Map();
 
 /** changes smaller than this can't be seen or acted on: half of the last digit that is shown */
 const SEEN: Record<Counted, (value: number) => number> = {
-  minutes: () => 0.5, moment: () => 0.5, ml: (x) => (x < 1 ? 0.005 : x < 10 ? 0.05 : 0.5), g: () => 0.05, um: (x) => (x < 10 ? 0.05 : 0.5), mm: () => 0.005, "J/mm²": () => 0.005, share: () => 0.005, times: () => 0.005, pieces: () => 1, coats: () => 1,
+  minutes: () => 0.5,
+  moment: () => 0.5,
+  ml: (x) => (x < 1 ? 0.005 : x < 10 ? 0.05 : 0.5),
+  g: () => 0.05,
+  um: (x) => (x < 10 ? 0.05 : 0.5),
+  mm: () => 0.005,
+  "J/mm²": () => 0.005,
+  share: () => 0.005,
+  times: () => 0.005,
+  pieces: () => 1,
+  coats: () => 1,
 };
 /** what it means that a figure is not there at one end */
-const LOST: Partial<Record<FigureRef["of"], string>> = { ready: "never ready", margin: "never ready", begins: "no time for it", latest: "the date is not kept", slack: "the date is not kept", shuts: "never shuts", layer: "all of it gone" };
-const lost = (f: FigureRef, other: Plan): string => (f.of === "wait" || f.of === "opens" ? (other.stuck ? "never dry" : "no wait") : (LOST[f.of] ?? "none"));
+const LOST: Partial<Record<FigureRef["of"], string>> = {
+  ready: "never ready",
+  margin: "never ready",
+  begins: "no time for it",
+  latest: "the date is not kept",
+  slack: "the date is not kept",
+  shuts: "never shuts",
+  layer: "all of it gone",
+};
+const lost = (f: FigureRef, other: Plan): string =>
+  f.of === "wait" || f.of === "opens" ? (other.stuck ? "never dry" : "no wait") : (LOST[f.of] ?? "none");
 /** moves that are told */
 const TOLD = 4;
 /** a figure that is gone at one end has moved farther than any number says */
@@ -58,10 +90,23 @@ export function* movesInTurn(plan: Plan, f: FigureRef): Generator<number, Moved 
     const ends = l.turns.map((t): End & { off: number } => {
       const other = makePlan(t.world(), plan.now, true, TIMELESS.includes(f.of) ? ANY_TIME : null);
       const v = read(other, f);
-      return { input: t.say, value: v?.value ?? null, text: v ? say(plan, v) : lost(f, other), off: v ? Math.abs(v.value - here.value) : GONE };
+      return {
+        input: t.say,
+        value: v?.value ?? null,
+        text: v ? say(plan, v) : lost(f, other),
+        off: v ? Math.abs(v.value - here.value) : GONE,
+      };
     });
     const span = Math.max(0, ...ends.map((e) => e.off));
-    if (span >= SEEN[here.in](Math.abs(here.value))) moves.push({ lever: l.id, name: l.name, from: l.from, place: l.place, ends: ends.map(({ off: _off, ...e }) => e), span });
+    if (span >= SEEN[here.in](Math.abs(here.value)))
+      moves.push({
+        lever: l.id,
+        name: l.name,
+        from: l.from,
+        place: l.place,
+        ends: ends.map(({ off: _off, ...e }) => e),
+        span,
+      });
     yield (k + 1) / levers.length;
   }
   return { now: say(plan, here), moves: moves.sort((a, b) => b.span - a.span).slice(0, TOLD), tried: levers.length };

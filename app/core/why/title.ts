@@ -22,7 +22,8 @@ export function titleOf(plan: Plan, f: FigureRef): string {
   if (f.of === "painting") return "Painting in all";
   if (f.of === "spares") return "Pieces to begin with";
   if (f.of === "margin") return "Against the due date";
-  const product = (id: string | null | undefined): string => (plan.context.hasPaint(id ?? null) ? plan.context.paintOf(id as string).product.name : "this layer");
+  const product = (id: string | null | undefined): string =>
+    plan.context.hasPaint(id ?? null) ? plan.context.paintOf(id as string).product.name : "this layer";
   if (f.of === "coats") return `Coats of ${product(f.product)}, ${f.over === "ground" ? "straight on" : "over white"}`;
   if (f.of === "amount") return `Paint: ${product(f.product)}`;
   const p = plan.placed[indexOf(plan, f.step)];

@@ -12,13 +12,27 @@ import { BAND, leversOf } from "./levers";
 import { movesInTurn, movesOf, type Move } from "./moves";
 import { titleOf } from "./title";
 
-const OF_STEP: StepFigure[] = ["minutes", "modelled", "load", "wait", "opens", "shuts", "begins", "latest", "slack", "energy", "level"];
+const OF_STEP: StepFigure[] = [
+  "minutes",
+  "modelled",
+  "load",
+  "wait",
+  "opens",
+  "shuts",
+  "begins",
+  "latest",
+  "slack",
+  "energy",
+  "level",
+];
 const SLOW: StepFigure[] = ["latest", "slack"];
 const worlds = Array.from({ length: 40 }, (_, k) => brief(k * 23 + 5));
 const plans = worlds.map((w) => makePlan(w, null, true));
-const refsOf = (plan: Plan, of: StepFigure[] = OF_STEP): FigureRef[] => plan.placed.flatMap((p) => of.map((x) => ({ of: x, step: p.step.id })));
+const refsOf = (plan: Plan, of: StepFigure[] = OF_STEP): FigureRef[] =>
+  plan.placed.flatMap((p) => of.map((x) => ({ of: x, step: p.step.id })));
 const find = (want: (plan: Plan, i: number) => boolean): { plan: Plan; step: string; i: number } => {
-  for (const plan of plans) for (let i = 0; i < plan.placed.length; i++) if (want(plan, i)) return { plan, step: plan.placed[i].step.id, i };
+  for (const plan of plans)
+    for (let i = 0; i < plan.placed.length; i++) if (want(plan, i)) return { plan, step: plan.placed[i].step.id, i };
   throw new Error("no such step in any plan");
 };
 const move = (plan: Plan, f: FigureRef, lever: string): Move => {
@@ -30,13 +44,22 @@ const move = (plan: Plan, f: FigureRef, lever: string): Move => {
 test("every figure that a plan has opens to inputs with an origin each, and to a name", () => {
   let seen = 0;
   for (const plan of plans)
-    for (const f of [...refsOf(plan, OF_STEP.filter((x) => !SLOW.includes(x))), { of: "ready" } as const, { of: "spares" } as const, ...plan.amounts.map((a): FigureRef => ({ of: "amount", product: a.product }))]) {
+    for (const f of [
+      ...refsOf(
+        plan,
+        OF_STEP.filter((x) => !SLOW.includes(x)),
+      ),
+      { of: "ready" } as const,
+      { of: "spares" } as const,
+      ...plan.amounts.map((a): FigureRef => ({ of: "amount", product: a.product })),
+    ]) {
       const v = read(plan, f);
       if (v === null) continue;
       seen++;
       const rows = inputs(plan, f);
       expect([f, rows.length > 0]).toEqual([f, true]);
-      for (const r of rows) expect([f, r.name, r.name !== "" && r.value !== "" && (r.from ?? "") !== ""]).toEqual([f, r.name, true]);
+      for (const r of rows)
+        expect([f, r.name, r.name !== "" && r.value !== "" && (r.from ?? "") !== ""]).toEqual([f, r.name, true]);
       expect(say(plan, v)).not.toMatch(/NaN|undefined|null/);
       expect(titleOf(plan, f)).not.toMatch(/undefined|null/);
     }
@@ -59,19 +82,28 @@ test("what a figure is read as is what the plan says", () => {
 });
 
 test("moved by hand, the world of a lever's end gives the very figure that the panel tells", () => {
-  const { plan, step } = find((p, i) => read(p, { of: "wait", step: p.placed[i].step.id }) !== null && (waitAfter(p, i)?.min ?? 0) > 20);
+  const { plan, step } = find(
+    (p, i) => read(p, { of: "wait", step: p.placed[i].step.id }) !== null && (waitAfter(p, i)?.min ?? 0) > 20,
+  );
   const f: FigureRef = { of: "wait", step };
   const levers = leversOf(plan, f);
   for (const m of movesOf(plan, f)!.moves) {
     const l = levers.find((x) => x.id === m.lever)!;
-    expect(m.ends.map((e) => e.value)).toEqual(l.turns.map((t) => read(makePlan(t.world(), plan.now, true), f)?.value ?? null));
+    expect(m.ends.map((e) => e.value)).toEqual(
+      l.turns.map((t) => read(makePlan(t.world(), plan.now, true), f)?.value ?? null),
+    );
     expect(m.ends.map((e) => e.input)).toEqual(l.turns.map((t) => t.say));
   }
 });
 
 describe("the models move figures the way they must", () => {
   test("paint for a coat grows with its film and falls with its solids, both as their formula has it", () => {
-    const { plan, step } = find((p, i) => p.placed[i].step.kind === "coat" && p.uses[i]?.ml != null && p.context.paintOf(p.placed[i].step.productId!).finish.by === "brush");
+    const { plan, step } = find(
+      (p, i) =>
+        p.placed[i].step.kind === "coat" &&
+        p.uses[i]?.ml != null &&
+        p.context.paintOf(p.placed[i].step.productId!).finish.by === "brush",
+    );
     const f: FigureRef = { of: "load", step };
     const ml = read(plan, f)!.value;
     const film = move(plan, f, "film.");
@@ -87,11 +119,21 @@ describe("the models move figures the way they must", () => {
     const { plan, step } = find((p, i) => {
       const w = waitAfter(p, i);
       const film = w?.film ? p.placed.find((x) => x.step.id === w.film) : null;
-      return w?.for === "recoat" && (w.min ?? 0) > 30 && p.context.hasPaint(film?.step.productId ?? null) && p.context.paintOf(film!.step.productId!).base === "water";
+      return (
+        w?.for === "recoat" &&
+        (w.min ?? 0) > 30 &&
+        p.context.hasPaint(film?.step.productId ?? null) &&
+        p.context.paintOf(film!.step.productId!).base === "water"
+      );
     });
     const f: FigureRef = { of: "wait", step };
     const now = read(plan, f)!.value;
-    const by = Object.fromEntries(leversOf(plan, f).map((l) => [l.id, l.turns.map((t) => read(makePlan(t.world(), null, true), f)?.value ?? Infinity)]));
+    const by = Object.fromEntries(
+      leversOf(plan, f).map((l) => [
+        l.id,
+        l.turns.map((t) => read(makePlan(t.world(), null, true), f)?.value ?? Infinity),
+      ]),
+    );
     expect(by["air.c"][0]).toBeGreaterThan(now);
     expect(by["air.c"][1]).toBeLessThan(now);
     expect(by["air.rh"][0]).toBeLessThan(now);
@@ -101,24 +143,40 @@ describe("the models move figures the way they must", () => {
   test("a wait may come to hang on a film beneath: both products are tried, and where both dry in less the wait is shorter than for either", () => {
     const { plan, step } = find((p, i) => {
       const w = waitAfter(p, i);
-      return w?.for === "laser-safe" && leversOf(p, { of: "wait", step: p.placed[i].step.id }).filter((l) => l.id.startsWith("dry.")).length > 1 && (w.min ?? 0) > 60;
+      return (
+        w?.for === "laser-safe" &&
+        leversOf(p, { of: "wait", step: p.placed[i].step.id }).filter((l) => l.id.startsWith("dry.")).length > 1 &&
+        (w.min ?? 0) > 60
+      );
     });
     const f: FigureRef = { of: "wait", step };
     const now = read(plan, f)!.value;
-    const [a, b] = leversOf(plan, f).filter((l) => l.id.startsWith("dry.")).map((l) => l.turns[0].world());
+    const [a, b] = leversOf(plan, f)
+      .filter((l) => l.id.startsWith("dry."))
+      .map((l) => l.turns[0].world());
     const wait = (w: World): number => read(makePlan(w, null, true), f)!.value;
     const ids = [a, b].map((w) => w.products.find((x, k) => x !== plan.context.world.products[k])!.id);
-    const both = { ...a, products: a.products.map((x) => (x.id === ids[1] ? b.products.find((y) => y.id === x.id)! : x)) };
+    const both = {
+      ...a,
+      products: a.products.map((x) => (x.id === ids[1] ? b.products.find((y) => y.id === x.id)! : x)),
+    };
     expect(ids[0]).not.toBe(ids[1]);
     expect(wait(a)).toBeLessThan(now);
     expect(wait(both)).toBeLessThanOrEqual(Math.min(wait(a), wait(b)));
     expect(wait(both)).toBeGreaterThan(0.7 * now - 1);
   });
   test("energy on the surface: as power, against speed and interval, and by whole passes", () => {
-    const { plan, step, i } = find((p, k) => p.placed[k].step.kind === "engrave" && p.placed[k].step.laser !== null && p.context.machine !== null);
+    const { plan, step, i } = find(
+      (p, k) => p.placed[k].step.kind === "engrave" && p.placed[k].step.laser !== null && p.context.machine !== null,
+    );
     const f: FigureRef = { of: "energy", step };
     const e = read(plan, f)!.value;
-    const all = Object.fromEntries(leversOf(plan, f).map((l) => [l.id.split(".")[0], l.turns.map((t) => read(makePlan(t.world(), null, true), f)!.value / e)]));
+    const all = Object.fromEntries(
+      leversOf(plan, f).map((l) => [
+        l.id.split(".")[0],
+        l.turns.map((t) => read(makePlan(t.world(), null, true), f)!.value / e),
+      ]),
+    );
     expect(all.speed[0]).toBeCloseTo(1 / 0.75, 6);
     expect(all.interval[1]).toBeCloseTo(1 / 1.25, 6);
     expect(all.power[0]).toBeCloseTo(0.75, 6);
@@ -130,12 +188,17 @@ describe("the models move figures the way they must", () => {
   test("pieces to begin with rise with the share that is lost", () => {
     const some = plans.find((p) => (toBegin(p)?.loss ?? 0) > 0)!.context.world;
     const plan = makePlan({ ...some, job: { ...some.job, quantity: 40 } }, null, true);
-    const [lo, hi] = leversOf(plan, { of: "spares" })[0].turns.map((t) => toBegin(makePlan(t.world(), null, true))!.pieces);
+    const [lo, hi] = leversOf(plan, { of: "spares" })[0].turns.map(
+      (t) => toBegin(makePlan(t.world(), null, true))!.pieces,
+    );
     expect(lo).toBeLessThan(hi);
     expect(read(plan, { of: "spares" })!.value).toBeGreaterThanOrEqual(plan.context.job.quantity);
   });
   test("a film on the piece is as thick as its coat; what sanding or the beam takes moves it no farther than to nothing", () => {
-    const { plan, step, i } = find((p, k) => p.placed[k].step.kind === "coat" && p.placed[k].step.dryUm !== null && p.placed[k].step.zones.length > 0);
+    const { plan, step, i } = find(
+      (p, k) =>
+        p.placed[k].step.kind === "coat" && p.placed[k].step.dryUm !== null && p.placed[k].step.zones.length > 0,
+    );
     const f: FigureRef = { of: "layer", step, zone: plan.placed[i].step.zones[0], film: step };
     expect(read(plan, f)!.value).toBeCloseTo(plan.placed[i].step.dryUm!, 3);
     const m = move(plan, f, "film.");
@@ -170,7 +233,10 @@ test("told farthest first, at most four, with how many were tried; a yield a lev
 });
 
 describe("what is known is not varied", () => {
-  const typed = (w: World, step: string, field: string, value: number): World => ({ ...w, job: { ...w.job, edits: [{ id: "by-hand", op: "set", step, after: null, field, value }] } });
+  const typed = (w: World, step: string, field: string, value: number): World => ({
+    ...w,
+    job: { ...w.job, edits: [{ id: "by-hand", op: "set", step, after: null, field, value }] },
+  });
   test("minutes and waits typed in say so, and nothing is tried", () => {
     const { plan, step } = find((p, i) => (waitAfter(p, i)?.min ?? 0) > 0);
     const w = plan.context.world;
@@ -182,13 +248,24 @@ describe("what is known is not varied", () => {
     expect(movesOf(works, { of: "minutes", step })!.tried).toBe(0);
   });
   test("a step begun by the log begins then; a wait behind it counts from its last piece", () => {
-    const { plan, step, i } = find((p, k) => k > 0 && p.placed[k].step.kind === "coat" && (waitAfter(p, k)?.min ?? 0) > 10 && waitAfter(p, k)?.film === p.placed[k].step.id);
+    const { plan, step, i } = find(
+      (p, k) =>
+        k > 0 &&
+        p.placed[k].step.kind === "coat" &&
+        (waitAfter(p, k)?.min ?? 0) > 10 &&
+        waitAfter(p, k)?.film === p.placed[k].step.id,
+    );
     const w = plan.context.world;
     const at = plan.placed[i].start!;
-    const tap = (kind: LogEntry["kind"], of: string, minute: number, n: number): LogEntry => Object.assign(new LogEntry(), { id: `e${n}`, jobId: w.job.id, kind, step: of, at: minute });
-    const log = plan.placed.slice(0, i + 1).flatMap((p, k) => [tap("start", p.step.id, p.start!, 2 * k), tap("done", p.step.id, p.end!, 2 * k + 1)]);
+    const tap = (kind: LogEntry["kind"], of: string, minute: number, n: number): LogEntry =>
+      Object.assign(new LogEntry(), { id: `e${n}`, jobId: w.job.id, kind, step: of, at: minute });
+    const log = plan.placed
+      .slice(0, i + 1)
+      .flatMap((p, k) => [tap("start", p.step.id, p.start!, 2 * k), tap("done", p.step.id, p.end!, 2 * k + 1)]);
     const begun = makePlan({ ...w, log }, at + 600, true);
-    expect(inputs(begun, { of: "begins", step })).toEqual([{ name: "Begun", value: say(begun, { value: at, in: "moment" }), from: "bench log" }]);
+    expect(inputs(begun, { of: "begins", step })).toEqual([
+      { name: "Begun", value: say(begun, { value: at, in: "moment" }), from: "bench log" },
+    ]);
     expect(movesOf(begun, { of: "begins", step })!.tried).toBe(0);
     expect(inputs(begun, { of: "wait", step }).find((r) => r.name === "Counted from")?.from).toBe("bench log");
   });
@@ -196,7 +273,11 @@ describe("what is known is not varied", () => {
     const { plan, step, i } = find((p, k) => p.placed[k].step.kind === "coat" && p.uses[k]?.ml != null);
     const id = plan.placed[i].step.productId!;
     const w = plan.context.world;
-    const measured = makePlan({ ...w, products: w.products.map((p) => (p.id === id ? { ...p, origin: "measured here", solids: 0.4 } : p)) }, null, true);
+    const measured = makePlan(
+      { ...w, products: w.products.map((p) => (p.id === id ? { ...p, origin: "measured here", solids: 0.4 } : p)) },
+      null,
+      true,
+    );
     const m = move(measured, { of: "load", step }, "solids.");
     expect(m.from).toBe("measured here");
     expect(m.ends[0].input).toBe("38 %");
@@ -221,14 +302,25 @@ test("a latest beginning is counted back, opens to it, and says where the date i
 
 test("what must stay below the face is what the model leaves; what a J/mm² takes is the material's own", () => {
   const { plan, step, i } = find((p, k) => p.placed[k].step.kind === "engrave" && p.depth !== null);
-  expect(inputs(plan, { of: "level", step }).find((r) => r.name === "Must stay below the face")?.value).toBe(`${residualMm(plan.context.substrate.family, plan.placed[i].before.zones.some((z) => z.mask !== undefined))} mm`);
+  expect(inputs(plan, { of: "level", step }).find((r) => r.name === "Must stay below the face")?.value).toBe(
+    `${residualMm(
+      plan.context.substrate.family,
+      plan.placed[i].before.zones.some((z) => z.mask !== undefined),
+    )} mm`,
+  );
   const named = new Set<string>();
   for (const p of plans)
     for (const x of p.placed) {
-      const row = x.step.kind === "engrave" ? inputs(p, { of: "energy", step: x.step.id }).find((r) => r.name.includes("a J/mm² above")) : undefined;
+      const row =
+        x.step.kind === "engrave"
+          ? inputs(p, { of: "energy", step: x.step.id }).find((r) => r.name.includes("a J/mm² above"))
+          : undefined;
       if (!row) continue;
       const kappa = kappaOf(p.context);
-      expect(row).toMatchObject({ name: `${p.context.substrate.name}, a J/mm² above 0.15`, value: kappa === null ? "unknown" : `${kappa} mm` });
+      expect(row).toMatchObject({
+        name: `${p.context.substrate.name}, a J/mm² above 0.15`,
+        value: kappa === null ? "unknown" : `${kappa} mm`,
+      });
       named.add(p.context.substrate.family);
     }
   expect(named.size).toBeGreaterThan(2);
@@ -237,6 +329,9 @@ test("what must stay below the face is what the model leaves; what a J/mm² take
 test("levels in words: cut, filled below the face, or nothing", () => {
   const { plan, i } = find((p, k) => p.placed[k].step.kind === "engrave" && p.placed[k].step.depthMm !== null);
   expect(levelWords(plan, i)).toMatch(/^[\d.]+ mm cut/);
-  expect(read(plan, { of: "level", step: plan.placed[i].step.id })).toEqual({ value: plan.placed[i].step.depthMm, in: "mm" });
+  expect(read(plan, { of: "level", step: plan.placed[i].step.id })).toEqual({
+    value: plan.placed[i].step.depthMm,
+    in: "mm",
+  });
   expect(levelWords(plan, 0)).toBeNull();
 });

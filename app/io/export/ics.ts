@@ -14,7 +14,11 @@ const MIN_MS = 60_000;
 /** @param now ms since 1970, for the stamp that calendars order versions by */
 export function writeCalendar(plan: Plan, now: number): string {
   const { job } = plan.context;
-  const cal = ical({ name: `${job.title}, bench`, prodId: { company: "richlayer", product: "rich-layer", language: "EN" }, method: ICalCalendarMethod.PUBLISH });
+  const cal = ical({
+    name: `${job.title}, bench`,
+    prodId: { company: "richlayer", product: "rich-layer", language: "EN" },
+    method: ICalCalendarMethod.PUBLISH,
+  });
   for (const t of trips(plan)) {
     const event = cal.createEvent({
       id: `${t.id}.${job.id}@richlayer.invalid`,
@@ -26,7 +30,12 @@ export function writeCalendar(plan: Plan, now: number): string {
       description: t.steps.map((s) => `${plan.context.clock.toLocal(s.start).slice(11)} ${s.title}`).join("\n"),
     });
     event.createAlarm({ type: ICalAlarmType.display, trigger: 0, description: t.steps[0].title });
-    for (const c of t.closing) event.createAlarm({ type: ICalAlarmType.display, trigger: new Date((c.at - WARN_BEFORE_MIN) * MIN_MS), description: `Window shuts in ${WARN_BEFORE_MIN} min: ${c.before}` });
+    for (const c of t.closing)
+      event.createAlarm({
+        type: ICalAlarmType.display,
+        trigger: new Date((c.at - WARN_BEFORE_MIN) * MIN_MS),
+        description: `Window shuts in ${WARN_BEFORE_MIN} min: ${c.before}`,
+      });
   }
   return cal.toString();
 }

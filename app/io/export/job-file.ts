@@ -8,10 +8,20 @@ import type { Shop } from "../../core/records/shop";
 import { RECORD_VERSION } from "../../core/records/ids";
 
 const sorted = (v: unknown): unknown =>
-  Array.isArray(v) ? v.map(sorted) : v && typeof v === "object" ? Object.fromEntries(Object.keys(v).sort().map((k) => [k, sorted((v as Record<string, unknown>)[k])])) : v;
-const byId = <T extends { id: string }>(list: T[]): T[] => [...list].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+  Array.isArray(v)
+    ? v.map(sorted)
+    : v && typeof v === "object"
+      ? Object.fromEntries(
+          Object.keys(v)
+            .sort()
+            .map((k) => [k, sorted((v as Record<string, unknown>)[k])]),
+        )
+      : v;
+const byId = <T extends { id: string }>(list: T[]): T[] =>
+  [...list].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
 
-export const writeFile = (f: RichLayerFile): string => `${JSON.stringify(sorted({ ...f, machines: byId(f.machines), products: byId(f.products), jobs: byId(f.jobs), log: byId(f.log), photos: byId(f.photos) }), null, 1)}\n`;
+export const writeFile = (f: RichLayerFile): string =>
+  `${JSON.stringify(sorted({ ...f, machines: byId(f.machines), products: byId(f.products), jobs: byId(f.jobs), log: byId(f.log), photos: byId(f.photos) }), null, 1)}\n`;
 
 export interface ShopRecords {
   shop: Shop;
@@ -37,4 +47,12 @@ export const jobFile = (r: ShopRecords, jobId: string): RichLayerFile => ({
 });
 
 /** A name that sorts and can be found again: client, title, date, and what it is. */
-export const fileName = (title: string, date: string, ending: string): string => `${title.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "rich-layer"}-${date}${ending}`;
+export const fileName = (title: string, date: string, ending: string): string =>
+  `${
+    title
+      .toLowerCase()
+      .normalize("NFKD")
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-|-$/g, "")
+      .slice(0, 60) || "rich-layer"
+  }-${date}${ending}`;

@@ -7,7 +7,19 @@ import { isSubstrate, substrate } from "../../core/catalogue/substrates";
 import { weigh } from "../../core/catalogue/route-rules";
 import { route, ROUTES } from "../../core/catalogue/routes";
 import { against } from "../../core/catalogue/support";
-import { Id, LocalTime, Num, OneOf, OrNull, Text, TextList, Whole, Colour, SubList, Sub } from "../../core/records/fields";
+import {
+  Id,
+  LocalTime,
+  Num,
+  OneOf,
+  OrNull,
+  Text,
+  TextList,
+  Whole,
+  Colour,
+  SubList,
+  Sub,
+} from "../../core/records/fields";
 import { BEAMS, ROUTE_IDS, USES, type Beam, type Use } from "../../core/records/ids";
 import { Choices, Job, Order, Substrate, WrapUp, type Zone } from "../../core/records/job";
 import { check, sayFaults } from "../../core/records/parse";
@@ -68,7 +80,8 @@ function climateOf(raw: Record<string, unknown> | undefined): Climate {
     if (raw.hourly.length !== 24) throw new BadInput(`climate.hourly must hold 24 points, has ${raw.hourly.length}.`);
     out.kind = "hourly";
     out.hourly = raw.hourly.map((p, i) => {
-      if (!Array.isArray(p) || typeof p[0] !== "number" || typeof p[1] !== "number") throw new BadInput(`climate.hourly[${i}] must be [°C, humidity 0-1].`);
+      if (!Array.isArray(p) || typeof p[0] !== "number" || typeof p[1] !== "number")
+        throw new BadInput(`climate.hourly[${i}] must be [°C, humidity 0-1].`);
       return { c: p[0], rh: p[1] };
     });
     out.c = out.hourly[12].c;
@@ -100,8 +113,16 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
   if (!checked.ok) throw new BadInput(`The brief: ${sayFaults(checked.faults)}.`);
   const b = checked.value;
   if (!isSubstrate(b.substrate.id)) throw new BadInput(`substrate.id: “${b.substrate.id}” is not a substrate.`);
-  for (const u of b.use ?? []) if (!(USES as readonly string[]).includes(u)) throw new BadInput(`use: “${u}” is not one of ${USES.join(", ")}.`);
-  const shop: Shop = { ...new Shop(), hours: { ...new Hours() }, climate: climateOf(b.climate), daysOff: [], tools: b.tools ?? [], learned: [] };
+  for (const u of b.use ?? [])
+    if (!(USES as readonly string[]).includes(u)) throw new BadInput(`use: “${u}” is not one of ${USES.join(", ")}.`);
+  const shop: Shop = {
+    ...new Shop(),
+    hours: { ...new Hours() },
+    climate: climateOf(b.climate),
+    daysOff: [],
+    tools: b.tools ?? [],
+    learned: [],
+  };
   if (b.zone) {
     try {
       zonedClock(b.zone);
@@ -111,7 +132,16 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
     shop.zone = b.zone;
   }
   if (b.hours) {
-    shop.hours = { mon: null, tue: null, wed: null, thu: null, fri: null, sat: null, sun: null, ...(b.hours as Partial<Hours>) } as Hours;
+    shop.hours = {
+      mon: null,
+      tue: null,
+      wed: null,
+      thu: null,
+      fri: null,
+      sat: null,
+      sun: null,
+      ...(b.hours as Partial<Hours>),
+    } as Hours;
     shop.hoursSet = true;
   }
   const soundShop = check(Shop, shop, "shop");
@@ -119,13 +149,30 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
   // Tools that are named stand in the Workshop with ordinary figures.
   const has = (word: string): boolean => (b.tools ?? []).some((t) => t.includes(word));
   const gear: Gear[] = [
-    ...(has("oven") || b.route === "D4" ? [{ ...new Gear(), id: "oven", kind: "oven" as const, name: "Oven", maxC: 230, trayW: 360, trayH: 300, notForFood: true }] : []),
-    ...(has("gun") ? [{ ...new Gear(), id: "heat-gun", kind: "gun" as const, name: "Heat gun", maxC: 550, lowFan: true }] : []),
+    ...(has("oven") || b.route === "D4"
+      ? [
+          {
+            ...new Gear(),
+            id: "oven",
+            kind: "oven" as const,
+            name: "Oven",
+            maxC: 230,
+            trayW: 360,
+            trayH: 300,
+            notForFood: true,
+          },
+        ]
+      : []),
+    ...(has("gun")
+      ? [{ ...new Gear(), id: "heat-gun", kind: "gun" as const, name: "Heat gun", maxC: 550, lowFan: true }]
+      : []),
   ];
   if (gear.length) shop.gear = gear;
   let routeId = b.route ?? null;
-  if (routeId !== null && !(ROUTE_IDS as readonly string[]).includes(routeId)) throw new BadInput(`route: “${routeId}” is not one of ${ROUTE_IDS.join(", ")}.`);
-  for (const z of b.zones ?? []) if (z.finish !== undefined && !isFinish(z.finish)) throw new BadInput(`zones: “${z.finish}” is not a finish.`);
+  if (routeId !== null && !(ROUTE_IDS as readonly string[]).includes(routeId))
+    throw new BadInput(`route: “${routeId}” is not one of ${ROUTE_IDS.join(", ")}.`);
+  for (const z of b.zones ?? [])
+    if (z.finish !== undefined && !isFinish(z.finish)) throw new BadInput(`zones: “${z.finish}” is not a finish.`);
   const kind = substrate(b.substrate.id);
   const shape = kind.family === "glass" ? ("ball" as const) : ("flat" as const);
   const finishes = [...new Set((b.zones ?? []).flatMap((z) => z.finish ?? []))];
@@ -134,21 +181,52 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
   if (routeId === null) {
     const narrow = (b.zones ?? []).flatMap((z) => z.narrowestMm ?? []);
     const oven = gear.find((g) => g.kind === "oven");
-    const a = { family: kind.family, grain: kind.grain, veneer: kind.veneerMm !== null, beam: facts.beam, quantity: b.quantity ?? 1, colours, use: (b.use ?? []) as Use[], ovenFits: oven !== undefined && b.substrate.w <= oven.trayW! && b.substrate.h <= oven.trayH!, narrowestMm: narrow.length ? Math.min(...narrow) : null };
-    const fits = ROUTES.filter((r) => !against(r, facts).length).sort((x, y) => weigh(y, a).points - weigh(x, a).points);
-    if (!fits.length) throw new NoAnswer(`No route goes on ${kind.name.toLowerCase()} with this beam and these finishes.`);
+    const a = {
+      family: kind.family,
+      grain: kind.grain,
+      veneer: kind.veneerMm !== null,
+      beam: facts.beam,
+      quantity: b.quantity ?? 1,
+      colours,
+      use: (b.use ?? []) as Use[],
+      ovenFits: oven !== undefined && b.substrate.w <= oven.trayW! && b.substrate.h <= oven.trayH!,
+      narrowestMm: narrow.length ? Math.min(...narrow) : null,
+    };
+    const fits = ROUTES.filter((r) => !against(r, facts).length).sort(
+      (x, y) => weigh(y, a).points - weigh(x, a).points,
+    );
+    if (!fits.length)
+      throw new NoAnswer(`No route goes on ${kind.name.toLowerCase()} with this beam and these finishes.`);
     routeId = fits[0].id;
   }
   const rt = route(routeId);
   const stands = against(rt, { ...facts, beam: null, colours: 1, finishes: [] });
-  if (stands.length) throw new NoAnswer(`Route ${rt.id} (${rt.name.toLowerCase()}): ${stands[0].why.replace(/^It/, "it")}`);
+  if (stands.length)
+    throw new NoAnswer(`Route ${rt.id} (${rt.name.toLowerCase()}): ${stands[0].why.replace(/^It/, "it")}`);
   const machine = b.beam ? defaultMachine(b.beam.id, b.beam.watts) : null;
   const products: Product[] = STARTER.map((s) => defaultProduct(s.id, s.name, s.finish, s.colour));
   // What the route is filled with where the brief names no finish.
   const usual = rt.fills[0] ?? (rt.id === "A1" ? "spray-enamel" : undefined);
   let job: Job = {
-    ...new Job(), id: "job", title: "Job from a brief", quantity: b.quantity ?? 1, substrate: { ...new Substrate(), ...b.substrate, ...(shape === "ball" ? { shape, diameter: b.substrate.w } : {}) }, use: b.use ?? [], due: b.due ?? null,
-    start: b.now ?? "2027-01-11T08:00", machineId: machine?.id ?? null, route: rt.id, artwork: null, zones: [], choices: { ...new Choices() }, edits: [], waivers: [], acknowledged: [], plate: null, order: { ...new Order() }, wrapUp: { ...new WrapUp(), flaws: [], photos: [] },
+    ...new Job(),
+    id: "job",
+    title: "Job from a brief",
+    quantity: b.quantity ?? 1,
+    substrate: { ...new Substrate(), ...b.substrate, ...(shape === "ball" ? { shape, diameter: b.substrate.w } : {}) },
+    use: b.use ?? [],
+    due: b.due ?? null,
+    start: b.now ?? "2027-01-11T08:00",
+    machineId: machine?.id ?? null,
+    route: rt.id,
+    artwork: null,
+    zones: [],
+    choices: { ...new Choices() },
+    edits: [],
+    waivers: [],
+    acknowledged: [],
+    plate: null,
+    order: { ...new Order() },
+    wrapUp: { ...new WrapUp(), flaws: [], photos: [] },
   };
   if (b.svg !== undefined) {
     if (!clip) throw new BadInput("svg: drawings cannot be measured here; give zones.");
@@ -158,7 +236,11 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
     job.zones = job.zones.map((z) => {
       const want = asked.get(z.id);
       // One colour under the top: the first zone's paint serves all, unless the brief says otherwise.
-      const p = productOf(want?.finish ?? usual, want?.colour ?? (rt.maxColours === 1 ? job.zones[0].colour : z.colour), products);
+      const p = productOf(
+        want?.finish ?? usual,
+        want?.colour ?? (rt.maxColours === 1 ? job.zones[0].colour : z.colour),
+        products,
+      );
       return { ...z, productId: p.id };
     });
   } else {
@@ -166,8 +248,25 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
     job.zones = b.zones.map((z, i): Zone => {
       if (z.areaMm2 === undefined) throw new BadInput(`zones[${i}].areaMm2 is missing.`);
       const colour = z.colour ?? COLOUR_OF_FINISH;
-      return { id: z.id, name: z.id, colour, areaMm2: z.areaMm2, perimeterMm: z.perimeterMm ?? null, narrowestMm: z.narrowestMm ?? null, pieces: null, holes: null, smallestMm2: null, outline: "", rows: [], productId: productOf(z.finish ?? usual, colour, products).id, bare: false };
+      return {
+        id: z.id,
+        name: z.id,
+        colour,
+        areaMm2: z.areaMm2,
+        perimeterMm: z.perimeterMm ?? null,
+        narrowestMm: z.narrowestMm ?? null,
+        pieces: null,
+        holes: null,
+        smallestMm2: null,
+        outline: "",
+        rows: [],
+        productId: productOf(z.finish ?? usual, colour, products).id,
+        bare: false,
+      };
     });
   }
-  return jobFile({ shop: soundShop.value, machines: machine ? [machine] : [], products, jobs: [job], log: [], photos: [] }, "job");
+  return jobFile(
+    { shop: soundShop.value, machines: machine ? [machine] : [], products, jobs: [job], log: [], photos: [] },
+    "job",
+  );
 }

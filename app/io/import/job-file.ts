@@ -24,7 +24,8 @@ function crossCheck(f: RichLayerFile): Fault[] {
   } catch {
     say("shop.zone", `“${f.shop.zone}” is not a known time zone`);
   }
-  if (f.shop.climate.kind === "hourly" && f.shop.climate.hourly.length !== 24) say("shop.climate.hourly", `must hold 24 points, has ${f.shop.climate.hourly.length}`);
+  if (f.shop.climate.kind === "hourly" && f.shop.climate.hourly.length !== 24)
+    say("shop.climate.hourly", `must hold 24 points, has ${f.shop.climate.hourly.length}`);
   for (const key of ["machines", "products", "jobs", "log", "photos"] as const) {
     const seen = new Set<string>();
     f[key].forEach((r, i) => {
@@ -63,9 +64,15 @@ export function readJobFile(text: string): FileRead {
     raw = JSON.parse(text);
   } catch (e) {
     const at = /position (\d+)/.exec((e as Error).message);
-    return fail("", at ? `the file is not sound JSON near character ${at[1]}` : "the file is not sound JSON: it ends too early or holds something else");
+    return fail(
+      "",
+      at
+        ? `the file is not sound JSON near character ${at[1]}`
+        : "the file is not sound JSON: it ends too early or holds something else",
+    );
   }
-  if (!raw || typeof raw !== "object" || Array.isArray(raw) || !("richlayer" in raw)) return fail("richlayer", "is missing: this is not a Rich Layer file");
+  if (!raw || typeof raw !== "object" || Array.isArray(raw) || !("richlayer" in raw))
+    return fail("richlayer", "is missing: this is not a Rich Layer file");
   let content: Record<string, unknown>;
   try {
     content = migrateFile(raw as Record<string, unknown>, RECORD_VERSION);
@@ -81,5 +88,7 @@ export function readJobFile(text: string): FileRead {
 /** The one job of a file with its shop around it. */
 export const worldOf = (f: RichLayerFile, jobId?: string): World | null => {
   const job = f.jobs.find((j) => jobId === undefined || j.id === jobId);
-  return job ? { shop: f.shop, machines: f.machines, products: f.products, job, log: f.log.filter((e) => e.jobId === job.id) } : null;
+  return job
+    ? { shop: f.shop, machines: f.machines, products: f.products, job, log: f.log.filter((e) => e.jobId === job.id) }
+    : null;
 };

@@ -25,16 +25,45 @@ const STALE_MIN = 120;
 
 export const alarmsOf = (rack: RackRow[]): AlarmEvent[] =>
   rack.flatMap((r) => [
-    ...(r.sunSince !== null ? [{ key: `${r.id}|sun|${r.sunSince}`, at: r.sunSince + SUN_MIN, title: `${r.title}: bring it in`, body: `It has stood in the sun or warm air for ${SUN_MIN} minutes.` }] : []),
-    ...(r.is !== "done" && r.opens !== null && r.state !== null ? [{ key: `${r.id}|${r.next}|opens|${r.opens}`, at: r.opens, title: `${r.title}: ready`, body: `${r.next} can be done now.` }] : []),
-    ...(r.is !== "missed" && r.closes !== null ? [{ key: `${r.id}|${r.next}|closes|${r.closes}`, at: r.closes - WARN_MIN, title: `${r.title}: window closing`, body: `${r.next}: the window shuts in ${WARN_MIN} minutes.` }] : []),
+    ...(r.sunSince !== null
+      ? [
+          {
+            key: `${r.id}|sun|${r.sunSince}`,
+            at: r.sunSince + SUN_MIN,
+            title: `${r.title}: bring it in`,
+            body: `It has stood in the sun or warm air for ${SUN_MIN} minutes.`,
+          },
+        ]
+      : []),
+    ...(r.is !== "done" && r.opens !== null && r.state !== null
+      ? [
+          {
+            key: `${r.id}|${r.next}|opens|${r.opens}`,
+            at: r.opens,
+            title: `${r.title}: ready`,
+            body: `${r.next} can be done now.`,
+          },
+        ]
+      : []),
+    ...(r.is !== "missed" && r.closes !== null
+      ? [
+          {
+            key: `${r.id}|${r.next}|closes|${r.closes}`,
+            at: r.closes - WARN_MIN,
+            title: `${r.title}: window closing`,
+            body: `${r.next}: the window shuts in ${WARN_MIN} minutes.`,
+          },
+        ]
+      : []),
   ]);
 
 const FLAG = "richlayer.notify";
-export const wantsAlarms = (): boolean => typeof Notification !== "undefined" && Notification.permission === "granted" && localStorage.getItem(FLAG) === "on";
+export const wantsAlarms = (): boolean =>
+  typeof Notification !== "undefined" && Notification.permission === "granted" && localStorage.getItem(FLAG) === "on";
 
 /** Which of the known events fall due: told once, not when they were over before the page was opened or are no news any more. */
-export const due = (known: Iterable<AlarmEvent>, told: ReadonlySet<string>, since: number, now: number): AlarmEvent[] => [...known].filter((e) => !told.has(e.key) && e.at <= now && e.at > since && now - e.at <= STALE_MIN);
+export const due = (known: Iterable<AlarmEvent>, told: ReadonlySet<string>, since: number, now: number): AlarmEvent[] =>
+  [...known].filter((e) => !told.has(e.key) && e.at <= now && e.at > since && now - e.at <= STALE_MIN);
 
 /** Tells what falls due while the page is open. Nothing is read or stored. */
 export function useAlarms(events: AlarmEvent[], since: number): void {
@@ -61,7 +90,15 @@ export function useAlarms(events: AlarmEvent[], since: number): void {
 /** The switch for it, with what it can and cannot do. */
 export function TellMe({ events, now }: { events: AlarmEvent[]; now: number }) {
   const [opened] = useState(now);
-  const [state, setState] = useState<"off" | "on" | "denied" | "none">(() => (typeof Notification === "undefined" ? "none" : wantsAlarms() ? "on" : Notification.permission === "denied" ? "denied" : "off"));
+  const [state, setState] = useState<"off" | "on" | "denied" | "none">(() =>
+    typeof Notification === "undefined"
+      ? "none"
+      : wantsAlarms()
+        ? "on"
+        : Notification.permission === "denied"
+          ? "denied"
+          : "off",
+  );
   useAlarms(state === "on" ? events : [], opened);
   const turn = async (): Promise<void> => {
     if (state === "on") {
@@ -73,12 +110,31 @@ export function TellMe({ events, now }: { events: AlarmEvent[]; now: number }) {
     setState(answer === "granted" ? "on" : answer === "denied" ? "denied" : "off");
   };
   if (state === "none") return null;
-  if (state === "denied") return <p className="max-w-[300px] text-[16px] text-[#d9d0de]">This browser is told not to notify. Calendar alarms, on the job’s Calendar, work without it.</p>;
+  if (state === "denied")
+    return (
+      <p className="max-w-[300px] text-[16px] text-[#d9d0de]">
+        This browser is told not to notify. Calendar alarms, on the job’s Calendar, work without it.
+      </p>
+    );
   return (
     <span className="flex items-center gap-3">
-      {state === "on" && <span className="text-[16px] text-[#d9d0de]">while a tab is open; with all closed only <Link className="underline" to="../calendar" relative="path">calendar alarms</Link> ring</span>}
-      <button type="button" aria-pressed={state === "on"} className="btn !min-h-[44px] !border-[#a79bb0]" onClick={() => void turn()}>
-        {state === "on" ? "Tells you" : "Tell me"}<span className="max-lg:hidden"> when ready or closing</span>
+      {state === "on" && (
+        <span className="text-[16px] text-[#d9d0de]">
+          while a tab is open; with all closed only{" "}
+          <Link className="underline" to="../calendar" relative="path">
+            calendar alarms
+          </Link>{" "}
+          ring
+        </span>
+      )}
+      <button
+        type="button"
+        aria-pressed={state === "on"}
+        className="btn !min-h-[44px] !border-[#a79bb0]"
+        onClick={() => void turn()}
+      >
+        {state === "on" ? "Tells you" : "Tell me"}
+        <span className="max-lg:hidden"> when ready or closing</span>
       </button>
     </span>
   );

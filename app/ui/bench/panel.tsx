@@ -3,51 +3,139 @@ import { useState } from "react";
 
 export type PanelName = "note" | "early" | "reading" | "earlier";
 
-const CHIPS = ["drip", "dust in it", "thin at the edge", "bubble", "colour crept", "spat", "too cold to touch", "looks right"];
+const CHIPS = [
+  "drip",
+  "dust in it",
+  "thin at the edge",
+  "bubble",
+  "colour crept",
+  "spat",
+  "too cold to touch",
+  "looks right",
+];
 const wide = "field-in !min-h-[56px] !bg-[#17131b] !text-[#f8f4f9]";
 const pale = "btn !min-h-[56px] !border-[#f8f4f9]";
 
-export function BenchPanel({ name, step, local, last, onClose, onPhoto, onSend }: { name: PanelName; step: string; local: string; last: { what: string; piece: number | null; at: string } | null; onClose(): void; onPhoto(): void; onSend(more: Record<string, string>): void }) {
+export function BenchPanel({
+  name,
+  step,
+  local,
+  last,
+  onClose,
+  onPhoto,
+  onSend,
+}: {
+  name: PanelName;
+  step: string;
+  local: string;
+  last: { what: string; piece: number | null; at: string } | null;
+  onClose(): void;
+  onPhoto(): void;
+  onSend(more: Record<string, string>): void;
+}) {
   const [text, setText] = useState("");
   const submit = (e: React.FormEvent<HTMLFormElement>): void => {
     e.preventDefault();
     onSend({ ...(Object.fromEntries(new FormData(e.currentTarget)) as Record<string, string>), intent: name, step });
   };
   return (
-    <form onSubmit={submit} onKeyDown={(e) => e.key === "Escape" && onClose()} className="flex flex-wrap items-end gap-3 rounded-xl bg-[#2a232f] p-4">
+    <form
+      onSubmit={submit}
+      onKeyDown={(e) => e.key === "Escape" && onClose()}
+      className="flex flex-wrap items-end gap-3 rounded-xl bg-[#2a232f] p-4"
+    >
       {name === "note" && (
         <>
           <div role="group" aria-label="In one tap" className="flex basis-full flex-wrap gap-2">
-            {CHIPS.map((c) => <button key={c} type="button" className="btn !min-h-[48px] !border-[#a79bb0]" onClick={() => onSend({ intent: "note", step, text: c })}>{c}</button>)}
+            {CHIPS.map((c) => (
+              <button
+                key={c}
+                type="button"
+                className="btn !min-h-[48px] !border-[#a79bb0]"
+                onClick={() => onSend({ intent: "note", step, text: c })}
+              >
+                {c}
+              </button>
+            ))}
           </div>
-          <label className="flex-1 max-lg:basis-full">Note<input name="text" value={text} onChange={(e) => setText(e.target.value)} className={wide} autoFocus autoComplete="off" required maxLength={2000} /></label>
+          <label className="flex-1 max-lg:basis-full">
+            Note
+            <input
+              name="text"
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+              className={wide}
+              autoFocus
+              autoComplete="off"
+              required
+              maxLength={2000}
+            />
+          </label>
           <button className={pale}>Keep the note</button>
         </>
       )}
       {name === "early" && (
         <>
-          <label className="flex-1 max-lg:basis-full">Why is it begun before its time? The risk is kept with the job.<input name="reason" className={wide} autoFocus autoComplete="off" required maxLength={2000} /></label>
+          <label className="flex-1 max-lg:basis-full">
+            Why is it begun before its time? The risk is kept with the job.
+            <input name="reason" className={wide} autoFocus autoComplete="off" required maxLength={2000} />
+          </label>
           <button className={pale}>Begin early, as a risk</button>
         </>
       )}
       {name === "reading" && (
         <>
-          <label>Temperature<input name="c" className={wide} autoFocus autoComplete="off" inputMode="decimal" required /></label>
-          <label>Humidity, %<input name="rh" className={wide} autoComplete="off" inputMode="decimal" required /></label>
+          <label>
+            Temperature
+            <input name="c" className={wide} autoFocus autoComplete="off" inputMode="decimal" required />
+          </label>
+          <label>
+            Humidity, %<input name="rh" className={wide} autoComplete="off" inputMode="decimal" required />
+          </label>
           <button className={pale}>Take this reading</button>
-          <button type="button" className={pale} onClick={() => onSend({ intent: "reading", step, sensor: "true" })}>Ask the shop sensor (simulated)</button>
-          <p className="basis-full text-[#d9d0de]">It counts for three hours or until the next one; every wait is reckoned anew.</p>
+          <button type="button" className={pale} onClick={() => onSend({ intent: "reading", step, sensor: "true" })}>
+            Ask the shop sensor (simulated)
+          </button>
+          <p className="basis-full text-[#d9d0de]">
+            It counts for three hours or until the next one; every wait is reckoned anew.
+          </p>
         </>
       )}
       {name === "earlier" && last && (
         <>
-          <label className="flex-1 max-lg:basis-full">When was “{last.what}{last.piece ? ` ${last.piece}` : ""}” really?<input name="at" type="datetime-local" defaultValue={last.at} max={local} className={wide} autoFocus required /></label>
+          <label className="flex-1 max-lg:basis-full">
+            When was “{last.what}
+            {last.piece ? ` ${last.piece}` : ""}” really?
+            <input
+              name="at"
+              type="datetime-local"
+              defaultValue={last.at}
+              max={local}
+              className={wide}
+              autoFocus
+              required
+            />
+          </label>
           <button className={pale}>Put it right</button>
         </>
       )}
-      <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={onClose}>Leave it</button>
-      {name === "note" && <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={onPhoto}>Photo</button>}
-      {name === "note" && last && <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={() => onSend({ intent: "open-earlier" })}>The last tap was earlier…</button>}
+      <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={onClose}>
+        Leave it
+      </button>
+      {name === "note" && (
+        <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={onPhoto}>
+          Photo
+        </button>
+      )}
+      {name === "note" && last && (
+        <button
+          type="button"
+          className="btn !min-h-[56px] !border-[#a79bb0]"
+          onClick={() => onSend({ intent: "open-earlier" })}
+        >
+          The last tap was earlier…
+        </button>
+      )}
     </form>
   );
 }

@@ -31,10 +31,59 @@ export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: 
   return (
     <ul className="flex flex-col gap-3">
       {rows.map((r, i) => (
-        <li key={r.id} data-rack={r.id} className={`rounded-xl bg-[#2a232f] p-4 ${r.id === here ? "border-2 border-[#66cdb8]" : ""}`}>
-          <h3 className={i === 0 && r.closes !== null ? "text-[1.25rem]" : ""}>{r.id === here ? `${r.title} · ${r.next}` : <Link to={r.is === "done" ? `/jobs/${r.id}/wrap-up` : `/jobs/${r.id}/bench`} className="inline-block min-h-[44px] py-2 underline">{r.title} · {r.next}</Link>}</h3>
-          {r.sunSince !== null && now - r.sunSince < 240 && <p className="text-[#ffc4b6]"><Why quiet of={{ title: "In the sun or warm air", rows: () => [{ name: "Since its last coat", value: showMinutes(Math.max(0, Math.floor(now - (r.sunSince as number)))), from: "bench log" }, { name: "Bring it in after", value: showMinutes(SUN_MIN), from: "default" }], ask: null }}>In the sun or warm air for {Math.max(0, Math.floor(now - r.sunSince))} min{now - r.sunSince >= SUN_MIN ? ": bring it in" : ""}.</Why></p>}
-          {r.state !== null ? <DryClock large={i === 0} state={r.state} words={r.words} from={r.from} opens={r.opens} closes={r.closes} now={now} why={r.why} /> : <p className={r.is === "ready" ? "text-[#8fe3d0]" : "text-[#d9d0de]"}>{WORD[r.is]}</p>}
+        <li
+          key={r.id}
+          data-rack={r.id}
+          className={`rounded-xl bg-[#2a232f] p-4 ${r.id === here ? "border-2 border-[#66cdb8]" : ""}`}
+        >
+          <h3 className={i === 0 && r.closes !== null ? "text-[1.25rem]" : ""}>
+            {r.id === here ? (
+              `${r.title} · ${r.next}`
+            ) : (
+              <Link
+                to={r.is === "done" ? `/jobs/${r.id}/wrap-up` : `/jobs/${r.id}/bench`}
+                className="inline-block min-h-[44px] py-2 underline"
+              >
+                {r.title} · {r.next}
+              </Link>
+            )}
+          </h3>
+          {r.sunSince !== null && now - r.sunSince < 240 && (
+            <p className="text-[#ffc4b6]">
+              <Why
+                quiet
+                of={{
+                  title: "In the sun or warm air",
+                  rows: () => [
+                    {
+                      name: "Since its last coat",
+                      value: showMinutes(Math.max(0, Math.floor(now - (r.sunSince as number)))),
+                      from: "bench log",
+                    },
+                    { name: "Bring it in after", value: showMinutes(SUN_MIN), from: "default" },
+                  ],
+                  ask: null,
+                }}
+              >
+                In the sun or warm air for {Math.max(0, Math.floor(now - r.sunSince))} min
+                {now - r.sunSince >= SUN_MIN ? ": bring it in" : ""}.
+              </Why>
+            </p>
+          )}
+          {r.state !== null ? (
+            <DryClock
+              large={i === 0}
+              state={r.state}
+              words={r.words}
+              from={r.from}
+              opens={r.opens}
+              closes={r.closes}
+              now={now}
+              why={r.why}
+            />
+          ) : (
+            <p className={r.is === "ready" ? "text-[#8fe3d0]" : "text-[#d9d0de]"}>{WORD[r.is]}</p>
+          )}
         </li>
       ))}
     </ul>

@@ -37,8 +37,18 @@ type Layer = ZoneLayers["layers"][number];
 /** What a layer looks like in a section. */
 export function lookOf(l: Layer, paints: Record<string, PaintLook>): { fill: string; name: string; ink: string } {
   if (l.kind === "char") return { fill: CHAR_COLOUR, name: "Char", ink: "#fff" };
-  if (l.kind === "skin") return { fill: { glaze: "#f4f4f0", coating: "#2d3a55", silver: "#cfd6da" }[l.finish ?? ""] ?? "#cccccc", name: { glaze: "Glaze", coating: "Coating", silver: "Silvering" }[l.finish ?? ""] ?? "Skin", ink: l.finish === "coating" ? "#ffffff" : "#1b161e" };
-  if (l.kind === "mask") return { fill: (l.product && paints[l.product]?.colour) || "#d8c79a", name: (l.product && paints[l.product]?.name) || "Mask", ink: "#1b161e" };
+  if (l.kind === "skin")
+    return {
+      fill: { glaze: "#f4f4f0", coating: "#2d3a55", silver: "#cfd6da" }[l.finish ?? ""] ?? "#cccccc",
+      name: { glaze: "Glaze", coating: "Coating", silver: "Silvering" }[l.finish ?? ""] ?? "Skin",
+      ink: l.finish === "coating" ? "#ffffff" : "#1b161e",
+    };
+  if (l.kind === "mask")
+    return {
+      fill: (l.product && paints[l.product]?.colour) || "#d8c79a",
+      name: (l.product && paints[l.product]?.name) || "Mask",
+      ink: "#1b161e",
+    };
   const p = l.product ? paints[l.product] : undefined;
   const fill = p ? (p.clear ? tint(p.colour) : p.colour) : "#999999";
   return { fill, name: `${p?.name ?? "Film"}${l.coat ? ` ${l.coat}` : ""}`, ink: dark(fill) ? "#ffffff" : "#1b161e" };
@@ -60,7 +70,11 @@ export function CoreSample(p: CoreSampleProps) {
   const y = (um: number): number => TOP + (um - p.range.top) / umPerPx;
   const shown = p.zones.filter((z) => z.zone !== "ground").slice(0, 9);
   const groundZone = p.zones.find((z) => z.zone === "ground");
-  const cols = columns(shown.map((z) => ({ zone: z.zone, areaMm2: p.names[z.zone]?.areaMm2 ?? 1 })), LEFT, Math.max(100, w - LEFT - 8));
+  const cols = columns(
+    shown.map((z) => ({ zone: z.zone, areaMm2: p.names[z.zone]?.areaMm2 ?? 1 })),
+    LEFT,
+    Math.max(100, w - LEFT - 8),
+  );
   const bar = niceBar(umPerPx, 70);
   const ticks: number[] = [];
   const step = niceBar(umPerPx, 46);
@@ -78,22 +92,66 @@ export function CoreSample(p: CoreSampleProps) {
   return (
     <div ref={box} className="h-full min-h-[220px] w-full">
       {w > 0 && h > 0 && (
-        <svg width={w} height={h} data-um-per-px={umPerPx} role="group" aria-label={`Core sample, ${shown.length} zones`}>
+        <svg
+          width={w}
+          height={h}
+          data-um-per-px={umPerPx}
+          role="group"
+          aria-label={`Core sample, ${shown.length} zones`}
+        >
           <defs>
-            <pattern id={`${id}g`} width="90" height="22" patternUnits="userSpaceOnUse"><path d="M0 6q22-5 45 0t45 0M0 16q30 4 50 0t40 0" fill="none" stroke="#000" strokeOpacity="0.1" /></pattern>
+            <pattern id={`${id}g`} width="90" height="22" patternUnits="userSpaceOnUse">
+              <path d="M0 6q22-5 45 0t45 0M0 16q30 4 50 0t40 0" fill="none" stroke="#000" strokeOpacity="0.1" />
+            </pattern>
           </defs>
           {ticks.map((t) => (
             <g key={t}>
               <line x1={LEFT - 6} x2={LEFT - 1} y1={y(t)} y2={y(t)} stroke="var(--muted)" />
-              <text x={LEFT - 9} y={y(t) + 4} textAnchor="end" fontSize="12.5" fill="var(--muted)" fontFamily="var(--font-mono)">{Math.abs(p.range.bottom) >= 600 ? (t / 1000).toFixed(step < 100 ? 2 : 1).replace(/^-0(\.0)?$/, "0") : t}</text>
+              <text
+                x={LEFT - 9}
+                y={y(t) + 4}
+                textAnchor="end"
+                fontSize="12.5"
+                fill="var(--muted)"
+                fontFamily="var(--font-mono)"
+              >
+                {Math.abs(p.range.bottom) >= 600
+                  ? (t / 1000).toFixed(step < 100 ? 2 : 1).replace(/^-0(\.0)?$/, "0")
+                  : t}
+              </text>
             </g>
           ))}
-          <text x={4} y={TOP - 20} fontSize="12.5" fill="var(--muted)">{Math.abs(p.range.bottom) >= 600 ? "mm" : "µm"}</text>
-          <rect x={LEFT} y={y(face)} width={w - LEFT - 4} height={Math.max(0, bottom - y(face))} fill={p.ground.colour} />
-          {p.ground.wood && <rect x={LEFT} y={y(face)} width={w - LEFT - 4} height={Math.max(0, bottom - y(face))} fill={`url(#${id}g)`} />}
+          <text x={4} y={TOP - 20} fontSize="12.5" fill="var(--muted)">
+            {Math.abs(p.range.bottom) >= 600 ? "mm" : "µm"}
+          </text>
+          <rect
+            x={LEFT}
+            y={y(face)}
+            width={w - LEFT - 4}
+            height={Math.max(0, bottom - y(face))}
+            fill={p.ground.colour}
+          />
+          {p.ground.wood && (
+            <rect
+              x={LEFT}
+              y={y(face)}
+              width={w - LEFT - 4}
+              height={Math.max(0, bottom - y(face))}
+              fill={`url(#${id}g)`}
+            />
+          )}
           {/* films on the ground between the zones */}
           {groundZone?.layers.map((l, i) => (
-            <rect key={i} {...layerProps(l, "ground")} x={LEFT} y={y(l.topUm)} width={w - LEFT - 4} height={(l.bottomUm - l.topUm) / umPerPx} fill={lookOf(l, p.paints).fill} opacity={l.left < 1 ? 0.6 : 1}>
+            <rect
+              key={i}
+              {...layerProps(l, "ground")}
+              x={LEFT}
+              y={y(l.topUm)}
+              width={w - LEFT - 4}
+              height={(l.bottomUm - l.topUm) / umPerPx}
+              fill={lookOf(l, p.paints).fill}
+              opacity={l.left < 1 ? 0.6 : 1}
+            >
               <title>{`${lookOf(l, p.paints).name}, ${round(l.bottomUm - l.topUm)} µm`}</title>
             </rect>
           ))}
@@ -106,28 +164,90 @@ export function CoreSample(p: CoreSampleProps) {
             return (
               <g key={z.zone} data-zone={z.zone}>
                 {/* the column is cleared, then filled from its own layers */}
-                <rect x={c.x} y={ceiling - 1} width={c.w} height={Math.max(0, y(z.depthUm) - ceiling + 1)} fill="var(--paper)" />
-                {open && <Walls zone={z} x={c.x} w={c.w} top={y(face)} floor={y(z.depthUm)} umPerPx={umPerPx} paints={p.paints} />}
+                <rect
+                  x={c.x}
+                  y={ceiling - 1}
+                  width={c.w}
+                  height={Math.max(0, y(z.depthUm) - ceiling + 1)}
+                  fill="var(--paper)"
+                />
+                {open && (
+                  <Walls
+                    zone={z}
+                    x={c.x}
+                    w={c.w}
+                    top={y(face)}
+                    floor={y(z.depthUm)}
+                    umPerPx={umPerPx}
+                    paints={p.paints}
+                  />
+                )}
                 {z.layers.map((l, k) => {
                   const look = lookOf(l, p.paints);
                   return (
                     <g key={k}>
-                      <rect {...layerProps(l, z.zone)} x={c.x} y={y(l.topUm)} width={c.w} height={(l.bottomUm - l.topUm) / umPerPx} fill={look.fill} stroke={p.lit && p.lit === l.step ? "var(--act)" : "none"} strokeWidth={2}>
+                      <rect
+                        {...layerProps(l, z.zone)}
+                        x={c.x}
+                        y={y(l.topUm)}
+                        width={c.w}
+                        height={(l.bottomUm - l.topUm) / umPerPx}
+                        fill={look.fill}
+                        stroke={p.lit && p.lit === l.step ? "var(--act)" : "none"}
+                        strokeWidth={2}
+                      >
                         <title>{`${look.name}, ${round(l.bottomUm - l.topUm)} µm, ${l.state}`}</title>
                       </rect>
-                      {k === z.layers.length - 1 && <Wet zone={z} x={c.x} w={c.w} y={y} umPerPx={umPerPx} paints={p.paints} />}
+                      {k === z.layers.length - 1 && (
+                        <Wet zone={z} x={c.x} w={c.w} y={y} umPerPx={umPerPx} paints={p.paints} />
+                      )}
                     </g>
                   );
                 })}
                 {p.ghost && Math.abs((p.ghost[z.zone] ?? z.surfaceUm) - z.surfaceUm) > 0.05 && (
                   <g pointerEvents="none">
-                    <line data-ghost={z.zone} x1={c.x - 4} x2={c.x + c.w + 4} y1={y(p.ghost[z.zone])} y2={y(p.ghost[z.zone])} stroke="#ffffff" strokeWidth="4" />
-                    <line x1={c.x - 4} x2={c.x + c.w + 4} y1={y(p.ghost[z.zone])} y2={y(p.ghost[z.zone])} stroke="#0b5f58" strokeWidth="2" strokeDasharray="7 4" />
+                    <line
+                      data-ghost={z.zone}
+                      x1={c.x - 4}
+                      x2={c.x + c.w + 4}
+                      y1={y(p.ghost[z.zone])}
+                      y2={y(p.ghost[z.zone])}
+                      stroke="#ffffff"
+                      strokeWidth="4"
+                    />
+                    <line
+                      x1={c.x - 4}
+                      x2={c.x + c.w + 4}
+                      y1={y(p.ghost[z.zone])}
+                      y2={y(p.ghost[z.zone])}
+                      stroke="#0b5f58"
+                      strokeWidth="2"
+                      strokeDasharray="7 4"
+                    />
                   </g>
                 )}
-                <rect x={c.x} y={ceiling - 2} width={c.w} height={bottom - ceiling + 2} fill="transparent" stroke={p.chosen === z.zone ? "var(--act)" : "none"} strokeDasharray="5 4" strokeWidth="1.5" onClick={() => p.onZone(z.zone)} style={{ cursor: "pointer" }} pointerEvents="stroke" />
+                <rect
+                  x={c.x}
+                  y={ceiling - 2}
+                  width={c.w}
+                  height={bottom - ceiling + 2}
+                  fill="transparent"
+                  stroke={p.chosen === z.zone ? "var(--act)" : "none"}
+                  strokeDasharray="5 4"
+                  strokeWidth="1.5"
+                  onClick={() => p.onZone(z.zone)}
+                  style={{ cursor: "pointer" }}
+                  pointerEvents="stroke"
+                />
                 <foreignObject x={c.x - 22} y={4} width={c.w + 44} height={28}>
-                  <button type="button" aria-pressed={p.chosen === z.zone} onClick={() => p.onZone(z.zone)} className={`mx-auto block h-7 max-w-full truncate rounded px-1.5 text-[13px] ${p.chosen === z.zone ? "font-bold underline decoration-2 underline-offset-4" : ""}`}>{name}</button>
+                  <button
+                    type="button"
+                    aria-pressed={p.chosen === z.zone}
+                    onClick={() => p.onZone(z.zone)}
+                    className={`mx-auto block h-7 max-w-full truncate rounded px-1.5 text-[13px] ${p.chosen === z.zone ? "font-bold underline decoration-2 underline-offset-4" : ""}`}
+                  >
+                    {name}
+                  </button>
                 </foreignObject>
               </g>
             );
@@ -135,14 +255,35 @@ export function CoreSample(p: CoreSampleProps) {
           {p.sandTo !== null && face < p.sandTo && (
             <g>
               <line x1={LEFT} x2={w - 4} y1={y(p.sandTo)} y2={y(p.sandTo)} stroke="#b5331f" strokeDasharray="5 4" />
-              <text x={w - 8} y={y(p.sandTo) + 15} textAnchor="end" fontSize="12.5" fill="#7a1d0c" stroke="#fff" strokeWidth="3" paintOrder="stroke">sanding stops at {round(p.sandTo)} µm</text>
+              <text
+                x={w - 8}
+                y={y(p.sandTo) + 15}
+                textAnchor="end"
+                fontSize="12.5"
+                fill="#7a1d0c"
+                stroke="#fff"
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
+                sanding stops at {round(p.sandTo)} µm
+              </text>
             </g>
           )}
-          {p.lensFromRight !== null && w > 560 && <Leader zone={p.zones.find((z) => z.zone === p.chosen)} col={cols.find((c) => c.zone === p.chosen) ?? { zone: p.chosen, x: w - 60, w: 40 }} y={y} umPerPx={umPerPx} to={[w - p.lensFromRight, h]} />}
+          {p.lensFromRight !== null && w > 560 && (
+            <Leader
+              zone={p.zones.find((z) => z.zone === p.chosen)}
+              col={cols.find((c) => c.zone === p.chosen) ?? { zone: p.chosen, x: w - 60, w: 40 }}
+              y={y}
+              umPerPx={umPerPx}
+              to={[w - p.lensFromRight, h]}
+            />
+          )}
           <g transform={`translate(${LEFT + 8} ${bottom - 8})`}>
             <rect x="-5" y="-22" width={bar / umPerPx + 70} height="28" fill="var(--paper)" fillOpacity="0.9" rx="3" />
             <path d={`M0 -6V0H${bar / umPerPx}V-6`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
-            <text x={bar / umPerPx + 6} y="1" fontSize="12.5" fill="var(--ink)">{barText(bar)}</text>
+            <text x={bar / umPerPx + 6} y="1" fontSize="12.5" fill="var(--ink)">
+              {barText(bar)}
+            </text>
           </g>
         </svg>
       )}
@@ -153,15 +294,51 @@ export function CoreSample(p: CoreSampleProps) {
 const round = (n: number): number => Math.round(n * 10) / 10;
 
 /** What the topmost film has still to lose, above its dry thickness. */
-function Wet({ zone, x, w, y, umPerPx, paints }: { zone: ZoneLayers; x: number; w: number; y: (um: number) => number; umPerPx: number; paints: Record<string, PaintLook> }) {
+function Wet({
+  zone,
+  x,
+  w,
+  y,
+  umPerPx,
+  paints,
+}: {
+  zone: ZoneLayers;
+  x: number;
+  w: number;
+  y: (um: number) => number;
+  umPerPx: number;
+  paints: Record<string, PaintLook>;
+}) {
   const l = zone.layers[zone.layers.length - 1];
   if (!l || l.wetUm === null || l.wetShare <= 0.02) return null;
   const um = (l.wetUm - (l.bottomUm - l.topUm)) * l.wetShare;
-  return um <= 0 ? null : <rect className="wet" x={x} y={y(l.topUm - um)} width={w} height={um / umPerPx} fill={lookOf(l, paints).fill} fillOpacity="0.55" />;
+  return um <= 0 ? null : (
+    <rect
+      className="wet"
+      x={x}
+      y={y(l.topUm - um)}
+      width={w}
+      height={um / umPerPx}
+      fill={lookOf(l, paints).fill}
+      fillOpacity="0.55"
+    />
+  );
 }
 
 /** From a small ring round the films of the chosen zone to the lens below. */
-function Leader({ zone, col, y, umPerPx, to }: { zone: ZoneLayers | undefined; col: { x: number; w: number }; y: (um: number) => number; umPerPx: number; to: [number, number] }) {
+function Leader({
+  zone,
+  col,
+  y,
+  umPerPx,
+  to,
+}: {
+  zone: ZoneLayers | undefined;
+  col: { x: number; w: number };
+  y: (um: number) => number;
+  umPerPx: number;
+  to: [number, number];
+}) {
   if (!zone) return null;
   const [top, low] = [zone.surfaceUm, zone.layers[0]?.bottomUm ?? zone.depthUm];
   const at: [number, number] = [col.x + col.w * 0.7, y((top + low) / 2)];
@@ -179,7 +356,23 @@ function Leader({ zone, col, y, umPerPx, to }: { zone: ZoneLayers | undefined; c
 }
 
 /** Films run up the walls of a cut; their width there is drawn at the scale of the heights. */
-function Walls({ zone, x, w, top, floor, umPerPx, paints }: { zone: ZoneLayers; x: number; w: number; top: number; floor: number; umPerPx: number; paints: Record<string, PaintLook> }) {
+function Walls({
+  zone,
+  x,
+  w,
+  top,
+  floor,
+  umPerPx,
+  paints,
+}: {
+  zone: ZoneLayers;
+  x: number;
+  w: number;
+  top: number;
+  floor: number;
+  umPerPx: number;
+  paints: Record<string, PaintLook>;
+}) {
   const out: React.ReactNode[] = [];
   let inset = 0;
   zone.layers.forEach((l, i) => {
@@ -188,7 +381,10 @@ function Walls({ zone, x, w, top, floor, umPerPx, paints }: { zone: ZoneLayers; 
     const t = l.kind === "char" ? 2 : Math.max(1, ((l.bottomUm - l.topUm) * 0.6) / umPerPx);
     const fill = lookOf(l, paints).fill;
     if (inset + t < w / 3) {
-      out.push(<rect key={`${i}l`} x={x + inset} y={top} width={t} height={Math.max(0, floor - top)} fill={fill} />, <rect key={`${i}r`} x={x + w - inset - t} y={top} width={t} height={Math.max(0, floor - top)} fill={fill} />);
+      out.push(
+        <rect key={`${i}l`} x={x + inset} y={top} width={t} height={Math.max(0, floor - top)} fill={fill} />,
+        <rect key={`${i}r`} x={x + w - inset - t} y={top} width={t} height={Math.max(0, floor - top)} fill={fill} />,
+      );
       inset += t;
     }
   });
@@ -209,7 +405,23 @@ export function lensScale(zone: ZoneLayers, size: number): number {
 }
 
 /** The lens on one zone: its films at a scale of their own. */
-export function Lens({ zone, paints, ground, name, size, lit, onLight }: { zone: ZoneLayers; paints: Record<string, PaintLook>; ground: CoreSampleProps["ground"]; name: string; size: number; lit: string | null; onLight(step: string | null): void }) {
+export function Lens({
+  zone,
+  paints,
+  ground,
+  name,
+  size,
+  lit,
+  onLight,
+}: {
+  zone: ZoneLayers;
+  paints: Record<string, PaintLook>;
+  ground: CoreSampleProps["ground"];
+  name: string;
+  size: number;
+  lit: string | null;
+  onLight(step: string | null): void;
+}) {
   const id = useId();
   const top = zone.layers[zone.layers.length - 1];
   const wet = top && top.wetUm !== null ? Math.max(0, (top.wetUm - (top.bottomUm - top.topUm)) * top.wetShare) : 0;
@@ -218,9 +430,18 @@ export function Lens({ zone, paints, ground, name, size, lit, onLight }: { zone:
   const y = (um: number): number => size * 0.84 - (lowest - um) / umPerPx;
   const bar = niceBar(umPerPx, 60);
   return (
-    <svg width={size} height={size} data-um-per-px={umPerPx} role="group" aria-label={`Lens on ${name}`} className="shrink-0">
+    <svg
+      width={size}
+      height={size}
+      data-um-per-px={umPerPx}
+      role="group"
+      aria-label={`Lens on ${name}`}
+      className="shrink-0"
+    >
       <defs>
-        <clipPath id={id}><circle cx={size / 2} cy={size / 2} r={size / 2 - 2} /></clipPath>
+        <clipPath id={id}>
+          <circle cx={size / 2} cy={size / 2} r={size / 2 - 2} />
+        </clipPath>
       </defs>
       <g clipPath={`url(#${id})`}>
         <rect width={size} height={size} fill="var(--lifted)" />
@@ -230,24 +451,93 @@ export function Lens({ zone, paints, ground, name, size, lit, onLight }: { zone:
           const h = (l.bottomUm - l.topUm) / umPerPx;
           return (
             <g key={i}>
-              <rect data-layer={l.step ?? l.kind} data-zone={zone.zone} data-top-um={l.topUm} data-bottom-um={l.bottomUm} x="0" y={y(l.topUm)} width={size} height={h} fill={look.fill} stroke={lit && lit === l.step ? "var(--act)" : "none"} strokeWidth="3" onMouseEnter={() => onLight(l.step)} onMouseLeave={() => onLight(null)} />
-              {i > 0 && <line x1="0" x2={size} y1={y(l.bottomUm)} y2={y(l.bottomUm)} stroke={look.ink} strokeOpacity="0.35" strokeWidth="1" pointerEvents="none" />}
-              {h >= 13 && <text x={size / 2} y={y(l.topUm) + h / 2 + 4.5} textAnchor="middle" fontSize="12.5" fill={look.ink} pointerEvents="none">{look.name}, {round(l.bottomUm - l.topUm)} µm</text>}
+              <rect
+                data-layer={l.step ?? l.kind}
+                data-zone={zone.zone}
+                data-top-um={l.topUm}
+                data-bottom-um={l.bottomUm}
+                x="0"
+                y={y(l.topUm)}
+                width={size}
+                height={h}
+                fill={look.fill}
+                stroke={lit && lit === l.step ? "var(--act)" : "none"}
+                strokeWidth="3"
+                onMouseEnter={() => onLight(l.step)}
+                onMouseLeave={() => onLight(null)}
+              />
+              {i > 0 && (
+                <line
+                  x1="0"
+                  x2={size}
+                  y1={y(l.bottomUm)}
+                  y2={y(l.bottomUm)}
+                  stroke={look.ink}
+                  strokeOpacity="0.35"
+                  strokeWidth="1"
+                  pointerEvents="none"
+                />
+              )}
+              {h >= 13 && (
+                <text
+                  x={size / 2}
+                  y={y(l.topUm) + h / 2 + 4.5}
+                  textAnchor="middle"
+                  fontSize="12.5"
+                  fill={look.ink}
+                  pointerEvents="none"
+                >
+                  {look.name}, {round(l.bottomUm - l.topUm)} µm
+                </text>
+              )}
             </g>
           );
         })}
         {top && wet > 0.5 && (
           <g>
-            <rect className="wet" x="0" y={y(top.topUm) - wet / umPerPx} width={size} height={wet / umPerPx} fill={lookOf(top, paints).fill} fillOpacity="0.6" />
-            {wet / umPerPx > 14 && <text x={size / 2} y={y(top.topUm) - wet / umPerPx / 2 + 4} textAnchor="middle" fontSize="12.5" fill="var(--ink)">wet, {round(wet)} µm to lose</text>}
+            <rect
+              className="wet"
+              x="0"
+              y={y(top.topUm) - wet / umPerPx}
+              width={size}
+              height={wet / umPerPx}
+              fill={lookOf(top, paints).fill}
+              fillOpacity="0.6"
+            />
+            {wet / umPerPx > 14 && (
+              <text
+                x={size / 2}
+                y={y(top.topUm) - wet / umPerPx / 2 + 4}
+                textAnchor="middle"
+                fontSize="12.5"
+                fill="var(--ink)"
+              >
+                wet, {round(wet)} µm to lose
+              </text>
+            )}
           </g>
         )}
         {/* the ground goes on, but not at this scale: a break mark says so */}
-        <path d={breakMark(size, y(lowest) + 26)} fill="none" stroke={dark(ground.colour) ? "#fff" : "#1b161e"} strokeWidth="1.2" />
-        <text x={size / 2} y={y(lowest) + 18} textAnchor="middle" fontSize="12.5" fill={dark(ground.colour) ? "#fff" : "#1b161e"}>{ground.name}</text>
+        <path
+          d={breakMark(size, y(lowest) + 26)}
+          fill="none"
+          stroke={dark(ground.colour) ? "#fff" : "#1b161e"}
+          strokeWidth="1.2"
+        />
+        <text
+          x={size / 2}
+          y={y(lowest) + 18}
+          textAnchor="middle"
+          fontSize="12.5"
+          fill={dark(ground.colour) ? "#fff" : "#1b161e"}
+        >
+          {ground.name}
+        </text>
         <g transform={`translate(${size / 2 - bar / umPerPx / 2 - 18} ${size * 0.1})`}>
           <path d={`M0 -4V3H${bar / umPerPx}V-4`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
-          <text x={bar / umPerPx + 6} y="4" fontSize="12.5" fill="var(--ink)">{barText(bar)}</text>
+          <text x={bar / umPerPx + 6} y="4" fontSize="12.5" fill="var(--ink)">
+            {barText(bar)}
+          </text>
         </g>
       </g>
       <circle cx={size / 2} cy={size / 2} r={size / 2 - 2} fill="none" stroke="var(--ink)" strokeWidth="1.5" />

@@ -2,9 +2,23 @@
 import { useState } from "react";
 import type { Severity } from "../../core/records/ids";
 
-export const Swatch = ({ colour, label }: { colour: string; label?: string }) => <span className="swatch" style={{ background: colour }} role={label ? "img" : undefined} aria-label={label} aria-hidden={label ? undefined : true} />;
+export const Swatch = ({ colour, label }: { colour: string; label?: string }) => (
+  <span
+    className="swatch"
+    style={{ background: colour }}
+    role={label ? "img" : undefined}
+    aria-label={label}
+    aria-hidden={label ? undefined : true}
+  />
+);
 
-const WORD: Record<Severity, string> = { never: "Never", stop: "Stop", hazard: "Hazard", risk: "Risk", advice: "Advice" };
+const WORD: Record<Severity, string> = {
+  never: "Never",
+  stop: "Stop",
+  hazard: "Hazard",
+  risk: "Risk",
+  advice: "Advice",
+};
 
 /** Severity by shape and word, not by colour alone. */
 export function Mark({ severity }: { severity: Severity }) {

@@ -53,20 +53,44 @@ function useSave(p: Common): Save {
 function Label({ id, p, error, again }: { id: string; p: Common; error: string | null; again: Save["again"] }) {
   return (
     <>
-      <label htmlFor={id} className={p.hideLabel ? "sr-only" : "flex flex-wrap items-baseline gap-x-2 text-[0.93rem] text-muted"}>
+      <label
+        htmlFor={id}
+        className={p.hideLabel ? "sr-only" : "flex flex-wrap items-baseline gap-x-2 text-[0.93rem] text-muted"}
+      >
         {p.label}
         {p.from && <span className="tag">{p.from}</span>}
       </label>
-      {error && <p id={`${id}-e`} role="alert" className="order-last text-[0.93rem] text-wrong">{error}</p>}
-      {again && <button type="button" className="link-act order-last" onClick={again.send}>Put mine in its place: “{again.value.slice(0, 40)}”</button>}
-      {p.hint && <p id={`${id}-h`} className="order-last tag">{p.hint}</p>}
+      {error && (
+        <p id={`${id}-e`} role="alert" className="order-last text-[0.93rem] text-wrong">
+          {error}
+        </p>
+      )}
+      {again && (
+        <button type="button" className="link-act order-last" onClick={again.send}>
+          Put mine in its place: “{again.value.slice(0, 40)}”
+        </button>
+      )}
+      {p.hint && (
+        <p id={`${id}-h`} className="order-last tag">
+          {p.hint}
+        </p>
+      )}
     </>
   );
 }
 
-const described = (id: string, p: Common, error: string | null): string | undefined => [error ? `${id}-e` : "", p.hint ? `${id}-h` : ""].filter(Boolean).join(" ") || undefined;
+const described = (id: string, p: Common, error: string | null): string | undefined =>
+  [error ? `${id}-e` : "", p.hint ? `${id}-h` : ""].filter(Boolean).join(" ") || undefined;
 
-export function TextField(p: Common & { value: string; type?: string; placeholder?: string; area?: boolean; inputMode?: "decimal" | "numeric" | "text" }) {
+export function TextField(
+  p: Common & {
+    value: string;
+    type?: string;
+    placeholder?: string;
+    area?: boolean;
+    inputMode?: "decimal" | "numeric" | "text";
+  },
+) {
   const id = useId();
   const { save, error, busy, again } = useSave(p);
   const last = useRef(p.value);
@@ -108,11 +132,23 @@ export function TextField(p: Common & { value: string; type?: string; placeholde
       {p.area ? (
         <textarea rows={3} {...common} />
       ) : (
-        <input type={p.type ?? "text"} inputMode={p.inputMode} autoComplete="off" {...common} onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)} />
+        <input
+          type={p.type ?? "text"}
+          inputMode={p.inputMode}
+          autoComplete="off"
+          {...common}
+          onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)}
+        />
       )}
       {theirs !== null && (
         <p role="alert" className="text-[0.93rem] text-waiting">
-          Another tab has set this to “{theirs.slice(0, 40)}” meanwhile. <button type="button" className="link-act" onClick={() => put(el.current?.value ?? p.value, true)}>Put mine in its place</button> <button type="button" className="link-act" onClick={keep}>Keep theirs</button>
+          Another tab has set this to “{theirs.slice(0, 40)}” meanwhile.{" "}
+          <button type="button" className="link-act" onClick={() => put(el.current?.value ?? p.value, true)}>
+            Put mine in its place
+          </button>{" "}
+          <button type="button" className="link-act" onClick={keep}>
+            Keep theirs
+          </button>
         </p>
       )}
     </div>
@@ -129,9 +165,20 @@ export function PickField(p: Common & { value: string; options: { value: string;
   return (
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
       <Label id={id} p={p} error={error} again={again} />
-      <select ref={el} id={id} defaultValue={p.value} className="field-in" aria-invalid={error ? true : undefined} aria-describedby={described(id, p, error)} aria-busy={busy || undefined} onChange={(e) => save(e.target.value)}>
+      <select
+        ref={el}
+        id={id}
+        defaultValue={p.value}
+        className="field-in"
+        aria-invalid={error ? true : undefined}
+        aria-describedby={described(id, p, error)}
+        aria-busy={busy || undefined}
+        onChange={(e) => save(e.target.value)}
+      >
         {p.options.map((o) => (
-          <option key={o.value} value={o.value}>{o.label}</option>
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
         ))}
       </select>
     </div>
@@ -147,31 +194,94 @@ export function TickField(p: Common & { value: boolean }) {
   }, [p.value, error]);
   return (
     <div className={`grid min-h-[34px] grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 ${p.className ?? ""}`}>
-      <input ref={el} id={id} type="checkbox" defaultChecked={p.value} className="size-6 accent-act" aria-describedby={described(id, p, error)} aria-busy={busy || undefined} onChange={(e) => save(String(e.target.checked))} />
-      <label htmlFor={id} className={p.hideLabel ? "sr-only" : ""}>{p.label}</label>
+      <input
+        ref={el}
+        id={id}
+        type="checkbox"
+        defaultChecked={p.value}
+        className="size-6 accent-act"
+        aria-describedby={described(id, p, error)}
+        aria-busy={busy || undefined}
+        onChange={(e) => save(String(e.target.checked))}
+      />
+      <label htmlFor={id} className={p.hideLabel ? "sr-only" : ""}>
+        {p.label}
+      </label>
       {p.from && <span className="tag col-start-2">{p.from}</span>}
-      {p.hint && <span id={`${id}-h`} className="tag col-start-2">{p.hint}</span>}
-      {error && <span id={`${id}-e`} role="alert" className="col-start-2 text-wrong">{error}</span>}
-      {again && <button type="button" className="link-act col-start-2 justify-self-start" onClick={again.send}>Do mine again</button>}
+      {p.hint && (
+        <span id={`${id}-h`} className="tag col-start-2">
+          {p.hint}
+        </span>
+      )}
+      {error && (
+        <span id={`${id}-e`} role="alert" className="col-start-2 text-wrong">
+          {error}
+        </span>
+      )}
+      {again && (
+        <button type="button" className="link-act col-start-2 justify-self-start" onClick={again.send}>
+          Do mine again
+        </button>
+      )}
     </div>
   );
 }
 
 /** A button that sends one act to the page's action. */
-export function ActButton({ act, children, className = "btn", action, label, disabled, pressed }: { act: Record<string, string>; children: React.ReactNode; className?: string; action?: string; label?: string; disabled?: boolean; pressed?: boolean }) {
+export function ActButton({
+  act,
+  children,
+  className = "btn",
+  action,
+  label,
+  disabled,
+  pressed,
+}: {
+  act: Record<string, string>;
+  children: React.ReactNode;
+  className?: string;
+  action?: string;
+  label?: string;
+  disabled?: boolean;
+  pressed?: boolean;
+}) {
   const fetcher = useFetcher<Outcome>();
   return (
     <>
-      <button type="button" className={className} aria-label={label} aria-pressed={pressed} disabled={disabled} aria-busy={fetcher.state !== "idle" || undefined} onClick={() => void fetcher.submit(act, { method: "post", action })}>
+      <button
+        type="button"
+        className={className}
+        aria-label={label}
+        aria-pressed={pressed}
+        disabled={disabled}
+        aria-busy={fetcher.state !== "idle" || undefined}
+        onClick={() => void fetcher.submit(act, { method: "post", action })}
+      >
         {children}
       </button>
-      {fetcher.state === "idle" && fetcher.data?.error && <span role="alert" className="text-wrong">{fetcher.data.error}</span>}
+      {fetcher.state === "idle" && fetcher.data?.error && (
+        <span role="alert" className="text-wrong">
+          {fetcher.data.error}
+        </span>
+      )}
     </>
   );
 }
 
 /** A form that stays where it is: sent to the page's action, cleared when stored, with the refusal beneath when not. */
-export function PostForm({ intent, action, extra, className, children }: { intent: string; action?: string; extra?: Record<string, string>; className?: string; children: React.ReactNode }) {
+export function PostForm({
+  intent,
+  action,
+  extra,
+  className,
+  children,
+}: {
+  intent: string;
+  action?: string;
+  extra?: Record<string, string>;
+  className?: string;
+  children: React.ReactNode;
+}) {
   const fetcher = useFetcher<Outcome>();
   const form = useRef<HTMLFormElement>(null);
   const stored = fetcher.state === "idle" && fetcher.data?.done;
@@ -179,11 +289,23 @@ export function PostForm({ intent, action, extra, className, children }: { inten
     if (stored) form.current?.reset();
   }, [stored]);
   return (
-    <fetcher.Form action={action} ref={form} method="post" className={className} aria-busy={fetcher.state !== "idle" || undefined}>
+    <fetcher.Form
+      action={action}
+      ref={form}
+      method="post"
+      className={className}
+      aria-busy={fetcher.state !== "idle" || undefined}
+    >
       <input type="hidden" name="intent" value={intent} />
-      {Object.entries(extra ?? {}).map(([k, v]) => <input key={k} type="hidden" name={k} value={v} />)}
+      {Object.entries(extra ?? {}).map(([k, v]) => (
+        <input key={k} type="hidden" name={k} value={v} />
+      ))}
       {children}
-      {fetcher.state === "idle" && fetcher.data?.error && <p role="alert" className="basis-full text-wrong">{fetcher.data.error}</p>}
+      {fetcher.state === "idle" && fetcher.data?.error && (
+        <p role="alert" className="basis-full text-wrong">
+          {fetcher.data.error}
+        </p>
+      )}
     </fetcher.Form>
   );
 }

@@ -8,7 +8,14 @@ import { moves } from "../../workers/why";
 
 type Tried = { is: "trying"; share: number } | { is: "done"; moved: Moved | null } | { is: "failed"; why: string };
 
-const where = (p: Place, job: string): string => (p.at === "shelf" ? `/shelf?product=${p.product}` : p.at === "workshop" ? "/workshop" : p.at === "brief" ? `/jobs/${job}/brief` : `/jobs/${job}/layers?step=${p.step}`);
+const where = (p: Place, job: string): string =>
+  p.at === "shelf"
+    ? `/shelf?product=${p.product}`
+    : p.at === "workshop"
+      ? "/workshop"
+      : p.at === "brief"
+        ? `/jobs/${job}/brief`
+        : `/jobs/${job}/layers?step=${p.step}`;
 
 function useTried(ask: WhyAsk): Tried {
   const [state, setState] = useState<Tried>({ is: "trying", share: 0 });
@@ -33,7 +40,9 @@ function headline(t: Tried): string {
   if (t.is === "trying") return `Trying what moves it most… ${Math.round(t.share * 100)} %`;
   const first = t.moved?.moves[0];
   if (first) return `Moved most by: ${first.name[0].toLowerCase()}${first.name.slice(1)}.`;
-  return t.moved?.tried ? `Nothing moves it: ${t.moved.tried} ${t.moved.tried === 1 ? "input" : "inputs"} tried, each as far as is likely.` : "Nothing to vary: it is as it was typed, logged or measured.";
+  return t.moved?.tried
+    ? `Nothing moves it: ${t.moved.tried} ${t.moved.tried === 1 ? "input" : "inputs"} tried, each as far as is likely.`
+    : "Nothing to vary: it is as it was typed, logged or measured.";
 }
 
 /** The answer first, in a line; then what the panel shows; then how far each input moves it. */
@@ -42,7 +51,13 @@ export function Moves({ ask, children }: { ask: WhyAsk; children?: React.ReactNo
   const found = tried.is === "done" ? (tried.moved?.moves ?? []) : [];
   return (
     <>
-      <p data-moves={tried.is === "done" ? found.length : undefined} role={tried.is === "failed" ? "alert" : "status"} className={tried.is === "failed" ? "text-wrong" : tried.is === "trying" ? "text-waiting" : "font-semibold"}>{headline(tried)}</p>
+      <p
+        data-moves={tried.is === "done" ? found.length : undefined}
+        role={tried.is === "failed" ? "alert" : "status"}
+        className={tried.is === "failed" ? "text-wrong" : tried.is === "trying" ? "text-waiting" : "font-semibold"}
+      >
+        {headline(tried)}
+      </p>
       {children}
       {tried.is === "done" && found.length > 0 && (
         <section aria-label="What moves it most" className="mt-3">
@@ -50,9 +65,19 @@ export function Moves({ ask, children }: { ask: WhyAsk; children?: React.ReactNo
           <ol>
             {found.map((m) => (
               <li key={m.lever} data-lever={m.lever} className="border-t border-line py-1.5">
-                <p className="flex justify-between gap-3"><Link className="text" to={where(m.place, ask.world.job.id)}>{m.name}</Link><span className="tag text-right">{m.from}</span></p>
+                <p className="flex justify-between gap-3">
+                  <Link className="text" to={where(m.place, ask.world.job.id)}>
+                    {m.name}
+                  </Link>
+                  <span className="tag text-right">{m.from}</span>
+                </p>
                 <ul className="text-[0.93em]">
-                  {m.ends.map((e) => <li key={e.input} className="flex justify-between gap-3"><span className="text-muted">{e.input}</span><span className="text-right">{e.text}</span></li>)}
+                  {m.ends.map((e) => (
+                    <li key={e.input} className="flex justify-between gap-3">
+                      <span className="text-muted">{e.input}</span>
+                      <span className="text-right">{e.text}</span>
+                    </li>
+                  ))}
                 </ul>
               </li>
             ))}

@@ -4,16 +4,41 @@ import type { Input } from "../../core/why/inputs";
 import { Moves } from "./moves";
 import type { Opened } from "./opened";
 
-export default function WhyPanel({ of, name, look, children }: { of: Opened; name: string; look: string; children: React.ReactNode }) {
+export default function WhyPanel({
+  of,
+  name,
+  look,
+  children,
+}: {
+  of: Opened;
+  name: string;
+  look: string;
+  children: React.ReactNode;
+}) {
   // Panels hang on the body: at the bench they keep its night and its size of type.
-  const atBench: { "data-theme"?: string } = document.documentElement.dataset.bench === "on" ? { "data-theme": "night" } : {};
+  const atBench: { "data-theme"?: string } =
+    document.documentElement.dataset.bench === "on" ? { "data-theme": "night" } : {};
   return (
     <Popover.Root defaultOpen>
-      <Popover.Trigger data-why={name} className={look}>{children}</Popover.Trigger>
+      <Popover.Trigger data-why={name} className={look}>
+        {children}
+      </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content sideOffset={6} collisionPadding={8} aria-label={of.title} {...atBench} className={`z-50 max-h-[min(80dvh,var(--radix-popover-content-available-height))] max-w-[94vw] overflow-auto rounded-lg border border-strong bg-lifted p-4 text-ink shadow-xl ${atBench["data-theme"] ? "w-[460px] text-[18px]" : "w-[400px] text-[1rem]"}`}>
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={8}
+          aria-label={of.title}
+          {...atBench}
+          className={`z-50 max-h-[min(80dvh,var(--radix-popover-content-available-height))] max-w-[94vw] overflow-auto rounded-lg border border-strong bg-lifted p-4 text-ink shadow-xl ${atBench["data-theme"] ? "w-[460px] text-[18px]" : "w-[400px] text-[1rem]"}`}
+        >
           <h3>{of.title}</h3>
-          {of.ask ? <Moves ask={of.ask}><Rows rows={of.rows()} /></Moves> : <Rows rows={of.rows()} />}
+          {of.ask ? (
+            <Moves ask={of.ask}>
+              <Rows rows={of.rows()} />
+            </Moves>
+          ) : (
+            <Rows rows={of.rows()} />
+          )}
           <Popover.Close className="btn mt-3">Close</Popover.Close>
         </Popover.Content>
       </Popover.Portal>
@@ -26,7 +51,15 @@ const Rows = ({ rows }: { rows: Input[] }) => (
     {rows.map((r, i) => (
       <div key={`${r.name}${i}`} className="flex justify-between gap-3 border-b border-line py-1">
         <dt className="max-w-[48%] shrink-0 text-muted">{r.name}</dt>
-        <dd className="text-right">{r.value}{r.from && <span className="tag">{" · "}{r.from}</span>}</dd>
+        <dd className="text-right">
+          {r.value}
+          {r.from && (
+            <span className="tag">
+              {" · "}
+              {r.from}
+            </span>
+          )}
+        </dd>
       </div>
     ))}
   </dl>

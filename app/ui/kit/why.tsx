@@ -28,6 +28,26 @@ export function Why({ of, quiet = false, inline = false, className = "", childre
       {!quiet && <CircleHelp size={15} aria-hidden="true" className="shrink-0 text-muted" />}
     </>
   );
-  const button = <button type="button" data-why={name} aria-haspopup="dialog" aria-expanded={false} aria-busy={asked || undefined} className={look} onClick={() => setAsked(true)}>{inside}</button>;
-  return asked ? <Suspense fallback={button}><Panel of={of} name={name} look={look}>{inside}</Panel></Suspense> : button;
+  const button = (
+    <button
+      type="button"
+      data-why={name}
+      aria-haspopup="dialog"
+      aria-expanded={false}
+      aria-busy={asked || undefined}
+      className={look}
+      onClick={() => setAsked(true)}
+    >
+      {inside}
+    </button>
+  );
+  return asked ? (
+    <Suspense fallback={button}>
+      <Panel of={of} name={name} look={look}>
+        {inside}
+      </Panel>
+    </Suspense>
+  ) : (
+    button
+  );
 }

@@ -1,6 +1,19 @@
 /** Steps with the waits between them as states. Dragged by pointer, or lifted with Space and moved with the arrow keys. */
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from "@dnd-kit/core";
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { Check, GripVertical } from "lucide-react";
 import { useEffect, useRef } from "react";
@@ -22,8 +35,25 @@ export interface StepRow {
   snags: number;
 }
 
-export function StepList({ rows, chosen, lit, onChoose, onMove, onLight }: { rows: StepRow[]; chosen: string | null; lit: string | null; onChoose(id: string): void; onMove(id: string, after: string | null): void; onLight(id: string | null): void }) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+export function StepList({
+  rows,
+  chosen,
+  lit,
+  onChoose,
+  onMove,
+  onLight,
+}: {
+  rows: StepRow[];
+  chosen: string | null;
+  lit: string | null;
+  onChoose(id: string): void;
+  onMove(id: string, after: string | null): void;
+  onLight(id: string | null): void;
+}) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const end = (e: DragEndEvent): void => {
     if (!e.over || e.active.id === e.over.id) return;
     const from = rows.findIndex((r) => r.id === e.active.id);
@@ -44,19 +74,46 @@ export function StepList({ rows, chosen, lit, onChoose, onMove, onLight }: { row
           onDragEnd: ({ active, over }) => (over ? `${title(active.id)} was put down at ${title(over.id)}.` : ""),
           onDragCancel: ({ active }) => `${title(active.id)} went back.`,
         },
-        screenReaderInstructions: { draggable: "Press Space to lift the step, the arrow keys to move it, Space to put it down, Escape to leave it." },
+        screenReaderInstructions: {
+          draggable:
+            "Press Space to lift the step, the arrow keys to move it, Space to put it down, Escape to leave it.",
+        },
       }}
     >
       <SortableContext items={rows.map((r) => r.id)} strategy={verticalListSortingStrategy}>
         <ol aria-label="Steps" className="py-1">
-          {rows.map((r, i) => <Row key={r.id} row={r} n={i + 1} chosen={chosen === r.id} lit={lit === r.id} onChoose={onChoose} onLight={onLight} />)}
+          {rows.map((r, i) => (
+            <Row
+              key={r.id}
+              row={r}
+              n={i + 1}
+              chosen={chosen === r.id}
+              lit={lit === r.id}
+              onChoose={onChoose}
+              onLight={onLight}
+            />
+          ))}
         </ol>
       </SortableContext>
     </DndContext>
   );
 }
 
-function Row({ row: r, n, chosen, lit, onChoose, onLight }: { row: StepRow; n: number; chosen: boolean; lit: boolean; onChoose(id: string): void; onLight(id: string | null): void }) {
+function Row({
+  row: r,
+  n,
+  chosen,
+  lit,
+  onChoose,
+  onLight,
+}: {
+  row: StepRow;
+  n: number;
+  chosen: boolean;
+  lit: boolean;
+  onChoose(id: string): void;
+  onLight(id: string | null): void;
+}) {
   const s = useSortable({ id: r.id });
   const el = useRef<HTMLLIElement>(null);
   useEffect(() => {
@@ -74,14 +131,33 @@ function Row({ row: r, n, chosen, lit, onChoose, onLight }: { row: StepRow; n: n
         el.current = x;
       }}
       data-step={r.id}
-      style={{ transform: CSS.Translate.toString(s.transform), transition: s.transition, zIndex: s.isDragging ? 5 : undefined }}
+      style={{
+        transform: CSS.Translate.toString(s.transform),
+        transition: s.transition,
+        zIndex: s.isDragging ? 5 : undefined,
+      }}
       className="relative"
       onMouseEnter={() => onLight(r.id)}
       onMouseLeave={() => onLight(null)}
     >
-      <div className={`flex items-center gap-1 border-2 pr-2 ${chosen ? "border-act bg-chosen font-semibold" : lit ? "border-transparent bg-lifted" : "border-transparent"} ${s.isDragging ? "bg-lifted shadow-lg" : ""}`}>
-        <button type="button" {...s.attributes} {...s.listeners} aria-label={`Move ${r.title}`} className="grid h-8 w-7 shrink-0 touch-none place-items-center text-muted max-lg:h-11 max-lg:w-9"><GripVertical size={14} aria-hidden="true" /></button>
-        <button type="button" aria-current={chosen ? "step" : undefined} onClick={() => onChoose(r.id)} className="says flex min-h-[32px] min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-[44px]">
+      <div
+        className={`flex items-center gap-1 border-2 pr-2 ${chosen ? "border-act bg-chosen font-semibold" : lit ? "border-transparent bg-lifted" : "border-transparent"} ${s.isDragging ? "bg-lifted shadow-lg" : ""}`}
+      >
+        <button
+          type="button"
+          {...s.attributes}
+          {...s.listeners}
+          aria-label={`Move ${r.title}`}
+          className="grid h-8 w-7 shrink-0 touch-none place-items-center text-muted max-lg:h-11 max-lg:w-9"
+        >
+          <GripVertical size={14} aria-hidden="true" />
+        </button>
+        <button
+          type="button"
+          aria-current={chosen ? "step" : undefined}
+          onClick={() => onChoose(r.id)}
+          className="says flex min-h-[32px] min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-[44px]"
+        >
           <span className="num w-5 shrink-0 text-[12.5px] text-muted">{n}</span>
           <span className={`min-w-0 flex-1 leading-tight ${r.done ? "text-muted" : ""}`}>
             {r.title}
@@ -89,12 +165,30 @@ function Row({ row: r, n, chosen, lit, onChoose, onLight }: { row: StepRow; n: n
           </span>
           {r.done && <Check size={15} aria-label="done" className="shrink-0 text-ready" />}
           {r.now && <span className="shrink-0 font-semibold text-ready">now</span>}
-          {r.snags > 0 && <span className="shrink-0 font-semibold text-wrong" aria-label={`${r.snags} ${r.snags === 1 ? "snag" : "snags"}`}>▲{r.snags > 1 ? r.snags : ""}</span>}
+          {r.snags > 0 && (
+            <span
+              className="shrink-0 font-semibold text-wrong"
+              aria-label={`${r.snags} ${r.snags === 1 ? "snag" : "snags"}`}
+            >
+              ▲{r.snags > 1 ? r.snags : ""}
+            </span>
+          )}
         </button>
-        <Why quiet of={r.minutesWhy} className="shrink-0 text-[0.93rem]">{r.minutes}</Why>
+        <Why quiet of={r.minutesWhy} className="shrink-0 text-[0.93rem]">
+          {r.minutes}
+        </Why>
       </div>
       {r.wait && (
-        <p data-wait-for={r.waitFor ?? ""} data-opens={r.opens ?? ""} data-closes={r.closes ?? ""} className="hatch my-1 ml-[54px] mr-2 px-2 text-[0.9rem]"><Why quiet of={r.waitWhy}>{r.wait}</Why></p>
+        <p
+          data-wait-for={r.waitFor ?? ""}
+          data-opens={r.opens ?? ""}
+          data-closes={r.closes ?? ""}
+          className="hatch my-1 ml-[54px] mr-2 px-2 text-[0.9rem]"
+        >
+          <Why quiet of={r.waitWhy}>
+            {r.wait}
+          </Why>
+        </p>
       )}
     </li>
   );

@@ -10,5 +10,12 @@ export const RINSE_MIN = 120;
 export function dampNeed(p: Piece): Need[] {
   if (!p.damp || p.damp.at === null) return [];
   const rinse = p.damp.kind === "rinse";
-  return [{ state: "dry", stacks: [], why: rinse ? "the rinsed face is dry" : "the solvent is gone: 10 min and no smell", fixed: { at: p.damp.at, refMin: rinse ? RINSE_MIN : SOLVENT_MIN, waterBorne: rinse } }];
+  return [
+    {
+      state: "dry",
+      stacks: [],
+      why: rinse ? "the rinsed face is dry" : "the solvent is gone: 10 min and no smell",
+      fixed: { at: p.damp.at, refMin: rinse ? RINSE_MIN : SOLVENT_MIN, waterBorne: rinse },
+    },
+  ];
 }

@@ -1,17 +1,34 @@
 /** Degreasing the face with solvent. */
 import type { StepKind } from "../step";
 
-const CLEANERS = { acetone: "Acetone", alcohol: "Alcohol", citrus: "Citrus cleaner", chlorinated: "Chlorinated cleaner" };
+const CLEANERS = {
+  acetone: "Acetone",
+  alcohol: "Alcohol",
+  citrus: "Citrus cleaner",
+  chlorinated: "Chlorinated cleaner",
+};
 
 export const degrease: StepKind = {
-  divisible: true, laser: false, irreversible: false, needs: () => [], refuses: () => null,
+  divisible: true,
+  laser: false,
+  irreversible: false,
+  needs: () => [],
+  refuses: () => null,
   id: "degrease",
   name: "Degrease the face",
   addable: true,
   purpose: () => "Oil under a film lets go later, most of all where the laser stops.",
   tool: (_s, c) => `${CLEANERS[c.job.choices.cleaner]}, lint-free cloth, gloves`,
-  lookFor: () => ({ look: "No oil, no smell of solvent left", how: "raking light, clean cloth", against: "a bare cleaned offcut" }),
-  cues: () => ["Wipe one way, turn the cloth, wipe again", "From here on touch edges only", "Rags into the lidded metal can"],
+  lookFor: () => ({
+    look: "No oil, no smell of solvent left",
+    how: "raking light, clean cloth",
+    against: "a bare cleaned offcut",
+  }),
+  cues: () => [
+    "Wipe one way, turn the cloth, wipe again",
+    "From here on touch edges only",
+    "Rags into the lidded metal can",
+  ],
   minutes: () => ({ setup: 3, perPiece: 0.5 }),
   apply: (s, p, _c, at) => ({ ...p, clean: true, soot: false, damp: { step: s.id, kind: "solvent", at } }),
 };

@@ -2,7 +2,11 @@
 import type { StepKind } from "../step";
 
 export const dust: StepKind = {
-  divisible: true, laser: false, irreversible: false, needs: () => [], refuses: () => null,
+  divisible: true,
+  laser: false,
+  irreversible: false,
+  needs: () => [],
+  refuses: () => null,
   id: "dust",
   name: "Blow and wipe off dust",
   addable: true,

@@ -13,11 +13,27 @@ export const engrave: StepKind = {
   irreversible: true,
   purpose: (s) => `Cuts the recess that holds sealer, white and colour${s.depthMm ? `, ${s.depthMm} mm deep` : ""}.`,
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
-  lookFor: (s) => ({ look: "Depth in several places", how: "step gauge, cut sample", against: s.depthMm ? `${s.depthMm} mm` : "plan's depth" }),
+  lookFor: (s) => ({
+    look: "Depth in several places",
+    how: "step gauge, cut sample",
+    against: s.depthMm ? `${s.depthMm} mm` : "plan's depth",
+  }),
   cues: (s, c) => [setting(s), "Stay with it; stop at the first flame", `Eyewear ${eyewear(c)}`],
   minutes: batch,
   needs: laserNeeds,
   refuses: () => null,
   // The beam takes the mask with it where it cuts, and whatever lay there.
-  apply: (s, p, c) => ({ ...mapZones(p, s.zones, ({ mask, ...z }) => ({ ...z, ...(mask && c.machine?.beam === "blue" && c.substrate.family === "wood" ? { scorched: true } : {}), depthUm: z.depthUm + (s.depthMm ?? 0) * 1000, charUm: CHARS.includes(c.substrate.family) ? CHAR.um : 0, films: [], ...(z.skin && (s.depthMm ?? 0) * 1000 + z.depthUm >= z.skin.um ? { skin: { ...z.skin, open: true } } : {}) })), soot: true, clean: false, touched: "beam" }),
+  apply: (s, p, c) => ({
+    ...mapZones(p, s.zones, ({ mask, ...z }) => ({
+      ...z,
+      ...(mask && c.machine?.beam === "blue" && c.substrate.family === "wood" ? { scorched: true } : {}),
+      depthUm: z.depthUm + (s.depthMm ?? 0) * 1000,
+      charUm: CHARS.includes(c.substrate.family) ? CHAR.um : 0,
+      films: [],
+      ...(z.skin && (s.depthMm ?? 0) * 1000 + z.depthUm >= z.skin.um ? { skin: { ...z.skin, open: true } } : {}),
+    })),
+    soot: true,
+    clean: false,
+    touched: "beam",
+  }),
 };

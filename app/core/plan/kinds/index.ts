@@ -38,7 +38,45 @@ import { stripRest } from "./strip-rest";
 import { wash } from "./wash";
 import { wipeBack } from "./wipe-back";
 
-export const KINDS: StepKind[] = [inspectBlank, label, scuff, degrease, dust, coat, plate, preFlight, proof, reveal, engrave, sandResidue, wash, sandBack, finalCheck, rest, scuffFilm, strip, maskLay, scoreMask, maskLift, cover, openSkin, burnIn, stripRest, rubDye, wipeBack, powderFill, melt, pourPaint, placeRound, cutOut, peelFilm, floodEpoxy, edgeBlack, oilBack, feet];
+export const KINDS: StepKind[] = [
+  inspectBlank,
+  label,
+  scuff,
+  degrease,
+  dust,
+  coat,
+  plate,
+  preFlight,
+  proof,
+  reveal,
+  engrave,
+  sandResidue,
+  wash,
+  sandBack,
+  finalCheck,
+  rest,
+  scuffFilm,
+  strip,
+  maskLay,
+  scoreMask,
+  maskLift,
+  cover,
+  openSkin,
+  burnIn,
+  stripRest,
+  rubDye,
+  wipeBack,
+  powderFill,
+  melt,
+  pourPaint,
+  placeRound,
+  cutOut,
+  peelFilm,
+  floodEpoxy,
+  edgeBlack,
+  oilBack,
+  feet,
+];
 const byId = new Map(KINDS.map((k) => [k.id, k]));
 
 /** @throws Error when there is no such kind */

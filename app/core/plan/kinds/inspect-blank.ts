@@ -6,14 +6,30 @@ const SCRAP_MM = 30;
 const KERF_MM = 3;
 
 export const inspectBlank: StepKind = {
-  divisible: true, laser: false, irreversible: false, needs: () => [], refuses: () => null,
+  divisible: true,
+  laser: false,
+  irreversible: false,
+  needs: () => [],
+  refuses: () => null,
   id: "inspect-blank",
   name: "Look over the blanks",
   addable: true,
   purpose: () => "Sort out flawed pieces before anything is spent on them.",
   tool: () => "Good light, caliper",
-  lookFor: () => ({ look: "Flaws, warp, burrs", how: "turn in the light, sight along the edge", against: "reject pile" }),
-  cues: (_s, c) => [`Count ${c.job.quantity}; put doubtful ones aside`, "Measure thickness where the artwork will lie", ...(c.job.route === "A4" ? [`Board ${c.job.substrate.w + 2 * SCRAP_MM + KERF_MM} × ${c.job.substrate.h + 2 * SCRAP_MM + KERF_MM} mm: ${SCRAP_MM} mm of scrap all round to test on, ${KERF_MM} mm for the saw; mark the trim line on the back`] : [])],
+  lookFor: () => ({
+    look: "Flaws, warp, burrs",
+    how: "turn in the light, sight along the edge",
+    against: "reject pile",
+  }),
+  cues: (_s, c) => [
+    `Count ${c.job.quantity}; put doubtful ones aside`,
+    "Measure thickness where the artwork will lie",
+    ...(c.job.route === "A4"
+      ? [
+          `Board ${c.job.substrate.w + 2 * SCRAP_MM + KERF_MM} × ${c.job.substrate.h + 2 * SCRAP_MM + KERF_MM} mm: ${SCRAP_MM} mm of scrap all round to test on, ${KERF_MM} mm for the saw; mark the trim line on the back`,
+        ]
+      : []),
+  ],
   minutes: () => ({ setup: 2, perPiece: 0.25 }),
   apply: (_s, p) => p,
 };

@@ -2,7 +2,11 @@
 import type { StepKind } from "../step";
 
 export const label: StepKind = {
-  divisible: true, laser: false, irreversible: false, needs: () => [], refuses: () => null,
+  divisible: true,
+  laser: false,
+  irreversible: false,
+  needs: () => [],
+  refuses: () => null,
   id: "label",
   name: "Label the backs",
   addable: true,

@@ -62,7 +62,19 @@ export function pieceSeconds(s: Step, c: Context): number | null {
   const m = c.machine;
   if (!m || !s.laser) return null;
   const e = rasterExtent(c.job.zones.filter((z) => s.zones.includes(z.id)));
-  return rasterTime({ rowMm: m.trimsRows ? e.rowMm : Math.max(e.rowMm, c.job.artwork?.w ?? e.rowMm), rows: Math.ceil(e.heightMm / s.laser.interval), speed: s.laser.speed, accel: m.accel, overscanMm: m.overscanMm, intervalMm: s.laser.interval, bothWays: m.bothWays, rapid: m.rapid, galvo: m.galvo, jumpS: m.jumpMs / 1000, passes: s.laser.passes });
+  return rasterTime({
+    rowMm: m.trimsRows ? e.rowMm : Math.max(e.rowMm, c.job.artwork?.w ?? e.rowMm),
+    rows: Math.ceil(e.heightMm / s.laser.interval),
+    speed: s.laser.speed,
+    accel: m.accel,
+    overscanMm: m.overscanMm,
+    intervalMm: s.laser.interval,
+    bothWays: m.bothWays,
+    rapid: m.rapid,
+    galvo: m.galvo,
+    jumpS: m.jumpMs / 1000,
+    passes: s.laser.passes,
+  });
 }
 
 /** Patchiness of a product as it will be sprayed: a nearly empty can spits. */
@@ -79,7 +91,11 @@ export function cutsOf(z: ZoneState, c: Context, interval: number, passes: numbe
   if (!c.machine || c.spotMm === null) return [];
   const beam = c.machine.beam;
   return cuts(
-    topDown(z).map((f) => ({ um: f.um, patchiness: patchiness(c, f.productId), absorbs: absorption(beam, c.paintOf(f.productId).product.colour, c.paintOf(f.productId).clear) })),
+    topDown(z).map((f) => ({
+      um: f.um,
+      patchiness: patchiness(c, f.productId),
+      absorbs: absorption(beam, c.paintOf(f.productId).product.colour, c.paintOf(f.productId).clear),
+    })),
     c.substrate.e0,
     passes,
     ripple(c.spotMm, interval),
@@ -96,15 +112,32 @@ export function settingFor(c: Context, e: number, power: number, passes: number)
     p *= top / speed;
     speed = top;
   }
-  return { power: Math.round(p * 1000) / 1000, speed: Math.round(speed * 10) / 10, interval: c.intervalMm, passes, from: "computed" };
+  return {
+    power: Math.round(p * 1000) / 1000,
+    speed: Math.round(speed * 10) / 10,
+    interval: c.intervalMm,
+    passes,
+    from: "computed",
+  };
 }
 
 export const filmsNeed = (p: Piece, zones: string[], state: Need["state"], why: string): Need[] => {
-  const stacks = zones.map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.left > 0 && f.phase === undefined) })).filter((s) => s.films.length);
+  const stacks = zones
+    .map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.left > 0 && f.phase === undefined) }))
+    .filter((s) => s.films.length);
   return stacks.length ? [{ state, stacks, why }] : [];
 };
 /** What a laser step waits for. */
-export const laserNeeds = (s: Step, p: Piece, c: Context): Need[] => [...dampNeed(p), ...coldNeed(p, COLD_C, "a warm fill is still soft"), ...filmsNeed(p, s.zones, c.school("before-laser") === "touch" ? "touch" : "laser-safe", "soft paint melts and smears instead of lifting")];
+export const laserNeeds = (s: Step, p: Piece, c: Context): Need[] => [
+  ...dampNeed(p),
+  ...coldNeed(p, COLD_C, "a warm fill is still soft"),
+  ...filmsNeed(
+    p,
+    s.zones,
+    c.school("before-laser") === "touch" ? "touch" : "laser-safe",
+    "soft paint melts and smears instead of lifting",
+  ),
+];
 export const eyewear = (c: Context): string => (c.machine ? BEAM_KINDS[c.machine.beam].eyewear : "rated for the beam");
 
 export const batch = (s: Step, c: Context): { setup: number; perPiece: number } | null => {
@@ -117,4 +150,7 @@ export const batch = (s: Step, c: Context): { setup: number; perPiece: number } 
 /** Polarity: dark tops are burnt away where the picture is to be light. One home for it. */
 export const wantsInverted = (c: Context): boolean => c.job.route !== null && route(c.job.route).inverted;
 
-export const setting = (s: Step): string => (s.laser ? `${Math.round(s.laser.power * 100)} % power, ${Math.round(s.laser.speed)} mm/s, ${s.laser.interval} mm, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}` : "No setting yet: choose a machine");
+export const setting = (s: Step): string =>
+  s.laser
+    ? `${Math.round(s.laser.power * 100)} % power, ${Math.round(s.laser.speed)} mm/s, ${s.laser.interval} mm, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`
+    : "No setting yet: choose a machine";

@@ -13,13 +13,45 @@ export const openSkin: StepKind = {
   divisible: false,
   laser: true,
   irreversible: true,
-  purpose: (_s, c) => ({ glaze: "Only open ceramic keeps colour; whole glaze wipes clean.", coating: "Bares the metal that paint holds to.", silver: "Opens the silvering so that colour shows through the glass." })[c.substrate.skin?.kind ?? "coating"],
+  purpose: (_s, c) =>
+    ({
+      glaze: "Only open ceramic keeps colour; whole glaze wipes clean.",
+      coating: "Bares the metal that paint holds to.",
+      silver: "Opens the silvering so that colour shows through the glass.",
+    })[c.substrate.skin?.kind ?? "coating"],
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
-  lookFor: (_s, c) => (c.substrate.skin?.kind === "glaze" ? { look: "Dull where it is open", how: "held at an angle", against: "whole glaze beside it" } : { look: "Clean to the edge, nothing left in corners", how: "magnifier", against: "a first one" }),
-  cues: (s, c) => [setting(s), ...(c.substrate.skin?.kind === "silver" ? ["Focus raised 2 to 3 mm, little power: thin glass", "Half the circumference a face; turn, then the other", "Hand-tight chuck, a rubber band at the neck"] : c.substrate.skin?.kind === "glaze" ? ["Hardly to be seen: tilt it to a lamp"] : ["Through tape and coating to metal in one"]), `Eyewear ${eyewear(c)}`],
+  lookFor: (_s, c) =>
+    c.substrate.skin?.kind === "glaze"
+      ? { look: "Dull where it is open", how: "held at an angle", against: "whole glaze beside it" }
+      : { look: "Clean to the edge, nothing left in corners", how: "magnifier", against: "a first one" },
+  cues: (s, c) => [
+    setting(s),
+    ...(c.substrate.skin?.kind === "silver"
+      ? [
+          "Focus raised 2 to 3 mm, little power: thin glass",
+          "Half the circumference a face; turn, then the other",
+          "Hand-tight chuck, a rubber band at the neck",
+        ]
+      : c.substrate.skin?.kind === "glaze"
+        ? ["Hardly to be seen: tilt it to a lamp"]
+        : ["Through tape and coating to metal in one"]),
+    `Eyewear ${eyewear(c)}`,
+  ],
   minutes: batch,
   needs: (_s, p) => dampNeed(p),
-  refuses: (s, p) => (s.zones.some((z) => zoneOf(p, z).skin && !zoneOf(p, z).skin!.open) ? null : "there is no glaze or coating left to open"),
-  apply: (s, p) => ({ ...mapZones(p, s.zones, ({ mask: _burnt, ...z }) => ({ ...z, films: [], ...(z.skin ? { skin: { ...z.skin, open: true }, depthUm: Math.max(z.depthUm, z.skin.um) } : {}) })), soot: true, clean: false, touched: "beam" }),
+  refuses: (s, p) =>
+    s.zones.some((z) => zoneOf(p, z).skin && !zoneOf(p, z).skin!.open)
+      ? null
+      : "there is no glaze or coating left to open",
+  apply: (s, p) => ({
+    ...mapZones(p, s.zones, ({ mask: _burnt, ...z }) => ({
+      ...z,
+      films: [],
+      ...(z.skin ? { skin: { ...z.skin, open: true }, depthUm: Math.max(z.depthUm, z.skin.um) } : {}),
+    })),
+    soot: true,
+    clean: false,
+    touched: "beam",
+  }),
 };
 export const skinWords = SAYS;

@@ -11,8 +11,16 @@ export const peelFilm: StepKind = {
   irreversible: true,
   purpose: () => "It has kept soot, paint and fingers off the side that is seen.",
   tool: () => "Fingernail, plastic scraper",
-  lookFor: () => ({ look: "Clear face, no liner left in holes or edges", how: "turn over on white", against: "artwork" }),
-  cues: () => ["Only now: no more laser, no more paint", "Peel flat, back on itself", "Look for a second liner on the back"],
+  lookFor: () => ({
+    look: "Clear face, no liner left in holes or edges",
+    how: "turn over on white",
+    against: "artwork",
+  }),
+  cues: () => [
+    "Only now: no more laser, no more paint",
+    "Peel flat, back on itself",
+    "Look for a second liner on the back",
+  ],
   minutes: () => ({ setup: 1, perPiece: 0.5 }),
   needs: (s, p) => needOf(s.zones, p, "touch", "soft paint tears while the sheet is bent"),
   refuses: (_s, p) => (p.faceFilm ? null : "there is no film on the face"),

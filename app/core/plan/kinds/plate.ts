@@ -11,8 +11,18 @@ export const plate: StepKind = {
   irreversible: false,
   purpose: () => "Finds the setting that lifts the dark film and leaves the colour whole.",
   tool: () => "Laser, a piece sprayed in the same go",
-  lookFor: () => ({ look: "Dark gone, colour whole", how: "wipe first; straight, then low light", against: "neighbouring squares" }),
-  cues: (s) => [s.laser ? `Steps of a sixth around ${Math.round(s.laser.power * 100)} % at ${Math.round(s.laser.speed)} mm/s` : "Choose a machine first", "Wipe before you judge", "Type in the setting that won: the next steps use it"],
+  lookFor: () => ({
+    look: "Dark gone, colour whole",
+    how: "wipe first; straight, then low light",
+    against: "neighbouring squares",
+  }),
+  cues: (s) => [
+    s.laser
+      ? `Steps of a sixth around ${Math.round(s.laser.power * 100)} % at ${Math.round(s.laser.speed)} mm/s`
+      : "Choose a machine first",
+    "Wipe before you judge",
+    "Type in the setting that won: the next steps use it",
+  ],
   minutes: (_s, c) => (c.machine ? { setup: 20, perPiece: 0 } : null),
   needs: laserNeeds,
   refuses: () => null,

@@ -14,11 +14,17 @@ export const preFlight: StepKind = {
   irreversible: false,
   purpose: () => "What is wrong here is burnt into every piece.",
   tool: () => "Corner stop, focus gauge",
-  lookFor: () => ({ look: "Face up, frame inside the piece, nothing loose", how: "read the list aloud", against: "work card" }),
+  lookFor: () => ({
+    look: "Face up, frame inside the piece, nothing loose",
+    how: "read the list aloud",
+    against: "work card",
+  }),
   cues: (_s, c) => [
     wantsInverted(c) ? "Picture inverted: burning shows light" : "Picture as drawn, not inverted",
-    `${c.job.choices.mirrored ?? c.route?.mirrored ? "Mirrored: hold the mask to the artwork in a mirror" : "Not mirrored"}; labels and inner work before outlines`,
-    ...((c.job.choices.mirrored ?? c.route?.mirrored) || c.job.quantity >= PROOF_PIECES ? ["Somebody else reads the list back: one look more saves the batch"] : []),
+    `${(c.job.choices.mirrored ?? c.route?.mirrored) ? "Mirrored: hold the mask to the artwork in a mirror" : "Not mirrored"}; labels and inner work before outlines`,
+    ...((c.job.choices.mirrored ?? c.route?.mirrored) || c.job.quantity >= PROOF_PIECES
+      ? ["Somebody else reads the list back: one look more saves the batch"]
+      : []),
     `Start from the ${c.job.choices.placedBy === "nest" || (c.world.shop.gear ?? []).some((g) => g.id === c.job.choices.placedBy) ? "nest, its corner as the origin" : "stop, its corner as the origin"}; check the frame clears clamps and bed edge`,
     `Interval ${c.intervalMm ?? "unknown"} mm, focus on the face, air ${c.machine?.airAssist ? "on" : "as fitted"}`,
     `Extraction on, eyewear ${eyewear(c)}, extinguisher in reach`,

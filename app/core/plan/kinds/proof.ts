@@ -11,7 +11,11 @@ export const proof: StepKind = {
   irreversible: false,
   purpose: () => "One piece shows what the whole batch would suffer.",
   tool: () => "Laser, one piece",
-  lookFor: () => ({ look: "Beside the artwork, nothing missing", how: "arm's length, same light", against: "artwork, customer's word" }),
+  lookFor: () => ({
+    look: "Beside the artwork, nothing missing",
+    how: "arm's length, same light",
+    against: "artwork, customer's word",
+  }),
   cues: () => ["Run one piece, clean it, look at it before the rest", "Send it for approval if the order asks for it"],
   minutes: (s, c) => {
     const sec = pieceSeconds(s, c);

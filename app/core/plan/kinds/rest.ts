@@ -2,7 +2,10 @@
 import type { StepKind } from "../step";
 
 export const rest: StepKind = {
-  addable: true, divisible: true, laser: false, refuses: () => null,
+  addable: true,
+  divisible: true,
+  laser: false,
+  refuses: () => null,
   id: "rest",
   name: "Let it rest",
   irreversible: false,

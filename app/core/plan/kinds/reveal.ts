@@ -17,11 +17,21 @@ export const reveal: StepKind = {
   irreversible: true,
   purpose: () => "Takes the dark top off where the colour is to show.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
-  lookFor: () => ({ look: "Dark gone, colour not eaten", how: "stop after the first rows and wipe", against: "test plate" }),
-  cues: (s, c) => [setting(s), c.school("shading") === "grey" ? "Tones by power, not by dots" : "Tones by dots of one power", "Stay with it; stop at the first flame", `Eyewear ${eyewear(c)}`],
+  lookFor: () => ({
+    look: "Dark gone, colour not eaten",
+    how: "stop after the first rows and wipe",
+    against: "test plate",
+  }),
+  cues: (s, c) => [
+    setting(s),
+    c.school("shading") === "grey" ? "Tones by power, not by dots" : "Tones by dots of one power",
+    "Stay with it; stop at the first flame",
+    `Eyewear ${eyewear(c)}`,
+  ],
   minutes: batch,
   needs: laserNeeds,
-  refuses: (s, p) => (s.zones.every((z) => !zoneOf(p, z).films.some((f) => f.left > 0)) ? "no film lies on it to lift" : null),
+  refuses: (s, p) =>
+    s.zones.every((z) => !zoneOf(p, z).films.some((f) => f.left > 0)) ? "no film lies on it to lift" : null,
   apply: (s, p, c) => {
     if (!s.laser || !c.machine) return { ...p, soot: true };
     const e = energy(c.machine.watts, s.laser.power, s.laser.speed, s.laser.interval, s.laser.passes);

@@ -6,7 +6,10 @@ import { coldNeed } from "../needs";
 import type { Need, StepKind } from "../step";
 
 export const sandBack: StepKind = {
-  addable: true, divisible: true, laser: false, refuses: () => null,
+  addable: true,
+  divisible: true,
+  laser: false,
+  refuses: () => null,
   id: "sand-back",
   name: "Sand back to bare wood",
   irreversible: true,
@@ -14,13 +17,23 @@ export const sandBack: StepKind = {
   tool: () => "80, 120, then 180-220 grit on a flat block",
   lookFor: () => ({ look: "Wood its own colour, fill whole, no glue line", how: "daylight", against: "raw offcut" }),
   cues: (s, c) => [
-    ...(s.sandUm ? [sandPlan(s.sandUm).map((g) => `${g.grit}: ${g.strokes} strokes`).join(", ")] : []),
-    c.substrate.veneerMm ? `Veneer face ${c.substrate.veneerMm} mm: stop at ${Math.round(c.substrate.veneerMm * 600)} µm` : "No pressure; stop at bare wood",
+    ...(s.sandUm
+      ? [
+          sandPlan(s.sandUm)
+            .map((g) => `${g.grit}: ${g.strokes} strokes`)
+            .join(", "),
+        ]
+      : []),
+    c.substrate.veneerMm
+      ? `Veneer face ${c.substrate.veneerMm} mm: stop at ${Math.round(c.substrate.veneerMm * 600)} µm`
+      : "No pressure; stop at bare wood",
     `Tick every colour first: ${c.filled.map((z) => z.name).join(", ")}`,
   ],
   minutes: (_s, c) => ({ setup: 3, perPiece: 0.8 + (c.job.substrate.w * c.job.substrate.h) / 12000 }),
   needs: (s, p) => {
-    const stacks = s.zones.map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.phase === undefined) })).filter((x) => x.films.length);
+    const stacks = s.zones
+      .map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.phase === undefined) }))
+      .filter((x) => x.films.length);
     const need: Need[] = stacks.length ? [{ state: "sandable", stacks, why: "damp paint swallows sanding dust" }] : [];
     return [...need, ...coldNeed(p, LIFT_C, "a warm fill drags")];
   },

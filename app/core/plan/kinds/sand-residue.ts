@@ -2,7 +2,10 @@
 import type { StepKind } from "../step";
 
 export const sandResidue: StepKind = {
-  addable: true, divisible: true, laser: false, refuses: () => null,
+  addable: true,
+  divisible: true,
+  laser: false,
+  refuses: () => null,
   id: "sand-residue",
   name: "Sand off the residue",
   irreversible: false,

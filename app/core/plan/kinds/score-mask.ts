@@ -13,14 +13,26 @@ export const scoreMask: StepKind = {
   irreversible: true,
   purpose: () => "Outlines every colour once, so that each can be lifted when its turn comes.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
-  lookFor: () => ({ look: "Mask cut right through, face not marked", how: "lift one small corner", against: "an offcut" }),
-  cues: (s, c) => [setting(s), "Try it on an offcut under the same mask first: through the tape, no line on the face", ...(c.job.route === "I" ? ["Sheet raised off the bed, so that its reflection does not mark the front"] : []), "Weak air, or crumbs fly up", `Eyewear ${eyewear(c)}`],
+  lookFor: () => ({
+    look: "Mask cut right through, face not marked",
+    how: "lift one small corner",
+    against: "an offcut",
+  }),
+  cues: (s, c) => [
+    setting(s),
+    "Try it on an offcut under the same mask first: through the tape, no line on the face",
+    ...(c.job.route === "I" ? ["Sheet raised off the bed, so that its reflection does not mark the front"] : []),
+    "Weak air, or crumbs fly up",
+    `Eyewear ${eyewear(c)}`,
+  ],
   minutes: batch,
   needs: () => [],
   refuses: (s, p, c) => {
     const m = s.zones.map((z) => zoneOf(p, z).mask).find((x) => x);
     if (!m) return "there is no mask on it";
-    return c.machine?.beam === "blue" && maskOf(m.productId, c).clear ? `a blue beam goes through ${maskOf(m.productId, c).name} and does not cut it` : null;
+    return c.machine?.beam === "blue" && maskOf(m.productId, c).clear
+      ? `a blue beam goes through ${maskOf(m.productId, c).name} and does not cut it`
+      : null;
   },
   apply: (s, p) => mapZones(p, s.zones, (z) => (z.mask ? { ...z, mask: { ...z.mask, cut: true } } : z)),
 };

@@ -2,7 +2,11 @@
 import type { StepKind } from "../step";
 
 export const scuff: StepKind = {
-  divisible: true, laser: false, irreversible: false, needs: () => [], refuses: () => null,
+  divisible: true,
+  laser: false,
+  irreversible: false,
+  needs: () => [],
+  refuses: () => null,
   id: "scuff",
   name: "Scuff the face",
   addable: true,

@@ -15,7 +15,9 @@ export interface Migration {
   file(old: Record<string, unknown>): Record<string, unknown>;
 }
 
-export const MIGRATIONS: Migration[] = [{ to: 1, name: "hours by weekday, climate as a curve, zones beside the artwork", file: toV1 }];
+export const MIGRATIONS: Migration[] = [
+  { to: 1, name: "hours by weekday, climate as a curve, zones beside the artwork", file: toV1 },
+];
 
 /** How often each migration has run in this process. */
 export const ran = new Map<number, number>();
@@ -24,7 +26,10 @@ export const ran = new Map<number, number>();
 export function migrateFile(content: Record<string, unknown>, today: number): Record<string, unknown> {
   let version = typeof content.richlayer === "number" ? content.richlayer : Number.NaN;
   if (!Number.isInteger(version) || version < 0) throw new Error("richlayer must be the version number of the file");
-  if (version > today) throw new Error(`the file is of version ${version}; this Rich Layer reads up to version ${today}. Update it and try again`);
+  if (version > today)
+    throw new Error(
+      `the file is of version ${version}; this Rich Layer reads up to version ${today}. Update it and try again`,
+    );
   let now = content;
   while (version < today) {
     const m = MIGRATIONS.find((x) => x.to === version + 1);

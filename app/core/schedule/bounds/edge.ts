@@ -60,7 +60,9 @@ const kept = new WeakMap<Model, { r: number; list: number[] }[]>();
 export function narrow(m: Model): { r: number; list: number[] }[] {
   const found = kept.get(m);
   if (found) return found;
-  const lists = m.capacity.map((_c, r) => ({ r, list: unary(m, r) })).filter((x) => x.list.length > 1 && x.list.length <= EDGE_MOST);
+  const lists = m.capacity
+    .map((_c, r) => ({ r, list: unary(m, r) }))
+    .filter((x) => x.list.length > 1 && x.list.length <= EDGE_MOST);
   kept.set(m, lists);
   return lists;
 }
@@ -77,22 +79,24 @@ export function propagate(m: Model, w: Windows, after: (readonly number[])[] | n
     // lags, forward and back
     const before = Float64Array.from(w.head);
     pushHeads(m, w.head);
-    if (after) for (let pass = 0, more = true; more && pass < m.n; pass++) {
-      more = false;
-      for (let i = 0; i < m.n; i++) for (const j of after[i]) {
-        const e = endOf(m, i, w.head[i]);
-        if (w.head[j] < e) {
-          w.head[j] = m.open[j].slot(e, m.work[j], m.pausable[j]).start;
-          more = true;
-        }
-        const latest = w.last[j] - m.work[j];
-        if (w.last[i] > latest) {
-          w.last[i] = latest;
-          more = true;
-        }
+    if (after)
+      for (let pass = 0, more = true; more && pass < m.n; pass++) {
+        more = false;
+        for (let i = 0; i < m.n; i++)
+          for (const j of after[i]) {
+            const e = endOf(m, i, w.head[i]);
+            if (w.head[j] < e) {
+              w.head[j] = m.open[j].slot(e, m.work[j], m.pausable[j]).start;
+              more = true;
+            }
+            const latest = w.last[j] - m.work[j];
+            if (w.last[i] > latest) {
+              w.last[i] = latest;
+              more = true;
+            }
+          }
+        if (more) pushHeads(m, w.head);
       }
-      if (more) pushHeads(m, w.head);
-    }
     for (let k = m.n - 1; k >= 0; k--) {
       const i = m.order[k];
       for (const l of m.out[i]) {

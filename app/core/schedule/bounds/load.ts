@@ -9,7 +9,9 @@ export function loadBound(m: Model, { head, tail }: Paths): number {
   let finish = 0;
   for (let r = 0; r < m.capacity.length; r++) {
     const list: { head: number; load: number; tail: number }[] = [];
-    for (let i = 0; i < m.n; i++) for (const u of m.uses[i]) if (u.r === r && head[i] < Infinity) list.push({ head: head[i], load: u.amount * m.work[i], tail: tail[i] });
+    for (let i = 0; i < m.n; i++)
+      for (const u of m.uses[i])
+        if (u.r === r && head[i] < Infinity) list.push({ head: head[i], load: u.amount * m.work[i], tail: tail[i] });
     list.sort((a, b) => b.head - a.head);
     const open = m.closedOf[r];
     let [load, least] = [0, Infinity];

@@ -30,7 +30,8 @@ export function leastSpan(m: Model, l: Lag): number {
   const rest = (k: number): number => (m.piece[l.to] ? m.work[l.to] - m.piece[l.to] * k : m.work[l.to]);
   if (l.pieces < 2) return wait + m.work[l.to];
   let most = wait + rest(l.pieces - 1);
-  if (!m.pausable[l.from] && m.piece[l.from]) for (let k = 0; k < l.pieces; k++) most = Math.max(most, wait - m.piece[l.from] * (l.pieces - 1 - k) + rest(k));
+  if (!m.pausable[l.from] && m.piece[l.from])
+    for (let k = 0; k < l.pieces; k++) most = Math.max(most, wait - m.piece[l.from] * (l.pieces - 1 - k) + rest(k));
   return Math.ceil(most - 1e-6);
 }
 
@@ -54,6 +55,8 @@ export function pathBound(m: Model, { head }: Paths): { finish: number; lateness
     if (end > m.due[i]) lateness += m.weight[i] * (end - m.due[i]);
   }
   // A window between two pinned tasks is broken or it is not.
-  const windowsBroken = m.lags.filter((l) => l.soft && m.fixed[l.from] >= 0 && m.fixed[l.to] >= 0 && !inside(m, l, m.fixed[l.from], m.fixed[l.to])).length;
+  const windowsBroken = m.lags.filter(
+    (l) => l.soft && m.fixed[l.from] >= 0 && m.fixed[l.to] >= 0 && !inside(m, l, m.fixed[l.from], m.fixed[l.to]),
+  ).length;
   return { finish, lateness, windowsBroken };
 }

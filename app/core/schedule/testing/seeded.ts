@@ -16,7 +16,7 @@ export const LARGE: Size = { minutes: 40, wait: 90, closed: 300, pieces: 6, tigh
 /** @param n tasks */
 export function seededProblem(seed: number, n: number, size: Size): Problem {
   const r: Random = randomOf(seed * 7919 + n);
-  const one = <T,>(list: T[]): T => list[r.below(list.length)];
+  const one = <T>(list: T[]): T => list[r.below(list.length)];
   const span = (): [number, number] => {
     const a = r.below(size.closed * 3);
     return [a, a + 1 + r.below(size.closed)];
@@ -27,14 +27,42 @@ export function seededProblem(seed: number, n: number, size: Size): Problem {
     { id: "rack", capacity: (size.tight ? 2 : 9) + r.below(3), closed: [] as [number, number][] },
   ];
   const clocks = [
-    { id: "water", rates: [[0, 1], [2 + r.below(size.wait * 2), one([0, 0.4, 0.5])], [size.wait * 2 + 3 + r.below(size.wait), one([0.8, 1, 2])]] as [number, number][] },
-    { id: "warm", rates: [[0, one([1, 1.5])], [3 + r.below(size.wait * 3), one([0.7, 1.25, 2])]] as [number, number][] },
+    {
+      id: "water",
+      rates: [
+        [0, 1],
+        [2 + r.below(size.wait * 2), one([0, 0.4, 0.5])],
+        [size.wait * 2 + 3 + r.below(size.wait), one([0.8, 1, 2])],
+      ] as [number, number][],
+    },
+    {
+      id: "warm",
+      rates: [
+        [0, one([1, 1.5])],
+        [3 + r.below(size.wait * 3), one([0.7, 1.25, 2])],
+      ] as [number, number][],
+    },
   ];
   const batch = 1 + r.below(size.pieces);
   const tasks = Array.from({ length: n }, (_, i) => {
     const perPiece = r.below(3) === 0;
-    const uses = one([["hands"], ["hands"], ["machine"], ["hands", "machine"], ["rack"], []]).map((resource) => ({ resource, amount: resource === "rack" ? 1 + r.below(2) : 1 }));
-    return { id: `t${i}`, minutes: perPiece ? 1 + r.below(Math.max(1, Math.ceil(size.minutes / 2))) : r.below(size.minutes + 1), uses, pieces: perPiece ? batch : 1, perPiece, pausable: r.below(3) === 0, earliest: r.below(3) ? 0 : r.below(size.wait), due: r.below(3) ? null : 3 + r.below(n * size.minutes), weight: 1 + r.below(3), fixedStart: null as number | null, preferStart: r.below(4) ? null : r.below(n * size.minutes) };
+    const uses = one([["hands"], ["hands"], ["machine"], ["hands", "machine"], ["rack"], []]).map((resource) => ({
+      resource,
+      amount: resource === "rack" ? 1 + r.below(2) : 1,
+    }));
+    return {
+      id: `t${i}`,
+      minutes: perPiece ? 1 + r.below(Math.max(1, Math.ceil(size.minutes / 2))) : r.below(size.minutes + 1),
+      uses,
+      pieces: perPiece ? batch : 1,
+      perPiece,
+      pausable: r.below(3) === 0,
+      earliest: r.below(3) ? 0 : r.below(size.wait),
+      due: r.below(3) ? null : 3 + r.below(n * size.minutes),
+      weight: 1 + r.below(3),
+      fixedStart: null as number | null,
+      preferStart: r.below(4) ? null : r.below(n * size.minutes),
+    };
   });
   const lags: NonNullable<ProblemInput["lags"]> = [];
   for (let j = 1; j < n; j++) {
@@ -45,9 +73,30 @@ export function seededProblem(seed: number, n: number, size: Size): Problem {
     const clock = r.below(2) ? null : one(["water", "warm"]);
     const soft = r.below(3) === 0;
     const reopens = max === null || (r.below(2) && (size.tight || soft)) ? null : max + 1 + r.below(size.wait);
-    lags.push({ from: `t${i}`, to: `t${j}`, min, max, reopens, soft, clock, closeClock: max === null || r.below(2) ? null : "warm", perPiece: r.below(2) === 0 && (!tasks[i].perPiece || !tasks[j].perPiece || tasks[i].pieces === tasks[j].pieces), holds: r.below(3) ? [] : [{ resource: "rack", amount: 1 + r.below(2) }] });
+    lags.push({
+      from: `t${i}`,
+      to: `t${j}`,
+      min,
+      max,
+      reopens,
+      soft,
+      clock,
+      closeClock: max === null || r.below(2) ? null : "warm",
+      perPiece: r.below(2) === 0 && (!tasks[i].perPiece || !tasks[j].perPiece || tasks[i].pieces === tasks[j].pieces),
+      holds: r.below(3) ? [] : [{ resource: "rack", amount: 1 + r.below(2) }],
+    });
   }
-  return readProblem({ name: `seeded ${seed}`, seed, limitIterations: 400, resources, clocks, tasks, lags, trip: r.below(2) ? { resource: "hands", gap: r.below(3) } : null, finishBucket: one([1, 1, 5]) });
+  return readProblem({
+    name: `seeded ${seed}`,
+    seed,
+    limitIterations: 400,
+    resources,
+    clocks,
+    tasks,
+    lags,
+    trip: r.below(2) ? { resource: "hands", gap: r.below(3) } : null,
+    finishBucket: one([1, 1, 5]),
+  });
 }
 
 /**
@@ -89,7 +138,11 @@ export function exhaustive(p: Problem, within: number): [number, number, number,
   const number = new Map(p.tasks.map((t, i) => [t.id, i]));
   const EPS = 1e-6;
   /** 0: not allowed, 1: kept, 2: soft and broken */
-  const judge = (l: Problem["lags"][number], a: { end: number; start: number; at: number[] }, b: { end: number; start: number; at: number[] }): 0 | 1 | 2 => {
+  const judge = (
+    l: Problem["lags"][number],
+    a: { end: number; start: number; at: number[] },
+    b: { end: number; start: number; at: number[] },
+  ): 0 | 1 | 2 => {
     const [x, y] = [p.tasks[number.get(l.from)!], p.tasks[number.get(l.to)!]];
     const pieces = !l.perPiece ? 1 : x.perPiece ? x.pieces : y.perPiece ? y.pieces : 1;
     const [open, close] = [reads.get(l.clock)!, reads.get(l.closeClock)!];
@@ -129,29 +182,55 @@ export function exhaustive(p: Problem, within: number): [number, number, number,
     const [a, b] = [pick[number.get(l.from)!], pick[number.get(l.to)!]];
     if (!l.perPiece) return [a.end, b.start];
     const pieces = x.perPiece ? x.pieces : y.perPiece ? y.pieces : 1;
-    return [x.perPiece ? (x.minutes ? a.at[x.minutes - 1] + 1 : a.start) : a.end, y.perPiece && y.minutes ? b.at[y.minutes * (pieces - 1)] : b.start];
+    return [
+      x.perPiece ? (x.minutes ? a.at[x.minutes - 1] + 1 : a.start) : a.end,
+      y.perPiece && y.minutes ? b.at[y.minutes * (pieces - 1)] : b.start,
+    ];
   };
   /** fewest trips that any schedule has, so that minutes moved can cut a branch as well */
   const least = p.trip && p.tasks.some((t) => t.uses.some((u) => u.resource === p.trip!.resource)) ? 1 : 0;
   const down = (i: number, broken: number, late: number, finish: number): void => {
     // nothing that is laid later makes any of these smaller
-    const so = [broken, late, Math.ceil(finish / p.finishBucket), least, p.tasks.slice(0, i).reduce((x, t, k) => x + (t.preferStart === null ? 0 : Math.abs(pick[k].start - t.preferStart)), 0)];
+    const so = [
+      broken,
+      late,
+      Math.ceil(finish / p.finishBucket),
+      least,
+      p.tasks
+        .slice(0, i)
+        .reduce((x, t, k) => x + (t.preferStart === null ? 0 : Math.abs(pick[k].start - t.preferStart)), 0),
+    ];
     if (best && !less(so, best)) return;
     if (i === p.tasks.length) {
       let trips = 0;
       if (p.trip) {
         let until = -Infinity;
-        for (const [a, b] of p.tasks.map((t, k): [number, number, boolean] => [pick[k].start, pick[k].end, t.uses.some((u) => u.resource === p.trip!.resource)]).filter((x) => x[2]).sort((x, y) => x[0] - y[0])) {
+        for (const [a, b] of p.tasks
+          .map((t, k): [number, number, boolean] => [
+            pick[k].start,
+            pick[k].end,
+            t.uses.some((u) => u.resource === p.trip!.resource),
+          ])
+          .filter((x) => x[2])
+          .sort((x, y) => x[0] - y[0])) {
           if (a > until + p.trip.gap) trips++;
           until = Math.max(until, b);
         }
       }
-      const o: [number, number, number, number, number] = [broken, late, Math.ceil(finish / p.finishBucket), trips, p.tasks.reduce((x, t, k) => x + (t.preferStart === null ? 0 : Math.abs(pick[k].start - t.preferStart)), 0)];
+      const o: [number, number, number, number, number] = [
+        broken,
+        late,
+        Math.ceil(finish / p.finishBucket),
+        trips,
+        p.tasks.reduce((x, t, k) => x + (t.preferStart === null ? 0 : Math.abs(pick[k].start - t.preferStart)), 0),
+      ];
       if (!best || less(o, best)) best = o;
       return;
     }
     const t = p.tasks[i];
-    const into = p.lags.filter((l) => l.to === t.id || l.from === t.id).filter((l) => number.get(l.to)! <= i && number.get(l.from)! <= i);
+    const into = p.lags
+      .filter((l) => l.to === t.id || l.from === t.id)
+      .filter((l) => number.get(l.to)! <= i && number.get(l.from)! <= i);
     for (const run of runs[i]) {
       pick[i] = run;
       let soft = 0;
@@ -168,7 +247,13 @@ export function exhaustive(p: Problem, within: number): [number, number, number,
       // resources are held from the first minute to the last, pauses among them
       for (const u of t.uses) if (!add(u.resource, run.start, run.end, u.amount)) good = false;
       for (const l of into) for (const u of l.holds) if (!add(u.resource, ...holdOf(l), u.amount)) good = false;
-      if (good) down(i + 1, broken + soft, late + (t.due === null ? 0 : t.weight * Math.max(0, run.end - t.due)), Math.max(finish, run.end));
+      if (good)
+        down(
+          i + 1,
+          broken + soft,
+          late + (t.due === null ? 0 : t.weight * Math.max(0, run.end - t.due)),
+          Math.max(finish, run.end),
+        );
       for (const u of t.uses) add(u.resource, run.start, run.end, -u.amount);
       for (const l of into) for (const u of l.holds) add(u.resource, ...holdOf(l), -u.amount);
     }

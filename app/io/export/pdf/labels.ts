@@ -34,7 +34,16 @@ export async function labelsPdf(l: LabelSheet, fonts: FontFiles, made: number, f
     lines.forEach((t, i) => paper.text(page as PDFPage, t, x + 8, y + 20 + i * 14, 11, { bold: true }));
     paper.text(page, `${n} of ${l.pieces}`, x + 8, y + 26 + lines.length * 14, 14, { bold: true });
     const small = [l.client, l.due ? `due ${l.due}` : ""].filter(Boolean);
-    small.forEach((t, i) => paper.text(page as PDFPage, paper.wrap(t, 8, W - 20)[0] ?? "", x + 8, y + H - 8 - (small.length - 1 - i) * 11, 8, { grey: true }));
+    small.forEach((t, i) =>
+      paper.text(
+        page as PDFPage,
+        paper.wrap(t, 8, W - 20)[0] ?? "",
+        x + 8,
+        y + H - 8 - (small.length - 1 - i) * 11,
+        8,
+        { grey: true },
+      ),
+    );
     paper.text(page, "top", x + W / 2 - 6, y + 8, 7, { grey: true });
   }
   if (l.pieces < from) paper.page();

@@ -20,7 +20,10 @@ const GREY = rgb(0.4, 0.36, 0.42);
 const LINE = rgb(0.72, 0.68, 0.64);
 
 export class Paper {
-  private constructor(readonly doc: PDFDocument, private faces: { regular: Face[]; bold: Face[] }) {}
+  private constructor(
+    readonly doc: PDFDocument,
+    private faces: { regular: Face[]; bold: Face[] },
+  ) {}
 
   /** @param made moment written into the file, ms since 1970: the same input makes the same bytes */
   static async make(title: string, fonts: FontFiles, made: number): Promise<Paper> {
@@ -95,8 +98,18 @@ export class Paper {
   box(page: PDFPage, x: number, y: number, side: number, ticked = false): void {
     page.drawRectangle({ x, y: A4.h - y, width: side, height: side, borderColor: INK, borderWidth: 0.8 });
     if (!ticked) return;
-    page.drawLine({ start: { x: x + side * 0.2, y: A4.h - y + side * 0.5 }, end: { x: x + side * 0.42, y: A4.h - y + side * 0.22 }, color: INK, thickness: 1 });
-    page.drawLine({ start: { x: x + side * 0.42, y: A4.h - y + side * 0.22 }, end: { x: x + side * 0.82, y: A4.h - y + side * 0.8 }, color: INK, thickness: 1 });
+    page.drawLine({
+      start: { x: x + side * 0.2, y: A4.h - y + side * 0.5 },
+      end: { x: x + side * 0.42, y: A4.h - y + side * 0.22 },
+      color: INK,
+      thickness: 1,
+    });
+    page.drawLine({
+      start: { x: x + side * 0.42, y: A4.h - y + side * 0.22 },
+      end: { x: x + side * 0.82, y: A4.h - y + side * 0.8 },
+      color: INK,
+      thickness: 1,
+    });
   }
   rule(page: PDFPage, x: number, y: number, w: number): void {
     page.drawLine({ start: { x, y: A4.h - y }, end: { x: x + w, y: A4.h - y }, color: LINE, thickness: 0.6 });
@@ -113,7 +126,13 @@ export class Paper {
       for (let c = 0, run = 0; c <= modules.size; c++) {
         if (c < modules.size && modules.get(r, c)) run++;
         else if (run) {
-          page.drawRectangle({ x: x + (c - run) * px, y: A4.h - y - (r + 1) * px, width: run * px + 0.02, height: px + 0.02, color: INK });
+          page.drawRectangle({
+            x: x + (c - run) * px,
+            y: A4.h - y - (r + 1) * px,
+            width: run * px + 0.02,
+            height: px + 0.02,
+            color: INK,
+          });
           run = 0;
         }
       }

@@ -15,7 +15,10 @@ export async function workCardPdf(card: Card, fonts: FontFiles, made: number): P
   let page: PDFPage = paper.page();
   let y = 0;
   let pages = 1;
-  const foot = (): void => paper.text(page, `${card.title} · work card · as of ${card.asOf} · page ${pages}`, LEFT, A4.h - 24, 8, { grey: true });
+  const foot = (): void =>
+    paper.text(page, `${card.title} · work card · as of ${card.asOf} · page ${pages}`, LEFT, A4.h - 24, 8, {
+      grey: true,
+    });
   const need = (h: number): void => {
     if (y + h <= FOOT) return;
     foot();
@@ -23,7 +26,13 @@ export async function workCardPdf(card: Card, fonts: FontFiles, made: number): P
     pages++;
     y = 44;
   };
-  const para = (text: string, size: number, x: number, max: number, opt: { bold?: boolean; grey?: boolean } = {}): void => {
+  const para = (
+    text: string,
+    size: number,
+    x: number,
+    max: number,
+    opt: { bold?: boolean; grey?: boolean } = {},
+  ): void => {
     const lines = paper.wrap(text, size, max, opt.bold);
     need(Math.min(lines.length, 30) * size * 1.35); // a sentence is not torn over two pages
     for (const l of lines) {
@@ -43,9 +52,20 @@ export async function workCardPdf(card: Card, fonts: FontFiles, made: number): P
   y = 40;
   paper.qr(page, qrText(card.jobId), LEFT + WIDTH - 74, 36, 74);
   para(card.title, 20, LEFT, WIDTH - 90, { bold: true });
-  para(`${card.pieces} ${card.pieces === 1 ? "piece" : "pieces"} of ${card.on}${card.client ? `, for ${card.client}` : ""}`, 10.5, LEFT, WIDTH - 90);
+  para(
+    `${card.pieces} ${card.pieces === 1 ? "piece" : "pieces"} of ${card.on}${card.client ? `, for ${card.client}` : ""}`,
+    10.5,
+    LEFT,
+    WIDTH - 90,
+  );
   para(`Route ${card.route} · laser: ${card.machine} · air: ${card.air}`, 10.5, LEFT, WIDTH - 90);
-  para(`${card.ready ? `Ready ${card.ready}` : "No ready time yet"}${card.due ? ` · due ${card.due}` : ""}${card.startBy ? ` · start by ${card.startBy}` : ""}`, 10.5, LEFT, WIDTH - 90, { bold: true });
+  para(
+    `${card.ready ? `Ready ${card.ready}` : "No ready time yet"}${card.due ? ` · due ${card.due}` : ""}${card.startBy ? ` · start by ${card.startBy}` : ""}`,
+    10.5,
+    LEFT,
+    WIDTH - 90,
+    { bold: true },
+  );
   if (card.credit) para(`Artwork: ${card.credit}`, 9.5, LEFT, WIDTH - 90, { grey: true });
   y = Math.max(y, 116);
   if (card.hazards.length) {
