@@ -1,39 +1,78 @@
-/** One-way dependencies: core <- io, store, workers <- ui <- routes. See docs/architecture.md. */
+/** One-way dependencies: every room imports from the rooms below it only. The rooms: scripts/rooms.cjs; why: docs/architecture.md. */
+const { CORE, CORE_PACKAGES, APP, APART } = require("./scripts/rooms.cjs");
+
+const TEST = "\\.test\\.tsx?$";
+/** A rule for what ships; tests may look anywhere in the app. */
 const never = (name, from, to, comment) => ({
   name,
   severity: "error",
   comment,
-  from: { path: from },
-  to: { path: to },
+  from: { ...from, pathNot: [TEST, ...(from.pathNot ? [from.pathNot] : [])] },
+  to,
 });
+const within = (rooms) => rooms.join("|");
+/** Each room of a list against those above it. */
+const upward = (base, rooms, ending) =>
+  rooms
+    .slice(0, -1)
+    .map((room, i) =>
+      never(
+        `${room}-below`,
+        { path: `^${base}/${room}${ending}` },
+        { path: `^${base}/(${within(rooms.slice(i + 1))})${ending}` },
+        `${room} lies beneath ${rooms.slice(i + 1).join(", ")}`,
+      ),
+    );
+
 module.exports = {
   forbidden: [
-    never(
-      "core-is-pure",
-      "^app/core",
-      "^app/(store|workers|io|ui|routes|demo|root)|node_modules/(react|react-dom|react-router|dexie|radix-ui|comlink)/",
-      "the core knows no screen, store or worker",
+    ...upward("app/core", CORE, "/"),
+    ...upward("app", APP, "(/|\\.tsx?$)"),
+    ...APART.map(([a, b]) =>
+      never(
+        `${b}-apart-from-${a}`,
+        { path: `^app/${b}(/|\\.tsx?$)` },
+        { path: `^app/${a}(/|\\.tsx?$)` },
+        `${b} and ${a} know nothing of one another`,
+      ),
     ),
     never(
-      "io-below-store",
-      "^app/io",
-      "^app/(store|workers|ui|routes)",
-      "readers and writers are pure functions over bytes",
+      "core-packages",
+      { path: "^app/core" },
+      { pathNot: `^app/core|node_modules/(@types/)?(${CORE_PACKAGES.join("|")})/` },
+      "the core imports the core and a short list of packages",
     ),
-    never("store-below-ui", "^app/(store|workers|demo)", "^app/(ui|routes)", "records do not know screens"),
-    never("ui-does-not-store", "^app/ui", "^app/(store|routes)", "components get data from routes"),
+    never(
+      "core-rooms-known",
+      { path: "^app/core/", pathNot: `^app/core/(${within(CORE)})/` },
+      {},
+      "a new room of the core gets its place in scripts/rooms.cjs",
+    ),
+    never(
+      "testing-only-in-tests",
+      { path: "^app", pathNot: "^app(/core)?/testing/" },
+      { path: "^app(/core)?/testing/" },
+      "what is there for tests ships with nothing",
+    ),
     {
-      name: "dexie-only-in-store",
+      name: "no-e2e-in-app",
       severity: "error",
-      from: { path: "^app", pathNot: "^app/store" },
-      to: { path: "node_modules/dexie/" },
+      comment: "neither the app nor its tests know anything of the journeys",
+      from: { path: "^app" },
+      to: { path: "^e2e" },
     },
-    { name: "no-circular", severity: "error", from: { path: "^app" }, to: { circular: true } },
+    never(
+      "dexie-only-in-store",
+      { path: "^app", pathNot: "^app/store" },
+      { path: "node_modules/dexie/" },
+      "one database",
+    ),
+    { name: "no-circular", severity: "error", from: { path: "^app", pathNot: TEST }, to: { circular: true } },
   ],
   options: {
     tsConfig: { fileName: "tsconfig.json" },
     tsPreCompilationDeps: true,
     doNotFollow: { path: "node_modules" },
-    exclude: { path: "\\.test\\.tsx?$|^\\.react-router" },
+    exclude: { path: "^\\.react-router" },
   },
 };

@@ -1,6 +1,13 @@
 import tseslint from "typescript-eslint";
 import hooks from "eslint-plugin-react-hooks";
 
+const clock = { object: "Date", property: "now", message: "only app/clock.ts reads the clock" };
+const now = [
+  { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "only app/clock.ts reads the clock" },
+  { selector: "CallExpression[callee.name='Date']", message: "only app/clock.ts reads the clock" },
+];
+const SURROUNDINGS = ["window", "document", "navigator", "performance", "crypto", "process", "self", "localStorage"];
+
 export default tseslint.config(
   { ignores: ["build", "node_modules", ".react-router", "docs"] },
   ...tseslint.configs.recommended,
@@ -10,26 +17,27 @@ export default tseslint.config(
     plugins: { "react-hooks": hooks },
     rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
   },
+  // Only app/clock.ts reads the clock. The whole app is told so first; the core is told again together with what it may not do besides.
+  {
+    files: ["app/**/*.{ts,tsx}"],
+    ignores: ["app/clock.ts", "**/*.test.ts"],
+    rules: {
+      "no-restricted-properties": ["error", clock],
+      "no-restricted-syntax": ["error", ...now],
+    },
+  },
   {
     files: ["app/core/**/*.ts"],
     ignores: ["**/*.test.ts"],
     rules: {
       "no-restricted-properties": [
         "error",
-        { object: "Date", property: "now", message: "time is passed in" },
+        clock,
         { object: "Math", property: "random", message: "seeds are passed in" },
+        { object: "globalThis", message: "the core knows no surroundings" },
       ],
-      "no-restricted-globals": ["error", "window", "document", "navigator", "performance"],
-    },
-  },
-  {
-    files: ["app/**/*.{ts,tsx}"],
-    ignores: ["app/clock.ts", "**/*.test.ts"],
-    rules: {
-      "no-restricted-properties": [
-        "error",
-        { object: "Date", property: "now", message: "only app/clock.ts reads the clock" },
-      ],
+      "no-restricted-syntax": ["error", ...now],
+      "no-restricted-globals": ["error", ...SURROUNDINGS],
     },
   },
 );

@@ -2,11 +2,11 @@
 import "reflect-metadata";
 import { gzipSync } from "node:zlib";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
-import { e1, zone, SHELF, stocked, swing } from "../e2e/support/worlds";
+import { e1, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
 import { makePlan } from "../app/core/plan/plan";
-import { simulate } from "../app/core/plan/report";
-import { movesOf } from "../app/core/why/moves";
+import { simulate } from "../app/core/explain/report";
+import { movesOf } from "../app/core/explain/why/moves";
 import { loadClip } from "../app/door/kernel";
 import { readZones } from "../app/core/vector/zones";
 import type { World } from "../app/core/records/world";

@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "playwright-core";
-import { seeded } from "./support/worlds";
+import { seeded } from "../app/core/testing/worlds";
 import { faults, open, openSample } from "./browser";
 import { assert, journey } from "./support/suite";
 

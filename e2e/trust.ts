@@ -9,7 +9,7 @@ import { root } from "../scripts/setup.mjs";
 import { faults, open, openSample } from "./browser";
 import { RADISH, svgFile } from "./support/drawing";
 import { clean } from "./support/axe";
-import { seeded } from "./support/worlds";
+import { seeded } from "../app/core/testing/worlds";
 import { assert, journey } from "./support/suite";
 
 const WEDNESDAY = "2027-01-13T11:20:00Z";

@@ -1,8 +1,8 @@
 /** Writes the frozen shops for the scheduler once: real plans of seeded briefs, twenty steps a job, on one shop's hands and machines. A file that is there is never written again. */
 import "reflect-metadata";
 import { existsSync, mkdirSync, writeFileSync } from "node:fs";
-import { brief } from "../e2e/support/briefs";
-import { seeded, swing } from "../e2e/support/worlds";
+import { brief } from "../app/core/testing/briefs";
+import { seeded, swing } from "../app/core/testing/worlds";
 import { pathsOf } from "../app/core/schedule/bounds/path";
 import { compile } from "../app/core/schedule/model";
 import { readProblem, type ProblemInput } from "../app/core/schedule/problem";

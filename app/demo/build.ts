@@ -1,8 +1,8 @@
 /** Typed builders of the sample shop; the drawings are measured, the bench runs are taken from real plans. */
 import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
-import { withArtwork } from "../core/plan/artwork";
+import { withArtwork } from "../core/geometry/artwork";
 import { makePlan } from "../core/plan/plan";
-import { kindOf } from "../core/plan/kinds";
+import { kindOf } from "../core/process/kinds";
 import { RichLayerFile } from "../core/records/file";
 import { Choices, Job, Order, Substrate, WrapUp } from "../core/records/job";
 import { LogEntry } from "../core/records/log";

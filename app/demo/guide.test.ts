@@ -2,7 +2,7 @@
 import { standing } from "../core/bench/next";
 import { ROUTES } from "../core/catalogue/routes";
 import { BURNT } from "../core/catalogue/substrates";
-import { difference, linear } from "../core/film/colour";
+import { difference, linear } from "../core/models/film/colour";
 import { shown, zoneOf } from "../core/piece/state";
 import { makePlan } from "../core/plan/plan";
 import { LogEntry } from "../core/records/log";

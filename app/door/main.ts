@@ -5,7 +5,7 @@
 import "reflect-metadata";
 import { readFileSync } from "node:fs";
 import { makePlan, type Plan } from "../core/plan/plan";
-import { planReport, simulate, snagReport } from "../core/plan/report";
+import { planReport, simulate, snagReport } from "../core/explain/report";
 import { sayFaults } from "../core/records/parse";
 import { ProblemError, readProblem } from "../core/schedule/problem";
 import { solve } from "../core/schedule/solve";

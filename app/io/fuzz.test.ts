@@ -4,7 +4,8 @@
  */
 import { readdirSync, readFileSync } from "node:fs";
 import { strToU8, unzipSync, zipSync } from "fflate";
-import { a1, e1, NASTY, randomShop, seeded, SHELF, shop, stocked, zone } from "../../e2e/support/worlds";
+import { a1, e1, seeded, SHELF, shop, stocked, zone } from "../core/testing/worlds";
+import { NASTY, randomShop } from "../testing/random-shop";
 import { makePlan } from "../core/plan/plan";
 import { LogEntry } from "../core/records/log";
 import { sayFaults } from "../core/records/parse";

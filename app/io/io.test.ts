@@ -1,8 +1,9 @@
 import { readdirSync, readFileSync } from "node:fs";
-import { a1, e1, SHELF, shop } from "../../e2e/support/worlds";
+import { a1, e1, SHELF, shop } from "../core/testing/worlds";
 import { loadClip } from "../door/kernel";
 import { buildSample } from "../demo/build";
-import { makePlan, open } from "../core/plan/plan";
+import { makePlan } from "../core/plan/plan";
+import { open } from "../core/judge/judge";
 import { standing } from "../core/bench/next";
 import { check, must, sayFaults } from "../core/records/parse";
 import { Job } from "../core/records/job";

@@ -1,7 +1,7 @@
 /** The documented file format and the files agree: every frozen and generated file fits the schema, and the schema knows every field. */
 import { readdirSync, readFileSync } from "node:fs";
-import { a1, e1, SHELF, shop } from "../../e2e/support/worlds";
-import { FULL_SHELF, GEAR } from "../../e2e/support/briefs";
+import { a1, e1, SHELF, shop } from "../core/testing/worlds";
+import { FULL_SHELF, GEAR } from "../core/testing/briefs";
 import { jobFile, shopFile, writeFile } from "./export/job-file";
 
 interface Schema {

@@ -1,7 +1,8 @@
-import { a1, e1, shop, SHELF } from "../../e2e/support/worlds";
-import { fold } from "../core/bench/fold";
-import { makePlan, open } from "../core/plan/plan";
-import { whereOf } from "../core/plan/facts";
+import { a1, e1, shop, SHELF } from "../core/testing/worlds";
+import { fold } from "../core/plan/fold";
+import { makePlan } from "../core/plan/plan";
+import { open, snagsOf } from "../core/judge/judge";
+import { whereOf } from "../core/judge/snag";
 import { zonedClock } from "../core/time/zoned";
 import { commit, undo } from "../store/acts";
 import { db, RichLayerDb, useDb } from "../store/db";
@@ -238,7 +239,7 @@ describe("what the pages are given", () => {
     expect(card.load!.text).toMatch(/ml each, .* in all/);
     expect(card.load!.why.rows().map((r) => r.from)).toContain("default");
     expect(card.then!.text).toMatch(/^laser-safe/);
-    expect(snagRows(plan, w, clock).map((s) => s.rule)).toEqual(plan.snags.map((s) => s.rule));
+    expect(snagRows(plan, w, clock).map((s) => s.rule)).toEqual(snagsOf(plan).map((s) => s.rule));
   });
   test("a window that shut before the step ended is not told as one that shuts", async () => {
     const plan = makePlan(await world("tile"), clock);

@@ -1,11 +1,11 @@
 /** The shop's air at this minute in one line, with what it does to water-borne paints. */
 import { nowMinutes } from "../clock";
-import { air, airAtMoment } from "../core/drying/climate";
-import { rateIn } from "../core/drying/clock";
+import { air, airAtMoment } from "../core/models/drying/climate";
+import { rateIn } from "../core/models/drying/clock";
 import type { Shop } from "../core/records/shop";
 import { zonedClock } from "../core/time/zoned";
 import { showShare, showTemp } from "../core/units/show";
-import type { Input } from "../core/why/inputs";
+import type { Input } from "../core/explain/why/inputs";
 
 /** °C below which water paints stop, where no product is asked */
 const LEAST_C = 10;

@@ -1,6 +1,6 @@
 /** Taps at the bench: each is stored as an entry of its own before anything on screen changes. */
-import { nextPiece, fold, standing as entriesStanding } from "../core/bench/fold";
-import { air, airAtMoment } from "../core/drying/climate";
+import { nextPiece, fold, standing as entriesStanding } from "../core/plan/fold";
+import { air, airAtMoment } from "../core/models/drying/climate";
 import { LogEntry, type LogKind } from "../core/records/log";
 import type { Answer } from "../core/records/ids";
 import { makePlan } from "../core/plan/plan";

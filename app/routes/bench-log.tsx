@@ -1,8 +1,8 @@
 import type { Route } from "./+types/bench-log";
 import { useState } from "react";
 import { useSearchParams, Link } from "react-router";
-import { factor } from "../core/learn/factor";
-import { isKind, kindOf } from "../core/plan/kinds";
+import { factor } from "../core/models/learn/factor";
+import { isKind, kindOf } from "../core/process/kinds";
 import { showWhen, zonedClock } from "../core/time/zoned";
 import { showMinutes, showMl, showTemp } from "../core/units/show";
 import type { Shop } from "../core/records/shop";

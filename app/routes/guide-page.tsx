@@ -9,7 +9,7 @@ import { SCHOOLS } from "../core/catalogue/schools";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { absorption, BEAM_KINDS, beamOn } from "../core/catalogue/beams";
 import { cells } from "../core/catalogue/support";
-import { kindOf, KINDS } from "../core/plan/kinds";
+import { kindOf, KINDS } from "../core/process/kinds";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { showMinutes, showShare, showUm } from "../core/units/show";
 import { guideWorld } from "../demo/guide";

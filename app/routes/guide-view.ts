@@ -2,7 +2,7 @@
 import { FINISHES } from "../core/catalogue/finishes";
 import { ROUTES } from "../core/catalogue/routes";
 import { SCHOOLS } from "../core/catalogue/schools";
-import { KINDS } from "../core/plan/kinds";
+import { KINDS } from "../core/process/kinds";
 import type { Plan } from "../core/plan/plan";
 
 export interface GuidePage {

@@ -2,10 +2,11 @@
 import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
 import { isSubstrate } from "../core/catalogue/substrates";
 import { FIELDS, addEdit } from "../core/plan/edits";
-import { findFix, makePlan } from "../core/plan/plan";
+import { makePlan } from "../core/plan/plan";
+import { findFix } from "../core/judge/judge";
 import { waysOut } from "../core/plan/rescue";
-import { withArtwork } from "../core/plan/artwork";
-import { freshId } from "../core/rules/fixes";
+import { withArtwork } from "../core/geometry/artwork";
+import { freshId } from "../core/judge/fixes";
 import { withPick } from "../core/catalogue/schools";
 import { USES, type Beam, type RouteId } from "../core/records/ids";
 import type { Job, PlanEdit } from "../core/records/job";

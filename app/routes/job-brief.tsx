@@ -4,7 +4,7 @@ import { BEAMS, USES } from "../core/records/ids";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { showLength, showTemp } from "../core/units/show";
-import { toBegin } from "../core/why/figure";
+import { toBegin } from "../core/explain/why/figure";
 import { Why } from "../ui/kit/why";
 import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { Fold, Head } from "../ui/kit/bits";

@@ -1,8 +1,8 @@
 import type { Route } from "./+types/job-calendar";
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
-import { byBeam } from "../core/plan/kinds";
-import { waitAfter } from "../core/plan/report";
+import { byBeam } from "../core/process/kinds";
+import { waitAfter } from "../core/explain/report";
 import { countBackInTurn, type Latest } from "../core/plan/backward";
 import type { Plan } from "../core/plan/plan";
 import { waysOutInTurn } from "../core/plan/rescue";

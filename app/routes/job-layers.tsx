@@ -4,7 +4,7 @@ import { Link, useFetcher, useSearchParams } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
 import { surfaceUm } from "../core/piece/state";
-import { simulate } from "../core/plan/report";
+import { simulate } from "../core/explain/report";
 import { showInterval, showAmount, showShare, showSpeed, showUm } from "../core/units/show";
 import { CoreSample, Lens, lensScale, lookOf, magnified } from "../ui/core-sample/core-sample";
 import { Face } from "../ui/face";

@@ -4,10 +4,11 @@ import { FINISHING } from "../core/catalogue/finishing";
 import { SchoolsPart } from "../ui/schools";
 import { TrialCards } from "../ui/trial-cards";
 import { chooseRoutes } from "../core/plan/choose";
-import { picksOf } from "../core/plan/context";
+import { picksOf } from "../core/process/context";
 import { finish } from "../core/catalogue/finishes";
-import { makePlan, open } from "../core/plan/plan";
-import { productFor } from "../core/plan/pick";
+import { makePlan } from "../core/plan/plan";
+import { open } from "../core/judge/judge";
+import { productFor } from "../core/process/pick";
 import { STARTER } from "../core/catalogue/starter";
 import { showWhen } from "../core/time/zoned";
 import { showInterval, showLength, showMinutes } from "../core/units/show";
@@ -18,8 +19,8 @@ import { formOf } from "./answer";
 import { jobAct } from "./job-act";
 import { readJob } from "./job-data";
 import { opened, openedIn } from "./why";
-import { isPainting } from "../core/why/figure";
-import { staysMm } from "../core/why/inputs";
+import { isPainting } from "../core/explain/why/figure";
+import { staysMm } from "../core/explain/why/inputs";
 import { Why, type Opened } from "../ui/kit/why";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {

@@ -1,11 +1,12 @@
 /** Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here that the core does not know. */
 import { FIELDS } from "../core/plan/edits";
-import { byBeam, kindOf, KINDS } from "../core/plan/kinds";
-import { open, preview, type Plan } from "../core/plan/plan";
-import { whereOf } from "../core/plan/facts";
+import { byBeam, kindOf, KINDS } from "../core/process/kinds";
+import { type Plan } from "../core/plan/plan";
+import { open, preview, snagsOf } from "../core/judge/judge";
+import { whereOf } from "../core/judge/snag";
 import { stateWords } from "../core/plan/decides";
-import { sensitive } from "../core/plan/ready";
-import { waitAfter } from "../core/plan/report";
+import { sensitive } from "../core/process/ready";
+import { waitAfter } from "../core/explain/report";
 import { showWhen } from "../core/time/zoned";
 import { showAmount, showInterval, showMinutes, showMl, showShare, showSpeed, showUm } from "../core/units/show";
 import { standing } from "../core/bench/next";
@@ -15,11 +16,11 @@ import type { StepRow } from "../ui/step-list/step-list";
 import type { RailBlock } from "../ui/time-rail";
 import type { SnagRow } from "../ui/snags";
 import type { StepCardData } from "../ui/step-card";
-import { SUITS } from "../core/plan/lays";
-import { figuresOf } from "../core/plan/figures";
+import { SUITS } from "../core/process/lays";
+import { figuresOf } from "../core/explain/figures";
 import { guideOf } from "./guide-view";
 import { latestStart } from "../core/plan/backward";
-import { levelWords } from "../core/why/inputs";
+import { levelWords } from "../core/explain/why/inputs";
 import type { Opened } from "../ui/kit/why";
 import { opened, openedLatest } from "./why";
 
@@ -102,7 +103,7 @@ export function railBlocks(plan: Plan, now: number): RailBlock[] {
 
 export function snagRows(plan: Plan, world: World, now: number): SnagRow[] {
   let budget = 14; // previews plan again; the first ones are what is looked at
-  return plan.snags.map((s) => ({
+  return snagsOf(plan).map((s) => ({
     rule: s.rule,
     where: whereOf(s),
     severity: s.severity,

@@ -1,14 +1,14 @@
 /** What a maker carries off: the work card, labels for the backs, calendar alarms, the job as a file with or without its photos. */
 import { useState } from "react";
 import { nowMs } from "../clock";
-import { workCard } from "../core/plan/card";
+import { workCard } from "../core/explain/card";
 import type { Plan } from "../core/plan/plan";
 import type { Job } from "../core/records/job";
 import { showWhen } from "../core/time/zoned";
 import { fileName, jobFile, writeFile } from "../io/export/job-file";
 import { readAll } from "../store/queries";
 import { saveFile } from "../ui/files";
-import type { Moved } from "../core/why/moves";
+import type { Moved } from "../core/explain/why/moves";
 import { setPaper } from "../workers/paper";
 import { moves } from "../workers/why";
 

@@ -1,11 +1,12 @@
 /** Every open job in a line: what to do now, what it waits for, when it will be ready. */
 import { standing } from "../core/bench/next";
-import { makePlan, open } from "../core/plan/plan";
+import { makePlan } from "../core/plan/plan";
+import { open } from "../core/judge/judge";
 import { stateWords } from "../core/plan/decides";
 import { showWhen } from "../core/time/zoned";
 import type { World } from "../core/records/world";
-import type { FigureRef } from "../core/why/figure";
-import { titleOf } from "../core/why/title";
+import type { FigureRef } from "../core/explain/why/figure";
+import { titleOf } from "../core/explain/why/title";
 import { openedIn } from "./why";
 
 export function todayRows(all: World[], now: number) {

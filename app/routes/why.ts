@@ -1,11 +1,11 @@
 /** A figure of a plan as a screen opens it: its inputs at once, what moves it most when somebody asks. */
 import { makePlan, type Plan } from "../core/plan/plan";
 import type { World } from "../core/records/world";
-import type { FigureRef } from "../core/why/figure";
-import { inputs, latestInputs, layerInputs } from "../core/why/inputs";
-import { titleOf } from "../core/why/title";
-import { indexOf } from "../core/why/figure";
-import type { ZoneLayers } from "../core/plan/report";
+import type { FigureRef } from "../core/explain/why/figure";
+import { inputs, latestInputs, layerInputs } from "../core/explain/why/inputs";
+import { titleOf } from "../core/explain/why/title";
+import { indexOf } from "../core/explain/why/figure";
+import type { ZoneLayers } from "../core/explain/report";
 import type { Opened } from "../ui/kit/why";
 
 export const opened = (plan: Plan, figure: FigureRef): Opened => ({

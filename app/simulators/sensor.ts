@@ -2,7 +2,7 @@
  * A stand-in for a shop sensor: the climate curve's own air at a moment with a little seeded noise, as a cheap thermometer and
  * hygrometer would say it. Nothing outside the app is asked.
  */
-import { air } from "../core/drying/climate";
+import { air } from "../core/models/drying/climate";
 import type { Climate } from "../core/records/shop";
 
 /** ± °C and ± share of humidity that such a sensor is off by */

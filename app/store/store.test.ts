@@ -1,5 +1,6 @@
 import Dexie from "dexie";
-import { a1, e1, randomShop, seeded, SHELF, shop } from "../../e2e/support/worlds";
+import { a1, e1, seeded, SHELF, shop } from "../core/testing/worlds";
+import { randomShop } from "../testing/random-shop";
 import { makePlan } from "../core/plan/plan";
 import { MIGRATIONS, ran } from "../core/records/migrations";
 import { LogEntry } from "../core/records/log";

@@ -1,6 +1,6 @@
 /** Figures of a model where a maker looks for them: rows with their origin, and a scale where there is a window. */
 import { useState } from "react";
-import type { Figures } from "../core/plan/figures";
+import type { Figures } from "../core/explain/figures";
 import type { WhyAsk } from "../workers/protocol";
 import { Moves } from "./kit/moves";
 

@@ -1,6 +1,6 @@
 /** A plan to leaf through: its steps, and the core sample after each, drawn from the simulated state. */
 import { useState } from "react";
-import { simulate, type ZoneLayers } from "../core/plan/report";
+import { simulate, type ZoneLayers } from "../core/explain/report";
 import type { Plan } from "../core/plan/plan";
 import { CoreSample } from "./core-sample/core-sample";
 import { Face } from "./face";

@@ -1,11 +1,11 @@
 /** A product's film, drying and cans, editable; what is left empty is its finish's default and says so. */
 import { finish, FINISHES } from "../core/catalogue/finishes";
 import { paint, type Figure } from "../core/catalogue/properties";
-import { colourFamily } from "../core/film/colour";
+import { colourFamily } from "../core/models/film/colour";
 import type { DryTimes, Product } from "../core/records/product";
 import { showMinutes, showMl, showShare, showUm } from "../core/units/show";
 import { Fold, Head, Swatch } from "./kit/bits";
-import { hideFromSwatch } from "../core/film/swatch";
+import { hideFromSwatch } from "../core/models/film/swatch";
 import { ActButton, PickField, PostForm, TextField, TickField } from "./kit/field";
 
 const TIME_WORDS: [keyof DryTimes, string][] = [

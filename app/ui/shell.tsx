@@ -4,7 +4,7 @@ import { NavLink, useFetcher, useNavigate, useNavigation } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Toaster, toast } from "sonner";
 import { Keyboard, Redo2, Search, Undo2 } from "lucide-react";
-import type { Input } from "../core/why/inputs";
+import type { Input } from "../core/explain/why/inputs";
 import type { Outcome } from "./kit/field";
 import { Why } from "./kit/why";
 import { UpdateOffer } from "./update";

@@ -1,7 +1,7 @@
 /** The shop's own figures (hours, climate, machines), set in the Workshop or wherever a job asks for them. */
 import { BEAM_KINDS } from "../core/catalogue/beams";
-import { air, dewPoint } from "../core/drying/climate";
-import { wattsAt } from "../core/laser/runtime";
+import { air, dewPoint } from "../core/models/drying/climate";
+import { wattsAt } from "../core/models/laser/runtime";
 import { BEAMS } from "../core/records/ids";
 import { CHANGE_OVER, type Machine } from "../core/records/machine";
 import type { Shop } from "../core/records/shop";

@@ -7,7 +7,7 @@ import { Why, type Opened } from "./kit/why";
 import type { WhyAsk } from "../workers/protocol";
 import type { Answer } from "../core/records/ids";
 import { answerWord } from "./tray";
-import type { Figures } from "../core/plan/figures";
+import type { Figures } from "../core/explain/figures";
 import { FigurePanel } from "./figure-panel";
 
 export interface StepCardData {

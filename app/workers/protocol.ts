@@ -1,12 +1,12 @@
 /** The wires between screens and workers: one union a direction and worker, errors as values. */
-import type { Card } from "../core/plan/card";
+import type { Card } from "../core/explain/card";
 import type { World } from "../core/records/world";
 import type { FoundArtwork } from "../core/vector/zones";
 import type { LabelSheet } from "../io/export/pdf/labels";
 import type { Problem } from "../core/schedule/problem";
 import type { Progress, Solved } from "../core/schedule/solve";
-import type { FigureRef } from "../core/why/figure";
-import type { Moved } from "../core/why/moves";
+import type { FigureRef } from "../core/explain/why/figure";
+import type { Moved } from "../core/explain/why/moves";
 
 export type Ask = { id: number; do: "zones"; svg: string; widthMm: number | null };
 export type Reply =

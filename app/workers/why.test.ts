@@ -1,8 +1,8 @@
 /** The worker's own file, with a stand-in for what a worker has of the browser: the same answer as on the main thread, told step by step. */
-import { brief } from "../../e2e/support/briefs";
+import { brief } from "../core/testing/briefs";
 import { makePlan } from "../core/plan/plan";
 import type { World } from "../core/records/world";
-import { movesOf } from "../core/why/moves";
+import { movesOf } from "../core/explain/why/moves";
 import type { WhyAsk, WhyReply } from "./protocol";
 
 type Scope = { onmessage: ((e: { data: WhyAsk }) => void) | null; postMessage: (r: WhyReply) => void };

@@ -1,5 +1,5 @@
 /** Ask the worker what moves a figure most; the worker is gone with its answer, or when nobody waits for it any more. */
-import type { Moved } from "../core/why/moves";
+import type { Moved } from "../core/explain/why/moves";
 import type { WhyAsk, WhyReply } from "./protocol";
 
 /**

@@ -1,6 +1,6 @@
 /** Tries what moves a figure, off the main thread: each input turned both ways is a plan of its own. */
 import { makePlan } from "../core/plan/plan";
-import { movesInTurn } from "../core/why/moves";
+import { movesInTurn } from "../core/explain/why/moves";
 import type { WhyAsk, WhyReply } from "./protocol";
 
 onmessage = (e: MessageEvent<WhyAsk>) => {

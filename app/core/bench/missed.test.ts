@@ -1,5 +1,6 @@
-import { a1, e1 } from "../../../e2e/support/worlds";
-import { open, makePlan } from "../plan/plan";
+import { a1, e1 } from "../testing/worlds";
+import { makePlan } from "../plan/plan";
+import { open } from "../judge/judge";
 import { LogEntry } from "../records/log";
 import type { World } from "../records/world";
 import { missedWindow, waysOutOf } from "./missed";

@@ -5,11 +5,11 @@
 import { makePlan, type Plan } from "../plan/plan";
 import { inWindow } from "../plan/place";
 import type { Placed } from "../plan/place";
-import type { Readiness } from "../plan/ready";
+import type { Readiness } from "../process/ready";
 import { GROUND } from "../piece/state";
 import type { Job, PlanEdit } from "../records/job";
 import type { World } from "../records/world";
-import { withEdits } from "../rules/fixes";
+import { withEdits } from "../judge/fixes";
 
 /** The need of a step whose window is shut at a moment; null: none, or it has reopened. */
 export function missedWindow(p: Placed, now: number): Readiness | null {

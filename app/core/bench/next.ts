@@ -1,7 +1,7 @@
 /** Where a job stands: what to do now, or what it waits for. */
 import { missedWindow } from "./missed";
-import { readiness, type Readiness } from "../plan/ready";
-import { kindOf } from "../plan/kinds";
+import { readiness, type Readiness } from "../process/ready";
+import { kindOf } from "../process/kinds";
 import type { Plan } from "../plan/plan";
 import type { Placed } from "../plan/place";
 

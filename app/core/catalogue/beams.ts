@@ -1,7 +1,7 @@
 /** Beams: spot, beam quality, what they mark (M3, M4). */
 import type { Beam } from "../records/ids";
 import type { SubstrateKind } from "./substrates";
-import { absorbFamily } from "../film/colour";
+import { absorbFamily } from "../models/film/colour";
 
 export interface BeamKind {
   id: Beam;

@@ -1,8 +1,8 @@
 /** A route, a finish, a material and a kind of step put in from outside: each is one row, and the engine takes them as it takes its own. */
-import { FULL_SHELF, GEAR } from "../../../e2e/support/briefs";
-import { a1, stocked, zone } from "../../../e2e/support/worlds";
+import { FULL_SHELF, GEAR } from "../testing/briefs";
+import { a1, stocked, zone } from "../testing/worlds";
 import type { World } from "../records/world";
-import { KINDS, kindOf } from "../plan/kinds";
+import { KINDS, kindOf } from "../process/kinds";
 import { makePlan } from "../plan/plan";
 import { placementOf } from "../plan/visits";
 import { FINISHES } from "./finishes";

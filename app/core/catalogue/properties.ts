@@ -4,7 +4,7 @@
  */
 import type { Product } from "../records/product";
 import type { Base } from "../records/ids";
-import { colourFamily } from "../film/colour";
+import { colourFamily } from "../models/film/colour";
 import { finish, HIDE_UM, type Finish } from "./finishes";
 
 export type From = "default" | "data sheet" | "measured here" | "typed" | "computed";

@@ -2,8 +2,7 @@
  * Route families as data: what each needs, and its phases in order. One engine (plan/generate.ts) turns phases into steps by
  * looking at the state of the piece; a further route is a further row.
  */
-import type { Beam, RouteId } from "../records/ids";
-import type { CoatRole } from "../piece/state";
+import type { Beam, CoatRole, RouteId } from "../records/ids";
 import type { SubstrateKind } from "./substrates";
 
 /** When a phase is done at all: by what the piece is made of, and how many there are. */

@@ -4,14 +4,13 @@
  * or scheduled from anything else.
  */
 import type { Paint } from "../catalogue/properties";
-import { linear, mix, type Rgb } from "../film/colour";
-import { over, scatter } from "../film/hide";
+import type { CoatRole } from "../records/ids";
+import { linear, mix, type Rgb } from "../models/film/colour";
+import { over, scatter } from "../models/film/hide";
 import { CHAR, type SubstrateKind } from "../catalogue/substrates";
 
 /** the rest of the face, between the zones */
 export const GROUND = "ground";
-
-export type CoatRole = "seal" | "white" | "colour" | "top" | "clear" | "barrier" | "touch-up" | "backing";
 
 export interface Film {
   /** the step that laid it */

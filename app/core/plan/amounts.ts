@@ -1,10 +1,10 @@
 /** M7 over a whole plan: paint per coat and per product, what to buy, and the balance bought = laid + lost + left. */
-import { coatUse, nest, recessArea, transfer, wetUm } from "../film/build";
-import { insideDose } from "../round/round";
+import { coatUse, nest, recessArea, transfer, wetUm } from "../models/film/build";
+import { insideDose } from "../models/round/round";
 import type { Finish } from "../catalogue/finishes";
 import { GROUND, zoneOf } from "../piece/state";
-import type { Context } from "./context";
-import { LAYS } from "./lays";
+import type { Context } from "../process/context";
+import { LAYS } from "../process/lays";
 import type { Placed } from "./place";
 
 export interface StepUse {

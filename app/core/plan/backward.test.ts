@@ -1,4 +1,5 @@
-import { a1, constant, e1, shop, swing } from "../../../e2e/support/worlds";
+import { snagsOf } from "../judge/judge";
+import { a1, constant, e1, shop, swing } from "../testing/worlds";
 import { LogEntry } from "../records/log";
 import type { World } from "../records/world";
 import { countBack, latestStart } from "./backward";
@@ -20,7 +21,7 @@ function atMoment(w: World, p: Plan, k: number, t: number): Plan {
   );
   return makePlan({ ...w, log }, t);
 }
-const windows = (p: Plan): number => p.snags.filter((s) => s.rule === 21).length;
+const windows = (p: Plan): number => snagsOf(p).filter((s) => s.rule === 21).length;
 
 const WORLDS: [string, World][] = [
   ["E1 at 20 °C", due(e1(), "2027-01-20T16:00")],

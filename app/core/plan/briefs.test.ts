@@ -1,10 +1,11 @@
 /** 2,000 seeded briefs over everything that the support table says can be planned. */
-import { brief } from "../../../e2e/support/briefs";
+import { snagsOf } from "../judge/judge";
+import { brief } from "../testing/briefs";
 import { BURNT } from "../catalogue/substrates";
-import { difference, linear } from "../film/colour";
-import { over } from "../film/hide";
+import { difference, linear } from "../models/film/colour";
+import { over } from "../models/film/hide";
 import { shown, zoneOf, GROUND } from "../piece/state";
-import { kindOf } from "./kinds";
+import { kindOf } from "../process/kinds";
 import { makePlan, type Plan } from "./plan";
 
 const N = Number(process.env.BRIEFS ?? 2000);
@@ -22,9 +23,15 @@ const faults = (p: Plan): string[] => {
   const id = `${p.context.job.id} ${p.context.route!.id} on ${p.context.substrate.id} by ${p.context.machine!.beam}, ${p.context.job.zones.length} zones`;
   const say = (s: string): void => void out.push(`${id}: ${s}`);
   for (const m of p.missing) say(`lacks ${m.what}: ${m.say}`);
-  for (const s of p.snags.filter((x) => x.severity === "stop" || x.severity === "never"))
+  for (const s of snagsOf(p).filter((x) => x.severity === "stop" || x.severity === "never"))
     say(`rule ${s.rule}: ${s.why}`);
-  const told = [...new Set(p.snags.filter((x) => x.severity === "hazard").map((x) => x.rule))].sort((a, b) => a - b);
+  const told = [
+    ...new Set(
+      snagsOf(p)
+        .filter((x) => x.severity === "hazard")
+        .map((x) => x.rule),
+    ),
+  ].sort((a, b) => a - b);
   if (told.join() !== hazards(p).join()) say(`hazards ${told.join()}, wanted ${hazards(p).join()}`);
   for (const x of p.placed) if (x.refused) say(`${x.step.id} refused: ${x.refused}`);
   if (p.ready === null) say(`not ready: ${p.stuck}`);

@@ -2,8 +2,8 @@
 import { weigh, type Asked } from "../catalogue/route-rules";
 import { ROUTES, type Route } from "../catalogue/routes";
 import { against, type No } from "../catalogue/support";
-import type { Context } from "./context";
-import { ovenOf } from "./kinds/melt";
+import type { Context } from "../process/context";
+import { ovenOf } from "../process/kinds/melt";
 
 export interface Choice {
   route: Route;

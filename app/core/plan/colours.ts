@@ -3,15 +3,15 @@
  * function a way; a route row names the way it takes. Every turn looks at the state of the piece as it is by then.
  */
 import type { ColourWay } from "../catalogue/routes";
-import { colourFamily, lab, linear } from "../film/colour";
-import { PLAIN_RATIO, window } from "../film/reveal";
+import { colourFamily, lab, linear } from "../models/film/colour";
+import { PLAIN_RATIO, window } from "../models/film/reveal";
 import { zoneOf, topDown, GROUND } from "../piece/state";
-import { fillsFor } from "../powder/fill";
+import { fillsFor } from "../models/powder/fill";
 import type { Zone } from "../records/job";
 import { SCORE_E, type Builder } from "./builder";
-import { cutsOf, settingFor } from "./kinds/laser-work";
-import type { Heat } from "./kinds/melt";
-import { productFor } from "./pick";
+import { cutsOf, settingFor } from "../process/kinds/laser-work";
+import type { Heat } from "../process/kinds/melt";
+import { productFor } from "../process/pick";
 
 type Way = (b: Builder, melt: Heat | null) => void;
 interface Group {

@@ -1,11 +1,11 @@
 /** What decides the date, in words: the longest waits and closed stretches on the way, each with what leaving it out would gain. */
 import { showMinutes } from "../units/show";
 import type { WorkCalendar } from "../time/hours";
-import { kindOf } from "./kinds";
+import { kindOf } from "../process/kinds";
 import { slot, type Placed } from "./place";
-import { stateWords } from "./words";
+import { stateWords } from "../process/words";
 
-export { stateWords } from "./words";
+export { stateWords } from "../process/words";
 
 export interface Decider {
   kind: "wait" | "window" | "closed" | "short" | "held" | "work";

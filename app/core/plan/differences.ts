@@ -1,5 +1,5 @@
 /** How one list of steps differs from another, in a maker's words: for a fix that is looked at before it is pressed. */
-import type { Step } from "./step";
+import type { Step } from "../process/step";
 
 export interface Differences {
   /** names of steps that come, go, or stand elsewhere in the order */

@@ -3,11 +3,11 @@
  * fits is listed and kept, never dropped.
  */
 import type { PlanEdit } from "../records/job";
-import type { Context } from "./context";
+import type { Context } from "../process/context";
 import { coatName } from "./builder";
-import { isKind, kindOf } from "./kinds";
-import { LAYS, suited } from "./lays";
-import { newStep, type Step } from "./step";
+import { isKind, kindOf } from "../process/kinds";
+import { LAYS, suited } from "../process/lays";
+import { newStep, type Step } from "../process/step";
 
 export interface Unfit {
   edit: PlanEdit;

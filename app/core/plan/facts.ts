@@ -1,8 +1,6 @@
-/** What rules look at: a plan placed in time, before it is judged. And what they say. */
-import type { Severity } from "../records/ids";
-import type { World } from "../records/world";
+/** What rules look at: a plan placed in time, before it is judged. */
 import type { Amount, StepUse } from "./amounts";
-import type { Context } from "./context";
+import type { Context } from "../process/context";
 import type { Unfit } from "./edits";
 import type { Generated, Hiding } from "./builder";
 import type { Placed } from "./place";
@@ -16,35 +14,3 @@ export interface Facts {
   depth: Generated["depth"];
   unfit: Unfit[];
 }
-
-export interface Fix {
-  id: string;
-  label: string;
-  /** a new world in which the cause is gone; pure */
-  apply(w: World): World;
-}
-
-export interface Snag {
-  rule: number;
-  severity: Severity;
-  step: string | null;
-  zone: string | null;
-  numbers: Record<string, number | string | null>;
-  why: string;
-  fixes: Fix[];
-  /** the written reason, or “accepted” for a hazard; null: it stands */
-  waived: string | null;
-}
-
-export interface Rule {
-  id: number;
-  severity: Severity;
-  /** what it watches, in a few words */
-  title: string;
-  find(f: Facts): Finding[];
-}
-
-/** What a rule finds; `severity` only where it is graver than the rule's own. */
-export type Finding = Omit<Snag, "rule" | "severity" | "waived"> & { severity?: Severity };
-
-export const whereOf = (s: Pick<Snag, "step" | "zone">): string => `${s.step ?? ""}/${s.zone ?? ""}`;

@@ -2,7 +2,7 @@
 import { route as routeOf } from "../catalogue/routes";
 import { Builder, type Generated } from "./builder";
 import { COLOUR_WAYS } from "./colours";
-import type { Context } from "./context";
+import type { Context } from "../process/context";
 
 export function generate(c: Context): Generated {
   const b = new Builder(c);

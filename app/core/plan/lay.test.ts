@@ -1,4 +1,4 @@
-import { brief } from "../../../e2e/support/briefs";
+import { brief } from "../testing/briefs";
 import { countBack, holds } from "./backward";
 import { better } from "./lay";
 import { brokenWindows, place, type PlaceResult } from "./place";

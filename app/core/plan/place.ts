@@ -3,13 +3,13 @@
  * a closed shop must not straddle, the laser only while somebody is there. Logged times are pinned.
  */
 import type { Piece } from "../piece/state";
-import type { Context } from "./context";
-import { kindOf } from "./kinds";
-import { LAYS } from "./lays";
-import { readiness, type Readiness } from "./ready";
-import type { Step } from "./step";
+import type { Context } from "../process/context";
+import { kindOf } from "../process/kinds";
+import { LAYS } from "../process/lays";
+import { readiness, type Readiness } from "../process/ready";
+import type { Step } from "../process/step";
 import type { WorkCalendar } from "../time/hours";
-import { stateWords } from "./words";
+import { stateWords } from "../process/words";
 
 export interface Actual {
   start: number;

@@ -3,8 +3,8 @@
  * Between two set-ups: r if one of them is the first, else √(r² + r²). Trap ≥ r + kerf/2, under the colour painted later.
  */
 import type { Zone } from "../records/job";
-import type { Context } from "./context";
-import type { Step } from "./step";
+import type { Context } from "../process/context";
+import type { Step } from "../process/step";
 
 /** return error by how it is placed, mm */
 export const RETURN_MM: Record<string, { mm: number; name: string }> = {

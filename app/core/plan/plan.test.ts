@@ -1,25 +1,26 @@
-import { a1, constant, e1, seeded, SHELF, shop, stocked, swing, zone, type Shape } from "../../../e2e/support/worlds";
-import { brief } from "../../../e2e/support/briefs";
-import { air } from "../drying/climate";
-import { inputs } from "../why/inputs";
+import { a1, constant, e1, seeded, SHELF, shop, stocked, swing, zone, type Shape } from "../testing/worlds";
+import { brief } from "../testing/briefs";
+import { air } from "../models/drying/climate";
+import { inputs } from "../explain/why/inputs";
 import { gapBefore } from "./decides";
 import { hoursOf } from "./place";
-import { fold } from "../bench/fold";
+import { fold } from "./fold";
 import { hasPhoto, photoStages } from "../bench/stages";
 import { standing } from "../bench/next";
 import { LogEntry } from "../records/log";
 import type { PlanEdit } from "../records/job";
 import type { World } from "../records/world";
 import { zonedClock } from "../time/zoned";
-import { scaleArtwork, withArtwork, colourWord } from "./artwork";
+import { scaleArtwork, withArtwork, colourWord } from "../geometry/artwork";
 import { addEdit, applyEdits, FIELDS } from "./edits";
-import { context } from "./context";
+import { context } from "../process/context";
 import { differences } from "./differences";
 import { generate } from "./generate";
-import { newStep, type Step } from "./step";
-import { makePlan, open, preview, type Plan } from "./plan";
-import { nearest, productFor } from "./pick";
-import { planReport, simulate, waitAfter } from "./report";
+import { newStep, type Step } from "../process/step";
+import { makePlan, type Plan } from "./plan";
+import { open, preview, snagsOf } from "../judge/judge";
+import { nearest, productFor } from "../process/pick";
+import { planReport, simulate, waitAfter } from "../explain/report";
 import { layersOf, zoneOf } from "../piece/state";
 
 const utc = zonedClock("UTC");
@@ -105,7 +106,7 @@ describe("steps follow from the state", () => {
     expect(coats(straight, "colour")).toBe(row.straight);
     expect(row.whites + row.overWhite!).toBeLessThan(row.straight!);
     expect([coats(auto, "white"), coats(auto, "colour")]).toEqual([row.whites, row.overWhite]);
-    expect(auto.snags.filter((s) => s.rule === 4)).toEqual([]);
+    expect(snagsOf(auto).filter((s) => s.rule === 4)).toEqual([]);
     // a brushed white does not go over a whole sprayed face by itself
     expect(coats(make(null, [...SHELF(), yellow]), "white")).toBe(0);
   });

@@ -1,17 +1,14 @@
-/** From a world to a plan: generate, lay the edits on, place in time, add up, judge. Pure; under 20 ms for 40 steps and 6 zones. */
-import { fold, type BenchState } from "../bench/fold";
+/** From a world to a plan: generate, lay the edits on, place in time, add up. Pure; under 20 ms for 40 steps and 6 zones. */
+import { fold, type BenchState } from "./fold";
 import { blank } from "../piece/state";
 import type { World } from "../records/world";
-import { judge } from "../rules";
 import { amounts, stepUse } from "./amounts";
-import { context } from "./context";
+import { context } from "../process/context";
 import { decides, type Decider } from "./decides";
 import { applyEdits } from "./edits";
-import type { Facts, Fix, Snag } from "./facts";
-import { whereOf } from "./facts";
+import type { Facts } from "./facts";
 import type { Missing } from "./builder";
 import { generate } from "./generate";
-import { differences, type Differences } from "./differences";
 import { layingOf, soonest, type Laying } from "./lay";
 import { hoursOf, place, type PlaceResult } from "./place";
 
@@ -31,7 +28,6 @@ export interface Plan extends Facts {
   /** the job on the scheduler, for what is counted back */
   laying: Laying;
   decides: Decider[];
-  snags: Snag[];
 }
 
 /**
@@ -87,7 +83,6 @@ export function makePlan(
     unfit,
   };
   // Worked out when first asked for: a list of many jobs wants times only.
-  let snags: Snag[] | null = null;
   let decided: Decider[] | null = lean ? [] : null;
   return {
     ...facts,
@@ -111,41 +106,5 @@ export function makePlan(
         },
       ));
     },
-    get snags() {
-      return (snags ??= judge(facts));
-    },
-  };
-}
-
-/** Snags that still ask for something. */
-export const open = (p: Plan): Snag[] => p.snags.filter((s) => s.waived === null);
-
-/** A fix of a plan found again by name. */
-export function findFix(p: Plan, rule: number, where: string, fix: string): Fix | null {
-  return p.snags.find((s) => s.rule === rule && whereOf(s) === where)?.fixes.find((x) => x.id === fix) ?? null;
-}
-
-export interface Preview extends Differences {
-  steps: [number, number];
-  ready: [number | null, number | null];
-  gone: Snag[];
-  fresh: Snag[];
-}
-
-/** What a fix would change, before it is pressed. */
-export function preview(world: World, plan: Plan, fix: Fix, now: number | null): Preview {
-  const next = makePlan(fix.apply(world), now);
-  const key = (s: Snag): string => `${s.rule}|${whereOf(s)}`;
-  const before = new Set(open(plan).map(key));
-  const after = new Set(open(next).map(key));
-  return {
-    steps: [plan.placed.length, next.placed.length],
-    ...differences(
-      plan.placed.map((p) => p.step),
-      next.placed.map((p) => p.step),
-    ),
-    ready: [plan.ready, next.ready],
-    gone: open(plan).filter((s) => !after.has(key(s))),
-    fresh: open(next).filter((s) => !before.has(key(s))),
   };
 }

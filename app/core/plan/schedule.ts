@@ -3,17 +3,17 @@
  * machines and ovens, their waits lags on the climate's clock. Back: the times that were found are where the steps of a plan begin; the
  * plan is placed again from them, so that drying, windows and hours are judged by its own models once more.
  */
-import { dried } from "../drying/clock";
-import { closingMinutes, dryingOf, liftMinutes } from "../drying/states";
-import type { DryingOf } from "../drying/clock";
-import type { Air } from "../drying/climate";
+import { dried } from "../models/drying/clock";
+import { closingMinutes, dryingOf, liftMinutes } from "../process/film-times";
+import type { DryingOf } from "../models/drying/clock";
+import type { Air } from "../models/drying/climate";
 import type { Film } from "../piece/state";
 import type { WorkCalendar } from "../time/hours";
 import { readProblem, type Answer, type Problem, type ProblemInput } from "../schedule/problem";
-import type { Context } from "./context";
-import { byBeam, kindOf } from "./kinds";
+import type { Context } from "../process/context";
+import { byBeam, kindOf } from "../process/kinds";
 import { sprayed, type Placed } from "./place";
-import { airOf, reached } from "./ready";
+import { airOf, reached } from "../process/ready";
 import { TRIP_GAP_MIN } from "./trips";
 
 /** What of a plan the scheduler asks for. */

@@ -1,5 +1,5 @@
-import { FULL_SHELF, GEAR } from "../../../e2e/support/briefs";
-import { a1, zone } from "../../../e2e/support/worlds";
+import { FULL_SHELF, GEAR } from "../testing/briefs";
+import { a1, zone } from "../testing/worlds";
 import { mattersHere, MOST_CARDS, trialCards } from "./trials";
 
 const world = () => {

@@ -1,6 +1,6 @@
 /** A plan as visits: at each turn what the laser is given, what is opened, lifted and covered, what stays masked to the end. */
 import { GROUND } from "../piece/state";
-import { byBeam } from "./kinds";
+import { byBeam } from "../process/kinds";
 import { placement, type Placement } from "./placement";
 import type { Plan } from "./plan";
 

@@ -30,6 +30,9 @@ export type Use = (typeof USES)[number];
 export const WAIT_STATES = ["flash", "touch", "recoat", "maskable", "sandable", "laser-safe", "cured"] as const;
 /** A state of a film, plus `dry` for a wet-wiped or rinsed surface. */
 export type WaitState = (typeof WAIT_STATES)[number] | "dry" | "set-time" | "lift" | "cold";
+/** What a coat is for. */
+export const COAT_ROLES = ["seal", "white", "colour", "top", "clear", "barrier", "touch-up", "backing"] as const;
+export type CoatRole = (typeof COAT_ROLES)[number];
 export const SHEENS = ["gloss", "satin", "flat"] as const;
 export const BASES = ["solvent", "water", "alcohol", "resin"] as const;
 export type Base = (typeof BASES)[number];

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { makePlan } from "../plan/plan";
 import { brokenWindows } from "../plan/place";
 import { shopProblem, startsOf } from "../plan/schedule";
-import { e1, swing, zone, SHELF, stocked } from "../../../e2e/support/worlds";
+import { e1, swing, zone, SHELF, stocked } from "../testing/worlds";
 import { edgeBound } from "./bounds/edge";
 import { preemptive } from "./bounds/one-machine";
 import { pathsOf } from "./bounds/path";
@@ -19,7 +19,7 @@ import { canFinish } from "./order";
 import { readProblem, type Answer, type Problem, type ProblemInput } from "./problem";
 import { pin, replan } from "./replan";
 import { answerOf, boundsOf, solve, solveInTurn, type Solved } from "./solve";
-import { exhaustive, LARGE, seededProblem, SMALL } from "./testing/seeded";
+import { exhaustive, LARGE, seededProblem, SMALL } from "../testing/schedule";
 import { jobShop, SHOPS } from "./testing/shops";
 import { verify, type ScheduleFault } from "./verify";
 

@@ -27,7 +27,7 @@ import { Climate, Gear, Hours, Shop } from "../../core/records/shop";
 import type { Product } from "../../core/records/product";
 import type { Clip } from "../../core/vector/clip";
 import { readZones } from "../../core/vector/zones";
-import { withArtwork } from "../../core/plan/artwork";
+import { withArtwork } from "../../core/geometry/artwork";
 import { zonedClock } from "../../core/time/zoned";
 import type { RichLayerFile } from "../../core/records/file";
 import { jobFile } from "../export/job-file";

@@ -3,7 +3,7 @@
  * bar is printed); widths have a scale of their own. The lens magnifies the films of one zone.
  */
 import { useId, useRef } from "react";
-import type { ZoneLayers } from "../../core/plan/report";
+import type { ZoneLayers } from "../../core/explain/report";
 import { useSize } from "../use-size";
 import { barText, columns, niceBar } from "./scale";
 

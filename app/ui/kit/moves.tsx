@@ -1,8 +1,8 @@
 /** What moves a figure most, found by trying: a worker makes the plan anew for each input turned both ways. */
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
-import type { Place } from "../../core/why/levers";
-import type { Moved } from "../../core/why/moves";
+import type { Place } from "../../core/explain/why/levers";
+import type { Moved } from "../../core/explain/why/moves";
 import type { WhyAsk } from "../../workers/protocol";
 import { moves } from "../../workers/why";
 

@@ -1,5 +1,5 @@
 /** What a figure on a screen carries so that it can be opened. */
-import type { Input } from "../../core/why/inputs";
+import type { Input } from "../../core/explain/why/inputs";
 import type { WhyAsk } from "../../workers/protocol";
 
 export interface Opened {

@@ -1,6 +1,6 @@
 /** The panel that says why a number is what it is: which input moves it most, all its inputs, and where each came from. */
 import { Popover } from "radix-ui";
-import type { Input } from "../../core/why/inputs";
+import type { Input } from "../../core/explain/why/inputs";
 import { Moves } from "./moves";
 import type { Opened } from "./opened";
 

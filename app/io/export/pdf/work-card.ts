@@ -1,6 +1,6 @@
 /** The work card on paper: steps with boxes to tick, amounts, waits, settings, cautions, waivers, where figures come from, and the job's QR mark. */
 import type { PDFPage } from "@cantoo/pdf-lib";
-import type { Card } from "../../../core/plan/card";
+import type { Card } from "../../../core/explain/card";
 import { A4, Paper, type FontFiles } from "./page";
 
 const LEFT = 40;

@@ -1,0 +1,85 @@
+/** How the findings of all rules become snags, and what a fix would change. */
+import { differences, type Differences } from "../plan/differences";
+import type { Facts } from "../plan/facts";
+import { makePlan, type Plan } from "../plan/plan";
+import type { World } from "../records/world";
+import { RULES } from "./rules";
+import { whereOf, type Fix, type Snag } from "./snag";
+
+const ORDER = { never: 0, stop: 1, hazard: 2, risk: 3, advice: 4 };
+
+/** Hazards are read once a job. */
+const accept = (rule: number): Fix => ({
+  id: "accept",
+  label: "Read and accepted",
+  apply: (w) => ({ ...w, job: { ...w.job, acknowledged: [...new Set([...w.job.acknowledged, rule])] } }),
+});
+
+/** Everything that stands against a plan, worst first. Waived ones stay, marked with their reason. */
+export function judge(f: Facts): Snag[] {
+  const { waivers, acknowledged } = f.context.job;
+  const out: Snag[] = [];
+  for (const r of RULES) {
+    for (const found of r.find(f)) {
+      const severity = found.severity ?? r.severity;
+      const where = whereOf(found);
+      const waived =
+        severity === "never"
+          ? null
+          : severity === "hazard"
+            ? acknowledged.includes(r.id)
+              ? "accepted"
+              : null
+            : (waivers.find((w) => w.rule === r.id && w.where === where)?.reason ?? null);
+      out.push({ ...found, rule: r.id, severity, fixes: severity === "hazard" ? [accept(r.id)] : found.fixes, waived });
+    }
+  }
+  return out.sort(
+    (a, b) =>
+      Number(a.waived !== null) - Number(b.waived !== null) || ORDER[a.severity] - ORDER[b.severity] || a.rule - b.rule,
+  );
+}
+
+const judged = new WeakMap<Plan, Snag[]>();
+/** Everything that stands against a plan, worked out when first asked for: a list of many jobs wants times only. */
+export function snagsOf(p: Plan): Snag[] {
+  const known = judged.get(p) ?? judge(p);
+  judged.set(p, known);
+  return known;
+}
+/** Snags that still ask for something. */
+export const open = (p: Plan): Snag[] => snagsOf(p).filter((s) => s.waived === null);
+
+/** A fix of a plan found again by name. */
+export function findFix(p: Plan, rule: number, where: string, fix: string): Fix | null {
+  return (
+    snagsOf(p)
+      .find((s) => s.rule === rule && whereOf(s) === where)
+      ?.fixes.find((x) => x.id === fix) ?? null
+  );
+}
+
+export interface Preview extends Differences {
+  steps: [number, number];
+  ready: [number | null, number | null];
+  gone: Snag[];
+  fresh: Snag[];
+}
+
+/** What a fix would change, before it is pressed. */
+export function preview(world: World, plan: Plan, fix: Fix, now: number | null): Preview {
+  const next = makePlan(fix.apply(world), now);
+  const key = (s: Snag): string => `${s.rule}|${whereOf(s)}`;
+  const before = new Set(open(plan).map(key));
+  const after = new Set(open(next).map(key));
+  return {
+    steps: [plan.placed.length, next.placed.length],
+    ...differences(
+      plan.placed.map((p) => p.step),
+      next.placed.map((p) => p.step),
+    ),
+    ready: [plan.ready, next.ready],
+    gone: open(plan).filter((s) => !after.has(key(s))),
+    fresh: open(next).filter((s) => !before.has(key(s))),
+  };
+}

@@ -1,0 +1,49 @@
+/** Rule 8: the other colours are covered. */
+import type { Rule } from "../snag";
+import { zoneOf } from "../../piece/state";
+import { idBefore, isCoat } from "../ask";
+import { restoreOrAdd } from "../fixes";
+export const rule8: Rule = {
+  id: 8,
+  severity: "risk",
+  title: "The other colours are covered",
+  find: (f) => {
+    const c = f.context;
+    if (!c.route || !c.route.phases.some((p) => p.do === "colours" && ["beside", "filled", "stencil"].includes(p.how)))
+      return [];
+    return f.placed.flatMap((p, i) => {
+      if (
+        !isCoat(p) ||
+        p.step.role !== "colour" ||
+        !["spray", "airbrush"].includes(c.paintOf(p.step.productId!).finish.by)
+      )
+        return [];
+      const bare = c.filled.filter(
+        (z) => z.productId !== p.step.productId && !p.step.zones.includes(z.id) && !zoneOf(p.before, z.id).mask,
+      );
+      if (!bare.length) return [];
+      const step = `cover.${p.step.id}`;
+      return [
+        {
+          step: p.step.id,
+          zone: bare[0].id,
+          numbers: { openZones: bare.length },
+          why: `“${p.step.title}” is sprayed while ${bare.map((z) => `“${z.name}”`).join(", ")} ${bare.length === 1 ? "lies" : "lie"} open; overspray lands there.`,
+          fixes: [
+            restoreOrAdd(
+              "cover",
+              "Cover the others first",
+              (e) => e.step.startsWith("cover"),
+              () => [
+                { op: "add", step, after: idBefore(f, i), field: "cover" },
+                { op: "set", step, field: "zones", value: bare.map((z) => z.id).join(",") },
+                { op: "add", step: `lift.${p.step.id}`, after: p.step.id, field: "mask-lift" },
+                { op: "set", step: `lift.${p.step.id}`, field: "zones", value: bare.map((z) => z.id).join(",") },
+              ],
+            ),
+          ],
+        },
+      ];
+    });
+  },
+};

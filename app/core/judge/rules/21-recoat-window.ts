@@ -1,0 +1,51 @@
+/** Rule 21: recoat outside its window wrinkles; coats within the flash time count as one. */
+import type { Rule } from "../snag";
+import { showMinutes } from "../../units/show";
+import { idBefore } from "../ask";
+import { setFix } from "../fixes";
+
+export const rule21: Rule = {
+  id: 21,
+  severity: "risk",
+  title: "Recoat inside its window",
+  find: (f) =>
+    f.placed.flatMap((p, i) => {
+      const r = p.needs.find((n) => n.state === "recoat" || n.state === "maskable");
+      if (!r || r.opens === null || p.start === null) return [];
+      const flash = r.productId ? f.context.paintOf(r.productId).times.flash.value : null;
+      const since = p.start - r.from;
+      const early = p.start < r.opens && !(flash !== null && since <= flash) && p.actual?.early !== "touch";
+      const last = p.end ?? p.start;
+      const late = r.closes !== null && last > r.closes && !(r.reopens !== null && p.start >= r.reopens);
+      if (!early && !late) return [];
+      const before = idBefore(f, i);
+      const forced = i > 0 && f.placed[i - 1].step.waitMin !== null;
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: {
+            opens: Math.round(r.opens - r.from),
+            closes: r.closes === null ? null : Math.round(r.closes - r.from),
+            reopens: r.reopens === null ? null : Math.round(r.reopens - r.from),
+            waited: Math.round(since),
+          },
+          why: early
+            ? `“${p.step.title}” goes on after ${showMinutes(since)}; the film takes another coat after ${showMinutes(r.opens - r.from)}.`
+            : `“${p.step.title}” ends ${showMinutes(last - r.from)} after the coat beneath; its window shuts after ${showMinutes((r.closes as number) - r.from)}${r.reopens === null ? "" : ` and reopens after ${showMinutes(r.reopens - r.from)}`}. In between it wrinkles.`,
+          fixes:
+            p.actual || !before
+              ? []
+              : forced
+                ? [setFix("window", "Go by the film's own window", before, { waitMin: null })]
+                : r.reopens !== null
+                  ? [
+                      setFix("reopen", `Wait until it reopens, ${showMinutes(r.reopens - r.from)}`, before, {
+                        waitMin: Math.max(0, r.reopens - (f.placed[i - 1].end ?? r.reopens)),
+                      }),
+                    ]
+                  : [],
+        },
+      ];
+    }),
+};

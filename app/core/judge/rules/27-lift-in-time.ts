@@ -1,0 +1,35 @@
+/** Rule 27: the mask is lifted too early (strings) or between soft and firm (tears). */
+import type { Rule } from "../snag";
+import { showMinutes } from "../../units/show";
+import { idBefore, round } from "../ask";
+import { setFix } from "../fixes";
+export const rule27: Rule = {
+  id: 27,
+  severity: "risk",
+  title: "The mask is lifted in its time",
+  find: (f) => {
+    const c = f.context;
+    return f.placed.flatMap((p, i) => {
+      const r = p.needs.find((n) => n.state === "lift");
+      if (!r || p.start === null || r.opens === null || !r.productId) return [];
+      const l = c.paintOf(r.productId).finish.lift;
+      const since = p.start - r.from;
+      const early = p.start < r.opens;
+      const between = !early && r.closes !== null && p.start > r.closes && r.reopens !== null && p.start < r.reopens;
+      if (!early && !between) return [];
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: { minutes: round(since), from: l?.from ?? null, to: l?.to ?? null, again: l?.again ?? null },
+          why: early
+            ? `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: too soon, it pulls strings.`
+            : `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: neither soft nor firm, its edge tears. Before ${showMinutes(r.closes! - r.from)} or from ${showMinutes(r.reopens! - r.from)} on.`,
+          fixes: p.actual
+            ? []
+            : [setFix("in-time", "Go by the film’s own time", idBefore(f, i) ?? p.step.id, { waitMin: null })],
+        },
+      ];
+    });
+  },
+};

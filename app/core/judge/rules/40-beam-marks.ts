@@ -1,0 +1,67 @@
+/** Rule 40: this beam does not mark this surface. */
+import { absorption, beamOn, BEAM_KINDS } from "../../catalogue/beams";
+import { topDown, zoneOf } from "../../piece/state";
+import type { Rule } from "../snag";
+import { Machine } from "../../records/machine";
+import { kindIndex, round } from "../ask";
+import { machineFix } from "../fixes";
+
+/** share of the beam that a film must take up to be lifted */
+const TAKES = 0.5;
+
+export const rule40: Rule = {
+  id: 40,
+  severity: "risk",
+  title: "The beam marks the surface",
+  find: (f) => {
+    const c = f.context;
+    const at = Math.max(kindIndex(f, "reveal"), kindIndex(f, "engrave"));
+    if (at < 0 || !c.machine || !c.filled[0]) return [];
+    const p = f.placed[at];
+    const top = topDown(zoneOf(p.before, c.filled[0].id))[0];
+    const works = (m: Machine): boolean =>
+      top
+        ? absorption(m.beam, c.paintOf(top.productId).product.colour, c.paintOf(top.productId).clear) >= TAKES
+        : beamOn(m.beam, c.substrate) === "marks";
+    if (works(c.machine)) return [];
+    const takes = top
+      ? absorption(c.machine.beam, c.paintOf(top.productId).product.colour, c.paintOf(top.productId).clear)
+      : null;
+    const other = c.world.machines.find(works);
+    const plain: Machine = {
+      ...new Machine(),
+      id: c.world.machines.some((m) => m.id === "co2-40") ? "co2-40-more" : "co2-40",
+      name: "CO2 laser, 40 W",
+      beam: "co2",
+      watts: 40,
+      maxSpeed: 500,
+      rapid: 500,
+      bedW: 600,
+      bedH: 400,
+      extraction: true,
+      enclosed: true,
+    };
+    const says = {
+      marks: "marks",
+      passes: "passes through",
+      refuses: "does not mark",
+      poor: "marks poorly",
+      unknown: "is not known to mark",
+    }[beamOn(c.machine.beam, c.substrate)];
+    return [
+      {
+        step: p.step.id,
+        zone: null,
+        numbers: { takesUp: takes === null ? null : round(takes, 2), beam: c.machine.beam },
+        why: top
+          ? `${BEAM_KINDS[c.machine.beam].name} is taken up by ${c.paintOf(top.productId).product.name} only to ${round((takes ?? 0) * 100)} %; the film stays.`
+          : `${BEAM_KINDS[c.machine.beam].name} ${says} ${c.substrate.name.toLowerCase()}.`,
+        fixes: other
+          ? [machineFix("machine", `Use ${other.name}`, other)]
+          : works(plain)
+            ? [machineFix("machine", "Use a CO2 laser, 40 W (default figures)", plain)]
+            : [],
+      },
+    ];
+  },
+};

@@ -1,0 +1,41 @@
+/** Rule 41: a window for tones. */
+import type { Rule } from "../snag";
+import { window } from "../../models/film/reveal";
+import { cutsOf } from "../../process/kinds/laser-work";
+import { zoneOf } from "../../piece/state";
+import { kindIndex, round } from "../ask";
+import { jobFix } from "../fixes";
+
+/** hi/lo that tones laid by power need */
+const TONES = 2;
+
+export const rule41: Rule = {
+  id: 41,
+  severity: "risk",
+  title: "A window for tones",
+  find: (f) => {
+    const c = f.context;
+    const at = kindIndex(f, "reveal");
+    if (c.school("shading") !== "grey" || at < 0 || !c.filled[0]) return [];
+    const p = f.placed[at];
+    if (!p.step.laser || c.route?.id === "A2") return [];
+    const w = window(cutsOf(zoneOf(p.before, p.step.zones[0]), c, p.step.laser.interval, p.step.laser.passes));
+    if (!w || w.ratio >= TONES) return [];
+    return [
+      {
+        step: p.step.id,
+        zone: null,
+        numbers: { ratio: round(w.ratio, 2), wanted: TONES },
+        why: `Power by tone wants a window ${TONES} times as wide as narrow; this stack has ${round(w.ratio, 2)}: pale tones would leave dark specks or dark ones eat the colour.`,
+        fixes: [
+          jobFix("dots", "Shade by dots of one power", (j) => ({
+            choices: {
+              ...j.choices,
+              schools: [...(j.choices.schools ?? []).filter((x) => !x.startsWith("shading:")), "shading:dither"],
+            },
+          })),
+        ],
+      },
+    ];
+  },
+};

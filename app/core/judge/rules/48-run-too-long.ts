@@ -1,0 +1,53 @@
+/** Rule 48: the run is longer than the attended time of a day. */
+import type { Rule } from "../snag";
+import { bedLoads } from "../../models/laser/runtime";
+import { showMinutes } from "../../units/show";
+import { round } from "../ask";
+import { setFix, shopFix } from "../fixes";
+import { WEEKDAYS } from "../../time/hours";
+
+export const rule48: Rule = {
+  id: 48,
+  severity: "risk",
+  title: "Runs end while somebody is there",
+  find: (f) =>
+    f.placed.flatMap((p) => {
+      const c = f.context;
+      if (
+        !["reveal", "engrave", "proof"].includes(p.step.kind) ||
+        p.minutes === null ||
+        p.actual ||
+        p.minutes <= c.calendar.longest
+      )
+        return [];
+      const m = c.machine;
+      const per = m
+        ? bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, m.bedW, m.bedH)
+        : { perLoad: 1, loads: 1 };
+      const load = (p.setupMin ?? 0) + (p.perPieceMin ?? 0) * Math.max(1, Math.min(per.perLoad, c.job.quantity));
+      const byPiece = (p.setupMin ?? 0) + (p.perPieceMin ?? 0);
+      const fits = Math.min(load, byPiece) <= c.calendar.longest;
+      if (p.step.byLoad && fits) return [];
+      const need = Math.ceil(byPiece / 60);
+      return [
+        {
+          step: p.step.id,
+          zone: null,
+          numbers: { runMin: round(p.minutes), longestDayMin: c.calendar.longest, loadMin: round(load) },
+          why: `“${p.step.title}” runs ${showMinutes(p.minutes)}; the longest day here is ${showMinutes(c.calendar.longest)}, and the laser is never left alone.`,
+          fixes: fits
+            ? [setFix("by-load", "Run it piece by piece, over several days", p.step.id, { byLoad: true })]
+            : [
+                shopFix("hours", `Open ${Math.min(24, need)} hours on working days`, (s) => ({
+                  hours: Object.fromEntries(
+                    WEEKDAYS.map((d) => [
+                      d,
+                      s.hours[d] ? ["00:00", `${String(Math.min(24, need)).padStart(2, "0")}:00`] : null,
+                    ]),
+                  ) as unknown as typeof s.hours,
+                })),
+              ],
+        },
+      ];
+    }),
+};

@@ -1,0 +1,48 @@
+/** Rule 57: the piece fits bed and oven. */
+import type { Finding, Rule } from "../snag";
+import { ovenOf } from "../../process/kinds/melt";
+import { round, usesLaser } from "../ask";
+import { editFix, machineFix } from "../fixes";
+export const rule57: Rule = {
+  id: 57,
+  severity: "risk",
+  title: "The piece fits bed and oven",
+  find: (f) => {
+    const c = f.context;
+    const { w, h } = c.job.substrate;
+    const fits = (a: number, b: number): boolean => (w <= a && h <= b) || (h <= a && w <= b);
+    const out: Finding[] = [];
+    const m = c.machine;
+    if (m && usesLaser(f) && !fits(m.bedW, m.bedH)) {
+      const other = c.world.machines.find((x) => x.beam === m.beam && fits(x.bedW, x.bedH)) ?? {
+        ...m,
+        id: `${m.id}-larger`.slice(0, 100),
+        name: `${m.name}, larger bed`,
+        bedW: Math.max(w, h) + 50,
+        bedH: Math.max(w, h) + 50,
+      };
+      out.push({
+        step: null,
+        zone: null,
+        numbers: { pieceW: round(w), pieceH: round(h), bedW: m.bedW, bedH: m.bedH },
+        why: `The piece is ${round(w)} × ${round(h)} mm; the bed of ${m.name} holds ${m.bedW} × ${m.bedH} mm.`,
+        fixes: [machineFix("machine", `Use ${other.name}`, other)],
+      });
+    }
+    const oven = ovenOf(c);
+    const melts = f.placed.filter((p) => p.step.kind === "melt" && p.step.method === "oven");
+    if (melts.length && oven?.trayW && oven.trayH && !fits(oven.trayW, oven.trayH))
+      out.push({
+        step: melts[0].step.id,
+        zone: null,
+        numbers: { pieceW: round(w), pieceH: round(h), trayW: oven.trayW, trayH: oven.trayH },
+        why: `The piece is ${round(w)} × ${round(h)} mm; the tray of ${oven.name} holds ${oven.trayW} × ${oven.trayH} mm.`,
+        fixes: [
+          editFix("gun", "Melt with a heat gun", () =>
+            melts.map((p) => ({ op: "set" as const, step: p.step.id, field: "method", value: "gun" })),
+          ),
+        ],
+      });
+    return out;
+  },
+};

@@ -1,0 +1,26 @@
+/** Hazard 71: powder, spray, solvent. */
+import type { Rule } from "../snag";
+import { isCoat } from "../ask";
+
+export const rule71: Rule = {
+  id: 71,
+  severity: "hazard",
+  title: "Spray, solvent and powder in the air",
+  find: (f) => {
+    const sprayed = f.placed.filter(
+      (p) => isCoat(p) && ["spray", "airbrush"].includes(f.context.paintOf(p.step.productId as string).finish.by),
+    );
+    const wiped = f.placed.filter((p) => p.step.kind === "degrease");
+    const powder = f.placed.filter((p) => p.step.kind === "powder-fill" || p.step.kind === "melt");
+    if (!sprayed.length && !wiped.length && !powder.length) return [];
+    return [
+      {
+        step: (sprayed[0] ?? wiped[0] ?? powder[0]).step.id,
+        zone: null,
+        numbers: { sprayedCoats: sprayed.length, solventWipes: wiped.length, powderSteps: powder.length },
+        why: `${[...(sprayed.length ? ["Spray"] : []), ...(wiped.length || sprayed.length ? ["solvent"] : []), ...(powder.length ? ["powder"] : [])].join(" and ").replace(/^./, (x) => x.toUpperCase())}: a respirator rated for them, moving air, and no flame, torch or spark near the vapour. Follow the data sheet and your local rules.`,
+        fixes: [],
+      },
+    ];
+  },
+};

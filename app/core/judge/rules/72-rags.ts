@@ -1,0 +1,22 @@
+/** Hazard 72: solvent rags. */
+import type { Rule } from "../snag";
+
+export const rule72: Rule = {
+  id: 72,
+  severity: "hazard",
+  title: "Solvent rags",
+  find: (f) => {
+    const p = f.placed.find((x) => x.step.kind === "degrease");
+    return p
+      ? [
+          {
+            step: p.step.id,
+            zone: null,
+            numbers: { pieces: f.context.job.quantity },
+            why: "Solvent rags go into a lidded metal can, outside overnight; get rid of them as local rules ask.",
+            fixes: [],
+          },
+        ]
+      : [];
+  },
+};

@@ -1,0 +1,46 @@
+/** Rule 73: the laser is never unattended; eyewear for its wavelength, extraction on, extinguisher near. */
+import { BEAM_KINDS } from "../../catalogue/beams";
+import type { Finding, Rule } from "../snag";
+import { usesLaser } from "../ask";
+import { choiceFix } from "../fixes";
+
+export const rule73: Rule = {
+  id: 73,
+  severity: "never",
+  title: "Laser never alone",
+  find: (f) => {
+    const c = f.context;
+    if (!usesLaser(f)) return [];
+    const step = f.placed.find((p) => ["plate", "proof", "reveal", "engrave"].includes(p.step.kind))?.step.id ?? null;
+    const eyes = c.machine ? `eyewear ${BEAM_KINDS[c.machine.beam].eyewear}` : "eyewear for its wavelength";
+    const out: Finding[] = [];
+    if (!c.job.choices.attended)
+      out.push({
+        step,
+        zone: null,
+        numbers: { attended: "false" },
+        why: `The laser is planned to run alone. It never does: somebody stays, ${eyes}, extraction on, extinguisher in reach.`,
+        fixes: [choiceFix("attend", "Somebody stays with it", { attended: true })],
+      });
+    if (c.machine && !c.machine.extraction) {
+      const m = c.machine;
+      out.push({
+        step,
+        zone: null,
+        numbers: { extraction: "false" },
+        why: `${m.name} has no extraction on record; burning paint is not breathed, by anybody.`,
+        fixes: [
+          {
+            id: "extraction",
+            label: "Extraction is fitted and on",
+            apply: (w: typeof c.world) => ({
+              ...w,
+              machines: w.machines.map((x) => (x.id === m.id ? { ...x, extraction: true } : x)),
+            }),
+          },
+        ],
+      });
+    }
+    return out;
+  },
+};

@@ -1,0 +1,22 @@
+/** Hazard 75: thin glass. */
+import type { Rule } from "../snag";
+
+export const rule75: Rule = {
+  id: 75,
+  severity: "hazard",
+  title: "Thin glass",
+  find: (f) => {
+    const at = f.context.substrate.family === "glass" && f.placed.length ? 0 : -1;
+    return at < 0
+      ? []
+      : [
+          {
+            step: f.placed[at].step.id,
+            zone: null,
+            numbers: { pieces: f.context.job.quantity },
+            why: `${f.context.job.quantity} thin glasses: they break in the hand and on the chuck. Gloves, glasses, a tray beneath; count on spares.`,
+            fixes: [],
+          },
+        ];
+  },
+};

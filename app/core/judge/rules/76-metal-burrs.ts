@@ -1,0 +1,25 @@
+/** Hazard 76: metal burrs. */
+import type { Rule } from "../snag";
+import { firstIndex } from "../ask";
+
+export const rule76: Rule = {
+  id: 76,
+  severity: "hazard",
+  title: "Metal burrs",
+  find: (f) => {
+    const at = ["metal", "coated-metal"].includes(f.context.substrate.family)
+      ? firstIndex(f, (p) => ["engrave", "open-skin", "scuff"].includes(p.step.kind))
+      : -1;
+    return at < 0
+      ? []
+      : [
+          {
+            step: f.placed[at].step.id,
+            zone: null,
+            numbers: { pieces: f.context.job.quantity },
+            why: "Cut and scuffed metal has burrs: gloves when wiping, never a bare finger along an edge; dust off with a brush, not by blowing.",
+            fixes: [],
+          },
+        ];
+  },
+};

@@ -1,0 +1,22 @@
+/** Hazard 81: solvent-wet work drying in the machine's enclosure. */
+import type { Rule } from "../snag";
+import { isCoat, usesLaser } from "../ask";
+
+export const rule81: Rule = {
+  id: 81,
+  severity: "hazard",
+  title: "Wet work in the machine",
+  find: (f) => {
+    const wet = f.placed.filter((p) => isCoat(p) && f.context.paintOf(p.step.productId as string).base !== "water");
+    if (f.context.job.choices.driedInEnclosure !== true || !wet.length || !usesLaser(f)) return [];
+    return [
+      {
+        step: wet[0].step.id,
+        zone: null,
+        numbers: { coats: wet.length },
+        why: "Solvent-wet work dries in the laser’s enclosure: exhaust on all the while, the machine disarmed and unplugged, and no beam until nothing smells any more. Better a rack of its own.",
+        fixes: [],
+      },
+    ];
+  },
+};

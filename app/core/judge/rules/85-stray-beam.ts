@@ -1,0 +1,31 @@
+/** Hazard 85: open beam, mirror-bright work. */
+import type { Rule } from "../snag";
+import { firstIndex } from "../ask";
+import { kindOf } from "../../process/kinds";
+import { BEAM_KINDS } from "../../catalogue/beams";
+
+export const rule85: Rule = {
+  id: 85,
+  severity: "hazard",
+  title: "Open beam, mirror-bright work",
+  find: (f) => {
+    const at =
+      f.context.machine &&
+      (!f.context.machine.enclosed ||
+        f.context.substrate.family === "metal" ||
+        f.context.substrate.skin?.kind === "silver")
+        ? firstIndex(f, (p) => kindOf(p.step.kind).laser && p.step.kind !== "melt")
+        : -1;
+    return at < 0
+      ? []
+      : [
+          {
+            step: f.placed[at].step.id,
+            zone: null,
+            numbers: { watts: f.context.machine!.watts },
+            why: `${f.context.machine!.enclosed ? `${f.context.substrate.name} throws the beam back` : `${f.context.machine!.name} is not enclosed`}: enclosure shut, a window rated for ${BEAM_KINDS[f.context.machine!.beam].name}, nobody else in the room without eyewear${["uv", "um1", "co2"].includes(f.context.machine!.beam) ? "; this beam cannot be seen" : ""}.`,
+            fixes: [],
+          },
+        ];
+  },
+};

@@ -1,0 +1,32 @@
+/** Hazard 86: rinse water, thinner and dead cans are hazardous waste. */
+import type { Rule } from "../snag";
+import { isCoat } from "../ask";
+
+export const rule86: Rule = {
+  id: 86,
+  severity: "hazard",
+  title: "Waste",
+  find: (f) => {
+    const cans = new Set(
+      f.placed
+        .filter(
+          (p) => isCoat(p) && ["spray", "airbrush"].includes(f.context.paintOf(p.step.productId as string).finish.by),
+        )
+        .map((p) => p.step.productId),
+    );
+    const wet = f.placed.find(
+      (p) => p.step.kind === "strip" || p.step.kind === "degrease" || (isCoat(p) && cans.has(p.step.productId)),
+    );
+    return wet
+      ? [
+          {
+            step: wet.step.id,
+            zone: null,
+            numbers: { sprayedProducts: cans.size },
+            why: "Rinse water, thinner, wipes and dead cans are hazardous waste, not for the drain or the bin: collect them and hand them in as your local rules say.",
+            fixes: [],
+          },
+        ]
+      : [];
+  },
+};

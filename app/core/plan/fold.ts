@@ -1,0 +1,96 @@
+/** The bench log folded into what is true now. Entries are never changed; one that was taken back is passed over. */
+import type { Answer } from "../records/ids";
+import type { LogEntry } from "../records/log";
+import type { Actual } from "./place";
+
+export interface StepRun {
+  startedAt: number | null;
+  doneAt: number | null;
+  /** pieces tapped done, in order */
+  pieces: number[];
+  /** pieces put aside at this step */
+  aside: number[];
+  answer: Answer | null;
+  notes: { at: number; text: string }[];
+  /** the wait before it was ended by a touch check, or on purpose as a risk */
+  early: "touch" | "risk" | null;
+}
+
+export interface BenchState {
+  steps: Map<string, StepRun>;
+  /** pieces put aside at any step */
+  aside: Set<number>;
+  /** the tap that a take-back would undo; null: nothing to take back. A plate's setting is undone with the job, not here. */
+  last: LogEntry | null;
+  actuals: Map<string, Actual>;
+}
+
+const fresh = (): StepRun => ({
+  startedAt: null,
+  doneAt: null,
+  pieces: [],
+  aside: [],
+  answer: null,
+  notes: [],
+  early: null,
+});
+
+/** Entries that still stand, in order. */
+export function standing(log: LogEntry[]): LogEntry[] {
+  const back = new Set(log.filter((e) => e.kind === "back").map((e) => e.of));
+  return log.filter((e) => e.kind !== "back" && !back.has(e.id));
+}
+
+export function fold(log: LogEntry[]): BenchState {
+  const steps = new Map<string, StepRun>();
+  const aside = new Set<number>();
+  const entries = standing(log);
+  for (const e of entries) {
+    const r = steps.get(e.step) ?? steps.set(e.step, fresh()).get(e.step)!;
+    switch (e.kind) {
+      case "start":
+        r.startedAt ??= e.at;
+        break;
+      case "piece":
+        r.startedAt ??= e.at;
+        if (e.piece !== null && !r.pieces.includes(e.piece)) r.pieces.push(e.piece);
+        break;
+      case "aside":
+        if (e.piece !== null) {
+          if (!r.aside.includes(e.piece)) r.aside.push(e.piece);
+          aside.add(e.piece);
+        }
+        break;
+      case "done":
+        r.startedAt ??= e.at;
+        r.doneAt = e.at;
+        break;
+      case "check":
+        r.answer = e.answer;
+        break;
+      case "touch":
+        r.early = "touch";
+        break;
+      case "early":
+        r.early = "risk";
+        break;
+      default:
+        if (e.note) r.notes.push({ at: e.at, text: e.note });
+    }
+  }
+  const actuals = new Map<string, Actual>();
+  for (const [id, r] of steps)
+    if (r.startedAt !== null)
+      actuals.set(id, {
+        start: Math.floor(r.startedAt),
+        end: r.doneAt === null ? null : Math.max(Math.floor(r.startedAt), Math.floor(r.doneAt)),
+        early: r.early,
+      });
+  return { steps, aside, last: entries.filter((e) => e.kind !== "plate").pop() ?? null, actuals };
+}
+
+/** The piece a plain “Piece done” means: the first that is neither done at this step nor put aside. */
+export function nextPiece(run: StepRun | undefined, aside: ReadonlySet<number>, quantity: number): number | null {
+  for (let n = 1; n <= quantity; n++) if (!run?.pieces.includes(n) && !aside.has(n)) return n;
+  return null;
+}

@@ -1,0 +1,102 @@
+/** Everything a step kind or a rule may look at, resolved once: the job, its shop, materials, machine and clocks. */
+import { paint, type Paint } from "../catalogue/properties";
+import { BEAM_KINDS } from "../catalogue/beams";
+import { route, type Route } from "../catalogue/routes";
+import { schoolPick } from "../catalogue/schools";
+import { substrate, type SubstrateKind } from "../catalogue/substrates";
+import { air, type Air } from "../models/drying/climate";
+import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
+import { zonedClock, type ZonedClock } from "../time/zoned";
+import type { Job, Zone } from "../records/job";
+import type { Machine } from "../records/machine";
+import type { World } from "../records/world";
+import { Climate as ClimateRecord } from "../records/shop";
+import type { Climate, Hours } from "../records/shop";
+import { GROUND } from "../piece/state";
+
+export interface Context {
+  world: World;
+  job: Job;
+  substrate: SubstrateKind;
+  /** null: none chosen yet */
+  route: Route | null;
+  machine: Machine | null;
+  spotMm: number | null;
+  intervalMm: number | null;
+  clock: ZonedClock;
+  calendar: WorkCalendar;
+  /** when spraying may be done: the shop's hours, narrowed to its spraying hours where it has some */
+  sprayCalendar: WorkCalendar;
+  air: Air;
+  /** the air of a room kept at a temperature and humidity */
+  room(c: number | null, rh: number | null): Air;
+  paintOf(id: string): Paint;
+  hasPaint(id: string | null): id is string;
+  /** zones that get a finish */
+  filled: Zone[];
+  allZones: string[];
+  tolerance: number;
+  /** which way is taken where makers disagree */
+  school(matter: string): string;
+  /** learned correction of a step kind's minutes; 1 when nothing was kept */
+  learned(kind: string): number;
+}
+
+/** Hours of each day that lie within a span. */
+const within = (hours: Hours, [from, to]: [string, string]): Hours =>
+  Object.fromEntries(
+    WEEKDAYS.map((d) => {
+      const h = hours[d];
+      const [a, b] = h ? [h[0] > from ? h[0] : from, h[1] < to ? h[1] : to] : ["", ""];
+      return [d, a < b ? [a, b] : null];
+    }),
+  ) as unknown as Hours;
+
+/** `matter:pick` lines as a table. */
+export const picksOf = (lines: string[] | undefined): Record<string, string> =>
+  Object.fromEntries((lines ?? []).map((l) => [l.slice(0, l.indexOf(":")), l.slice(l.indexOf(":") + 1)]));
+
+export function context(world: World): Context {
+  const { job, shop } = world;
+  const [mine, ours] = [picksOf(job.choices.schools), picksOf(shop.schools)];
+  const machine = world.machines.find((m) => m.id === job.machineId) ?? null;
+  const spotMm = machine ? (machine.spotMm ?? BEAM_KINDS[machine.beam].spotMm) : null;
+  const byId = new Map(world.products.map((p) => [p.id, p]));
+  const rooms = new Map<string, Air>();
+  const clock = zonedClock(shop.zone);
+  const shopAir = air(shop.climate);
+  const calendar = workCalendar(clock, shop.hours, shop.daysOff);
+  return {
+    world,
+    job,
+    substrate: substrate(job.substrate.id),
+    route: job.route ? route(job.route) : null,
+    machine,
+    spotMm,
+    intervalMm:
+      job.choices.intervalMm ?? (spotMm === null ? null : Math.max(0.01, Math.floor(0.6 * spotMm * 100 + 1e-6) / 100)),
+    clock,
+    calendar,
+    sprayCalendar: shop.sprayHours ? workCalendar(clock, within(shop.hours, shop.sprayHours), shop.daysOff) : calendar,
+    air: shopAir,
+    room: (c, rh) => {
+      if (c === null && rh === null) return shopAir;
+      const key = `${c}|${rh}`;
+      const made: Climate = { ...new ClimateRecord(), kind: "constant", c: c ?? 20, rh: rh ?? 0.5 };
+      return rooms.get(key) ?? rooms.set(key, air(made)).get(key)!;
+    },
+    paintOf: (id) => {
+      const p = byId.get(id);
+      if (!p) throw new Error(`There is no product “${id}” on the Shelf.`);
+      return paint(p);
+    },
+    hasPaint: (id): id is string => id !== null && byId.has(id),
+    filled: job.zones.filter((z) => !z.bare && z.productId !== null && byId.has(z.productId)),
+    allZones: [...job.zones.map((z) => z.id), GROUND],
+    school: (matter) => schoolPick(matter, mine, ours).pick,
+    tolerance: job.choices.tolerance ?? shop.tolerance,
+    learned: (kind) => shop.learned.find((l) => l.kind === kind)?.factor ?? 1,
+  };
+}
+
+export const areaOf = (zones: Zone[]): number => zones.reduce((a, z) => a + z.areaMm2, 0);

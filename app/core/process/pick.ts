@@ -1,0 +1,81 @@
+/** Which product a role is filled with when the job does not say: what the Shelf holds, by plain preference. */
+import { linear, luminance } from "../models/film/colour";
+import { finish } from "../catalogue/finishes";
+import { colourFamily, difference } from "../models/film/colour";
+import type { Product } from "../records/product";
+import type { Context } from "./context";
+import type { CoatRole } from "../records/ids";
+
+const first = (ps: Product[], ...tests: ((p: Product) => boolean)[]): Product | null => {
+  for (const t of tests) {
+    const hit = ps.find(t);
+    if (hit) return hit;
+  }
+  return null;
+};
+
+/** The product for a role: the job's choice, else the Shelf's likeliest; null: the Shelf holds none. */
+export function productFor(role: CoatRole, c: Context): Product | null {
+  const shelf = c.world.products;
+  const chosen = {
+    seal: c.job.choices.sealerId,
+    white: c.job.choices.whiteId,
+    top: c.job.choices.topId,
+    clear: c.job.choices.clearId,
+    colour: null,
+    barrier: null,
+    "touch-up": null,
+    backing: c.job.choices.whiteId,
+  }[role];
+  const own = shelf.find((p) => p.id === chosen);
+  if (own) return own;
+  const by =
+    (...ids: string[]) =>
+    (p: Product): boolean =>
+      ids.includes(p.finish);
+  const isClear = (p: Product): boolean => p.clear || finish(p.finish).role !== "colour";
+  if (role === "seal" || role === "barrier")
+    return first(
+      shelf,
+      by("shellac-spray"),
+      by("shellac-brushed"),
+      by("sanding-sealer"),
+      (p) => finish(p.finish).role === "sealer",
+    );
+  if (role === "clear")
+    return first(
+      shelf,
+      by("spray-clear"),
+      by("water-polyurethane"),
+      (p) => finish(p.finish).role === "clear" && ["spray", "brush", "airbrush"].includes(finish(p.finish).by),
+    );
+  const ofColour = c.filled[0] ? c.paintOf(c.filled[0].productId as string).finish.id : "";
+  if (role === "white" || role === "backing") {
+    const whites = shelf.filter((p) => !isClear(p) && colourFamily(p.colour) === "white");
+    // Over a whole face the white goes on as the colour does; into a cut, by brush.
+    return c.job.route !== "E1"
+      ? first(
+          whites,
+          by(ofColour),
+          by("spray-primer"),
+          (p) => finish(p.finish).by === "spray" && ofColour.startsWith("spray"),
+          ...(role === "backing" ? [() => true] : []),
+        )
+      : first(whites, by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
+  }
+  if (role === "top") {
+    const dark = shelf
+      .filter((p) => !isClear(p) && luminance(linear(p.colour)) < 0.08)
+      .sort((a, b) => luminance(linear(a.colour)) - luminance(linear(b.colour)));
+    return first(dark, by(ofColour), by("spray-enamel", "spray-lacquer"), () => true);
+  }
+  return null;
+}
+
+/** Shelf paints by how near they come to a colour, nearest first. @returns CIEDE2000 with each */
+export function nearest(products: Product[], colour: string): { product: Product; off: number }[] {
+  return products
+    .filter((p) => !p.clear && finish(p.finish).role === "colour")
+    .map((product) => ({ product, off: difference(linear(product.colour), linear(colour)) }))
+    .sort((a, b) => a.off - b.off);
+}

@@ -1,0 +1,191 @@
+/** When a need is met: the drying clock asked for films in their stacks. */
+import { dried, dryAt, type DryingOf } from "../models/drying/clock";
+import { closingMinutes, dryingOf, liftMinutes, isThrough, referenceMinutes } from "./film-times";
+import type { Film } from "../piece/state";
+import type { WaitState } from "../records/ids";
+import type { Context } from "./context";
+import type { Need } from "./step";
+
+export interface Readiness {
+  state: WaitState;
+  why: string;
+  /** step that laid the film which decides */
+  film: string | null;
+  productId: string | null;
+  /** reference minutes of that film at 20 °C, 50 % */
+  refMin: number | null;
+  /** moment from which it counts */
+  from: number;
+  /** moment reached, rounded up; null: never in this climate */
+  opens: number | null;
+  /** recoat: shuts, rounded down; null: never shuts */
+  closes: number | null;
+  reopens: number | null;
+  /** a time the product does not know */
+  unknown: boolean;
+}
+
+export const airOf = (c: Context, f: Film) => c.room(f.roomC, f.roomRh);
+
+const kept = new WeakMap<Context, Map<string, number | null>>();
+/** The drying clock for a film, remembered for the life of a plan: looking ahead and judging ask the same again and again. */
+function filmDryAt(c: Context, f: Film, of: DryingOf, ref: number): number | null {
+  const mine = kept.get(c) ?? kept.set(c, new Map()).get(c)!;
+  const key = `${f.laidAt}|${ref}|${of.waterBorne}|${of.minC}|${of.fan}|${of.limit}|${f.roomC}|${f.roomRh}`;
+  const found = mine.get(key);
+  if (found !== undefined) return found;
+  const at = dryAt(c.clock, airOf(c, f), of, f.laidAt as number, ref);
+  mine.set(key, at);
+  return at;
+}
+/** a hair, so that a wait of exactly 20 minutes is not rounded to 21 */
+const EPS = 1e-6;
+export const up = (m: number | null): number | null => (m === null ? null : Math.ceil(m - EPS));
+const down = (m: number | null): number | null => (m === null ? null : Math.floor(m + EPS));
+
+export interface Reached {
+  film: Film;
+  at: number | null;
+  ref: number | null;
+}
+
+/** Through states: each coat's clock is stretched by the build of every film not yet there when it was laid. */
+function through(films: Film[], state: WaitState, c: Context): Reached[] {
+  let wet: Reached[] = [];
+  const done: Reached[] = [];
+  for (const f of films) {
+    if (f.laidAt === null) continue;
+    const t = f.laidAt;
+    done.push(...wet.filter((w) => w.at !== null && w.at <= t));
+    wet = [...wet.filter((w) => w.at === null || w.at > t), { film: f, at: null, ref: null }];
+    const build = wet.reduce((um, w) => um + w.film.dryUm, 0);
+    wet = wet.map((w) => {
+      const p = c.paintOf(w.film.productId);
+      const ref = referenceMinutes(p, state, w.film.dryUm, build, c.substrate);
+      return {
+        film: w.film,
+        ref,
+        at: ref === null ? (w.film.laidAt as number) : filmDryAt(c, w.film, dryingOf(p, state), ref),
+      };
+    });
+  }
+  return [...done, ...wet];
+}
+
+/** When each film of a stack reaches a state, and the reference minutes that it takes; `at` unrounded, null: never. */
+export function reached(films: Film[], state: WaitState, c: Context): Reached[] {
+  if (isThrough(state)) return through(films, state, c);
+  return films
+    .filter((f) => f.laidAt !== null)
+    .map((film) => {
+      const p = c.paintOf(film.productId);
+      const ref = referenceMinutes(p, state, film.dryUm, film.dryUm, c.substrate);
+      return {
+        film,
+        ref,
+        at:
+          ref === null
+            ? (film.laidAt as number)
+            : filmDryAt(c, film, dryingOf(p, state, state === "recoat" || state === "lift" ? "opens" : "plain"), ref),
+      };
+    });
+}
+
+const later = (a: number | null, b: number | null): boolean => a === null || (b !== null && a > b);
+
+/** Is a film between its closing and its reopening at a moment: will wet paint over it wrinkle it? */
+export function sensitive(f: Film, c: Context, at: number): boolean {
+  if (f.laidAt === null || f.keyed) return false;
+  const p = c.paintOf(f.productId);
+  const { closes, reopens } = closingMinutes(p, f.dryUm);
+  if (closes === null) return false;
+  const shut = down(filmDryAt(c, f, dryingOf(p, "recoat", "closes"), closes));
+  const again = reopens === null ? null : up(filmDryAt(c, f, dryingOf(p, "recoat", "opens"), reopens));
+  return shut !== null && at > shut && (again === null || at < again);
+}
+/** May another coat of the same product laid at a moment count as one with this film: is it still inside its flash? */
+export function insideFlash(f: Film, c: Context, at: number): boolean {
+  if (f.laidAt === null) return false;
+  const p = c.paintOf(f.productId);
+  const ref = referenceMinutes(p, "flash", f.dryUm, f.dryUm, c.substrate);
+  const end = ref === null ? null : filmDryAt(c, f, dryingOf(p, "flash"), ref);
+  return end !== null && at <= end;
+}
+
+/** All stacks of a need at once: the film that decides, and the tightest window. */
+export function readiness(need: Need, c: Context): Readiness {
+  if (need.fixed) {
+    const { at, refMin, waterBorne } = need.fixed;
+    const done = need.fixed.plain
+      ? at + refMin
+      : dryAt(c.clock, c.air, { waterBorne, minC: waterBorne ? 0 : null, fan: true, limit: "plain" }, at, refMin);
+    return {
+      state: need.state,
+      why: need.why,
+      film: null,
+      productId: null,
+      refMin,
+      from: at,
+      opens: up(done),
+      closes: null,
+      reopens: null,
+      unknown: false,
+    };
+  }
+  let worst: Reached | null = null;
+  let closes: number | null = null;
+  let reopens: number | null = null;
+  const asked = new Set<string>();
+  for (const { films } of need.stacks) {
+    const key = films.map((f) => `${f.step}:${f.left}`).join();
+    if (asked.has(key)) continue; // zones painted together dry together
+    asked.add(key);
+    for (const r of reached(films, need.state, c)) {
+      if (!worst || later(r.at, worst.at) || (r.at === worst.at && r.film.laidAt! >= worst.film.laidAt!)) worst = r;
+      if ((need.state === "recoat" || need.state === "lift") && r.film.laidAt !== null) {
+        const p = c.paintOf(r.film.productId);
+        const shut = need.state === "lift" ? liftMinutes(p, r.film.dryUm) : closingMinutes(p, r.film.dryUm);
+        if (shut.closes !== null) {
+          const at = down(filmDryAt(c, r.film, dryingOf(p, need.state, "closes"), shut.closes));
+          if (at !== null && (closes === null || at < closes)) closes = at;
+          if (shut.reopens !== null) {
+            const again = up(filmDryAt(c, r.film, dryingOf(p, need.state, "opens"), shut.reopens));
+            if (again !== null && (reopens === null || again > reopens)) reopens = again;
+          }
+        }
+      }
+    }
+  }
+  return {
+    state: need.state,
+    why: need.why,
+    film: worst?.film.step ?? null,
+    productId: worst?.film.productId ?? null,
+    refMin: worst?.ref ?? null,
+    from: worst?.film.laidAt ?? 0,
+    opens: worst ? up(worst.at) : null,
+    closes,
+    reopens,
+    unknown: worst !== null && worst.ref === null,
+  };
+}
+
+/** Share of its solvent or water that a film has still to lose at a moment: 1 fresh, 0 when touch dry. */
+export function wetShare(f: Film, c: Context, at: number): number {
+  if (f.laidAt === null || at <= f.laidAt) return 1;
+  const p = c.paintOf(f.productId);
+  const ref = referenceMinutes(p, "touch", f.dryUm, f.dryUm, c.substrate);
+  if (ref === null || ref <= 0) return 0;
+  if (at - f.laidAt > 60 * 1440) return 0;
+  return Math.max(0, 1 - dried(c.clock, airOf(c, f), dryingOf(p, "touch"), f.laidAt, at) / ref);
+}
+
+const STATES: WaitState[] = ["touch", "recoat", "maskable", "sandable", "laser-safe", "cured"];
+/** What each film of a stack has reached by a moment: its furthest state, for pictures and the door. */
+export function filmStates(stack: Film[], c: Context, at: number): Map<Film, WaitState | "wet"> {
+  const laid = stack.filter((f) => f.laidAt !== null && f.laidAt <= at);
+  const out = new Map<Film, WaitState | "wet">(stack.map((f) => [f, "wet"]));
+  for (const s of STATES)
+    for (const r of reached(laid, s, c)) if (r.ref !== null && r.at !== null && r.at <= at) out.set(r.film, s);
+  return out;
+}
