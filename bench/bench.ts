@@ -1,4 +1,5 @@
 /** Speed and size, printed: absolute times are noisy, growth with steps and zones is what to look at. `-- --json` for machines, `-- --core` without the browser. */
+import { own } from "../app/core/process/kinds";
 import "reflect-metadata";
 import { gzipSync } from "node:zlib";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
@@ -40,7 +41,7 @@ function world(zones: number, steps: number): World {
     job: { quantity: 24, zones: paints.map((p, i) => zone(`z${i}`, p.id)) },
   });
   const have = makePlan(w).placed.length;
-  const coat = makePlan(w).placed.find((p) => p.step.role === "colour")!.step.id;
+  const coat = makePlan(w).placed.find((p) => own(p.step, "role") === "colour")!.step.id;
   const edits = Array.from({ length: Math.max(0, steps - have) }, (_, i) => ({
     id: `e${i}`,
     op: "duplicate" as const,

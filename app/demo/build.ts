@@ -2,7 +2,7 @@
 import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
 import { withArtwork } from "../core/geometry/artwork";
 import { makePlan } from "../core/plan/plan";
-import { kindOf } from "../core/process/kinds";
+import { kindOf, own } from "../core/process/kinds";
 import { RichLayerFile } from "../core/records/file";
 import { Choices, Job, Order, Substrate, WrapUp } from "../core/records/job";
 import { LogEntry } from "../core/records/log";
@@ -161,7 +161,7 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
       predicted: p.uncorrected,
       actual: Math.max(0.5, p.end - p.start + ((i * 7) % 5) - 1),
       ml: use?.ml ?? null,
-      productId: use ? p.step.productId : null,
+      productId: use ? own(p.step, "productId") : null,
     });
   }
   return log;

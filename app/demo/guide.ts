@@ -1,8 +1,8 @@
 /** A small job of each route, for the field guide: planned and simulated like any other, with default figures throughout. */
 import { route } from "../core/catalogue/routes";
 import { cells } from "../core/catalogue/support";
-import { finish } from "../core/catalogue/finishes";
-import { substrate } from "../core/catalogue/substrates";
+import { finishNamed } from "../core/catalogue/finishes";
+import { substrateNamed } from "../core/catalogue/substrates";
 import { defaultMachine, defaultProduct, STARTER } from "../core/catalogue/starter";
 import { Choices, Job, Order, Substrate, WrapUp, type Zone } from "../core/records/job";
 import { Climate, Gear, Hours, Shop } from "../core/records/shop";
@@ -43,11 +43,11 @@ export function guideWorld(routeId: string): World {
   const all = cells().filter((c) => c.route.id === r.id);
   const cell = all.find((c) => c.substrate.id === USUAL[r.id]) ?? all[0];
   const n = Math.min(r.maxColours, ["A2", "G"].includes(r.id) ? 2 : 3);
-  const fill = r.fills[0] ?? (r.id === "A1" ? "spray-enamel" : "craft-acrylic");
+  const fill = r.usual;
   const paints = COLOURS.slice(0, n).map((c, i) =>
     defaultProduct(
       `guide-${i}`,
-      `${NAMES[i]} ${WORD[finish(fill).by]}`,
+      `${NAMES[i]} ${WORD[finishNamed(fill).by]}`,
       fill,
       fill === "titanium-white" ? "#f6f6f2" : c,
     ),
@@ -93,7 +93,7 @@ export function guideWorld(routeId: string): World {
       quantity: 2,
       substrate: {
         ...new Substrate(),
-        id: substrate(cell.substrate.id).id,
+        id: substrateNamed(cell.substrate.id).id,
         w: 110,
         h: 60,
         t: 6,

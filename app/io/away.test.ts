@@ -1,4 +1,5 @@
 /** Paper, calendar, CSV and zip, each read back by something that is not ours where there is one. */
+import { own } from "../core/process/kinds";
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -200,7 +201,7 @@ describe("the calendar file", () => {
       shop: { zone: "Europe/Lisbon", hours: all },
     });
     const plan: Plan = makePlan(w);
-    const coats = plan.placed.filter((p) => p.step.productId === "slow");
+    const coats = plan.placed.filter((p) => own(p.step, "productId") === "slow");
     expect(coats.length).toBeGreaterThan(1);
     expect(coats[1].start! - coats[0].end!).toBe(660);
     const events = readIcs(writeCalendar(plan, MADE));

@@ -1,3 +1,4 @@
+import { own } from "../core/process/kinds";
 import { a1, e1, shop, SHELF } from "../core/testing/worlds";
 import { fold } from "../core/plan/fold";
 import { makePlan } from "../core/plan/plan";
@@ -97,7 +98,7 @@ describe("acts on a job", () => {
     });
     expect(plan.placed.some((p) => p.step.kind === "proof")).toBe(false);
     await step("step-set", { field: "depthMm", value: "" });
-    expect(makePlan(await world()).placed.find((p) => p.step.id === "engrave")!.step.depthMm).toBe(1.5);
+    expect(own(makePlan(await world()).placed.find((p) => p.step.id === "engrave")!.step, "depthMm")).toBe(1.5);
     await jobAct("job", { intent: "edits-forget" });
     plan = makePlan(await world());
     expect(plan.context.job.edits).toEqual([]);
@@ -133,7 +134,7 @@ describe("acts on a job", () => {
     };
     expect((await jobAct("tile", plate)).error).toBeUndefined();
     const reveal = makePlan(await world("tile")).placed.find((p) => p.step.kind === "reveal")!;
-    expect(reveal.step.laser).toMatchObject({
+    expect(own(reveal.step, "laser")).toMatchObject({
       power: 0.42,
       speed: 300,
       passes: 1,
@@ -147,7 +148,9 @@ describe("acts on a job", () => {
     expect([(await world("tile")).log.length, (await world("tile")).job.plate]).toEqual([0, null]);
     clock += 1;
     await jobAct("tile", { ...plate, speed: "60 %" });
-    expect(makePlan(await world("tile")).placed.find((p) => p.step.kind === "reveal")!.step.laser!.speed).toBe(300);
+    expect(own(makePlan(await world("tile")).placed.find((p) => p.step.kind === "reveal")!.step, "laser")!.speed).toBe(
+      300,
+    );
     expect((await jobAct("tile", { ...plate, power: "0" })).error).toMatch(/at least/);
   });
   test("what a job lacks is added where it is asked for", async () => {
@@ -234,7 +237,7 @@ describe("what the pages are given", () => {
     const rows = stepRows(plan, clock);
     expect(rows.map((r) => r.id)).toEqual(plan.placed.map((p) => p.step.id));
     expect(railBlocks(plan, clock).map((b) => b.id)).toEqual(rows.map((r) => r.id));
-    const coat = plan.placed.findIndex((p) => p.step.role === "top");
+    const coat = plan.placed.findIndex((p) => own(p.step, "role") === "top");
     const card = stepCard(plan, coat);
     expect(card.load!.text).toMatch(/ml each, .* in all/);
     expect(card.load!.why.rows().map((r) => r.from)).toContain("default");

@@ -1,4 +1,5 @@
 /** Taps at the bench: each is stored as an entry of its own before anything on screen changes. */
+import { own } from "../core/process/kinds";
 import { nextPiece, fold, standing as entriesStanding } from "../core/plan/fold";
 import { air, airAtMoment } from "../core/models/drying/climate";
 import { LogEntry, type LogKind } from "../core/records/log";
@@ -48,7 +49,7 @@ async function tap(
 }
 
 /** Paint that a finished coat took, counted off the can that was opened first; back on when the tap is taken back. */
-function countDown(w: World, productId: string, ml: number, sign: 1 | -1): { next: Product; base: Product }[] {
+function countDown(w: World, productId: string | null, ml: number, sign: 1 | -1): { next: Product; base: Product }[] {
   const p = w.products.find((x) => x.id === productId);
   if (!p?.cans.length || onShelf(p.cans) === null) return [];
   let left = ml;
@@ -84,9 +85,9 @@ export async function benchAct(jobId: string, f: Record<string, string>): Promis
           predicted: p?.uncorrected ?? null,
           actual: Math.max(0, nowMinutes() - started),
           ml: use?.ml ?? null,
-          productId: use ? (p.step.productId ?? null) : null,
+          productId: use ? (own(p.step, "productId") ?? null) : null,
         },
-        use?.ml && p.step.productId ? countDown(w, p.step.productId, use.ml, 1) : [],
+        use?.ml ? countDown(w, own(p.step, "productId"), use.ml, 1) : [],
       );
     };
     switch (f.intent) {

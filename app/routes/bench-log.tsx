@@ -45,14 +45,18 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const gone = await readTakenBack(log.entries);
   const byKind = new Map<string, typeof learn>();
   for (const e of learn) (byKind.get(e.stepKind) ?? byKind.set(e.stepKind, []).get(e.stepKind)!).push(e);
-  const kinds = [...byKind]
-    .filter(([k]) => isKind(k))
-    .map(([kind, done]) => ({
-      kind,
-      name: kindOf(kind).name,
-      ...factor(done),
-      kept: base?.shop.learned.find((l) => l.kind === kind) ?? null,
-    }));
+  const kinds = [...byKind].flatMap(([kind, done]) =>
+    isKind(kind)
+      ? [
+          {
+            kind,
+            name: kindOf(kind).name,
+            ...factor(done),
+            kept: base?.shop.learned.find((l) => l.kind === kind) ?? null,
+          },
+        ]
+      : [],
+  );
   const clock = zonedClock(base?.shop.zone ?? "UTC");
   const names = new Map(heads.map((j) => [j.id, j.title]));
   return {

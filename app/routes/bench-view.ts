@@ -5,7 +5,7 @@ import { standing, type Standing } from "../core/bench/next";
 import { air, airAtMoment } from "../core/models/drying/climate";
 import { latestStart } from "../core/plan/backward";
 import { stateWords } from "../core/plan/decides";
-import { byBeam, kindOf } from "../core/process/kinds";
+import { byBeam, kindOf, own } from "../core/process/kinds";
 import { setting } from "../core/process/kinds/laser-work";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { open } from "../core/judge/judge";
@@ -13,7 +13,7 @@ import { simulate } from "../core/explain/report";
 import type { World } from "../core/records/world";
 import { showDay, showWhen } from "../core/time/zoned";
 import { showAmount, showMinutes, showMl, showTemp } from "../core/units/show";
-import type { Placed } from "../core/plan/place";
+import type { Placed } from "../core/plan/placed";
 import type { RackRow } from "../ui/bench/rack";
 import { opened, openedIn, openedLatest } from "./why";
 
@@ -129,7 +129,7 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
             of: plan.placed.length,
             minutes: showMinutes(current.minutes),
             laser: byBeam(current.step),
-            plate: current.step.kind === "plate",
+            plate: kind.tries === "setting",
             irreversible: kind.irreversible,
             perPiece: current.perPieceMin !== 0,
             load:
@@ -140,11 +140,16 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
                   : null,
             loadWhy: opened(plan, { of: "load", step: current.step.id }),
             setting:
-              current.step.laser && byBeam(current.step)
-                ? { text: setting(current.step), why: opened(plan, { of: "energy", step: current.step.id }) }
+              own(current.step, "laser") && byBeam(current.step)
+                ? {
+                    text: setting({ laser: own(current.step, "laser") }),
+                    why: opened(plan, { of: "energy", step: current.step.id }),
+                  }
                 : null,
-            lookWhy: current.step.kind === "engrave" ? opened(plan, { of: "level", step: current.step.id }) : null,
-            cues: kind.cues(current.step, c).filter((x) => !current.step.laser || x !== setting(current.step)),
+            lookWhy: kind.beam === "body" ? opened(plan, { of: "level", step: current.step.id }) : null,
+            cues: kind
+              .cues(current.step, c)
+              .filter((x) => !own(current.step, "laser") || x !== setting({ laser: own(current.step, "laser") })),
             lookFor: kind.lookFor(current.step, c),
             zones: current.step.zones,
             purpose: kind.purpose(current.step, c),

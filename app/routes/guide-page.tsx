@@ -4,12 +4,12 @@ import { Link } from "react-router";
 import { BEAMS } from "../core/records/ids";
 import { FINISHING } from "../core/catalogue/finishing";
 import { FINISHES, inWords } from "../core/catalogue/finishes";
-import { ROUTES } from "../core/catalogue/routes";
+import { ROUTES, taken, takes } from "../core/catalogue/routes";
 import { SCHOOLS } from "../core/catalogue/schools";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { absorption, BEAM_KINDS, beamOn } from "../core/catalogue/beams";
 import { cells } from "../core/catalogue/support";
-import { kindOf, KINDS } from "../core/process/kinds";
+import { isKind, kindOf, type KindId } from "../core/process/kinds";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { showMinutes, showShare, showUm } from "../core/units/show";
 import { guideWorld } from "../demo/guide";
@@ -66,7 +66,7 @@ export default function GuidePage({ loaderData: { page, plan, range } }: Route.C
       {page.kind === "school" && <SchoolPage id={id} />}
       {page.kind === "idea" && <IdeaPage id={id} />}
       {page.kind === "finish" && <FinishPage id={id} />}
-      {page.kind === "step" && <StepPage id={id} plan={plan} range={range} />}
+      {page.kind === "step" && isKind(id) && <StepPage id={id} plan={plan} range={range} />}
     </main>
   );
 }
@@ -94,9 +94,9 @@ function RoutePage({ id, plan, range }: { id: string; plan: Plan; range: { top: 
         <dd>{r.maxColours === 1 ? "one" : `up to ${r.maxColours}`}</dd>
         <dt className="text-muted">Filled with</dt>
         <dd>
-          {r.fills.length
-            ? r.fills.map((f) => inWords(FINISHES.find((x) => x.id === f)!.name)).join(", ")
-            : "any paint"}
+          {taken(r)
+            .map((f) => inWords(f.name))
+            .join(", ")}
         </dd>
         <dt className="text-muted">Way round</dt>
         <dd>
@@ -303,7 +303,7 @@ function FinishPage({ id }: { id: string }) {
         ] as [string, string][])
       : []),
   ];
-  const routes = ROUTES.filter((r) => r.fills.includes(f.id));
+  const routes = ROUTES.filter((r) => takes(r, f));
   return (
     <div className="mt-3 max-w-3xl">
       <p className="text-muted">
@@ -341,11 +341,11 @@ function StepPage({
   plan,
   range,
 }: {
-  id: string;
+  id: KindId;
   plan: Plan | null;
   range: { top: number; bottom: number } | null;
 }) {
-  const k = KINDS.find((x) => x.id === id)!;
+  const k = kindOf(id);
   const p = plan?.placed.find((x) => x.step.kind === id);
   if (!plan || !range || !p)
     return (

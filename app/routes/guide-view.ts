@@ -2,7 +2,7 @@
 import { FINISHES } from "../core/catalogue/finishes";
 import { ROUTES } from "../core/catalogue/routes";
 import { SCHOOLS } from "../core/catalogue/schools";
-import { KINDS } from "../core/process/kinds";
+import { ALL_KINDS, kindOf, own } from "../core/process/kinds";
 import type { Plan } from "../core/plan/plan";
 
 export interface GuidePage {
@@ -18,31 +18,19 @@ export const GUIDE: GuidePage[] = [
   { id: "idea-origin", name: "Where the burn begins", kind: "idea" },
   ...SCHOOLS.map((s) => ({ id: `school-${s.id}`, name: s.matter, kind: "school" as const })),
   ...FINISHES.map((f) => ({ id: `finish-${f.id}`, name: f.name, kind: "finish" as const })),
-  ...KINDS.map((k) => ({ id: `step-${k.id}`, name: k.name, kind: "step" as const })),
+  ...ALL_KINDS.map((k) => ({ id: `step-${k.id}`, name: k.name, kind: "step" as const })),
 ];
-
-/** matters that a kind of step turns on */
-const MATTERS: Record<string, string[]> = {
-  melt: ["melt"],
-  coat: ["coats", "between"],
-  reveal: ["before-laser", "shading"],
-  engrave: ["before-laser"],
-  wash: ["clean-off"],
-  "mask-lift": ["sand-after"],
-  "sand-back": ["sand-after"],
-  "pre-flight": ["overrun"],
-  "open-skin": ["tile-mask"],
-};
 
 /** Pages that speak of a step: its route, what is done, what goes on, where makers disagree about it. */
 export function guideOf(plan: Plan, index: number): { to: string; name: string }[] {
   const s = plan.placed[index].step;
   const c = plan.context;
+  const paint = c.paint(own(s, "productId"));
   const pages = [
     ...(c.route ? [`route-${c.route.id}`] : []),
     `step-${s.kind}`,
-    ...(c.hasPaint(s.productId) ? [`finish-${c.paintOf(s.productId).finish.id}`] : []),
-    ...(MATTERS[s.kind] ?? []).map((m) => `school-${m}`),
+    ...(paint ? [`finish-${paint.finish.id}`] : []),
+    ...(kindOf(s.kind).matters ?? []).map((m) => `school-${m}`),
   ];
   return pages.flatMap((id) => {
     const p = GUIDE.find((x) => x.id === id);

@@ -1,7 +1,8 @@
 /** Acts on a job that its tabs share: fields set, steps edited, fixes applied, things added where the job lacks them. */
 import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
 import { isSubstrate } from "../core/catalogue/substrates";
-import { FIELDS, addEdit } from "../core/plan/edits";
+import { addEdit } from "../core/plan/edits";
+import { FIELDS } from "../core/plan/fields";
 import { makePlan } from "../core/plan/plan";
 import { findFix } from "../core/judge/judge";
 import { waysOut } from "../core/plan/rescue";

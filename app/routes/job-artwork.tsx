@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { Link, useSubmit } from "react-router";
 import { FINISHES } from "../core/catalogue/finishes";
 import { nearest } from "../core/process/pick";
-import { substrate } from "../core/catalogue/substrates";
+import { substrateNamed } from "../core/catalogue/substrates";
 import { showLength, UNKNOWN } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
 import { Cancelled, measureSvg } from "../workers/zones";
@@ -117,7 +117,7 @@ export default function Artwork({
     if (job.artwork && Math.abs(mm.value - job.artwork.w) > 1e-6)
       void measure(job.artwork.name, job.artwork.svg, mm.value);
   };
-  const ground = substrate(job.substrate.id);
+  const ground = substrateNamed(job.substrate.id);
   const colours = Object.fromEntries([
     ["ground", ground.colour],
     ...job.zones.map((z) => [

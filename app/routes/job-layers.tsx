@@ -1,3 +1,4 @@
+import { kindOf, own } from "../core/process/kinds";
 import type { Route } from "./+types/job-layers";
 import { useRef, useState } from "react";
 import { Link, useFetcher, useSearchParams } from "react-router";
@@ -112,7 +113,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
     name: plan.context.substrate.name,
     wood: plan.context.substrate.family === "wood",
   };
-  const sand = plan.placed.find((x) => x.step.kind === "sand-back");
+  const sand = plan.placed.find((x) => kindOf(x.step.kind).sands === "face");
   const colours = Object.fromEntries(zones.map((z) => [z.zone, z.front]));
   const card = stepCard(plan, index);
   // The ghost: where the real piece stands by the log, against the step of the plan that is looked at.
@@ -293,11 +294,11 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             key={p.step.id}
             s={card}
             plate={
-              p.step.kind === "plate" ? (
+              kindOf(p.step.kind).tries === "setting" ? (
                 <PlateForm
                   key={job.plate?.at ?? "none"}
                   plate={job.plate}
-                  start={p.step.laser}
+                  start={own(p.step, "laser")}
                   local={plan.context.clock.toLocal(Math.floor(nowMinutes()))}
                 />
               ) : null
@@ -308,7 +309,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               job={turned ? { ...job, zones: [] } : job}
               colours={turned ? { ground: zones[zones.length - 1].back } : colours}
               grain={ground.wood}
-              lit={p.step.kind === "coat" ? p.step.zones : []}
+              lit={kindOf(p.step.kind).lays === "film" ? p.step.zones : []}
               label={`${turned ? "Back" : "Front"} of the piece after step ${index + 1}`}
               className="max-h-[170px] w-full"
             />

@@ -1,3 +1,5 @@
+import { kindOf, own } from "../core/process/kinds";
+import { byHand, cuts, overFace } from "../core/catalogue/routes";
 import type { Route } from "./+types/job-route";
 import { Form, Link } from "react-router";
 import { FINISHING } from "../core/catalogue/finishing";
@@ -5,7 +7,7 @@ import { SchoolsPart } from "../ui/schools";
 import { TrialCards } from "../ui/trial-cards";
 import { chooseRoutes } from "../core/plan/choose";
 import { picksOf } from "../core/process/context";
-import { finish } from "../core/catalogue/finishes";
+import { finishNamed } from "../core/catalogue/finishes";
 import { makePlan } from "../core/plan/plan";
 import { open } from "../core/judge/judge";
 import { productFor } from "../core/process/pick";
@@ -52,17 +54,18 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const role = (x: "seal" | "white" | "top" | "clear") => productFor(x, c);
   const phases = c.route?.phases ?? [];
   const lays = (r: string): boolean => phases.some((p) => p.do === "coats" && p.role === r);
+  const masks = plan.placed.filter((p) => kindOf(p.step.kind).lays === "mask" && kindOf(p.step.kind).on === "face");
   const uses = {
     seal: lays("seal"),
     top: lays("top"),
     clear: lays("clear") || phases.some((p) => p.do === "barrier"),
-    white: phases.some((p) => p.do === "undercoat") || lays("backing") || c.route?.id === "A1",
-    undercoat: phases.some((p) => p.do === "undercoat") || c.route?.id === "A1",
-    mask: plan.placed.some((p) => p.step.kind === "mask-lay"),
-    plainMask: plan.placed.some((p) => p.step.kind === "mask-lay" && p.step.productId === null),
-    depth: plan.placed.some((p) => p.step.kind === "engrave"),
-    brush: c.route?.id === "E1",
-    powderByLaser: plan.placed.some((p) => p.step.method === "laser"),
+    white: phases.some((p) => p.do === "undercoat") || lays("backing") || overFace(c.route),
+    undercoat: phases.some((p) => p.do === "undercoat") || overFace(c.route),
+    mask: masks.length > 0,
+    plainMask: masks.some((p) => own(p.step, "productId") === null),
+    depth: cuts(c.route),
+    brush: byHand(c.route),
+    powderByLaser: plan.placed.some((p) => own(p.step, "method") === "laser"),
     sheet: c.substrate.id === "acrylic-clear",
   };
   // Both ways of hiding, each planned to its end: coats and time are the plan's own, not a rule of thumb.
@@ -162,7 +165,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
   const choice = { intent: "choice" };
   const of = (role: "sealer" | "clear" | "colour", own: string) => [
     { value: "", label: own },
-    ...products.filter((p) => finish(p.finish).role === role).map((p) => ({ value: p.id, label: p.name })),
+    ...products.filter((p) => finishNamed(p.finish).role === role).map((p) => ({ value: p.id, label: p.name })),
   ];
   return (
     <main

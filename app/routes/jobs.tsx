@@ -2,13 +2,13 @@ import type { Route } from "./+types/jobs";
 import { useState } from "react";
 import { Link } from "react-router";
 import { readHeads } from "../store/queries";
-import { substrate } from "../core/catalogue/substrates";
+import { substrateNamed } from "../core/catalogue/substrates";
 import { Empty } from "../ui/kit/bits";
 
 export async function clientLoader() {
   const jobs = await readHeads();
   jobs.sort((a, b) => b.open - a.open || (a.due ?? "9").localeCompare(b.due ?? "9") || a.title.localeCompare(b.title));
-  return { jobs: jobs.map((j) => ({ ...j, on: substrate(j.substrateId).name })) };
+  return { jobs: jobs.map((j) => ({ ...j, on: substrateNamed(j.substrateId).name })) };
 }
 
 /** rows put on the page at once */

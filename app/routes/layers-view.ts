@@ -1,6 +1,6 @@
 /** Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here that the core does not know. */
-import { FIELDS } from "../core/plan/edits";
-import { byBeam, kindOf, KINDS } from "../core/process/kinds";
+import { FIELDS } from "../core/plan/fields";
+import { ALL_KINDS, byBeam, has, kindOf, own, type Step } from "../core/process/kinds";
 import { type Plan } from "../core/plan/plan";
 import { open, preview, snagsOf } from "../core/judge/judge";
 import { whereOf } from "../core/judge/snag";
@@ -8,7 +8,7 @@ import { stateWords } from "../core/plan/decides";
 import { sensitive } from "../core/process/ready";
 import { waitAfter } from "../core/explain/report";
 import { showWhen } from "../core/time/zoned";
-import { showAmount, showInterval, showMinutes, showMl, showShare, showSpeed, showUm } from "../core/units/show";
+import { showAmount, showMinutes, showMl, showUm } from "../core/units/show";
 import { standing } from "../core/bench/next";
 import { GROUND, zoneOf, surfaceUm } from "../core/piece/state";
 import type { World } from "../core/records/world";
@@ -16,11 +16,16 @@ import type { StepRow } from "../ui/step-list/step-list";
 import type { RailBlock } from "../ui/time-rail";
 import type { SnagRow } from "../ui/snags";
 import type { StepCardData } from "../ui/step-card";
-import { SUITS } from "../core/process/lays";
 import { figuresOf } from "../core/explain/figures";
 import { guideOf } from "./guide-view";
 import { latestStart } from "../core/plan/backward";
 import { levelWords } from "../core/explain/why/inputs";
+import type { StepFigure } from "../core/explain/why/figure";
+import { settingParts } from "../core/explain/setting-words";
+import type { Paint } from "../core/catalogue/properties";
+import type { Context } from "../core/process/context";
+import type { CardField } from "../core/process/step";
+import type { Placed } from "../core/plan/placed";
 import type { Opened } from "../ui/kit/why";
 import { opened, openedLatest } from "./why";
 
@@ -154,170 +159,129 @@ export function levels(plan: Plan): { top: number; bottom: number } {
   return { top: top - span * 0.06, bottom: low + Math.max(span * 0.3, 30) };
 }
 
-const SHOWN: Record<string, string[]> = {
-  coat: ["dryUm", "minutes", "waitMin", "roomC", "roomRh", "title"],
-  engrave: ["depthMm", "power", "speed", "interval", "passes", "minutes", "waitMin"],
-  reveal: ["power", "speed", "interval", "passes", "minutes", "waitMin"],
-  "sand-back": ["sandUm", "minutes", "waitMin"],
-  "sand-residue": ["sandUm", "minutes", "waitMin"],
-};
+/** figures that every card lets be changed */
+const ALWAYS: readonly CardField[] = ["minutes", "waitMin", "title"];
+const isLaser = (f: CardField): f is "power" | "speed" | "interval" | "passes" =>
+  ["power", "speed", "interval", "passes"].includes(f);
+
+function valueOf(s: Step, f: CardField): number | string | null {
+  if (f === "title" || f === "minutes" || f === "waitMin") return s[f];
+  return isLaser(f) ? (own(s, "laser")?.[f] ?? null) : own(s, f);
+}
+
+/** One figure of the card as a field: its text as it can be typed again, and where it came from. */
+function cardField(p: Placed, name: CardField): StepCardData["fields"][number] {
+  const v = valueOf(p.step, name);
+  const byHand = p.step.edited.includes(name);
+  const auto = name === "minutes" && v === null ? num(p.minutes, 1) : null;
+  const text = typeof v !== "number" ? (v ?? "") : name === "power" ? num(v * 100, 1) : num(v);
+  return {
+    name,
+    label: FIELDS[name].label,
+    unit: name === "power" ? "%" : FIELDS[name].unit,
+    value: byHand || v !== null ? text : "",
+    from: byHand ? "by hand" : auto !== null ? `plan: ${auto}` : v === null ? "plan’s own" : "plan",
+  };
+}
+
+const OWN = { value: "", label: "the plan’s own" };
+/** What may be chosen of the Shelf for a step; null: it takes nothing of it. */
+function choice(c: Context, s: Step, may: ((p: Paint) => boolean) | undefined): StepCardData["product"] {
+  if (!may || !has(s, "productId")) return null;
+  const of = c.world.products.filter((x) => may(c.paintOf(x.id)));
+  return { value: s.productId ?? "", options: [OWN, ...of.map((x) => ({ value: x.id, label: x.name }))] };
+}
+
+function loadText(plan: Plan, i: number): string | null {
+  const use = plan.uses[i];
+  const n = plan.context.job.quantity;
+  if (!use) return null;
+  if (use.g !== null) return `${showAmount(null, use.g / n)} each, ${showAmount(null, use.g)} in all`;
+  if (use.ml === null) return "amount unknown";
+  const dries = `${showUm(use.wetUm)} wet dries to ${showUm(own(plan.placed[i].step, "dryUm"))}`;
+  return `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${dries}`;
+}
+
+/** What comes after a step, as its card says it; null: nothing is waited for. */
+function thenText(plan: Plan, i: number): string | null {
+  const w = waitAfter(plan, i);
+  const when = (m: number): string => showWhen(plan.context.clock, m);
+  if (!w) return null;
+  if (w.min === null) return "never dry in this climate";
+  const shuts = w.closes === null ? "" : `; shuts ${when(w.closes)}`;
+  const reopens = w.reopens === null ? "" : `, reopens ${when(w.reopens)}`;
+  const opens = w.opens === null ? "" : when(w.opens);
+  return `${stateWords(w.for)} ${opens}, ${showMinutes(w.min)} after it${shuts}${reopens}`;
+}
 
 export function stepCard(plan: Plan, index: number): StepCardData {
   const c = plan.context;
   const p = plan.placed[index];
   const s = p.step;
   const kind = kindOf(s.kind);
-  const use = plan.uses[index];
   const n = c.job.quantity;
-  const w = waitAfter(plan, index);
-  const paint = c.hasPaint(s.productId) ? c.paintOf(s.productId) : null;
-  const raw = (f: string): number | string | null =>
-    f === "title"
-      ? s.title
-      : ["power", "speed", "interval", "passes"].includes(f)
-        ? (s.laser?.[f as "power"] ?? null)
-        : (s[f as "dryUm"] as number | null);
-  const fields = (SHOWN[s.kind] ?? ["minutes", "waitMin", "title"])
-    .filter((f) => !(["power", "speed", "interval", "passes"].includes(f) && !s.laser))
-    .map((name) => {
-      const v = raw(name);
-      const auto = name === "minutes" && v === null ? num(p.minutes, 1) : null;
-      return {
-        name,
-        label: FIELDS[name].label,
-        unit: name === "power" ? "%" : FIELDS[name].unit,
-        value:
-          s.edited.includes(name) || v !== null
-            ? name === "power"
-              ? num((v as number) * 100, 1)
-              : typeof v === "number"
-                ? num(v)
-                : (v ?? "")
-            : "",
-        from: s.edited.includes(name)
-          ? "by hand"
-          : auto !== null
-            ? `plan: ${auto}`
-            : v === null
-              ? "plan’s own"
-              : "plan",
-      };
-    });
-  const load =
-    use && paint
-      ? {
-          text:
-            use.g !== null
-              ? `${showAmount(null, use.g / n)} each, ${showAmount(null, use.g)} in all`
-              : use.ml === null
-                ? "amount unknown"
-                : `${showMl(use.ml / n)} each, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet dries to ${showUm(s.dryUm)}`,
-          why: opened(plan, { of: "load", step: s.id }),
-        }
-      : null;
-  const then = w
-    ? {
-        text:
-          w.min === null
-            ? "never dry in this climate"
-            : `${stateWords(w.for)} ${w.opens === null ? "" : showWhen(c.clock, w.opens)}, ${showMinutes(w.min)} after it${w.closes !== null ? `; shuts ${showWhen(c.clock, w.closes)}` : ""}${w.reopens !== null ? `, reopens ${showWhen(c.clock, w.reopens)}` : ""}`,
-        why: opened(plan, { of: "wait", step: s.id }),
-      }
-    : null;
+  const laser = own(s, "laser");
+  const why = (of: StepFigure): Opened => opened(plan, { of, step: s.id });
+  const told = (text: string | null, of: StepFigure): { text: string; why: Opened } | null =>
+    text === null ? null : { text, why: why(of) };
+  const begins = p.start === null ? null : `${showWhen(c.clock, p.start)}${p.actual ? ", as logged" : ""}`;
+  const by = byBeam(s) ? "laser" : "hands on";
+  const minutes = p.minutes === null ? "time unknown" : `${by}, about ${showMinutes(p.minutes)} for ${n}`;
   const due = c.job.due === null ? null : c.clock.fromLocal(c.job.due);
-  const latest =
-    due === null || p.start === null ? null : latestStart(plan, index, due, plan.ready === null ? 0 : due - plan.ready);
+  const spare = due === null || plan.ready === null ? 0 : due - plan.ready;
+  const latest = due === null || p.start === null ? null : latestStart(plan, index, due, spare);
   const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
+  const zones = [...c.job.zones.map((z) => ({ id: z.id, name: z.name })), { id: GROUND, name: "rest of the face" }];
   return {
     id: s.id,
     title: s.title,
     kind: s.kind,
     index,
     place: `step ${index + 1} of ${plan.placed.length}`,
-    begins:
-      p.start === null
-        ? null
-        : {
-            text: `${showWhen(c.clock, p.start)}${p.actual ? ", as logged" : ""}`,
-            why: opened(plan, { of: "begins", step: s.id }),
-          },
+    begins: told(begins, "begins"),
     purpose: kind.purpose(s, c),
     tool: kind.tool(s, c),
-    load,
-    time: {
-      text:
-        p.minutes === null
-          ? "time unknown"
-          : `${byBeam(s) ? "laser" : "hands on"}, about ${showMinutes(p.minutes)} for ${n}`,
-      why: opened(plan, { of: "minutes", step: s.id }),
-    },
+    load: told(loadText(plan, index), "load"),
+    time: { text: minutes, why: why("minutes") },
     cues: kind.cues(s, c),
     lookFor: kind.lookFor(s, c),
-    lookWhy: s.kind === "engrave" ? opened(plan, { of: "level", step: s.id }) : null,
-    then,
-    depth: ((text) => (text === null ? null : { text, why: opened(plan, { of: "level", step: s.id }) }))(
-      levelWords(plan, index),
-    ),
+    lookWhy: kind.beam === "body" ? why("level") : null,
+    then: told(thenText(plan, index), "wait"),
+    depth: told(levelWords(plan, index), "level"),
     latest:
-      latest === null
+      latest === null || p.start === null
         ? null
         : {
-            text: `${showWhen(c.clock, latest)}; ${showMinutes(latest - (p.start as number))} of slack`,
+            text: `${showWhen(c.clock, latest)}; ${showMinutes(latest - p.start)} of slack`,
             why: openedLatest(plan, "latest", s.id, latest),
           },
     answer: plan.bench.steps.get(s.id)?.answer ?? null,
-    laser: s.laser
-      ? {
-          text: `${showShare(s.laser.power)} power; ${showSpeed(s.laser.speed)}; ${showInterval(s.laser.interval)}; ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`,
-          from:
-            s.laser.from === "computed"
-              ? "computed: only a start for a test"
-              : `${s.laser.from}: for this machine, can and blank, not for others`,
-          why: opened(plan, { of: "energy", step: s.id }),
-        }
-      : null,
-    fields,
-    product: Object.hasOwn(SUITS, s.kind)
-      ? {
-          value: s.productId ?? "",
-          options: [
-            { value: "", label: "the plan’s own" },
-            ...c.world.products
-              .filter((x) => SUITS[s.kind](c.paintOf(x.id)))
-              .map((x) => ({ value: x.id, label: x.name })),
-          ],
-        }
-      : null,
+    laser: laser && {
+      text: settingParts(laser).join("; "),
+      from:
+        laser.from === "computed"
+          ? "computed: only a start for a test"
+          : `${laser.from}: for this machine, can and blank, not for others`,
+      why: why("energy"),
+    },
+    fields: (kind.fields ?? ALWAYS).filter((f) => laser || !isLaser(f)).map((f) => cardField(p, f)),
+    product: choice(c, s, kind.suits),
     role: s.kind === "coat" ? s.role : null,
-    zones:
-      s.kind === "coat"
-        ? [...c.job.zones.map((z) => ({ id: z.id, name: z.name })), { id: GROUND, name: "rest of the face" }].map(
-            (z) => ({ ...z, on: s.zones.includes(z.id) }),
-          )
-        : [],
-    canWarmed: paint?.finish.by === "spray" ? s.canWarmed : null,
-    byLoad: s.kind === "engrave" || s.kind === "reveal" ? s.byLoad : null,
+    zones: s.kind === "coat" ? zones.map((z) => ({ ...z, on: s.zones.includes(z.id) })) : [],
+    canWarmed: c.paint(own(s, "productId"))?.finish.by === "spray" ? own(s, "canWarmed") : null,
+    byLoad: own(s, "byLoad"),
     before: at(index - 1),
     beforeThat: at(index - 2),
     next: at(index + 1),
-    kinds: KINDS.filter((k) => k.addable).map((k) => ({ id: k.id, name: k.name })),
+    kinds: ALL_KINDS.filter((k) => k.addable).map((k) => ({ id: k.id, name: k.name })),
     blocked: p.blocked,
     figures: figuresOf(plan, index).map((f) => ({
       ...f,
       ask: f.leads ? opened(plan, { of: "panel", step: s.id, panel: f.id }).ask : null,
     })),
     guide: guideOf(plan, index),
-    method: s.kind === "melt" ? (s.method ?? "gun") : null,
-    mask:
-      s.kind === "mask-lay" || s.kind === "cover"
-        ? {
-            value: s.productId ?? "",
-            options: [
-              { value: "", label: "the plan’s own" },
-              ...c.world.products.filter((x) => c.paintOf(x.id).mask).map((x) => ({ value: x.id, label: x.name })),
-            ],
-          }
-        : null,
+    method: has(s, "method") ? (s.method ?? "gun") : null,
+    mask: choice(c, s, kind.lays === "mask" ? (x) => x.mask !== null : undefined),
   };
 }
 

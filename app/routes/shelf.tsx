@@ -1,6 +1,6 @@
 import type { Route } from "./+types/shelf";
 import { useSearchParams } from "react-router";
-import { FINISHES, finish } from "../core/catalogue/finishes";
+import { FINISHES, finishNamed } from "../core/catalogue/finishes";
 import { paint } from "../core/catalogue/properties";
 import { STARTER, defaultProduct } from "../core/catalogue/starter";
 import { onShelf } from "../core/plan/amounts";
@@ -40,7 +40,7 @@ export async function clientLoader() {
   const attacks = one.flatMap((u) =>
     one.flatMap((l) => {
       const why = u.id === l.id ? null : attack(paint(u), paint(l), { ...film, productId: l.id }, c, 0);
-      return why ? [{ upper: finish(u.finish).name, lower: finish(l.finish).name, why }] : [];
+      return why ? [{ upper: finishNamed(u.finish).name, lower: finishNamed(l.finish).name, why }] : [];
     }),
   );
   return { products: base.products.sort((a, b) => a.name.localeCompare(b.name)), attacks, finishes: FINISHES };
@@ -91,7 +91,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       }
       case "can-add":
         return upd("can on the Shelf", (p) => {
-          const ml = p.cans[0]?.fullMl ?? (finish(p.finish).by === "spray" ? 400 : 60);
+          const ml = p.cans[0]?.fullMl ?? (finishNamed(p.finish).by === "spray" ? 400 : 60);
           let n = p.cans.length + 1;
           while (p.cans.some((c) => c.id === `${p.id}.can${n}`)) n++;
           return { cans: [...p.cans, { ...new Can(), id: `${p.id}.can${n}`, label: `Can ${n}`, fullMl: ml }] };
@@ -151,7 +151,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
             case "colour":
               return { colour: v.toLowerCase() };
             case "finish":
-              return { finish: finish(v).id };
+              return { finish: finishNamed(v).id };
             case "sheen":
               return { sheen: (v || null) as Product["sheen"] };
             case "base":
@@ -234,7 +234,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
                     <span className="min-w-0 flex-1">
                       <strong>{x.name}</strong>
                       <span className="block text-[0.93rem] text-muted">
-                        {finish(x.finish).name}
+                        {finishNamed(x.finish).name}
                         {x.chlorinated === true ? ", holds chlorine" : ""}
                       </span>
                     </span>

@@ -1,5 +1,5 @@
 /** A product's film, drying and cans, editable; what is left empty is its finish's default and says so. */
-import { finish, FINISHES } from "../core/catalogue/finishes";
+import { FINISHES, finishNamed } from "../core/catalogue/finishes";
 import { paint, type Figure } from "../core/catalogue/properties";
 import { colourFamily } from "../core/models/film/colour";
 import type { DryTimes, Product } from "../core/records/product";
@@ -376,7 +376,7 @@ export function ProductList({ products, title }: { products: Product[]; title: s
                 {p.name}
               </span>{" "}
               <span className="tag">
-                {finish(p.finish).name}
+                {finishNamed(p.finish).name}
                 {p.cans.length ? `, ${p.cans.length} ${p.cans.length === 1 ? "can" : "cans"}` : ", no can listed"}
               </span>
             </>

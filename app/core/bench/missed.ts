@@ -3,8 +3,8 @@
  * lay the coats anew. Each is a world that is planned to its end before it is offered.
  */
 import { makePlan, type Plan } from "../plan/plan";
-import { inWindow } from "../plan/place";
-import type { Placed } from "../plan/place";
+import { inWindow } from "../plan/placed";
+import type { Placed } from "../plan/placed";
 import type { Readiness } from "../process/ready";
 import { GROUND } from "../piece/state";
 import type { Job, PlanEdit } from "../records/job";

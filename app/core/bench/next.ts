@@ -3,7 +3,7 @@ import { missedWindow } from "./missed";
 import { readiness, type Readiness } from "../process/ready";
 import { kindOf } from "../process/kinds";
 import type { Plan } from "../plan/plan";
-import type { Placed } from "../plan/place";
+import type { Placed } from "../plan/placed";
 
 export type Standing =
   | { is: "closed" }

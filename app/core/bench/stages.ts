@@ -1,5 +1,5 @@
 /** Stages of a piece that a photo is worth: after the cut or the uncovering, the last colour, sanding back, and the finished piece. */
-import type { Placed } from "../plan/place";
+import type { Placed } from "../plan/placed";
 
 const KINDS = ["engrave", "reveal", "plate", "proof", "sand-back", "final-check"];
 

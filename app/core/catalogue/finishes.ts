@@ -27,7 +27,8 @@ export interface MaskKind {
   clear: boolean;
 }
 
-export interface Finish {
+/** One row. */
+interface Row {
   id: string;
   name: string;
   role: FinishRole;
@@ -72,6 +73,8 @@ export interface Finish {
   mix: "shake" | "stir" | "neither";
   /** minutes in which a mask beside it lifts clean: while soft, and again when firm; between the two it strings (M8) */
   lift?: { from: number; to: number; again: number | null; last: number | null };
+  /** white pigment that a beam darkens and fuses into glaze */
+  burnsIn?: true;
   /** it dyes what it soaks into and shows its own colour there, whatever its thickness */
   stains?: true;
   powder?: PowderKind;
@@ -88,9 +91,9 @@ const times = (
   sandable: number | null,
   laserSafe: number | null,
   cured: number | null,
-): Finish["times"] => ({ flash, touch, recoat, closes, reopens, maskable, sandable, laserSafe, cured });
+): Row["times"] => ({ flash, touch, recoat, closes, reopens, maskable, sandable, laserSafe, cured });
 
-export const FINISHES: Finish[] = [
+const ROWS = [
   {
     id: "spray-enamel",
     name: "Spray enamel",
@@ -194,6 +197,7 @@ export const FINISHES: Finish[] = [
     minC: 10,
     times: times(4, 15, 10, null, null, 3 * H, 3 * H, D, 3 * D),
     mix: "shake",
+    burnsIn: true,
     lift: { from: 5, to: 20, again: null, last: null },
   },
   {
@@ -294,6 +298,7 @@ export const FINISHES: Finish[] = [
     minC: 10,
     times: times(4, 15, 10, null, null, 3 * H, 3 * H, 3 * H, 3 * D),
     mix: "shake",
+    burnsIn: true,
     lift: { from: 5, to: 20, again: null, last: null },
   },
   {
@@ -472,17 +477,24 @@ export const FINISHES: Finish[] = [
     times: times(1, 5, 5, null, null, 2 * H, 8 * H, D, 3 * D),
     mix: "shake",
   },
-];
+] as const satisfies readonly Row[];
 
-/** @throws Error naming the id when there is no such finish */
-export function finish(id: string): Finish {
-  const f = FINISHES.find((x) => x.id === id);
+/** Finishes by id: a misspelt one does not compile. */
+export type FinishId = (typeof ROWS)[number]["id"];
+export type Finish = Row & { id: FinishId };
+export const FINISHES: readonly Finish[] = ROWS;
+
+const byId = new Map<string, Finish>(FINISHES.map((f) => [f.id, f]));
+/** By a name that comes from a file or a form. @throws Error naming it when there is no such finish */
+export function finishNamed(id: string): Finish {
+  const f = byId.get(id);
   if (!f) throw new Error(`There is no finish “${id}”.`);
   return f;
 }
+export const finish = (id: FinishId): Finish => finishNamed(id);
 /** A name in the middle of a sentence: “powder, 180 °C”. */
 export const inWords = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);
-export const isFinish = (id: string): boolean => FINISHES.some((f) => f.id === id);
+export const isFinish = (id: string): id is FinishId => byId.has(id);
 
 /** Hiding thickness in µm by colour family (M6), until the product says or a swatch shows. */
 export const HIDE_UM: Record<string, number> = {

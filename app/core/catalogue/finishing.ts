@@ -1,5 +1,5 @@
 /** Finishing moves (K): what may be added to the end of any route that bears it. A further move is a further row. */
-import type { SubstrateKind } from "./substrates";
+import type { Family } from "./substrates";
 
 export interface FinishingMove {
   id: string;
@@ -8,10 +8,10 @@ export interface FinishingMove {
   /** step kind that does it */
   kind: string;
   /** where it makes sense; null: anywhere */
-  families: SubstrateKind["family"][] | null;
+  families: readonly Family[] | null;
 }
 
-export const FINISHING: FinishingMove[] = [
+const ROWS = [
   { id: "epoxy", name: "Flood with epoxy", gives: "A thick, level, glossy face.", kind: "flood-epoxy", families: null },
   {
     id: "edge-black",
@@ -34,4 +34,8 @@ export const FINISHING: FinishingMove[] = [
     kind: "feet",
     families: null,
   },
-];
+] as const satisfies readonly FinishingMove[];
+
+/** kinds of step that moves name */
+export type MovesNamed = (typeof ROWS)[number]["kind"];
+export const FINISHING: readonly FinishingMove[] = ROWS;

@@ -5,7 +5,7 @@
 import type { Product } from "../records/product";
 import type { Base } from "../records/ids";
 import { colourFamily } from "../models/film/colour";
-import { finish, HIDE_UM, type Finish } from "./finishes";
+import { finishNamed, HIDE_UM, type Finish } from "./finishes";
 
 export type From = "default" | "data sheet" | "measured here" | "typed" | "computed";
 export interface Figure<T = number> {
@@ -38,7 +38,7 @@ const kept = new WeakMap<Product, Paint>();
 export function paint(product: Product): Paint {
   const found = kept.get(product);
   if (found) return found;
-  const f = finish(product.finish);
+  const f = finishNamed(product.finish);
   const o = product.origin;
   const keys = Object.keys(f.times) as (keyof Finish["times"])[];
   const made: Paint = {

@@ -3,7 +3,8 @@
  * looking at the state of the piece; a further route is a further row.
  */
 import type { Beam, CoatRole, RouteId } from "../records/ids";
-import type { SubstrateKind } from "./substrates";
+import { FINISHES, type Finish, type FinishId } from "./finishes";
+import type { Family, SubstrateId } from "./substrates";
 
 /** When a phase is done at all: by what the piece is made of, and how many there are. */
 export type When = "bare-metal" | "batch" | "hard" | "absorbent" | "tile-masked" | "sand-after";
@@ -23,9 +24,10 @@ export type ColourWay =
   | "dyed"
   | "inked";
 
-export type Phase =
+/** One phase; `K`: the kinds of step that it may name. */
+export type Phase<K extends string = string> =
   /** one step of a kind */
-  | { do: "step"; kind: string; when?: When }
+  | { do: "step"; kind: K; when?: When }
   /** coats until something is true of the state */
   | { do: "coats"; role: CoatRole; over: "face" | "zones"; until: "hides" | "count"; count?: number; kept?: "no-clear" }
   /** white only as far as it saves coats of colour */
@@ -41,16 +43,32 @@ export type Phase =
   /** finishing moves that the job asks for (K) */
   | { do: "finishing" };
 
-export interface Route {
+/** Paints by what they are, not by name: every word that is given must fit. */
+export interface Takes {
+  by?: readonly Finish["by"][];
+  family?: readonly Finish["family"][];
+  /** pigment that burns into glaze */
+  burnsIn?: true;
+  /** what hides by its film: no powder, no dye, no ink */
+  body?: true;
+}
+const fits = (t: Takes, f: Finish): boolean =>
+  f.role === "colour" &&
+  (!t.by || t.by.includes(f.by)) &&
+  (!t.family || t.family.includes(f.family)) &&
+  (!t.burnsIn || f.burnsIn === true) &&
+  (!t.body || (!f.powder && !f.stains));
+
+export interface Route<K extends string = string> {
   id: RouteId;
   name: string;
   /** what it gives, in one sentence */
   gives: string;
   /** how it goes, for the choice */
   goes: string;
-  families: SubstrateKind["family"][];
+  families: Family[];
   /** only these of the families; absent: all */
-  substrates?: string[];
+  substrates?: readonly SubstrateId[];
   beams: Beam[];
   maxColours: number;
   inverted: boolean;
@@ -59,19 +77,23 @@ export interface Route {
   /** which side is worked: behind a clear sheet it is seen from the other */
   side: "front" | "back" | "inside";
   shapes: ("flat" | "ball" | "cylinder")[];
-  /** finishes that may fill a zone; empty: any paint */
-  fills: string[];
+  /** paints that may fill a zone; a finish suits if one of these does */
+  takes: readonly Takes[];
+  /** the finish to begin with where none is named */
+  usual: FinishId;
+  /** cut as deep as sanding, sealer and coats want, or as deep as is usual for what fills it */
+  depth: "as-needed" | "usual";
   /** what a zone shows in the end: its paint, or the mark of the burn */
   shows: "paint" | "mark";
   /** share of pieces lost before the shop knows better (M15) */
   loss: number;
-  phases: Phase[];
+  phases: readonly Phase<K>[];
 }
 
-const step = (kind: string, when?: When): Phase => ({ do: "step", kind, when });
-const begin: Phase[] = [step("inspect-blank"), step("label")];
-const end: Phase[] = [{ do: "finishing" }, step("final-check")];
-const coats = (role: CoatRole, count: number): Phase => ({
+const step = <const K extends string>(kind: K, when?: When): Phase<K> => ({ do: "step", kind, when });
+const begin = [step("inspect-blank"), step("label")];
+const end = [{ do: "finishing" as const }, step("final-check")];
+const coats = (role: CoatRole, count: number): Phase<never> => ({
   do: "coats",
   role,
   over: "face",
@@ -79,30 +101,31 @@ const coats = (role: CoatRole, count: number): Phase => ({
   count,
   ...(role === "clear" ? { kept: "no-clear" as const } : {}),
 });
-const clean: Phase[] = [step("scuff", "bare-metal"), step("degrease", "hard"), step("dust", "absorbent")];
+const clean = [step("scuff", "bare-metal"), step("degrease", "hard"), step("dust", "absorbent")];
 const flat = {
   inverted: false,
   mirrored: false,
   side: "front" as const,
   shapes: ["flat" as const],
   shows: "paint" as const,
+  depth: "usual" as const,
 };
-const SPRAYS = ["spray-enamel", "spray-lacquer", "unknown-spray", "spray-primer", "titanium-white", "airbrush-acrylic"];
-const POWDERS = ["powder", "powder-low-cure"];
-const UNDER_DARK: SubstrateKind["family"][] = ["tile", "mdf", "metal", "slate", "canvas"];
+const SPRAYS = { takes: [{ by: ["spray", "airbrush"] }], usual: "spray-enamel" } as const;
+const POWDERS = { takes: [{ by: ["powder"] }], usual: "powder" } as const;
+const UNDER_DARK: Family[] = ["tile", "mdf", "metal", "slate", "canvas"];
 const ALL: Beam[] = ["co2", "blue", "um1", "uv"];
-const revealed: Phase[] = [
-  { do: "coats", role: "top", over: "face", until: "hides" },
+const revealed = [
+  { do: "coats" as const, role: "top" as const, over: "face" as const, until: "hides" as const },
   step("plate"),
   step("pre-flight"),
   step("proof", "batch"),
-  { do: "laser", kind: "reveal" },
+  { do: "laser" as const, kind: "reveal" as const },
   step("wash"),
   coats("clear", 3),
   ...end,
 ];
 
-export const ROUTES: Route[] = [
+const ROWS = [
   {
     ...flat,
     id: "A1",
@@ -113,7 +136,8 @@ export const ROUTES: Route[] = [
     beams: ALL,
     maxColours: 1,
     inverted: true,
-    fills: [],
+    takes: [{ body: true }],
+    usual: "spray-enamel",
     loss: 0.05,
     phases: [
       ...begin,
@@ -133,7 +157,7 @@ export const ROUTES: Route[] = [
     beams: ALL,
     maxColours: 3,
     inverted: true,
-    fills: SPRAYS,
+    ...SPRAYS,
     loss: 0.05,
     phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "stack" }, ...revealed],
   },
@@ -147,7 +171,7 @@ export const ROUTES: Route[] = [
     beams: ALL,
     maxColours: 6,
     inverted: true,
-    fills: SPRAYS,
+    ...SPRAYS,
     loss: 0.05,
     phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "beside" }, ...revealed],
   },
@@ -161,7 +185,7 @@ export const ROUTES: Route[] = [
     beams: ALL,
     maxColours: 6,
     inverted: true,
-    fills: SPRAYS,
+    ...SPRAYS,
     loss: 0.05,
     phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "bands" }, ...revealed],
   },
@@ -174,7 +198,8 @@ export const ROUTES: Route[] = [
     families: ["tile"],
     beams: ["co2", "blue", "uv"],
     maxColours: 1,
-    fills: ["titanium-white", "spray-primer"],
+    takes: [{ burnsIn: true }],
+    usual: "titanium-white",
     shows: "mark",
     loss: 0.05,
     phases: [
@@ -198,7 +223,8 @@ export const ROUTES: Route[] = [
     families: ["tile"],
     beams: ["uv", "co2"],
     maxColours: 1,
-    fills: ["ceramic-dye"],
+    takes: [{ family: ["dye"] }],
+    usual: "ceramic-dye",
     loss: 0.08,
     phases: [
       ...begin,
@@ -224,7 +250,8 @@ export const ROUTES: Route[] = [
     families: ["tile"],
     beams: ["uv", "co2"],
     maxColours: 6,
-    fills: ["paint-marker"],
+    takes: [{ by: ["marker"], family: ["acrylic"] }],
+    usual: "paint-marker",
     loss: 0.08,
     phases: [
       ...begin,
@@ -251,7 +278,8 @@ export const ROUTES: Route[] = [
     families: ["tile"],
     beams: ["uv", "co2"],
     maxColours: 6,
-    fills: ["alcohol-ink", "paint-marker"],
+    takes: [{ by: ["marker"] }],
+    usual: "alcohol-ink",
     loss: 0.08,
     phases: [
       ...begin,
@@ -280,7 +308,7 @@ export const ROUTES: Route[] = [
     substrates: ["hard-maple", "cherry", "walnut", "birch-ply", "pine", "oak", "mdf", "acrylic-opaque", "slate"],
     beams: ["co2", "blue"],
     maxColours: 6,
-    fills: SPRAYS,
+    ...SPRAYS,
     loss: 0.08,
     phases: [
       ...begin,
@@ -308,7 +336,11 @@ export const ROUTES: Route[] = [
     families: ["metal"],
     beams: ["um1"],
     maxColours: 6,
-    fills: ["brush-enamel", "spray-enamel", "spray-lacquer"],
+    takes: [
+      { by: ["brush"], family: ["enamel"] },
+      { by: ["spray"], family: ["enamel", "lacquer"] },
+    ],
+    usual: "brush-enamel",
     loss: 0.08,
     phases: [
       ...begin,
@@ -333,7 +365,7 @@ export const ROUTES: Route[] = [
     families: ["wood", "mdf", "metal", "slate"],
     beams: ["co2", "blue", "um1"],
     maxColours: 6,
-    fills: POWDERS,
+    ...POWDERS,
     loss: 0.08,
     phases: [
       ...begin,
@@ -356,7 +388,7 @@ export const ROUTES: Route[] = [
     families: ["wood", "mdf", "metal", "slate"],
     beams: ["co2", "blue", "um1"],
     maxColours: 6,
-    fills: POWDERS,
+    ...POWDERS,
     loss: 0.08,
     phases: [
       ...begin,
@@ -379,7 +411,7 @@ export const ROUTES: Route[] = [
     families: ["coated-metal"],
     beams: ["um1", "uv"],
     maxColours: 6,
-    fills: SPRAYS,
+    ...SPRAYS,
     loss: 0.08,
     phases: [
       ...begin,
@@ -404,7 +436,9 @@ export const ROUTES: Route[] = [
     families: ["wood"],
     beams: ["co2", "blue"],
     maxColours: 6,
-    fills: [],
+    takes: [{ body: true }],
+    usual: "craft-acrylic",
+    depth: "as-needed",
     loss: 0.08,
     phases: [
       ...begin,
@@ -432,7 +466,7 @@ export const ROUTES: Route[] = [
     families: ["wood"],
     beams: ["co2", "blue"],
     maxColours: 6,
-    fills: POWDERS,
+    ...POWDERS,
     loss: 0.08,
     phases: [
       ...begin,
@@ -459,7 +493,7 @@ export const ROUTES: Route[] = [
     families: ["wood", "mdf"],
     beams: ["co2", "blue"],
     maxColours: 3,
-    fills: POWDERS,
+    ...POWDERS,
     loss: 0.2,
     phases: [
       ...begin,
@@ -483,7 +517,7 @@ export const ROUTES: Route[] = [
     families: ["wood", "mdf"],
     beams: ["co2", "blue"],
     maxColours: 4,
-    fills: POWDERS,
+    ...POWDERS,
     loss: 0.2,
     phases: [
       ...begin,
@@ -504,7 +538,7 @@ export const ROUTES: Route[] = [
     families: ["wood", "mdf", "acrylic"],
     beams: ["co2", "blue"],
     maxColours: 6,
-    fills: SPRAYS,
+    ...SPRAYS,
     loss: 0.08,
     phases: [
       ...begin,
@@ -531,7 +565,7 @@ export const ROUTES: Route[] = [
     maxColours: 6,
     mirrored: true,
     side: "back",
-    fills: SPRAYS,
+    ...SPRAYS,
     loss: 0.12,
     phases: [
       ...begin,
@@ -556,7 +590,8 @@ export const ROUTES: Route[] = [
     maxColours: 1,
     side: "inside",
     shapes: ["ball", "cylinder"],
-    fills: ["poured-acrylic"],
+    takes: [{ by: ["pour"], family: ["acrylic"] }],
+    usual: "poured-acrylic",
     loss: 0.25,
     phases: [
       ...begin,
@@ -569,7 +604,32 @@ export const ROUTES: Route[] = [
       ...end,
     ],
   },
-];
+] as const satisfies readonly Route[];
+
+/** kinds of step that routes name: the kinds themselves say that they know all of them */
+export type KindsNamed = Extract<(typeof ROWS)[number]["phases"][number], { do: "step" }>["kind"];
+export const ROUTES: readonly Route[] = ROWS;
+
+/** Does a route take a finish? */
+export const takes = (r: Route, f: Finish): boolean => r.takes.some((t) => fits(t, f));
+/** Every finish that it takes, the usual one first. */
+export const taken = (r: Route): Finish[] =>
+  FINISHES.filter((f) => takes(r, f)).sort((a, b) => Number(b.id === r.usual) - Number(a.id === r.usual));
+/** How its colours follow one another; null: coat by coat, without a way of their own. */
+export const colourWay = (r: Route | null): ColourWay | null =>
+  r?.phases.find((p): p is Extract<Phase, { do: "colours" }> => p.do === "colours")?.how ?? null;
+/** What its one visit to the laser does; null: none of its own, or several. */
+export const beamWork = (r: Route | null): Extract<Phase, { do: "laser" }>["kind"] | null =>
+  r?.phases.find((p): p is Extract<Phase, { do: "laser" }> => p.do === "laser")?.kind ?? null;
+/** Is colour laid into cuts zone by zone, by hand? */
+export const byHand = (r: Route | null): boolean =>
+  r?.phases.some((p) => p.do === "coats" && p.role === "colour" && p.over === "zones") ?? false;
+/** Is one colour laid over the whole face, white beneath it where that saves coats? */
+export const overFace = (r: Route | null): boolean =>
+  r?.phases.some((p) => p.do === "coats" && p.role === "colour" && p.over === "face" && p.until === "hides") ?? false;
+/** Is the body cut, in one visit or colour by colour? */
+export const cuts = (r: Route | null): boolean =>
+  beamWork(r) === "engrave" || ["powder-visits", "nested"].includes(colourWay(r) ?? "");
 
 /** @throws Error when there is no such route */
 export function route(id: string): Route {

@@ -2,12 +2,12 @@
 import { DryTimes, Product } from "../records/product";
 import { Machine } from "../records/machine";
 import type { Beam } from "../records/ids";
-import { finish } from "./finishes";
+import { finishNamed, type FinishId } from "./finishes";
 import { BEAM_KINDS } from "./beams";
 
 /** A product with nothing of its own: all figures are its finish's defaults. */
 export function defaultProduct(id: string, name: string, finishId: string, colour: string): Product {
-  finish(finishId);
+  finishNamed(finishId);
   return { ...new Product(), times: { ...new DryTimes() }, cans: [], id, name, finish: finishId, colour };
 }
 
@@ -31,7 +31,7 @@ export function defaultMachine(beam: Beam, watts: number, id = `${beam}-${watts}
 }
 
 /** What a shelf needs for a route to be planned at all. */
-export const STARTER: { id: string; name: string; finish: string; colour: string }[] = [
+export const STARTER: { id: string; name: string; finish: FinishId; colour: string }[] = [
   { id: "shellac", name: "Shellac", finish: "shellac-spray", colour: "#e8c27a" },
   { id: "white-acrylic", name: "White acrylic", finish: "craft-acrylic", colour: "#f0efe9" },
   { id: "black-enamel", name: "Black enamel", finish: "spray-enamel", colour: "#16151a" },

@@ -1,8 +1,8 @@
 /** Substrates as data. Colours are what the bare face looks like; null means that the figure does not apply or is not known. */
 export interface SubstrateKind {
-  id: string;
+  id: SubstrateId;
   name: string;
-  family: "wood" | "mdf" | "tile" | "slate" | "canvas" | "metal" | "coated-metal" | "acrylic" | "glass";
+  family: Family;
   colour: string;
   grain: "none" | "tight" | "open";
   /** e0 of M4, J/mm²: what it takes before anything leaves */
@@ -23,8 +23,9 @@ export interface SubstrateKind {
   bleed: number | null;
 }
 
-type Row = Omit<SubstrateKind, "skin" | "limitC" | "thermal" | "absorbent" | "bleed">;
-const THERMAL: Record<SubstrateKind["family"], SubstrateKind["thermal"]> = {
+export type Family = "wood" | "mdf" | "tile" | "slate" | "canvas" | "metal" | "coated-metal" | "acrylic" | "glass";
+type Row = Omit<SubstrateKind, "id" | "skin" | "limitC" | "thermal" | "absorbent" | "bleed"> & { id: string };
+const THERMAL: Record<Family, SubstrateKind["thermal"]> = {
   wood: { rho: 650, c: 1700, k: 0.15 },
   mdf: { rho: 750, c: 1700, k: 0.14 },
   tile: { rho: 2200, c: 850, k: 1 },
@@ -36,7 +37,7 @@ const THERMAL: Record<SubstrateKind["family"], SubstrateKind["thermal"]> = {
   glass: { rho: 2500, c: 840, k: 1 },
 };
 /** °C; tile and glass by a slow ramp only */
-const LIMIT_C: Record<SubstrateKind["family"], number> = {
+const LIMIT_C: Record<Family, number> = {
   wood: 190,
   mdf: 180,
   tile: 260,
@@ -47,12 +48,12 @@ const LIMIT_C: Record<SubstrateKind["family"], number> = {
   acrylic: 80,
   glass: 260,
 };
-const SKIN: Record<string, SubstrateKind["skin"]> = {
+const SKIN: Partial<Record<SubstrateId, SubstrateKind["skin"]>> = {
   "tile-glazed": { kind: "glaze", um: 200, beneath: "#efe6d6" },
   "metal-coated": { kind: "coating", um: 25, beneath: "#c9ccce" },
   "glass-coated": { kind: "silver", um: 1, beneath: "#eef3f4" },
 };
-const BLEED: Record<string, number> = {
+const BLEED: Partial<Record<SubstrateId, number>> = {
   "hard-maple": -1,
   walnut: -0.3,
   cherry: -0.8,
@@ -62,7 +63,7 @@ const BLEED: Record<string, number> = {
   mdf: 1.5,
 };
 
-const ROWS: Row[] = [
+const ROWS = [
   {
     id: "hard-maple",
     name: "Hard maple",
@@ -223,9 +224,12 @@ const ROWS: Row[] = [
     laserSafeFactor: 1,
     veneerMm: null,
   },
-];
+] as const satisfies readonly Row[];
 
-export const SUBSTRATES: SubstrateKind[] = ROWS.map((r) => ({
+/** Substrates by id: a misspelt one does not compile. */
+export type SubstrateId = (typeof ROWS)[number]["id"];
+
+export const SUBSTRATES: readonly SubstrateKind[] = ROWS.map((r) => ({
   ...r,
   skin: SKIN[r.id] ?? null,
   limitC: LIMIT_C[r.family],
@@ -234,17 +238,19 @@ export const SUBSTRATES: SubstrateKind[] = ROWS.map((r) => ({
   bleed: BLEED[r.id] ?? null,
 }));
 
-/** @throws Error naming the id when there is no such substrate */
-export function substrate(id: string): SubstrateKind {
-  const s = SUBSTRATES.find((x) => x.id === id);
+const byId = new Map<string, SubstrateKind>(SUBSTRATES.map((s) => [s.id, s]));
+/** By a name that comes from a file or a form. @throws Error naming it when there is no such substrate */
+export function substrateNamed(id: string): SubstrateKind {
+  const s = byId.get(id);
   if (!s) throw new Error(`There is no substrate “${id}”.`);
   return s;
 }
-export const isSubstrate = (id: string): boolean => SUBSTRATES.some((s) => s.id === id);
+export const substrate = (id: SubstrateId): SubstrateKind => substrateNamed(id);
+export const isSubstrate = (id: string): id is SubstrateId => byId.has(id);
 
 /** What charred wood looks like at the bottom of a cut, and how thick it is, µm. */
 export const CHAR = { colour: "#2b1d14", um: 40 };
 /** families whose cut floor chars */
-export const CHARS: SubstrateKind["family"][] = ["wood", "mdf"];
+export const CHARS: Family[] = ["wood", "mdf"];
 /** What white pigment burnt into glaze looks like. */
 export const BURNT = "#2c2c2e";

@@ -4,9 +4,9 @@
  */
 import type { Beam } from "../records/ids";
 import { BEAM_KINDS } from "./beams";
-import { ROUTES, type Route } from "./routes";
-import { SUBSTRATES, type SubstrateKind } from "./substrates";
-import { finish, inWords } from "./finishes";
+import { finishNamed, inWords, type Finish } from "./finishes";
+import { colourWay, cuts, ROUTES, taken, takes, type Route } from "./routes";
+import { SUBSTRATES, substrateNamed, type SubstrateKind } from "./substrates";
 
 export interface Brief {
   substrate: string;
@@ -21,52 +21,37 @@ export interface No {
   why: string;
 }
 
-const words = (ids: string[]): string => ids.map((id) => inWords(finish(id).name)).join(", ");
+const words = (list: Finish[]): string => list.map((f) => inWords(f.name)).join(", ");
+const beamName = (beam: Beam): string => BEAM_KINDS[beam].name.split(",")[0];
+
+/** What stands against cutting this body with this beam, where the route cuts it; null: nothing. */
+function againstCut(r: Route, beam: Beam, s: SubstrateKind): string | null {
+  if (!cuts(r)) return null;
+  if (beam === "um1" && ["wood", "mdf", "slate"].includes(s.family))
+    return `A 1 µm beam marks ${s.name.toLowerCase()} poorly.`;
+  if ((beam === "co2" || beam === "blue") && s.family === "metal" && colourWay(r) === "powder-visits")
+    return `A ${beamName(beam)} beam does not mark bare metal.`;
+  return beam === "blue" && s.family === "slate" ? "How a blue beam marks slate is not known." : null;
+}
 
 /** Everything that stands against a route for a brief; empty: it can be planned. */
 export function against(r: Route, b: Brief): No[] {
-  const s = SUBSTRATES.find((x) => x.id === b.substrate)!;
+  const s = substrateNamed(b.substrate);
   const out: No[] = [];
   if (!r.families.includes(s.family) || (r.substrates && !r.substrates.includes(s.id)))
     out.push({ rule: null, why: `It does not go on ${s.name.toLowerCase()}.` });
-  if (b.colours > r.maxColours)
-    out.push({
-      rule: null,
-      why: `It takes ${r.maxColours} ${r.maxColours === 1 ? "colour" : "colours"}; your zones have ${b.colours}. Give them one, or leave some as they are.`,
-    });
-  if (b.beam && !r.beams.includes(b.beam))
-    out.push({ rule: 40, why: `A ${BEAM_KINDS[b.beam].name.split(",")[0]} beam does not do it.` });
-  if (
-    b.beam === "um1" &&
-    (s.family === "wood" || s.family === "mdf" || s.family === "slate") &&
-    r.phases.some(
-      (p) =>
-        (p.do === "laser" && p.kind === "engrave") ||
-        (p.do === "colours" && (p.how === "powder-visits" || p.how === "nested")),
-    )
-  )
-    out.push({ rule: 40, why: `A 1 µm beam marks ${s.name.toLowerCase()} poorly.` });
-  if (
-    (b.beam === "co2" || b.beam === "blue") &&
-    s.family === "metal" &&
-    r.phases.some((p) => p.do === "colours" && p.how === "powder-visits")
-  )
-    out.push({ rule: 40, why: `A ${BEAM_KINDS[b.beam].name.split(",")[0]} beam does not mark bare metal.` });
-  if (
-    b.beam === "blue" &&
-    s.family === "slate" &&
-    r.phases.some(
-      (p) => (p.do === "laser" && p.kind === "engrave") || (p.do === "colours" && p.how === "powder-visits"),
-    )
-  )
-    out.push({ rule: 40, why: "How a blue beam marks slate is not known." });
+  if (b.colours > r.maxColours) {
+    const takesN = `${r.maxColours} ${r.maxColours === 1 ? "colour" : "colours"}`;
+    const or = "Give them one, or leave some as they are.";
+    out.push({ rule: null, why: `It takes ${takesN}; your zones have ${b.colours}. ${or}` });
+  }
+  if (b.beam && !r.beams.includes(b.beam)) out.push({ rule: 40, why: `A ${beamName(b.beam)} beam does not do it.` });
+  const cut = b.beam && againstCut(r, b.beam, s);
+  if (cut) out.push({ rule: 40, why: cut });
   if (!r.shapes.includes(b.shape))
     out.push({ rule: null, why: b.shape === "flat" ? "It is for round glass on a rotary." : "It is for flat pieces." });
-  const other = b.finishes.filter((f) => r.fills.length > 0 && !r.fills.includes(f));
-  if (other.length)
-    out.push({ rule: null, why: `It is filled with ${words(r.fills)}; a zone has ${words([...new Set(other)])}.` });
-  if (!r.fills.length && b.finishes.some((f) => !!finish(f).powder || finish(f).stains))
-    out.push({ rule: null, why: "It is filled with paint; a zone has powder, dye or ink." });
+  const other = [...new Set(b.finishes)].map(finishNamed).filter((f) => !takes(r, f));
+  if (other.length) out.push({ rule: null, why: `It is filled with ${words(taken(r))}; a zone has ${words(other)}.` });
   return out;
 }
 

@@ -2,8 +2,12 @@
 import { stateWords } from "../plan/decides";
 import { GROUND } from "../piece/state";
 import { showDay, showWhen } from "../time/zoned";
-import { showInterval, showLength, showMinutes, showAmount, showMl, showShare, showSpeed, showUm } from "../units/show";
-import { kindOf } from "../process/kinds";
+import { showAmount, showLength, showMinutes, showMl, showUm } from "../units/show";
+import { kindOf, own, type Step } from "../process/kinds";
+import type { LookFor } from "../process/step";
+import type { StepUse } from "../plan/amounts";
+import type { Snag } from "../judge/snag";
+import { settingParts } from "./setting-words";
 import { latestStart } from "../plan/backward";
 import { type Plan } from "../plan/plan";
 import { open, snagsOf } from "../judge/judge";
@@ -52,9 +56,52 @@ export interface Card {
 }
 
 const WORD = { never: "Never", stop: "Stop", hazard: "Hazard", risk: "Risk", advice: "Advice" } as const;
+const told = (x: Snag): string => `${WORD[x.severity]} ${x.rule}: ${x.why}`;
 
-/** kinds of step that are done to some zones only */
-const WHERE = ["coat", "cover", "mask-lift", "powder-fill", "melt", "engrave", "reveal", "rub-dye"];
+/** What a step lays, a piece and in all; null: nothing. */
+function amountLine(use: StepUse | null, dryUm: number | null, n: number): string | null {
+  if (!use) return null;
+  if (use.g !== null) return `${showAmount(null, use.g / n)} a piece, ${showAmount(null, use.g)} in all`;
+  if (use.ml === null) return "amount unknown";
+  const wet = `${showUm(use.wetUm)} wet, ${showUm(dryUm)} dry`;
+  return `${showMl(use.ml / n)} a piece, ${showMl(use.ml)} in all; ${wet}`;
+}
+
+/** Tool, amount, setting, depth, sanding, note: what a step is done with. */
+function stepLines(plan: Plan, i: number): string[] {
+  const s = plan.placed[i].step;
+  const [laser, depth, sand] = [own(s, "laser"), own(s, "depthMm"), own(s, "sandUm")];
+  const holds = "for this machine, can and blank only";
+  const from = laser && (laser.from === "computed" ? "computed, a start for a test" : `${laser.from}; ${holds}`);
+  return [
+    kindOf(s.kind).tool(s, plan.context),
+    amountLine(plan.uses[i], own(s, "dryUm"), plan.context.job.quantity),
+    laser && `${settingParts(laser).join(", ")} (${from})`,
+    depth === null ? null : `${depth} mm deep`,
+    sand ? `${Math.round(sand)} µm off the face` : null,
+    s.note,
+  ].filter((x): x is string => Boolean(x));
+}
+
+/** The wait behind a step; null: none. */
+function waitLine(plan: Plan, i: number, when: (m: number | null) => string): string | null {
+  const w = waitAfter(plan, i);
+  if (!w) return null;
+  if (w.min === null) return `Wait: ${stateWords(w.for)}, never in this climate`;
+  const from = w.opens === null ? "" : `, from ${when(w.opens)}`;
+  const shuts = w.closes === null ? "" : `; shuts ${when(w.closes)}`;
+  const reopens = w.reopens === null ? "" : `, reopens ${when(w.reopens)}`;
+  return `Wait until it is ${stateWords(w.for)}: ${showMinutes(w.min)}${from}${shuts}${reopens}`;
+}
+
+/** Which zones a step is done to, where it is done to some. */
+function zoneLine(s: Step, name: (id: string) => string): string {
+  const { on, lifts, tries } = kindOf(s.kind);
+  const some = (on === "zones" && !tries) || lifts === "mask";
+  return !some ? "" : s.zones.includes(GROUND) ? "whole face" : s.zones.map(name).join(", ");
+}
+
+const lookLine = (l: LookFor): string => `${l.look}: ${l.how}. Against: ${l.against}.`;
 
 /** @param asOf minute since 1970 that the card speaks of @param moved what moves the ready time, where that was tried */
 export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): Card {
@@ -69,12 +116,16 @@ export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): 
   const first = plan.placed.find((p) => !p.actual);
   const latest = due !== null && first ? latestStart(plan, first.index, due) : null;
   const air = c.world.shop.climate;
+  const never = standing.filter((x) => x.severity === "never");
+  const hazards = [...snagsOf(plan).filter((x) => x.severity === "hazard"), ...never];
+  const general = standing.filter((x) => x.step === null && x.severity !== "hazard" && x.severity !== "never");
+  const size = [job.substrate.w, job.substrate.h, job.substrate.t].map((mm) => showLength(mm, units));
   return {
     jobId: job.id,
     title: job.title,
     client: job.client,
     pieces: job.quantity,
-    on: `${c.substrate.name}, ${showLength(job.substrate.w, units)} × ${showLength(job.substrate.h, units)} × ${showLength(job.substrate.t, units)}`,
+    on: `${c.substrate.name}, ${size.join(" × ")}`,
     route: job.route ?? "none",
     credit: job.credit ?? "",
     due: due === null ? null : when(due),
@@ -86,72 +137,26 @@ export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): 
         ? `${air.c} °C, ${Math.round(air.rh * 100)} % humidity${air.measured ? "" : " (default)"}`
         : "24 hourly points",
     asOf: `${showDay(c.clock, asOf)}, ${c.clock.toLocal(asOf).slice(11)}`,
-    steps: plan.placed.map((p, i) => {
-      const s = p.step;
-      const kind = kindOf(s.kind);
-      const use = plan.uses[i];
-      const w = waitAfter(plan, i);
-      return {
-        n: i + 1,
-        title: s.title,
-        done: p.actual?.end != null,
-        when: when(p.start),
-        takes: p.minutes === null ? "unknown" : showMinutes(p.minutes),
-        zones: WHERE.includes(s.kind)
-          ? s.zones.includes(GROUND)
-            ? "whole face"
-            : s.zones.map(zoneName).join(", ")
-          : "",
-        lines: [
-          kind.tool(s, c),
-          ...(use
-            ? [
-                use.g !== null
-                  ? `${showAmount(null, use.g / job.quantity)} a piece, ${showAmount(null, use.g)} in all`
-                  : use.ml === null
-                    ? "amount unknown"
-                    : `${showMl(use.ml / job.quantity)} a piece, ${showMl(use.ml)} in all; ${showUm(use.wetUm)} wet, ${showUm(s.dryUm)} dry`,
-              ]
-            : []),
-          ...(s.laser
-            ? [
-                `${showShare(s.laser.power)} power, ${showSpeed(s.laser.speed)}, ${showInterval(s.laser.interval)}, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"} (${s.laser.from === "computed" ? "computed, a start for a test" : `${s.laser.from}; for this machine, can and blank only`})`,
-              ]
-            : []),
-          ...(s.depthMm !== null ? [`${s.depthMm} mm deep`] : []),
-          ...(s.sandUm ? [`${Math.round(s.sandUm)} µm off the face`] : []),
-          ...(s.note ? [s.note] : []),
-        ],
-        cues: kind.cues(s, c),
-        lookFor: ((l) => `${l.look}: ${l.how}. Against: ${l.against}.`)(kind.lookFor(s, c)),
-        wait:
-          w === null
-            ? null
-            : w.min === null
-              ? `Wait: ${stateWords(w.for)}, never in this climate`
-              : `Wait until it is ${stateWords(w.for)}: ${showMinutes(w.min)}${w.opens === null ? "" : `, from ${when(w.opens)}`}${w.closes === null ? "" : `; shuts ${when(w.closes)}`}${w.reopens === null ? "" : `, reopens ${when(w.reopens)}`}`,
-        cautions: standing
-          .filter((x) => x.step === s.id && x.severity !== "hazard")
-          .map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`),
-      };
-    }),
+    steps: plan.placed.map((p, i) => ({
+      n: i + 1,
+      title: p.step.title,
+      done: p.actual?.end != null,
+      when: when(p.start),
+      takes: p.minutes === null ? "unknown" : showMinutes(p.minutes),
+      zones: zoneLine(p.step, zoneName),
+      lines: stepLines(plan, i),
+      cues: kindOf(p.step.kind).cues(p.step, c),
+      lookFor: lookLine(kindOf(p.step.kind).lookFor(p.step, c)),
+      wait: waitLine(plan, i, when),
+      cautions: standing.filter((x) => x.step === p.step.id && x.severity !== "hazard").map(told),
+    })),
     amounts: plan.amounts.map((a) => ({
       product: c.paintOf(a.product).product.name,
       finish: c.paintOf(a.product).finish.name,
       ml: showAmount(a.ml, a.g),
       stock: a.cans === null ? "stock unknown" : a.cans > 0 ? `buy ${a.cans} × ${showMl(a.canMl)}` : "on the Shelf",
     })),
-    hazards: [
-      ...new Set(
-        [
-          ...snagsOf(plan).filter((x) => x.severity === "hazard"),
-          ...standing.filter((x) => x.severity === "never"),
-        ].map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`),
-      ),
-      ...standing
-        .filter((x) => x.step === null && x.severity !== "hazard" && x.severity !== "never")
-        .map((x) => `${WORD[x.severity]} ${x.rule}: ${x.why}`),
-    ],
+    hazards: [...new Set(hazards.map(told)), ...general.map(told)],
     waivers: snagsOf(plan)
       .filter((x) => x.waived !== null && x.severity !== "hazard")
       .map((x) => `Rule ${x.rule}, waived: ${x.waived}. (${x.why})`),

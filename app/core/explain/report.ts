@@ -4,9 +4,9 @@ import { filmStates, wetShare } from "../process/ready";
 import { layersOf, seen, shown, surfaceUm, zoneOf } from "../piece/state";
 import { hex } from "../models/film/colour";
 import { stateWords } from "../plan/decides";
-import { kindOf } from "../process/kinds";
+import { kindOf, own } from "../process/kinds";
 import type { Plan } from "../plan/plan";
-import type { Placed } from "../plan/place";
+import type { Placed } from "../plan/placed";
 
 const r = (n: number | null | undefined, d = 0): number | null =>
   n === null || n === undefined || !Number.isFinite(n) ? null : Math.round(n * 10 ** d) / 10 ** d;
@@ -87,17 +87,17 @@ export function planReport(plan: Plan): object {
         kind: s.kind,
         title: s.title,
         zones: s.zones,
-        product: s.productId,
-        finish: s.productId ? plan.context.paintOf(s.productId).finish.id : null,
-        coat: s.coat,
+        product: own(s, "productId"),
+        finish: plan.context.paint(own(s, "productId"))?.finish.id ?? null,
+        coat: own(s, "coat"),
         wetUm: r(u?.wetUm, 2),
-        dryUm: r(s.dryUm, 2),
+        dryUm: r(own(s, "dryUm"), 2),
         ml: r(u?.ml, 3),
         g: r(u?.g, 3),
-        depthMm: r(s.depthMm, 3),
-        laser: s.laser,
+        depthMm: r(own(s, "depthMm"), 3),
+        laser: own(s, "laser"),
         minutes: r(p.minutes, 2),
-        attended: kindOf(s.kind).laser,
+        attended: kindOf(s.kind).attended === true,
         start: at(p.start),
         end: at(p.end),
         wait: w && {

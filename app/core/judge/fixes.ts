@@ -5,9 +5,20 @@ import { Can, DryTimes, Product } from "../records/product";
 import type { Shop } from "../records/shop";
 import type { World } from "../records/world";
 import { addEdit } from "../plan/edits";
+import type { KindId } from "../process/kinds";
 import type { Fix } from "./snag";
 
-type Draft = Omit<PlanEdit, "id" | "after" | "field" | "value"> & Partial<Pick<PlanEdit, "after" | "field" | "value">>;
+export type Draft = Omit<PlanEdit, "id" | "after" | "field" | "value"> &
+  Partial<Pick<PlanEdit, "after" | "field" | "value">>;
+
+/** A step of a kind put behind another; `value`: the product that it lays. */
+export const addStep = (kind: KindId, step: string, after: string | null, value: PlanEdit["value"] = null): Draft => ({
+  op: "add",
+  step,
+  after,
+  field: kind,
+  value,
+});
 
 /** Ids count up with the edits there are, so that the same fix on the same job is the same edit. */
 export const freshId = (prefix: string, job: Job): string => {

@@ -1,3 +1,4 @@
+import { own } from "../process/kinds";
 import { FULL_SHELF, GEAR } from "../testing/briefs";
 import type { Product } from "../records/product";
 import { a1, constant, e1, SHELF, stocked, swing, zone, type Shape } from "../testing/worlds";
@@ -475,7 +476,7 @@ const CASES: Case[] = [
 
 function lastColour(w: World): string {
   const p = makePlan(w);
-  return p.placed.filter((x) => x.step.role === "colour").pop()!.step.id;
+  return p.placed.filter((x) => own(x.step, "role") === "colour").pop()!.step.id;
 }
 function touchUp(): World {
   return withEdits(

@@ -1,11 +1,12 @@
 /** M7 over a whole plan: paint per coat and per product, what to buy, and the balance bought = laid + lost + left. */
+import { kindOf, own, usesUp } from "../process/kinds";
 import { coatUse, nest, recessArea, transfer, wetUm } from "../models/film/build";
 import { insideDose } from "../models/round/round";
 import type { Finish } from "../catalogue/finishes";
+import type { Paint } from "../catalogue/properties";
 import { GROUND, zoneOf } from "../piece/state";
 import type { Context } from "../process/context";
-import { LAYS } from "../process/lays";
-import type { Placed } from "./place";
+import type { Placed } from "./placed";
 
 export interface StepUse {
   wetUm: number | null;
@@ -36,63 +37,57 @@ export interface Amount {
   boughtMl: number | null;
 }
 
-export function stepUse(p: Placed, c: Context): StepUse | null {
-  const s = p.step;
-  if (!LAYS.includes(s.kind) || !c.hasPaint(s.productId)) return null;
-  const paint = c.paintOf(s.productId);
+/** Powder that lies loose after a fill, as it will weigh when it has melted. */
+function powderUse(p: Placed, paint: Paint, c: Context): StepUse {
+  const density = paint.powder?.density.value ?? null;
+  const phi = paint.powder?.packing.value ?? null;
+  const looseUm = (zone: string): number =>
+    zoneOf(p.after, zone)
+      .films.filter((f) => f.step === p.step.id && f.phase === "loose")
+      .reduce((um, f) => um + f.dryUm, 0);
+  const mine = c.job.zones.filter((z) => p.step.zones.includes(z.id));
+  const mm3 = mine.reduce((a, z) => a + (z.areaMm2 * looseUm(z.id)) / 1000, 0);
+  const g = density === null || phi === null ? null : (mm3 * phi * density * c.job.quantity) / 1000;
+  return { wetUm: null, ml: null, laidMl: null, lostMl: null, g };
+}
+
+/** share that is swirled round in a glass and drained */
+const DRAINED = 1.1;
+function pourUse(wet: number | null, c: Context): StepUse {
+  const d = c.job.substrate.diameter ?? null;
+  const dose = d === null ? null : insideDose(d, wet);
+  if (dose === null) return { wetUm: wet, ml: null, laidMl: null, lostMl: null, g: null };
+  const n = c.job.quantity;
+  return { wetUm: wet, ml: dose * n, laidMl: (dose / DRAINED) * n, lostMl: (dose - dose / DRAINED) * n, g: null };
+}
+
+/** A coat over floors and walls of zones, or over the whole face with the walls in it. */
+function coatOf(p: Placed, paint: Paint, wet: number | null, c: Context): StepUse {
   const { w, h } = c.job.substrate;
   const n = c.job.quantity;
-  if (s.kind === "powder-fill") {
-    // What lies loose after this step, as it will be when it has melted.
-    const density = paint.powder?.density.value ?? null;
-    const phi = paint.powder?.packing.value ?? null;
-    const mm3 = c.job.zones
-      .filter((z) => s.zones.includes(z.id))
-      .reduce(
-        (a, z) =>
-          a +
-          (z.areaMm2 *
-            zoneOf(p.after, z.id)
-              .films.filter((f) => f.step === s.id)
-              .reduce((u, f) => u + f.dryUm * (f.phase === "loose" ? 1 : 0), 0)) /
-            1000,
-        0,
-      );
-    return {
-      wetUm: null,
-      ml: null,
-      laidMl: null,
-      lostMl: null,
-      g: density === null || phi === null ? null : (mm3 * phi * density * n) / 1000,
-    };
-  }
-  const wet = wetUm(s.dryUm, paint.solids.value);
-  if (s.kind === "pour-paint") {
-    const d = c.job.substrate.diameter ?? null;
-    const dose = d === null ? null : insideDose(d, wet);
-    // A tenth is swirled round and drained.
-    return {
-      wetUm: wet,
-      ml: dose === null ? null : dose * n,
-      laidMl: dose === null ? null : (dose / 1.1) * n,
-      lostMl: dose === null ? null : (dose - dose / 1.1) * n,
-      g: null,
-    };
-  }
-  const face = s.zones.includes(GROUND);
   let area = 0;
   let walls = 0;
   for (const z of c.job.zones) {
-    if (!s.zones.includes(z.id)) continue;
+    if (!p.step.zones.includes(z.id)) continue;
     const depth = Math.max(0, zoneOf(p.before, z.id).depthUm) / 1000;
     const own = recessArea(z.areaMm2, z.perimeterMm, depth);
     area += own;
     walls += own - z.areaMm2;
   }
-  if (face) area = w * h + walls;
+  if (p.step.zones.includes(GROUND)) area = w * h + walls;
   const box = nest(n, w, h);
   const use = coatUse(area * n, wet, transfer(paint.finish.by, area * n, box.w, box.h));
   return { wetUm: wet, ml: use.boughtMl, laidMl: use.laidMl, lostMl: use.lostMl, g: null };
+}
+
+/** What a step takes of its product, all pieces; null: it uses nothing up. */
+export function stepUse(p: Placed, c: Context): StepUse | null {
+  const s = p.step;
+  const paint = usesUp(s) ? c.paint(own(s, "productId")) : null;
+  if (!paint) return null;
+  if (kindOf(s.kind).lays === "powder") return powderUse(p, paint, c);
+  const wet = wetUm(own(s, "dryUm"), paint.solids.value);
+  return paint.finish.by === "pour" && p.after.side === "inside" ? pourUse(wet, c) : coatOf(p, paint, wet, c);
 }
 
 /** ml left in a product's cans, by weight where they are weighed; null when one was never measured. */
@@ -124,17 +119,10 @@ const DEFAULT_CAN_ML: Record<Finish["by"], number> = {
 };
 
 export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context): Amount[] {
-  const order: string[] = [];
-  for (const p of placed)
-    if (
-      LAYS.includes(p.step.kind) &&
-      p.step.productId &&
-      c.hasPaint(p.step.productId) &&
-      !order.includes(p.step.productId)
-    )
-      order.push(p.step.productId);
+  const laid = placed.map((p) => (usesUp(p.step) ? own(p.step, "productId") : null));
+  const order = [...new Set(laid)].filter((id) => c.hasPaint(id));
   return order.map((product) => {
-    const mine = uses.filter((u, i): u is StepUse => u !== null && placed[i].step.productId === product);
+    const mine = uses.filter((u, i): u is StepUse => u !== null && own(placed[i].step, "productId") === product);
     const grams = mine.filter((u) => u.g !== null).reduce((a, u) => a + (u.g as number), 0);
     const sum = (k: "ml" | "laidMl" | "lostMl"): number | null =>
       mine.some((u) => u[k] === null) ? null : mine.reduce((a, u) => a + (u[k] as number), 0);
@@ -146,7 +134,7 @@ export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context):
     const toCome = mine.length
       ? placed.reduce(
           (a, p, i) =>
-            p.step.productId === product && p.actual?.end == null
+            own(p.step, "productId") === product && p.actual?.end == null
               ? a === null || uses[i]?.ml == null
                 ? null
                 : a + (uses[i] as StepUse).ml!

@@ -6,7 +6,8 @@
  * is found by halving; the border itself is a moment at which the step really begins, since the next opening after a working
  * moment works as well.
  */
-import { brokenWindows, place, type Placed, type PlaceResult } from "./place";
+import { place, type PlaceResult } from "./place";
+import { brokenWindows, type Placed } from "./placed";
 import type { Plan } from "./plan";
 
 export interface Latest {

@@ -5,7 +5,7 @@ import { BURNT } from "../catalogue/substrates";
 import { difference, linear } from "../models/film/colour";
 import { over } from "../models/film/hide";
 import { shown, zoneOf, GROUND } from "../piece/state";
-import { kindOf } from "../process/kinds";
+import { kindOf, own } from "../process/kinds";
 import { makePlan, type Plan } from "./plan";
 
 const N = Number(process.env.BRIEFS ?? 2000);
@@ -89,7 +89,7 @@ test("adding a zone takes no other zone's step away", () => {
     const has = (p: Plan, zone: string): string[] =>
       p.placed
         .filter((x) => x.step.zones.includes(zone) && zone !== GROUND)
-        .map((x) => `${x.step.kind}.${x.step.productId}.${x.step.role}`);
+        .map((x) => `${x.step.kind}.${own(x.step, "productId")}.${own(x.step, "role")}`);
     for (const z of less.context.filled) {
       const after = has(more, z.id);
       for (const s of new Set(has(less, z.id)))

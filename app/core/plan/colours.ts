@@ -8,16 +8,13 @@ import { PLAIN_RATIO, window } from "../models/film/reveal";
 import { zoneOf, topDown, GROUND } from "../piece/state";
 import { fillsFor } from "../models/powder/fill";
 import type { Zone } from "../records/job";
-import { SCORE_E, type Builder } from "./builder";
-import { cutsOf, settingFor } from "../process/kinds/laser-work";
-import type { Heat } from "../process/kinds/melt";
+import type { Builder, Group } from "./builder";
+import { cutsOf } from "../process/kinds/laser-work";
+import { scoreSetting } from "../process/settings";
+import type { Heat } from "../process/step";
 import { productFor } from "../process/pick";
 
 type Way = (b: Builder, melt: Heat | null) => void;
-interface Group {
-  id: string;
-  zones: Zone[];
-}
 const ids = (zones: Zone[]): string[] => zones.map((z) => z.id);
 const areaOf = (g: Group): number => g.zones.reduce((a, z) => a + z.areaMm2, 0);
 const lightness = (b: Builder, id: string): number => lab(linear(b.c.paintOf(id).product.colour))[0];
@@ -135,7 +132,7 @@ function fillAndMelt(b: Builder, g: Group, depthMm: number, heat: Heat, zones = 
     fillsFor(depthMm, p.powder?.packing.value ?? 0.5, ["white", "pale"].includes(colourFamily(p.product.colour))) ?? 1;
   for (let i = 1; i <= n; i++) {
     b.step("powder-fill", { zones, productId: g.id, role: "colour", coat: i }, `${p.product.name}, fill ${i}`);
-    if (heat === "oven") b.needsOven();
+    if (heat === "oven") b.lackOven();
     b.step(
       "melt",
       { zones, productId: g.id, method: heat },
@@ -188,14 +185,14 @@ const nested: Way = (b) => {
     b.engrave(zones, i === 0 ? b.depthMm() : NEST_MM);
     b.step("dust");
     fillAndMelt(b, g, b.depthMm() + i * NEST_MM, heat, zones);
-    b.step("mask-lift", { zones: b.piece.zones.filter((z) => z.mask).map((z) => z.zone) });
+    b.step("mask-lift", { zones: b.masked });
   });
 };
 
 const score = (b: Builder): void => {
   b.step("score-mask", {
     zones: b.c.filled.map((z) => z.id),
-    laser: b.c.machine ? settingFor(b.c, SCORE_E, 0.5, 1) : b.laserSetting(),
+    laser: b.c.machine ? scoreSetting(b.c) : b.laserSetting(),
   });
 };
 
@@ -225,7 +222,7 @@ const reverse: Way = (b) => {
     const open = groups.slice(0, i + 1).flatMap((x) => ids(x.zones));
     for (let k = 1; k <= n; k++) b.coatStep("colour", g.id, open, k, `colour.${g.id}`);
   });
-  const masked = b.piece.zones.filter((z) => z.mask).map((z) => z.zone);
+  const masked = b.masked;
   if (masked.length) b.step("mask-lift", { zones: masked }, "Lift the rest of the mask");
 };
 

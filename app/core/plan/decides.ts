@@ -1,8 +1,8 @@
 /** What decides the date, in words: the longest waits and closed stretches on the way, each with what leaving it out would gain. */
 import { showMinutes } from "../units/show";
 import type { WorkCalendar } from "../time/hours";
-import { kindOf } from "../process/kinds";
-import { slot, type Placed } from "./place";
+import { mayPause } from "../process/kinds";
+import { slot, type Placed } from "./placed";
 import { stateWords } from "../process/words";
 
 export { stateWords } from "../process/words";
@@ -60,10 +60,7 @@ export function gapBefore(
           ),
           dry,
         );
-  const soonest = until(
-    slot(calendar, open, p.minutes ?? 0, kindOf(p.step.kind).divisible || p.step.byLoad)?.start,
-    open,
-  );
+  const soonest = until(slot(calendar, open, p.minutes ?? 0, mayPause(p.step))?.start, open);
   const [before, after] = [calendar.closedBetween(open, soonest), calendar.closedBetween(soonest, start)];
   return { from, dry, open, closed: before + after, short: soonest - open - before, held: start - soonest - after };
 }

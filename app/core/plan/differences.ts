@@ -1,5 +1,5 @@
 /** How one list of steps differs from another, in a maker's words: for a fix that is looked at before it is pressed. */
-import type { Step } from "../process/step";
+import { own, type Step } from "../process/kinds";
 
 export interface Differences {
   /** names of steps that come, go, or stand elsewhere in the order */
@@ -10,20 +10,25 @@ export interface Differences {
   changed: { title: string; what: string; before: string; after: string }[];
 }
 
+/** A figure rounded, with its unit; “none” where there is none. */
+const figure = (v: number | null | undefined, unit: string, per = 1): string =>
+  v == null ? "none" : `${Math.round(v * per) / per}${unit}`;
+
 const SHOWN: [string, (s: Step) => string][] = [
   ["name", (s) => s.title],
-  ["film", (s) => (s.dryUm === null ? "none" : `${Math.round(s.dryUm * 10) / 10} µm`)],
-  ["depth", (s) => (s.depthMm === null ? "none" : `${Math.round(s.depthMm * 100) / 100} mm`)],
-  ["sanded off", (s) => (s.sandUm === null ? "none" : `${Math.round(s.sandUm)} µm`)],
-  ["passes", (s) => String(s.laser?.passes ?? "none")],
-  ["power", (s) => (s.laser ? `${Math.round(s.laser.power * 1000) / 10} %` : "none")],
-  ["speed", (s) => (s.laser ? `${Math.round(s.laser.speed)} mm/s` : "none")],
-  ["interval", (s) => (s.laser ? `${s.laser.interval} mm` : "none")],
+  ["film", (s) => figure(own(s, "dryUm"), " µm", 10)],
+  ["depth", (s) => figure(own(s, "depthMm"), " mm", 100)],
+  ["sanded off", (s) => figure(own(s, "sandUm"), " µm")],
+  ["passes", (s) => String(own(s, "laser")?.passes ?? "none")],
+  ["power", (s) => figure(share(own(s, "laser")?.power), " %", 10)],
+  ["speed", (s) => figure(own(s, "laser")?.speed, " mm/s")],
+  ["interval", (s) => figure(own(s, "laser")?.interval, " mm", 1e6)],
   ["wait after it", (s) => (s.waitMin === null ? "by its state" : `${s.waitMin} min`)],
-  ["dried at", (s) => (s.roomC === null ? "shop’s air" : `${s.roomC} °C`)],
-  ["can", (s) => (s.canWarmed ? "warmed" : "as it is")],
-  ["loads", (s) => (s.byLoad ? "day by day" : "in one go")],
+  ["dried at", (s) => (own(s, "roomC") === null ? "shop’s air" : `${own(s, "roomC")} °C`)],
+  ["can", (s) => (own(s, "canWarmed") ? "warmed" : "as it is")],
+  ["loads", (s) => (own(s, "byLoad") ? "day by day" : "in one go")],
 ];
+const share = (x: number | undefined): number | undefined => (x === undefined ? x : x * 100);
 
 /** Steps that come, go, change place or change in themselves between two plans. */
 export function differences(before: Step[], after: Step[]): Differences {

@@ -3,7 +3,7 @@ import type { Amount, StepUse } from "./amounts";
 import type { Context } from "../process/context";
 import type { Unfit } from "./edits";
 import type { Generated, Hiding } from "./builder";
-import type { Placed } from "./place";
+import type { Placed } from "./placed";
 
 export interface Facts {
   context: Context;

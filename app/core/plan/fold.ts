@@ -1,7 +1,7 @@
 /** The bench log folded into what is true now. Entries are never changed; one that was taken back is passed over. */
 import type { Answer } from "../records/ids";
 import type { LogEntry } from "../records/log";
-import type { Actual } from "./place";
+import type { Actual } from "./placed";
 
 export interface StepRun {
   startedAt: number | null;

@@ -2,6 +2,7 @@
 import { route as routeOf } from "../catalogue/routes";
 import { Builder, type Generated } from "./builder";
 import { COLOUR_WAYS } from "./colours";
+import { runPhases } from "./phases";
 import type { Context } from "../process/context";
 
 export function generate(c: Context): Generated {
@@ -15,6 +16,6 @@ export function generate(c: Context): Generated {
       hiding: [],
       depth: null,
     };
-  b.run(routeOf(c.job.route).phases, COLOUR_WAYS);
+  runPhases(b, routeOf(c.job.route).phases, COLOUR_WAYS);
   return { steps: b.steps, missing: b.missing, hiding: b.hiding, depth: b.depth };
 }

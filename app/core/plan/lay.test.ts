@@ -1,7 +1,8 @@
 import { brief } from "../testing/briefs";
 import { countBack, holds } from "./backward";
 import { better } from "./lay";
-import { brokenWindows, place, type PlaceResult } from "./place";
+import { place, type PlaceResult } from "./place";
+import { brokenWindows } from "./placed";
 import { LogEntry } from "../records/log";
 import { makePlan, type Plan } from "./plan";
 import { shopProblem } from "./schedule";

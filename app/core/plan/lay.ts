@@ -6,7 +6,8 @@
 import { Builder, PUSH, REOPEN } from "../schedule/build";
 import { compile, endOf, type Model } from "../schedule/model";
 import { ProblemError } from "../schedule/problem";
-import { brokenWindows, type PlaceResult } from "./place";
+import { type PlaceResult } from "./place";
+import { brokenWindows } from "./placed";
 import { PAST_DAYS, shopProblem, type Planned } from "./schedule";
 
 const DAY = 1440;

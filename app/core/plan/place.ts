@@ -4,107 +4,20 @@
  */
 import type { Piece } from "../piece/state";
 import type { Context } from "../process/context";
-import { kindOf } from "../process/kinds";
-import { LAYS } from "../process/lays";
+import { kindOf, mayPause, own, usesUp, type Step } from "../process/kinds";
 import { readiness, type Readiness } from "../process/ready";
-import type { Step } from "../process/step";
-import type { WorkCalendar } from "../time/hours";
 import { stateWords } from "../process/words";
-
-export interface Actual {
-  start: number;
-  /** null: begun, not finished */
-  end: number | null;
-  /** the wait before it was ended by a touch check or on purpose */
-  early: "touch" | "risk" | null;
-}
-
-export interface Placed {
-  step: Step;
-  index: number;
-  setupMin: number | null;
-  perPieceMin: number | null;
-  /** minutes of work, learned corrections included; null: unknown */
-  minutes: number | null;
-  /** as the model says, without learned corrections */
-  uncorrected: number | null;
-  start: number | null;
-  end: number | null;
-  /** closed stretches inside it: [from, to] */
-  pauses: [number, number][];
-  needs: Readiness[];
-  /** the wait that this step had to sit out, or null */
-  waited: Readiness | null;
-  before: Piece;
-  after: Piece;
-  actual: Actual | null;
-  /** why it can’t be done on the piece as it is by then; null: it can */
-  refused: string | null;
-  /** why there is no time for it */
-  blocked: string | null;
-}
-
-interface Slot {
-  start: number;
-  end: number;
-  pauses: [number, number][];
-}
-
-/** Work of `minutes` begun no earlier than `from`, inside working hours. */
-export function slot(calendar: WorkCalendar, from: number, minutes: number, divisible: boolean): Slot | null {
-  let at = Math.ceil(from);
-  const whole = Math.ceil(minutes);
-  if (whole <= 0) return { start: at, end: at, pauses: [] };
-  const mayPause = divisible || whole > calendar.longest;
-  for (let guard = 0; guard < 800; guard++) {
-    const open = calendar.openAt(at);
-    if (!open) return null;
-    const start = Math.max(at, open.from);
-    if (start + whole <= open.to) return { start, end: start + whole, pauses: [] };
-    if (!mayPause) {
-      at = open.to;
-      continue;
-    }
-    const pauses: [number, number][] = [];
-    let left = whole - (open.to - start);
-    let end = open.to;
-    while (left > 0) {
-      const next = calendar.openAt(end);
-      if (!next) return null;
-      pauses.push([end, next.from]);
-      const does = Math.min(left, next.to - next.from);
-      left -= does;
-      end = next.from + does;
-    }
-    return { start, end, pauses };
-  }
-  return null;
-}
-
-export function workMinutes(
-  s: Step,
-  c: Context,
-): { setup: number | null; perPiece: number | null; total: number | null; uncorrected: number | null } {
-  if (s.minutes !== null) return { setup: s.minutes, perPiece: 0, total: s.minutes, uncorrected: s.minutes };
-  const m = kindOf(s.kind).minutes(s, c);
-  if (!m) return { setup: null, perPiece: null, total: null, uncorrected: null };
-  const raw = m.setup + m.perPiece * c.job.quantity;
-  const k = c.learned(s.kind);
-  return { setup: m.setup * k, perPiece: m.perPiece * k, total: raw * k, uncorrected: raw };
-}
-
-/** When a step may be done: spraying keeps its own hours where the shop has some. */
-export const hoursOf = (s: Step, c: Context): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
-
-/** latest start that still has the last piece done before its window shuts */
-const lateStart = (r: Readiness, minutes: number): number | null =>
-  r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes));
-
-/** May work that begins at `start` go on this film: its last piece reached before the window shuts, or after it reopens? */
-export const inWindow = (r: Readiness, start: number, minutes: number): boolean => {
-  const last = lateStart(r, minutes);
-  return last === null || start <= last || (r.reopens !== null && start >= r.reopens);
-};
+import {
+  breaksWindow,
+  hoursOf,
+  slot,
+  windowed,
+  workMinutes,
+  type Actual,
+  type Blocked,
+  type Placed,
+  type Scheduled,
+} from "./placed";
 
 export interface PlaceResult {
   placed: Placed[];
@@ -125,32 +38,180 @@ export interface PlaceOptions {
   starts?: ReadonlyMap<string, number> | null;
 }
 
-/** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. A wait set by hand is no window's. */
-export const brokenWindows = (placed: Placed[]): number =>
-  placed.filter(
-    (p, i) =>
-      p.start !== null &&
-      !p.actual &&
-      (i === 0 || placed[i - 1].step.waitMin === null) &&
-      p.needs.some((r) => r.closes !== null && !inWindow(r, p.start as number, p.minutes ?? 0)),
-  ).length;
-
-interface Chain {
+/** A run of steps that windows tie to one another. */
+interface Run {
   run: Placed[];
   ok: boolean;
   /** the step behind the run, if it was looked at */
   ahead: Placed | null;
 }
-
-/** Is it sprayed, and so bound to the shop’s spraying hours? */
-export const sprayed = (s: Step, c: Context): boolean =>
-  s.kind === "coat" && c.hasPaint(s.productId) && ["spray", "airbrush"].includes(c.paintOf(s.productId).finish.by);
+/** Where the next step stands: the piece as it is by then, and when the step before ended. */
+interface Here {
+  piece: Piece;
+  end: number | null;
+}
 
 /** How far ahead a windowed run of steps is moved to find an opening it fits, in openings of the shop. */
 const TRIES = 12;
 
+/** The need that is met last; one that is never met before all others. */
+const binding = (needs: Readiness[]): Readiness | null =>
+  needs.reduce<Readiness | null>(
+    (b, r) => (!b || b.opens === null ? (b ?? r) : r.opens === null || r.opens > b.opens ? r : b),
+    null,
+  );
+
+class Placer {
+  constructor(
+    readonly steps: Step[],
+    readonly c: Context,
+    readonly actuals: ReadonlyMap<string, Actual>,
+    readonly now: number | null,
+    readonly o: Required<PlaceOptions>,
+  ) {}
+
+  /** The wait set by hand before step i; null: it goes by its needs. */
+  waitBefore(i: number): number | null {
+    return i > 0 ? this.steps[i - 1].waitMin : null;
+  }
+
+  /** Step i on a piece, no earlier than `from`. */
+  one(i: number, here: Here, from: number): Placed {
+    const { c } = this;
+    const s = this.steps[i];
+    const kind = kindOf(s.kind);
+    const before = here.piece;
+    const work = workMinutes(s, c);
+    const actual = this.actuals.get(s.id) ?? null;
+    const needs = kind.needs(s, before, c).map((n) => readiness(n, c));
+    const base = {
+      step: s,
+      index: i,
+      setupMin: work.setup,
+      perPieceMin: work.perPiece,
+      minutes: work.total,
+      uncorrected: work.uncorrected,
+      needs,
+      waited: binding(needs),
+      before,
+      actual,
+    };
+    if (actual) {
+      const under = Math.max(actual.start + Math.ceil(work.total ?? 0), this.now ?? actual.start);
+      const [start, end] = [actual.start, actual.end ?? under];
+      const after = kind.apply(s, before, c, end, start);
+      return { ...base, start, end, pauses: [], after, blocked: null, refused: null } satisfies Scheduled;
+    }
+    const refused = kind.refuses(s, before, c);
+    const why = refused ? `it can’t be done here: ${refused}` : this.bars(s, here, work.total);
+    const earliest = why === null ? this.earliest(i, here.end as number, from, needs) : why;
+    const got =
+      typeof earliest === "string" ? earliest : slot(hoursOf(s, c), earliest, work.total as number, mayPause(s));
+    if (got !== null && typeof got !== "string") {
+      const after = kind.apply(s, before, c, got.end, got.start);
+      return { ...base, ...got, after, blocked: null, refused: null } satisfies Scheduled;
+    }
+    return {
+      ...base,
+      start: null,
+      end: null,
+      pauses: [],
+      after: refused ? before : kind.apply(s, before, c, null),
+      blocked: got ?? "there are no working hours to do it in",
+      refused,
+    } satisfies Blocked;
+  }
+
+  /** Why a step can have no time, whatever the clock says; null: it can. */
+  private bars(s: Step, here: Here, minutes: number | null): string | null {
+    if (here.end === null) return "the step before it has no time yet";
+    if (usesUp(s) && !this.c.hasPaint(own(s, "productId"))) return "no product is chosen for it";
+    if (minutes !== null) return null;
+    return kindOf(s.kind).heats
+      ? "the oven’s tray, or the powder’s cure, is not known"
+      : "no machine is chosen, so its minutes are unknown";
+  }
+
+  /** First moment at which step i may begin, hours aside; a sentence where it never may. */
+  private earliest(i: number, prevEnd: number, from: number, needs: Readiness[]): number | string {
+    const { o } = this;
+    const held = i === o.skip ? (o.notBefore ?? -Infinity) : -Infinity;
+    const at = Math.max(prevEnd, from, this.now ?? -Infinity, held, o.starts?.get(this.steps[i].id) ?? -Infinity);
+    const typed = this.waitBefore(i);
+    if (typed !== null) return Math.max(at, prevEnd + typed);
+    if (o.relax === i) return at;
+    const never = needs.find((r) => r.opens === null);
+    if (never) return `it waits to be ${stateWords(never.state)}: never in this climate`;
+    return Math.max(at, ...needs.map((r) => r.opens as number));
+  }
+
+  /** Step i from `from` on, and what follows as long as windows tie it to the steps before. @param first step i, where it is placed already */
+  private chain(i: number, here: Here, from: number, first: Placed | null = null): Run {
+    const run: Placed[] = [];
+    let at = here;
+    for (let k = i; k < this.steps.length; k++) {
+      const p = k === i && first ? first : this.one(k, at, k === i ? from : -Infinity);
+      // What was looked at ahead is handed on, so that no step is worked out twice.
+      if (k > i && !windowed(p)) return { run, ok: true, ahead: p };
+      if (k > i && breaksWindow(p, this.waitBefore(k))) return { run, ok: false, ahead: null };
+      run.push(p);
+      if (p.start === null) break;
+      at = { piece: p.after, end: p.end };
+    }
+    return { run, ok: true, ahead: null };
+  }
+
+  /** The beginning of a windowed run put off to later openings until all of it fits; alone, as early as it goes, where none holds it. */
+  private later(i: number, here: Here): Run {
+    const hours = hoursOf(this.steps[i], this.c);
+    let from = -Infinity;
+    for (let t = 0; t < TRIES; t++) {
+      const head = this.one(i, here, from);
+      const open = head.start === null ? null : hours.openAt(head.start);
+      const next = open ? hours.openAt(open.to) : null;
+      if (!next) break;
+      from = next.from;
+      const run = this.chain(i, here, from);
+      if (run.ok) return run;
+    }
+    return { run: [this.one(i, here, -Infinity)], ok: true, ahead: null };
+  }
+
+  place(start: number, first: Piece): PlaceResult {
+    const placed: Placed[] = [];
+    let stuck: PlaceResult["stuck"] = null;
+    let moved = false;
+    let here: Here = { piece: first, end: start };
+    let ahead: Placed | null = null;
+    for (let i = this.o.skip; i < this.steps.length;) {
+      let best = this.chain(i, here, -Infinity, ahead);
+      if (!best.ok && !this.actuals.has(this.steps[i].id)) {
+        moved = true;
+        best = this.later(i, here);
+      }
+      // A step whose own window was missed waits for the reopening, where there is one.
+      const [head] = best.run;
+      const reopens = windowed(head)?.reopens ?? null;
+      if (reopens !== null && breaksWindow(head, this.waitBefore(i))) {
+        moved = true;
+        const again = this.chain(i, here, reopens);
+        best = again.ok ? again : { run: [this.one(i, here, reopens)], ok: true, ahead: null };
+      }
+      for (const p of best.run) {
+        placed.push(p);
+        if (p.start === null && !stuck) stuck = { index: p.index, why: p.blocked };
+        here = { piece: p.after, end: p.end };
+      }
+      i += best.run.length;
+      ahead = best.ahead;
+    }
+    return { placed, stuck, moved };
+  }
+}
+
 /**
- * @param actuals logged times by step id
+ * @param start min since 1970: nothing begins before it @param first the piece as it is then
+ * @param actuals logged times by step id @param now nothing that is not logged begins before it
  */
 export function place(
   steps: Step[],
@@ -161,181 +222,5 @@ export function place(
   now: number | null,
   { relax = null, skip = 0, notBefore = null, starts = null }: PlaceOptions = {},
 ): PlaceResult {
-  const placed: Placed[] = [];
-  let stuck: PlaceResult["stuck"] = null;
-  let moved = false;
-
-  const one = (i: number, before: Piece, prevEnd: number | null, from: number): { p: Placed; early: number | null } => {
-    const s = steps[i];
-    const kind = kindOf(s.kind);
-    const w = workMinutes(s, c);
-    const actual = actuals.get(s.id) ?? null;
-    const needs = kind.needs(s, before, c).map((n) => readiness(n, c));
-    const base = {
-      step: s,
-      index: i,
-      setupMin: w.setup,
-      perPieceMin: w.perPiece,
-      minutes: w.total,
-      uncorrected: w.uncorrected,
-      needs,
-      before,
-      actual,
-      refused: actual ? null : kind.refuses(s, before, c),
-    };
-    const waitBefore = i > 0 ? steps[i - 1].waitMin : null;
-    const binding = needs.reduce<Readiness | null>(
-      (b, r) => (!b || b.opens === null ? (b ?? r) : r.opens === null || r.opens > b.opens ? r : b),
-      null,
-    );
-    if (actual) {
-      const end = actual.end ?? Math.max(actual.start + Math.ceil(w.total ?? 0), now ?? actual.start);
-      return {
-        p: {
-          ...base,
-          start: actual.start,
-          end,
-          pauses: [],
-          waited: binding,
-          after: kind.apply(s, before, c, end, actual.start),
-          blocked: null,
-        },
-        early: null,
-      };
-    }
-    const block = (why: string): { p: Placed; early: null } => ({
-      p: {
-        ...base,
-        start: null,
-        end: null,
-        pauses: [],
-        waited: binding,
-        after: base.refused ? before : kind.apply(s, before, c, null),
-        blocked: why,
-      },
-      early: null,
-    });
-    if (base.refused) return block(`it can’t be done here: ${base.refused}`);
-    if (prevEnd === null) return block("the step before it has no time yet");
-    if (LAYS.includes(s.kind) && !c.hasPaint(s.productId)) return block("no product is chosen for it");
-    if (w.total === null)
-      return block(
-        s.kind === "melt"
-          ? "the oven’s tray, or the powder’s cure, is not known"
-          : "no machine is chosen, so its minutes are unknown",
-      );
-    let earliest = Math.max(
-      prevEnd,
-      from,
-      now ?? -Infinity,
-      i === skip ? (notBefore ?? -Infinity) : -Infinity,
-      starts?.get(s.id) ?? -Infinity,
-    );
-    if (waitBefore !== null) earliest = Math.max(earliest, prevEnd + waitBefore);
-    else if (relax !== i) {
-      for (const r of needs) {
-        if (r.opens === null) return block(`it waits to be ${stateWords(r.state)}: never in this climate`);
-        earliest = Math.max(earliest, r.opens);
-      }
-    }
-    const got = slot(hoursOf(s, c), earliest, w.total, kind.divisible || s.byLoad);
-    if (!got) return block("there are no working hours to do it in");
-    return {
-      p: {
-        ...base,
-        start: got.start,
-        end: got.end,
-        pauses: got.pauses,
-        waited: binding,
-        after: kind.apply(s, before, c, got.end, got.start),
-        blocked: null,
-      },
-      early: earliest,
-    };
-  };
-
-  const windowed = (p: Placed): Readiness | null => p.needs.find((r) => r.closes !== null) ?? null;
-
-  /** Places step i from `from` on, and looks ahead as long as windows tie the following steps to it. */
-  const chain = (
-    i: number,
-    before: Piece,
-    prevEnd: number | null,
-    from: number,
-    first: Placed | null = null,
-  ): Chain => {
-    const run: Placed[] = [];
-    let piece = before;
-    let end = prevEnd;
-    for (let k = i; k < steps.length; k++) {
-      const p = k === i && first ? first : one(k, piece, end, k === i ? from : -Infinity).p;
-      const win = windowed(p);
-      // What was looked at ahead is handed on, so that no step is worked out twice.
-      if (k > i && !win) return { run, ok: true, ahead: p };
-      if (
-        k > i &&
-        win &&
-        p.start !== null &&
-        !p.actual &&
-        (k === 0 || steps[k - 1].waitMin === null) &&
-        !inWindow(win, p.start, p.minutes ?? 0)
-      )
-        return { run, ok: false, ahead: null };
-      run.push(p);
-      if (p.start === null) break;
-      piece = p.after;
-      end = p.end;
-    }
-    return { run, ok: true, ahead: null };
-  };
-
-  let piece = first;
-  let end: number | null = start;
-  let ahead: Placed | null = null;
-  for (let i = skip; i < steps.length;) {
-    let from = -Infinity;
-    let best: Chain = chain(i, piece, end, from, ahead);
-    if (!best.ok && !actuals.has(steps[i].id)) {
-      moved = true;
-      // Delay the beginning of the windowed run to later openings until all of it fits.
-      for (let t = 0; t < TRIES && !best.ok; t++) {
-        const head = one(i, piece, end, from).p;
-        const hours = hoursOf(steps[i], c);
-        const open = head.start === null ? null : hours.openAt(head.start);
-        const next = open ? hours.openAt(open.to) : null;
-        if (!next) break;
-        from = next.from;
-        best = chain(i, piece, end, from);
-      }
-      if (!best.ok) {
-        // No opening holds the run: lay this step as early as it goes and wait for the next window to reopen.
-        const { p } = one(i, piece, end, -Infinity);
-        best = { run: [p], ok: true, ahead: null };
-      }
-    }
-    // A step whose own window was missed waits for the reopening, where there is one.
-    const head = best.run[0];
-    const win = windowed(head);
-    if (
-      head.start !== null &&
-      win &&
-      !head.actual &&
-      (i === 0 || steps[i - 1].waitMin === null) &&
-      !inWindow(win, head.start, head.minutes ?? 0) &&
-      win.reopens !== null
-    ) {
-      moved = true;
-      const again = chain(i, piece, end, win.reopens);
-      best = again.ok ? again : { run: [one(i, piece, end, win.reopens).p], ok: true, ahead: null };
-    }
-    for (const p of best.run) {
-      placed.push(p);
-      if (p.start === null && !stuck) stuck = { index: p.index, why: p.blocked ?? "it has no time" };
-      piece = p.after;
-      end = p.end;
-    }
-    i += best.run.length;
-    ahead = best.ahead;
-  }
-  return { placed, stuck, moved };
+  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts }).place(start, first);
 }

@@ -4,7 +4,7 @@
  */
 import type { Zone } from "../records/job";
 import type { Context } from "../process/context";
-import type { Step } from "../process/step";
+import { own, type Step } from "../process/kinds";
 
 /** return error by how it is placed, mm */
 export const RETURN_MM: Record<string, { mm: number; name: string }> = {
@@ -110,8 +110,8 @@ export function placement(c: Context, steps: Step[]): Placement {
   const jig = (c.world.shop.gear ?? []).find((g) => g.id === id);
   const r = jig?.errorMm ?? RETURN_MM[id]?.mm ?? RETURN_MM.corner.mm;
   const visits =
-    steps.filter((s) => s.laser !== null && ["engrave", "score-mask", "open-skin", "burn-in"].includes(s.kind)).length +
-    (steps.some((s) => s.method === "laser") ? 1 : 0);
+    steps.filter((s) => own(s, "laser") !== null && ["engrave", "score-mask", "open-skin", "burn-in"].includes(s.kind))
+      .length + (steps.some((s) => own(s, "method") === "laser") ? 1 : 0);
   const exact = c.school("overrun") === "exact";
   const zones = c.filled;
   const overrunMm = exact ? 0 : Math.max(r, 1);

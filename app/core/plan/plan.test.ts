@@ -3,7 +3,7 @@ import { brief } from "../testing/briefs";
 import { air } from "../models/drying/climate";
 import { inputs } from "../explain/why/inputs";
 import { gapBefore } from "./decides";
-import { hoursOf } from "./place";
+import { hoursOf } from "./placed";
 import { fold } from "./fold";
 import { hasPhoto, photoStages } from "../bench/stages";
 import { standing } from "../bench/next";
@@ -12,11 +12,12 @@ import type { PlanEdit } from "../records/job";
 import type { World } from "../records/world";
 import { zonedClock } from "../time/zoned";
 import { scaleArtwork, withArtwork, colourWord } from "../geometry/artwork";
-import { addEdit, applyEdits, FIELDS } from "./edits";
+import { addEdit, applyEdits } from "./edits";
+import { FIELDS } from "./fields";
 import { context } from "../process/context";
 import { differences } from "./differences";
 import { generate } from "./generate";
-import { newStep, type Step } from "../process/step";
+import { newStep, type Step, own } from "../process/kinds";
 import { makePlan, type Plan } from "./plan";
 import { open, preview, snagsOf } from "../judge/judge";
 import { nearest, productFor } from "../process/pick";
@@ -85,7 +86,7 @@ describe("steps follow from the state", () => {
       "wash",
       "final-check",
     ]);
-    expect(p.placed.filter((x) => x.step.role === "clear")).toHaveLength(3);
+    expect(p.placed.filter((x) => own(x.step, "role") === "clear")).toHaveLength(3);
   });
   test("under a dark top white comes first where it saves coats, if one goes on like the colour", () => {
     const yellow = stocked("sun", "Sun", "spray-enamel", "#f3b61f");
@@ -98,7 +99,7 @@ describe("steps follow from the state", () => {
         }),
         products,
       });
-    const coats = (p: Plan, role: string): number => p.placed.filter((x) => x.step.role === role).length;
+    const coats = (p: Plan, role: string): number => p.placed.filter((x) => own(x.step, "role") === role).length;
     const auto = make(null);
     const straight = make(false);
     const row = auto.hiding[0];
@@ -118,7 +119,7 @@ describe("steps follow from the state", () => {
   });
   test("a weaker paint takes more coats; a stronger colour beneath fewer", () => {
     const coats = (p: Plan, id: string): number =>
-      p.placed.filter((x) => x.step.productId === id && x.step.role === "colour").length;
+      p.placed.filter((x) => own(x.step, "productId") === id && own(x.step, "role") === "colour").length;
     const weak = SHELF().map((x) => (x.id === "poppy" ? { ...x, hideUm: 200 } : x));
     expect(coats(makePlan(a1({ products: weak })), "poppy")).toBeGreaterThan(coats(makePlan(a1()), "poppy"));
     expect(coats(makePlan(a1({ choices: { tolerance: 12 } })), "poppy")).toBeLessThanOrEqual(
@@ -128,19 +129,19 @@ describe("steps follow from the state", () => {
   test("a change of colour changes coats; white comes only where it saves some", () => {
     const dark = makePlan(e1({ job: { zones: [zone("lettering", "black")] } }));
     const bright = makePlan(e1({ job: { zones: [zone("lettering", "marigold")] } }));
-    expect(dark.placed.some((x) => x.step.role === "white")).toBe(false);
-    expect(bright.placed.some((x) => x.step.role === "white")).toBe(true);
+    expect(dark.placed.some((x) => own(x.step, "role") === "white")).toBe(false);
+    expect(bright.placed.some((x) => own(x.step, "role") === "white")).toBe(true);
     expect(
       makePlan(e1({ choices: { undercoat: false }, job: { zones: [zone("lettering", "marigold")] } })).placed.some(
-        (x) => x.step.role === "white",
+        (x) => own(x.step, "role") === "white",
       ),
     ).toBe(false);
   });
   test("depth follows the choice, and never falls below what is needed by default", () => {
-    expect(step(makePlan(e1()), "engrave").step.depthMm).toBe(1.5);
-    expect(step(makePlan(e1({ choices: { depthMm: 2 } })), "engrave").step.depthMm).toBe(2);
+    expect(own(step(makePlan(e1()), "engrave").step, "depthMm")).toBe(1.5);
+    expect(own(step(makePlan(e1({ choices: { depthMm: 2 } })), "engrave").step, "depthMm")).toBe(2);
     const thick = SHELF().map((x) => (x.id === "marigold" ? { ...x, coatUm: 400, hideUm: 3000 } : x));
-    expect(step(makePlan(e1({ products: thick })), "engrave").step.depthMm as number).toBeGreaterThan(1.5);
+    expect(own(step(makePlan(e1({ products: thick })), "engrave").step, "depthMm") as number).toBeGreaterThan(1.5);
   });
   test("a zone left as it is gets no step; no clear coat means none", () => {
     const p = makePlan(
@@ -150,7 +151,7 @@ describe("steps follow from the state", () => {
       }),
     );
     expect(p.placed.some((x) => x.step.zones.includes("leaf") && x.step.kind === "engrave")).toBe(false);
-    expect(p.placed.some((x) => x.step.role === "clear")).toBe(false);
+    expect(p.placed.some((x) => own(x.step, "role") === "clear")).toBe(false);
   });
   test("quantity moves minutes and amounts, not the steps", () => {
     const few = makePlan(e1({ job: { quantity: 6 } }));
@@ -199,7 +200,7 @@ describe("edits as data", () => {
     expect(ids(p).indexOf("extra")).toBe(ids(p).indexOf("coat.colour.beet.1") + 1);
     expect(ids(p).indexOf("label")).toBe(ids(p).indexOf("pre-flight") + 1);
     expect(ids(p).indexOf("rest.1")).toBe(ids(p).indexOf("engrave") + 1);
-    expect(step(p, "coat.colour.beet.1").step.dryUm).toBe(9);
+    expect(own(step(p, "coat.colour.beet.1").step, "dryUm")).toBe(9);
     expect(step(p, "extra").step.title).toBe("Beet, second coat");
   });
   test("kept over a change of brief; those that no longer fit are listed, none dropped", () => {
@@ -215,9 +216,9 @@ describe("edits as data", () => {
     const p = makePlan(other);
     expect(p.unfit.map((u) => u.edit.step)).toEqual(["coat.colour.marigold.1"]);
     expect(p.unfit[0].why).toContain("no longer has");
-    expect(step(p, "engrave").step.depthMm).toBe(1.8);
+    expect(own(step(p, "engrave").step, "depthMm")).toBe(1.8);
     expect(other.job.edits).toHaveLength(2);
-    expect(step(makePlan(w), "coat.colour.marigold.1").step.dryUm).toBe(11);
+    expect(own(step(makePlan(w), "coat.colour.marigold.1").step, "dryUm")).toBe(11);
   });
   test("a value that is none is listed with its reason", () => {
     const p = makePlan(
@@ -307,7 +308,7 @@ describe("time", () => {
     p.placed.forEach((x, i) => {
       const wait = waitAfter(p, i);
       if (!wait || wait.film !== x.step.id || wait.refMin === null) return;
-      const paint = p.context.paintOf(x.step.productId as string);
+      const paint = p.context.paintOf(own(x.step, "productId") as string);
       const want = slowWait(
         w,
         x.end as number,
@@ -441,7 +442,7 @@ describe("time", () => {
   test("under way, what is left of a wait decides, not what has passed of it", () => {
     const w = a1();
     const plain = makePlan(w);
-    const top = plain.placed.findIndex((x) => x.step.role === "top");
+    const top = plain.placed.findIndex((x) => own(x.step, "role") === "top");
     const log = plain.placed.slice(0, top + 1).flatMap((x, k) =>
       (["start", "done"] as const).map((kind, j) =>
         Object.assign(new LogEntry(), {
@@ -487,13 +488,13 @@ describe("the state and what is drawn from it", () => {
       const w = make();
       const plain = makePlan(w);
       const k = ids(plain).indexOf(id);
-      const um = (plain.placed[k].step.dryUm as number) + 3.5;
+      const um = (own(plain.placed[k].step, "dryUm") as number) + 3.5;
       const thick = makePlan(edit(w, { step: id, field: "dryUm", value: um }));
       const [a, b] = [thickness(plain), thickness(thick)];
       for (let i = 0; i < a.length; i++) {
         for (const key of Object.keys({ ...a[i], ...b[i] })) {
           const mine = key.endsWith(`/${id}`);
-          const gone = a[i][key] === undefined || a[i][key] < plain.placed[k].step.dryUm! - 0.01; // lifted or sanded away
+          const gone = a[i][key] === undefined || a[i][key] < own(plain.placed[k].step, "dryUm")! - 0.01; // lifted or sanded away
           if (!mine || i < k) expect(b[i][key]).toBeCloseTo(a[i][key], 6);
           else if (!gone) expect(b[i][key] - a[i][key]).toBeCloseTo(3.5, 6);
         }

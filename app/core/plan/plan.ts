@@ -10,7 +10,8 @@ import type { Facts } from "./facts";
 import type { Missing } from "./builder";
 import { generate } from "./generate";
 import { layingOf, soonest, type Laying } from "./lay";
-import { hoursOf, place, type PlaceResult } from "./place";
+import { place, type PlaceResult } from "./place";
+import { hoursOf } from "./placed";
 
 export interface Plan extends Facts {
   missing: Missing[];

@@ -11,8 +11,8 @@ import type { Film } from "../piece/state";
 import type { WorkCalendar } from "../time/hours";
 import { readProblem, type Answer, type Problem, type ProblemInput } from "../schedule/problem";
 import type { Context } from "../process/context";
-import { byBeam, kindOf } from "../process/kinds";
-import { sprayed, type Placed } from "./place";
+import { byBeam, kindOf, own } from "../process/kinds";
+import { sprayed, type Placed } from "./placed";
 import { airOf, reached } from "../process/ready";
 import { TRIP_GAP_MIN } from "./trips";
 
@@ -170,7 +170,7 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
         : Math.max(0, Math.ceil(p.minutes as number));
       const asks = byBeam(s)
         ? [need(`machine ${c.machine?.id ?? "none"}`, 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
-        : s.method === "oven"
+        : own(s, "method") === "oven"
           ? [need("oven", 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
           : sprayed(s, c)
             ? [need("hands", 1, () => c.calendar), need("spray", 1, () => c.sprayCalendar)]
@@ -192,7 +192,7 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
         id: idOf(i),
         minutes,
         uses: uses.map((resource) => ({ resource })),
-        pausable: kind.divisible || s.byLoad || minutes > longest,
+        pausable: kind.divisible || own(s, "byLoad") || minutes > longest,
         due,
         earliest: Math.max(
           0,

@@ -2,6 +2,7 @@
  * Trial cards: a few treatments of the same artwork side by side, each planned whole, so that scraps can be made, looked at and voted
  * out. Axes are routes and picks where makers disagree; every combination is a card, numbered, with its steps in order.
  */
+import { own } from "../process/kinds";
 import { route } from "../catalogue/routes";
 import { SCHOOLS, withPick } from "../catalogue/schools";
 import type { World } from "../records/world";
@@ -23,7 +24,7 @@ export interface TrialCard {
 export function mattersHere(w: World): string[] {
   const told = (schools: string[] | undefined): string =>
     makePlan({ ...w, job: { ...w.job, edits: [], choices: { ...w.job.choices, schools } } }, null, true)
-      .placed.map((p) => `${p.step.kind}${p.step.method}${p.step.dryUm}${p.start}`)
+      .placed.map((p) => `${p.step.kind}${own(p.step, "method")}${own(p.step, "dryUm")}${p.start}`)
       .join();
   const now = told(w.job.choices.schools);
   return SCHOOLS.filter((s) =>

@@ -2,7 +2,7 @@
  * Trips to the bench: hands-on steps no more than a short gap apart are one visit. What a calendar shows, and what a maker
  * plans a day by.
  */
-import type { Placed } from "./place";
+import type { Placed } from "./placed";
 
 /** minutes between two steps that still make one visit */
 export const TRIP_GAP_MIN = 15;

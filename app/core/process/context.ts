@@ -3,7 +3,7 @@ import { paint, type Paint } from "../catalogue/properties";
 import { BEAM_KINDS } from "../catalogue/beams";
 import { route, type Route } from "../catalogue/routes";
 import { schoolPick } from "../catalogue/schools";
-import { substrate, type SubstrateKind } from "../catalogue/substrates";
+import { type SubstrateKind, substrateNamed } from "../catalogue/substrates";
 import { air, type Air } from "../models/drying/climate";
 import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
 import { zonedClock, type ZonedClock } from "../time/zoned";
@@ -32,6 +32,8 @@ export interface Context {
   room(c: number | null, rh: number | null): Air;
   paintOf(id: string): Paint;
   hasPaint(id: string | null): id is string;
+  /** null: none is chosen, or the Shelf no longer has it */
+  paint(id: string | null): Paint | null;
   /** zones that get a finish */
   filled: Zone[];
   allZones: string[];
@@ -69,7 +71,7 @@ export function context(world: World): Context {
   return {
     world,
     job,
-    substrate: substrate(job.substrate.id),
+    substrate: substrateNamed(job.substrate.id),
     route: job.route ? route(job.route) : null,
     machine,
     spotMm,
@@ -91,6 +93,10 @@ export function context(world: World): Context {
       return paint(p);
     },
     hasPaint: (id): id is string => id !== null && byId.has(id),
+    paint: (id) => {
+      const p = id === null ? undefined : byId.get(id);
+      return p ? paint(p) : null;
+    },
     filled: job.zones.filter((z) => !z.bare && z.productId !== null && byId.has(z.productId)),
     allZones: [...job.zones.map((z) => z.id), GROUND],
     school: (matter) => schoolPick(matter, mine, ours).pick,

@@ -1,6 +1,6 @@
 /** Tapes and films: which one a job takes, and what it bears. */
 import { paint } from "../catalogue/properties";
-import { finish } from "../catalogue/finishes";
+import { finish, finishNamed } from "../catalogue/finishes";
 import type { Product } from "../records/product";
 import type { Context } from "./context";
 
@@ -42,9 +42,9 @@ export function maskOf(productId: string | null, c: Context): MaskFacts {
 /** The Shelf’s mask for a job: the one chosen, else the thinnest that bears the heat and that the beam cuts. @param heatC hottest it will get under it; null: no heat */
 export function maskFor(c: Context, heatC: number | null): Product | null {
   // What was chosen is taken, whatever it is made of: rule 70 speaks up. Of itself a plan never takes chlorine.
-  const own = c.world.products.find((p) => finish(p.finish).role === "mask" && p.id === c.job.choices.maskId);
+  const own = c.world.products.find((p) => finishNamed(p.finish).role === "mask" && p.id === c.job.choices.maskId);
   if (own) return own;
-  const all = c.world.products.filter((p) => finish(p.finish).role === "mask" && p.chlorinated !== true);
+  const all = c.world.products.filter((p) => finishNamed(p.finish).role === "mask" && p.chlorinated !== true);
   const bears = (p: Product): boolean => heatC === null || (paint(p).mask?.limitC.value ?? 0) >= heatC;
   const cuts = (p: Product): boolean => !(c.machine?.beam === "blue" && paint(p).mask?.clear);
   return (

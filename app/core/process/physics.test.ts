@@ -11,11 +11,11 @@ import { coolDown, coolTau, ovenLoads, warmUp } from "../models/powder/heat";
 import { faces, inFocus, insideDose, seam, squeeze, alongFor, degreesFor } from "../models/round/round";
 import { chanceBeta, chanceKnown, piecesToBegin } from "../models/spares/spares";
 import { context } from "./context";
-import { kindOf } from "./kinds";
+import { kindOf, own, type KindId, type StepFor } from "./kinds";
 import { makePlan } from "../plan/plan";
 import { gapBetween, placement, rotationHidden } from "../plan/placement";
 import { readiness } from "./ready";
-import { newStep, type Step } from "./step";
+import { newStep, type Step } from "./kinds";
 import { visitsOf } from "../plan/visits";
 import { figuresOf } from "../explain/figures";
 import type { World } from "../records/world";
@@ -28,7 +28,8 @@ const of = (route: string, zones = 1): World => {
   }
   throw new Error(`no brief of ${route} with ${zones} zones`);
 };
-const step = (kind: string, more: Partial<Step> = {}): Step => newStep(`${kind}.t`, kind, kind, more);
+const step = <K extends KindId>(kind: K, more: Partial<StepFor<K>> = {}): StepFor<K> =>
+  newStep(`${kind}.t`, kind, kind, more);
 
 describe("M9 powder", () => {
   test("fills: 1.5 mm takes 2, white 3; none without a recess", () => {
@@ -103,7 +104,7 @@ describe("masks and heat", () => {
       c.substrate,
     );
     const zones = ["z0"];
-    const says: [string, Partial<Step>, RegExp][] = [
+    const says: [KindId, object, RegExp][] = [
       ["mask-lift", { zones }, /no mask/],
       ["score-mask", { zones }, /no mask/],
       ["melt", { zones, method: "gun" }, /no loose powder/],
@@ -223,7 +224,7 @@ describe("sides", () => {
     const steps = makePlan(w).placed.map((p) => p.step);
     const firstOf = (id: string): Step[] =>
       steps.filter((s) => s.kind === "coat" && s.role === "colour" && s.productId === id);
-    const order = [...new Set(steps.filter((s) => s.role === "colour").map((s) => s.productId!))];
+    const order = [...new Set(steps.filter((s) => own(s, "role") === "colour").map((s) => own(s, "productId")!))];
     // the first colour's coats moved behind the second's: the mask of both is off by then
     const [a, b] = [firstOf(order[0]), firstOf(order[1])];
     const swapped = {
@@ -362,7 +363,7 @@ describe("visits and figures", () => {
       const plan = makePlan(of(route));
       const f = figuresOf(
         plan,
-        plan.placed.findIndex((p) => p.step.kind === kind && (kind !== "coat" || p.step.role === "colour")),
+        plan.placed.findIndex((p) => p.step.kind === kind && (kind !== "coat" || own(p.step, "role") === "colour")),
       );
       expect([route, kind, f.map((x) => x.id)]).toEqual([route, kind, expect.arrayContaining([id])]);
       for (const x of f)
@@ -402,7 +403,7 @@ describe("steps put in by hand", () => {
       .placed.filter((p) => p.step.kind === "melt")
       .pop()!;
     const fill = makePlan(added(w, "powder-fill", last.step.id)).placed.find((p) => p.step.id === "powder-fill.x1")!;
-    expect(w.job.zones.map((z) => z.productId)).toContain(fill.step.productId);
+    expect(w.job.zones.map((z) => z.productId)).toContain(own(fill.step, "productId"));
     expect(fill.after.zones.some((z) => z.films.some((f) => f.step === "powder-fill.x1"))).toBe(true);
     const oven = makePlan({
       ...w,
@@ -420,7 +421,10 @@ describe("steps put in by hand", () => {
     const bare = { ...w, products: w.products.filter((p) => p.finish !== "table-top-epoxy") };
     expect(makePlan(added(bare, "flood-epoxy", "reveal")).stuck).toMatch(/no product is chosen/);
     expect(
-      makePlan(added(w, "flood-epoxy", "reveal")).placed.find((p) => p.step.id === "flood-epoxy.x1")!.step.productId,
+      own(
+        makePlan(added(w, "flood-epoxy", "reveal")).placed.find((p) => p.step.id === "flood-epoxy.x1")!.step,
+        "productId",
+      ),
     ).toBe("epoxy");
   });
 });

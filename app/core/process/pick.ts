@@ -1,8 +1,9 @@
 /** Which product a role is filled with when the job does not say: what the Shelf holds, by plain preference. */
 import { linear, luminance } from "../models/film/colour";
-import { finish } from "../catalogue/finishes";
+import { finishNamed } from "../catalogue/finishes";
 import { colourFamily, difference } from "../models/film/colour";
 import type { Product } from "../records/product";
+import { byHand } from "../catalogue/routes";
 import type { Context } from "./context";
 import type { CoatRole } from "../records/ids";
 
@@ -33,32 +34,33 @@ export function productFor(role: CoatRole, c: Context): Product | null {
     (...ids: string[]) =>
     (p: Product): boolean =>
       ids.includes(p.finish);
-  const isClear = (p: Product): boolean => p.clear || finish(p.finish).role !== "colour";
+  const isClear = (p: Product): boolean => p.clear || finishNamed(p.finish).role !== "colour";
   if (role === "seal" || role === "barrier")
     return first(
       shelf,
       by("shellac-spray"),
       by("shellac-brushed"),
       by("sanding-sealer"),
-      (p) => finish(p.finish).role === "sealer",
+      (p) => finishNamed(p.finish).role === "sealer",
     );
   if (role === "clear")
     return first(
       shelf,
       by("spray-clear"),
       by("water-polyurethane"),
-      (p) => finish(p.finish).role === "clear" && ["spray", "brush", "airbrush"].includes(finish(p.finish).by),
+      (p) =>
+        finishNamed(p.finish).role === "clear" && ["spray", "brush", "airbrush"].includes(finishNamed(p.finish).by),
     );
   const ofColour = c.filled[0] ? c.paintOf(c.filled[0].productId as string).finish.id : "";
   if (role === "white" || role === "backing") {
     const whites = shelf.filter((p) => !isClear(p) && colourFamily(p.colour) === "white");
     // Over a whole face the white goes on as the colour does; into a cut, by brush.
-    return c.job.route !== "E1"
+    return !byHand(c.route)
       ? first(
           whites,
           by(ofColour),
           by("spray-primer"),
-          (p) => finish(p.finish).by === "spray" && ofColour.startsWith("spray"),
+          (p) => finishNamed(p.finish).by === "spray" && ofColour.startsWith("spray"),
           ...(role === "backing" ? [() => true] : []),
         )
       : first(whites, by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
@@ -75,7 +77,7 @@ export function productFor(role: CoatRole, c: Context): Product | null {
 /** Shelf paints by how near they come to a colour, nearest first. @returns CIEDE2000 with each */
 export function nearest(products: Product[], colour: string): { product: Product; off: number }[] {
   return products
-    .filter((p) => !p.clear && finish(p.finish).role === "colour")
+    .filter((p) => !p.clear && finishNamed(p.finish).role === "colour")
     .map((product) => ({ product, off: difference(linear(product.colour), linear(colour)) }))
     .sort((a, b) => a.off - b.off);
 }

@@ -1,7 +1,7 @@
 import { spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { makePlan } from "../plan/plan";
-import { brokenWindows } from "../plan/place";
+import { brokenWindows } from "../plan/placed";
 import { shopProblem, startsOf } from "../plan/schedule";
 import { e1, swing, zone, SHELF, stocked } from "../testing/worlds";
 import { edgeBound } from "./bounds/edge";

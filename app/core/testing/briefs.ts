@@ -71,11 +71,7 @@ export function brief(n: number): World {
   const all = cells();
   const cell = all[n % all.length];
   const { route, substrate, beam, shape } = cell;
-  const finish = ["E1"].includes(route.id)
-    ? "c"
-    : route.fills.length
-      ? PREFIX[route.fills.find((f) => PREFIX[f]) as string]
-      : "e";
+  const finish = PREFIX[route.usual];
   const k = 1 + int(Math.min(6, route.maxColours));
   const picks = [...COLOURS].sort(() => r() - 0.5).slice(0, k);
   const watts = { co2: 40, blue: 10, um1: 20, uv: 5 }[beam];

@@ -1,7 +1,7 @@
 /** Small sound worlds for tests: a plain shop, one machine, a shelf with full cans, a job for each route. */
 import { randomOf } from "../schedule/random";
 import { defaultMachine, defaultProduct } from "../catalogue/starter";
-import { finish } from "../catalogue/finishes";
+import { finishNamed } from "../catalogue/finishes";
 import { Choices, Job, Order, Substrate, WrapUp, type Zone } from "../records/job";
 import { Can, type Product } from "../records/product";
 import { Climate, Hours, Shop } from "../records/shop";
@@ -14,7 +14,7 @@ export const stocked = (
   colour: string,
   more: Partial<Product> = {},
 ): Product => {
-  const ml = finish(finishId).by === "spray" ? 2000 : 500;
+  const ml = finishNamed(finishId).by === "spray" ? 2000 : 500;
   return {
     ...defaultProduct(id, name, finishId, colour),
     cans: [{ ...new Can(), id: `${id}.can1`, label: "Can 1", fullMl: ml, leftMl: ml }],

@@ -2,8 +2,8 @@
 import "reflect-metadata";
 import { IsArray, IsObject, IsOptional } from "class-validator";
 import { defaultMachine, defaultProduct, STARTER } from "../../core/catalogue/starter";
-import { finish, isFinish } from "../../core/catalogue/finishes";
-import { isSubstrate, substrate } from "../../core/catalogue/substrates";
+import { isFinish, finishNamed } from "../../core/catalogue/finishes";
+import { isSubstrate, substrateNamed } from "../../core/catalogue/substrates";
 import { weigh } from "../../core/catalogue/route-rules";
 import { route, ROUTES } from "../../core/catalogue/routes";
 import { against } from "../../core/catalogue/support";
@@ -94,13 +94,12 @@ function climateOf(raw: Record<string, unknown> | undefined): Climate {
 }
 
 /** The product a zone's finish and colour stand for, made on the spot. */
-function productOf(finishId: string | undefined, colour: string, made: Product[]): Product {
-  const id = finishId ?? "craft-acrylic";
+function productOf(id: string, colour: string, made: Product[]): Product {
   if (!isFinish(id)) throw new BadInput(`zones: “${id}” is not a finish.`);
   const pid = `${id}-${colour.slice(1)}`;
   const found = made.find((p) => p.id === pid);
   if (found) return found;
-  const p = defaultProduct(pid, `${finish(id).name} ${colour}`, id, colour);
+  const p = defaultProduct(pid, `${finishNamed(id).name} ${colour}`, id, colour);
   made.push(p);
   return p;
 }
@@ -173,7 +172,7 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
     throw new BadInput(`route: “${routeId}” is not one of ${ROUTE_IDS.join(", ")}.`);
   for (const z of b.zones ?? [])
     if (z.finish !== undefined && !isFinish(z.finish)) throw new BadInput(`zones: “${z.finish}” is not a finish.`);
-  const kind = substrate(b.substrate.id);
+  const kind = substrateNamed(b.substrate.id);
   const shape = kind.family === "glass" ? ("ball" as const) : ("flat" as const);
   const finishes = [...new Set((b.zones ?? []).flatMap((z) => z.finish ?? []))];
   const colours = new Set((b.zones ?? []).map((z) => z.colour ?? COLOUR_OF_FINISH)).size;
@@ -206,7 +205,7 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
   const machine = b.beam ? defaultMachine(b.beam.id, b.beam.watts) : null;
   const products: Product[] = STARTER.map((s) => defaultProduct(s.id, s.name, s.finish, s.colour));
   // What the route is filled with where the brief names no finish.
-  const usual = rt.fills[0] ?? (rt.id === "A1" ? "spray-enamel" : undefined);
+  const { usual } = rt;
   let job: Job = {
     ...new Job(),
     id: "job",

@@ -4,9 +4,9 @@
  */
 import { latestStart } from "../../plan/backward";
 import { figuresOf, type Figures } from "../figures";
-import { byBeam } from "../../process/kinds";
+import { byBeam, own } from "../../process/kinds";
 import type { Plan } from "../../plan/plan";
-import type { Placed } from "../../plan/place";
+import type { Placed } from "../../plan/placed";
 import type { Readiness } from "../../process/ready";
 import { simulate, waitAfter } from "../report";
 import { energy } from "../../models/laser/energy";
@@ -81,7 +81,7 @@ export function toBegin(plan: Plan): { pieces: number; chance: number; loss: num
 }
 
 /** White beneath and the colours themselves: what hiding is weighed by. */
-export const isPainting = (p: Placed): boolean => p.step.role === "white" || p.step.role === "colour";
+export const isPainting = (p: Placed): boolean => own(p.step, "role") === "white" || own(p.step, "role") === "colour";
 
 const found = (value: number | null | undefined, unit: Counted): Value | null =>
   value === null || value === undefined || !Number.isFinite(value) ? null : { value, in: unit };
@@ -114,7 +114,7 @@ const READ: Record<StepFigure, (plan: Plan, i: number) => Value | null> = {
     return found(at === null || start === null ? null : at - start, "minutes");
   },
   energy: (plan, i) => {
-    const [m, s] = [plan.context.machine, plan.placed[i].step.laser];
+    const [m, s] = [plan.context.machine, own(plan.placed[i].step, "laser")];
     return m && s && byBeam(plan.placed[i].step)
       ? found(energy(m.watts, s.power, s.speed, s.interval, s.passes), "J/mm²")
       : null;

@@ -5,11 +5,11 @@ import { dryingOf } from "../../process/film-times";
 import { airAtMoment, type Air } from "../../models/drying/climate";
 import { airOf } from "../../process/ready";
 import { latestStart } from "../../plan/backward";
-import { kappaOf } from "../../plan/builder";
+import { kappaOf } from "../../process/settings";
 import { gapBefore } from "../../plan/decides";
-import { hoursOf } from "../../plan/place";
+import { hoursOf } from "../../plan/placed";
 import { figuresOf } from "../figures";
-import { byBeam } from "../../process/kinds";
+import { byBeam, has, kindOf, own, type Step } from "../../process/kinds";
 import type { Plan } from "../../plan/plan";
 import { simulate, waitAfter, type ZoneLayers } from "../report";
 import { stateWords } from "../../process/words";
@@ -59,7 +59,7 @@ function minutes(plan: Plan, i: number, taught = true): Input[] {
     ];
   const laser = byBeam(p.step);
   const k = c.learned(p.step.kind);
-  const at = p.step.laser;
+  const at = own(p.step, "laser");
   return [
     {
       name: "Setting up",
@@ -89,8 +89,8 @@ function minutes(plan: Plan, i: number, taught = true): Input[] {
 function load(plan: Plan, i: number): Input[] {
   const s = plan.placed[i].step;
   const use = plan.uses[i];
-  if (!use || !plan.context.hasPaint(s.productId)) return [];
-  const paint = plan.context.paintOf(s.productId);
+  const paint = plan.context.paint(own(s, "productId"));
+  if (!use || !paint) return [];
   const n = { name: "Pieces", value: String(plan.context.job.quantity), from: "brief" };
   if (paint.powder && use.g !== null)
     return [
@@ -104,7 +104,11 @@ function load(plan: Plan, i: number): Input[] {
       n,
     ];
   return [
-    { name: "Film, dry", value: showUm(s.dryUm), from: s.edited.includes("dryUm") ? "by hand" : paint.coatUm.from },
+    {
+      name: "Film, dry",
+      value: showUm(own(s, "dryUm")),
+      from: s.edited.includes("dryUm") ? "by hand" : paint.coatUm.from,
+    },
     { name: "Film, wet", value: showUm(use.wetUm), from: "dry film ÷ volume solids" },
     { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
     { name: "Stays on the pieces", value: showMl(use.laidMl), from: "area × wet film" },
@@ -168,7 +172,7 @@ function drier(
       { name: "Counted from", value: showWhen(c.clock, w.from), from: "the melt before it" },
     ];
   const laid = plan.placed.find((x) => x.step.id === w.film);
-  const product = laid?.step.productId ?? null;
+  const product = own(laid?.step, "productId") ?? null;
   const paint = c.hasPaint(product) ? c.paintOf(product) : null;
   const key = w.state === "laser-safe" ? "laserSafe" : (w.state as "recoat");
   const time = paint?.times[key];
@@ -331,41 +335,37 @@ export function latestInputs(plan: Plan, i: number, at?: number): Input[] {
   ];
 }
 
+/** Where the interval of a setting came from: it may be typed, chosen for the job, or follow the spot. */
+function intervalFrom(plan: Plan, s: Step, from: string): string {
+  if (s.edited.includes("interval")) return "by hand";
+  if (plan.context.job.choices.intervalMm !== null) return "typed";
+  return from === "computed" ? "default: 0.6 of the spot" : from;
+}
+
 function laser(plan: Plan, i: number): Input[] {
   const m = plan.context.machine;
   const s = plan.placed[i].step;
-  if (!m || !s.laser) return [];
+  const set = own(s, "laser");
+  if (!m || !set) return [];
   const kappa = kappaOf(plan.context);
+  const e = energy(m.watts, set.power, set.speed, set.interval, set.passes);
+  const digs: Input = {
+    name: `${plan.context.substrate.name}, a J/mm² above ${DEPTH_THRESHOLD}`,
+    value: kappa === null ? "unknown" : `${kappa} mm`,
+    from: m.depthPerJ === null ? "default" : "measured here",
+  };
   return [
     {
       name: "Energy, all passes",
-      value: `${energy(m.watts, s.laser.power, s.laser.speed, s.laser.interval, s.laser.passes).toFixed(2)} J/mm²`,
+      value: `${e.toFixed(2)} J/mm²`,
       from: "passes × watts × power ÷ (speed × interval)",
     },
     { name: "Watts", value: `${m.watts} W`, from: "rated, Workshop" },
-    { name: "Power", value: showShare(s.laser.power), from: s.laser.from },
-    { name: "Speed", value: showSpeed(s.laser.speed), from: s.laser.from },
-    {
-      name: "Interval",
-      value: showInterval(s.laser.interval),
-      from: s.edited.includes("interval")
-        ? "by hand"
-        : plan.context.job.choices.intervalMm !== null
-          ? "typed"
-          : s.laser.from === "computed"
-            ? "default: 0.6 of the spot"
-            : s.laser.from,
-    },
+    { name: "Power", value: showShare(set.power), from: set.from },
+    { name: "Speed", value: showSpeed(set.speed), from: set.from },
+    { name: "Interval", value: showInterval(set.interval), from: intervalFrom(plan, s, set.from) },
     { name: "Spot", value: `${plan.context.spotMm} mm`, from: m.spotMm === null ? "default" : "measured here" },
-    ...(s.kind === "engrave"
-      ? [
-          {
-            name: `${plan.context.substrate.name}, a J/mm² above ${DEPTH_THRESHOLD}`,
-            value: kappa === null ? "unknown" : `${kappa} mm`,
-            from: m.depthPerJ === null ? "default" : "measured here",
-          },
-        ]
-      : []),
+    ...(kindOf(s.kind).beam === "body" ? [digs] : []),
   ];
 }
 
@@ -387,19 +387,11 @@ function level(plan: Plan, i: number): Input[] {
         { name: "Needed", value: `${d.needMm.toFixed(2)} mm`, from: "computed" },
       ]
     : [];
-  if (step.kind === "engrave")
-    return [
-      {
-        name: "Cut",
-        value: `${step.depthMm === null ? "unknown" : two(step.depthMm)} mm`,
-        from: step.edited.includes("depthMm")
-          ? "by hand"
-          : c.job.choices.depthMm !== null
-            ? "typed"
-            : "default, or what is needed",
-      },
-      ...rows,
-    ];
+  if (has(step, "depthMm")) {
+    const chosen = c.job.choices.depthMm !== null ? "typed" : "default, or what is needed";
+    const cut = step.depthMm === null ? "unknown" : two(step.depthMm);
+    return [{ name: "Cut", value: `${cut} mm`, from: step.edited.includes("depthMm") ? "by hand" : chosen }, ...rows];
+  }
   return [
     ...belowFace(plan.placed[i]).map((b) => ({
       name: c.job.zones.find((x) => x.id === b.zone)?.name ?? b.zone,
@@ -413,9 +405,12 @@ function level(plan: Plan, i: number): Input[] {
 /** How deep the cut is, or how far the fill stands below the face, in words; null where nothing is cut. */
 export function levelWords(plan: Plan, i: number): string | null {
   const { step } = plan.placed[i];
-  if (step.kind === "engrave")
-    return `${step.depthMm === null ? "unknown" : two(step.depthMm)} mm cut${plan.depth ? `; ${plan.depth.needMm.toFixed(2)} mm needed` : ""}`;
-  const below = ["coat", "sand-back"].includes(step.kind) ? belowFace(plan.placed[i]).map((b) => b.um / 1000) : [];
+  if (has(step, "depthMm")) {
+    const needed = plan.depth ? `; ${plan.depth.needMm.toFixed(2)} mm needed` : "";
+    return `${step.depthMm === null ? "unknown" : two(step.depthMm)} mm cut${needed}`;
+  }
+  const told = step.kind === "coat" || kindOf(step.kind).sands === "face";
+  const below = told ? belowFace(plan.placed[i]).map((b) => b.um / 1000) : [];
   if (!below.length) return null;
   const [lo, hi] = [Math.min(...below), Math.max(...below)];
   return hi - lo < 0.005 ? `fill ${beside(hi)} the face` : `fill ${beside(lo)} to ${beside(hi)} the face`;
@@ -446,7 +441,7 @@ export function layerInputs(plan: Plan, l: ZoneLayers["layers"][number]): Input[
   return [
     {
       name: "As laid, dry",
-      value: showUm(step?.dryUm ?? null),
+      value: showUm(own(step, "dryUm") ?? null),
       from: step?.edited.includes("dryUm") ? "by hand" : paint.coatUm.from,
     },
     {
@@ -461,7 +456,7 @@ export function layerInputs(plan: Plan, l: ZoneLayers["layers"][number]): Input[
 
 function amount(plan: Plan, product: string): Input[] {
   const a = plan.amounts.find((x) => x.product === product);
-  const mine = plan.placed.filter((p) => p.step.productId === product);
+  const mine = plan.placed.filter((p) => own(p.step, "productId") === product);
   if (!a) return [];
   const paint = plan.context.paintOf(product);
   return [

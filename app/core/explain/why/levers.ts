@@ -9,8 +9,7 @@
 import type { From } from "../../catalogue/properties";
 import { GROUND } from "../../piece/state";
 import type { Plan } from "../../plan/plan";
-import type { Step } from "../../process/step";
-import { byBeam, kindOf } from "../../process/kinds";
+import { byBeam, kindOf, own, type KindId, type Step } from "../../process/kinds";
 import { waitAfter } from "../report";
 import type { PlanEdit } from "../../records/job";
 import type { Machine } from "../../records/machine";
@@ -147,13 +146,13 @@ function draught(plan: Plan): Lever[] {
 const inAir = (plan: Plan): Lever[] => [temperature(plan), humidity(plan), ...draught(plan)];
 
 /** Films of one product as thick as they are laid: the coats named, kept in number. */
-function film(plan: Plan, product: string, steps: Step[]): Lever[] {
-  const laid = steps.filter((s) => s.productId === product && s.dryUm !== null);
+function film(plan: Plan, product: string | null, steps: Step[]): Lever[] {
+  const laid = steps.filter((s) => own(s, "productId") === product && own(s, "dryUm") !== null);
   if (!laid.length || !plan.context.hasPaint(product)) return [];
   const paint = plan.context.paintOf(product);
   const hand = laid.some((s) => s.edited.includes("dryUm"));
   const from: Origin = hand ? "by hand" : paint.coatUm.from;
-  const um = laid[0].dryUm as number;
+  const um = own(laid[0], "dryUm") as number;
   return [
     {
       id: `film.${product}`,
@@ -161,13 +160,13 @@ function film(plan: Plan, product: string, steps: Step[]): Lever[] {
       from,
       place: laid.length === 1 ? { at: "step", step: laid[0].id } : { at: "shelf", product },
       turns: [1 - BAND[from], 1 + BAND[from]].map((k) => ({
-        say: laid.every((s) => s.dryUm === um)
+        say: laid.every((s) => own(s, "dryUm") === um)
           ? `${showUm(um * k)} dry`
           : `${Math.round(Math.abs(k - 1) * 100)} % ${k < 1 ? "thinner" : "thicker"}`,
         world: () =>
           set(
             plan.context.world,
-            laid.map((s) => [s.id, "dryUm", (s.dryUm as number) * k]),
+            laid.map((s) => [s.id, "dryUm", (own(s, "dryUm") as number) * k]),
           ),
       })),
     },
@@ -206,9 +205,9 @@ function drying(plan: Plan, product: string | null): Lever[] {
   ];
 }
 
-function solids(plan: Plan, product: string): Lever[] {
-  const f = plan.context.hasPaint(product) ? plan.context.paintOf(product).solids : null;
-  return f?.value == null
+function solids(plan: Plan, product: string | null): Lever[] {
+  const f = plan.context.paint(product)?.solids;
+  return f?.value == null || product === null
     ? []
     : [
         {
@@ -223,9 +222,9 @@ function solids(plan: Plan, product: string): Lever[] {
       ];
 }
 
-function powderOf(plan: Plan, product: string): Lever[] {
-  const p = plan.context.hasPaint(product) ? plan.context.paintOf(product).powder : null;
-  if (!p) return [];
+function powderOf(plan: Plan, product: string | null): Lever[] {
+  const p = plan.context.paint(product)?.powder;
+  if (!p || product === null) return [];
   const one = (id: "packing" | "density", name: string, words: (x: number) => string, hi: number): Lever[] => {
     const f = p[id];
     return f.value === null
@@ -249,7 +248,7 @@ function powderOf(plan: Plan, product: string): Lever[] {
 }
 
 /** How fast hands are, in all kinds of work named; what the log has taught is the middle of it. */
-function hands(plan: Plan, kinds: string[]): Lever[] {
+function hands(plan: Plan, kinds: KindId[]): Lever[] {
   const { shop } = plan.context.world;
   const mine = [...new Set(kinds)];
   if (!mine.length) return [];
@@ -260,7 +259,7 @@ function hands(plan: Plan, kinds: string[]): Lever[] {
     shop: {
       ...shop,
       learned: [
-        ...shop.learned.filter((l) => !mine.includes(l.kind)),
+        ...shop.learned.filter((l) => !mine.some((k) => k === l.kind)),
         ...mine.map((kind) => ({ kind, factor: plan.context.learned(kind) * k, n: 1 })),
       ],
     },
@@ -268,7 +267,7 @@ function hands(plan: Plan, kinds: string[]): Lever[] {
   return [
     {
       id: "hands",
-      name: mine.every((k) => kindOf(k).laser) ? "The machine’s own pace" : "Minutes of work",
+      name: mine.every((k) => kindOf(k).attended) ? "The machine’s own pace" : "Minutes of work",
       from: learned ? "measured here" : "default",
       place: { at: "workshop" },
       turns: [1 - share, 1 + share].map((k) => ({
@@ -324,7 +323,7 @@ function hours(plan: Plan): Lever {
 
 /** One setting of a burn, all others held. */
 function setting(plan: Plan, s: Step): Lever[] {
-  const laser = s.laser;
+  const laser = own(s, "laser");
   if (!laser || !byBeam(s)) return [];
   const from: Origin = laser.from === "computed" ? "computed" : laser.from === "test plate" ? "measured here" : "typed";
   // Power stops at full power: what was computed at the machine's reach can't be had higher.
@@ -359,7 +358,7 @@ function setting(plan: Plan, s: Step): Lever[] {
 /** The machine itself; the step's setting stays what it is. */
 function machine(plan: Plan, s: Step): Lever[] {
   const m = plan.context.machine;
-  const l = s.laser;
+  const l = own(s, "laser");
   if (!m || !l || !byBeam(s)) return [];
   const held = (w: World): World =>
     set(w, [
@@ -462,7 +461,7 @@ function field(
   name: string,
   words: (x: number) => string,
 ): Lever[] {
-  const v = s?.[key] ?? null;
+  const v = own(s, key);
   if (!s || v === null || !(v > 0)) return [];
   const from: Origin = s.edited.includes(key) ? "by hand" : "default";
   return [
@@ -480,7 +479,7 @@ const depth = (plan: Plan, s: Step | undefined): Lever[] =>
 const sanding = (plan: Plan, s: Step | undefined): Lever[] => field(plan, s, "sandUm", "Sanded off", showUm);
 /** A film dried in a room of its own. */
 function room(plan: Plan, s: Step | undefined): Lever[] {
-  if (!s || s.roomC === null) return [];
+  if (!s || own(s, "roomC") === null) return [];
   const { units } = plan.context.world.shop;
   return [
     {
@@ -489,8 +488,8 @@ function room(plan: Plan, s: Step | undefined): Lever[] {
       from: "by hand",
       place: { at: "step", step: s.id },
       turns: [-1, 1].map((k) => ({
-        say: showTemp((s.roomC as number) + k * AIR_BAND.measured.c, units),
-        world: () => set(plan.context.world, [[s.id, "roomC", (s.roomC as number) + k * AIR_BAND.measured.c]]),
+        say: showTemp((own(s, "roomC") as number) + k * AIR_BAND.measured.c, units),
+        world: () => set(plan.context.world, [[s.id, "roomC", (own(s, "roomC") as number) + k * AIR_BAND.measured.c]]),
       })),
     },
   ];
@@ -570,7 +569,7 @@ function stretch(plan: Plan, from: number, to: number): Lever[] {
   const waits = new Map<string, number>();
   plan.placed.slice(Math.max(0, from - 1), to).forEach((_p, k) => {
     const w = waitAfter(plan, Math.max(0, from - 1) + k);
-    const product = w?.film ? plan.placed.find((p) => p.step.id === w.film)?.step.productId : null;
+    const product = w?.film ? own(plan.placed.find((p) => p.step.id === w.film)?.step, "productId") : null;
     if (w?.min && product) waits.set(product, (waits.get(product) ?? 0) + w.min);
   });
   const longest = [...waits]
@@ -608,14 +607,14 @@ function drier(plan: Plan, state: string | undefined, filmStep: string | null): 
       ),
     ),
   ]
-    .filter((id) => id !== s?.productId)
+    .filter((id) => id !== own(s, "productId"))
     .slice(0, BENEATH_TRIED);
   return [
     ...inAir(plan),
     ...room(plan, s),
-    ...(s?.productId
-      ? [...film(plan, s.productId, [s]), ...drying(plan, s.productId), ...beneath.flatMap((id) => drying(plan, id))]
-      : []),
+    ...(s ? film(plan, own(s, "productId"), [s]) : []),
+    ...drying(plan, own(s, "productId")),
+    ...(own(s, "productId") ? beneath.flatMap((id) => drying(plan, id)) : []),
     ...(state === "cold" ? [thickness(plan)] : []),
   ];
 }
@@ -623,8 +622,8 @@ function drier(plan: Plan, state: string | undefined, filmStep: string | null): 
 /** The levers that may move a figure; those that turn out to move nothing are dropped by whoever tries them. */
 export function leversOf(plan: Plan, f: FigureRef): Lever[] {
   const steps = plan.placed.map((p) => p.step);
-  const cut = steps.find((s) => s.kind === "engrave");
-  const sand = steps.find((s) => s.kind === "sand-back");
+  const cut = steps.find((s) => kindOf(s.kind).beam === "body");
+  const sand = steps.find((s) => kindOf(s.kind).sands === "face");
   const lays = (ids: (string | null)[], upTo = steps.length): Lever[] =>
     [...new Set(ids)].flatMap((id) => (id ? film(plan, id, steps.slice(0, upTo)) : []));
   if (f.of === "ready" || f.of === "margin") return stretch(plan, 0, steps.length - 1);
@@ -644,7 +643,9 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
       ),
       pieces(plan),
       ...beams.flatMap((p) => setting(plan, p.step)),
-      ...hiders(plan, [...new Set(mine.flatMap((p) => (isPainting(p) && p.step.productId ? [p.step.productId] : [])))]),
+      ...hiders(plan, [
+        ...new Set(mine.flatMap((p) => (isPainting(p) ? [own(p.step, "productId") ?? []].flat() : []))),
+      ]),
     ];
   }
   if (f.of === "coats") return [...hiders(plan, [f.product]), tolerance(plan)];
@@ -662,7 +663,7 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
   if (i < 0) return [];
   const p = plan.placed[i];
   const s = p.step;
-  const burnt = steps.slice(0, i + 1).filter((x) => x.kind === "reveal");
+  const burnt = steps.slice(0, i + 1).filter((x) => kindOf(x.kind).beam === "film");
   switch (f.of) {
     case "modelled":
       return s.minutes !== null ? [] : [pieces(plan), ...setting(plan, s), ...machine(plan, s), ...diameter(plan)];
@@ -672,9 +673,9 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
         : [...hands(plan, [s.kind]), pieces(plan), ...setting(plan, s), ...machine(plan, s), ...diameter(plan)];
     case "load":
       return [
-        ...(s.productId
-          ? [...film(plan, s.productId, [s]), ...solids(plan, s.productId), ...powderOf(plan, s.productId)]
-          : []),
+        ...film(plan, own(s, "productId"), [s]),
+        ...solids(plan, own(s, "productId")),
+        ...powderOf(plan, own(s, "productId")),
         ...(cut && i > steps.indexOf(cut) ? depth(plan, cut) : []),
         pieces(plan),
         ...diameter(plan),
@@ -698,14 +699,14 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
     case "level":
       return [
         ...depth(plan, cut),
-        ...(s.kind === "engrave"
+        ...(kindOf(s.kind).beam === "body"
           ? []
           : [
               ...lays(
                 steps
                   .slice(0, i + 1)
-                  .filter((x) => x.role !== null && x.zones.some((z) => z !== GROUND))
-                  .map((x) => x.productId),
+                  .filter((x) => own(x, "role") !== null && x.zones.some((z) => z !== GROUND))
+                  .map((x) => own(x, "productId")),
                 i + 1,
               ),
               ...sanding(plan, sand && steps.indexOf(sand) <= i ? sand : undefined),
@@ -714,7 +715,8 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
     case "layer": {
       const laid = steps.find((x) => x.id === f.film);
       return [
-        ...(laid?.productId ? [...film(plan, laid.productId, [laid]), ...powderOf(plan, laid.productId)] : []),
+        ...(laid ? film(plan, own(laid, "productId"), [laid]) : []),
+        ...powderOf(plan, own(laid, "productId")),
         ...depth(plan, cut),
         ...sanding(plan, sand && steps.indexOf(sand) <= i ? sand : undefined),
         ...burnt.flatMap((x) => [...setting(plan, x), ...machine(plan, x)]),
@@ -725,14 +727,14 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
         case "window":
           return [
             ...lays(
-              steps.slice(0, i).map((x) => x.productId),
+              steps.slice(0, i).map((x) => own(x, "productId")),
               i,
             ),
             ...setting(plan, s).filter((l) => !l.id.startsWith("power")),
             ...machine(plan, s),
           ];
         case "powder":
-          return [...depth(plan, cut), ...(s.productId ? powderOf(plan, s.productId) : [])];
+          return [...depth(plan, cut), ...powderOf(plan, own(s, "productId"))];
         case "heat":
           return [thickness(plan), temperature(plan)];
         case "depth":
@@ -741,8 +743,8 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
             ...lays(
               steps
                 .slice(0, i + 1)
-                .filter((x) => x.role !== null)
-                .map((x) => x.productId),
+                .filter((x) => own(x, "role") !== null)
+                .map((x) => own(x, "productId")),
               i + 1,
             ),
             ...sanding(plan, sand && steps.indexOf(sand) <= i ? sand : undefined),

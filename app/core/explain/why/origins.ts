@@ -1,5 +1,5 @@
 /** Where the figures of a plan come from, a line an input: what paper carries, since paper can't be opened. */
-import { kappaOf } from "../../plan/builder";
+import { kappaOf } from "../../process/settings";
 import type { Plan } from "../../plan/plan";
 import type { Can } from "../../records/product";
 import { stateWords } from "../../process/words";

@@ -1,4 +1,5 @@
 /** What a figure is called on its panel. */
+import { own } from "../../process/kinds";
 import type { Plan } from "../../plan/plan";
 import { indexOf, type FigureRef, type StepFigure } from "./figure";
 
@@ -27,7 +28,8 @@ export function titleOf(plan: Plan, f: FigureRef): string {
   if (f.of === "coats") return `Coats of ${product(f.product)}, ${f.over === "ground" ? "straight on" : "over white"}`;
   if (f.of === "amount") return `Paint: ${product(f.product)}`;
   const p = plan.placed[indexOf(plan, f.step)];
-  if (f.of === "layer") return `Thickness of ${product(plan.placed.find((x) => x.step.id === f.film)?.step.productId)}`;
+  if (f.of === "layer")
+    return `Thickness of ${product(own(plan.placed.find((x) => x.step.id === f.film)?.step, "productId"))}`;
   if (f.of === "panel") return `What moves it most, ${p?.step.title ?? f.step}`;
   return NAMES[f.of](p?.step.title ?? f.step);
 }

@@ -1,7 +1,8 @@
 /** Figures by name, their inputs, and what moves them: against figures worked out by hand and plans made from changed worlds. */
+import { own } from "../../process/kinds";
 import { brief } from "../../testing/briefs";
 import { residualMm } from "../../models/depth/depth";
-import { kappaOf } from "../../plan/builder";
+import { kappaOf } from "../../process/settings";
 import { makePlan, type Plan } from "../../plan/plan";
 import { waitAfter } from "../report";
 import { LogEntry } from "../../records/log";
@@ -122,8 +123,8 @@ describe("the models move figures the way they must", () => {
       return (
         w?.for === "recoat" &&
         (w.min ?? 0) > 30 &&
-        p.context.hasPaint(film?.step.productId ?? null) &&
-        p.context.paintOf(film!.step.productId!).base === "water"
+        p.context.hasPaint(own(film?.step, "productId") ?? null) &&
+        p.context.paintOf(own(film!.step, "productId")!).base === "water"
       );
     });
     const f: FigureRef = { of: "wait", step };
@@ -180,7 +181,7 @@ describe("the models move figures the way they must", () => {
     expect(all.speed[0]).toBeCloseTo(1 / 0.75, 6);
     expect(all.interval[1]).toBeCloseTo(1 / 1.25, 6);
     expect(all.power[0]).toBeCloseTo(0.75, 6);
-    const n = plan.placed[i].step.laser!.passes;
+    const n = own(plan.placed[i].step, "laser")!.passes;
     expect(all.passes[0]).toBeCloseTo((n + 1) / n, 6);
     // rated watts are a data sheet's: the setting stays, the energy follows
     expect(all.watts[1]).toBeCloseTo(1 + BAND["data sheet"], 6);
@@ -200,7 +201,7 @@ describe("the models move figures the way they must", () => {
         p.placed[k].step.kind === "coat" && p.placed[k].step.dryUm !== null && p.placed[k].step.zones.length > 0,
     );
     const f: FigureRef = { of: "layer", step, zone: plan.placed[i].step.zones[0], film: step };
-    expect(read(plan, f)!.value).toBeCloseTo(plan.placed[i].step.dryUm!, 3);
+    expect(read(plan, f)!.value).toBeCloseTo(own(plan.placed[i].step, "dryUm")!, 3);
     const m = move(plan, f, "film.");
     expect(m.ends[1].value! / read(plan, f)!.value).toBeCloseTo(1 + BAND[m.from as "default"], 3);
   });
@@ -271,7 +272,7 @@ describe("what is known is not varied", () => {
   });
   test("what was measured here is varied less than a default", () => {
     const { plan, step, i } = find((p, k) => p.placed[k].step.kind === "coat" && p.uses[k]?.ml != null);
-    const id = plan.placed[i].step.productId!;
+    const id = own(plan.placed[i].step, "productId")!;
     const w = plan.context.world;
     const measured = makePlan(
       { ...w, products: w.products.map((p) => (p.id === id ? { ...p, origin: "measured here", solids: 0.4 } : p)) },
@@ -330,7 +331,7 @@ test("levels in words: cut, filled below the face, or nothing", () => {
   const { plan, i } = find((p, k) => p.placed[k].step.kind === "engrave" && p.placed[k].step.depthMm !== null);
   expect(levelWords(plan, i)).toMatch(/^[\d.]+ mm cut/);
   expect(read(plan, { of: "level", step: plan.placed[i].step.id })).toEqual({
-    value: plan.placed[i].step.depthMm,
+    value: own(plan.placed[i].step, "depthMm"),
     in: "mm",
   });
   expect(levelWords(plan, 0)).toBeNull();

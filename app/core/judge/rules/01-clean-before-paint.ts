@@ -1,7 +1,7 @@
 /** Rule 1: clean after scuffing and before the first film; nobody touches the face after. */
 import type { Rule } from "../snag";
-import { firstIndex, idBefore, isCoat } from "../ask";
-import { restoreOrAdd } from "../fixes";
+import { does, firstIndex, idBefore, isCoat } from "../ask";
+import { addStep, restoreOrAdd } from "../fixes";
 
 export const rule1: Rule = {
   id: 1,
@@ -10,7 +10,7 @@ export const rule1: Rule = {
   find: (f) => {
     const i = firstIndex(f, isCoat);
     if (i < 0 || f.placed[i].before.clean) return [];
-    const scuffed = f.placed.slice(0, i).reduce((k, p, n) => (p.step.kind === "scuff" ? n : k), -1);
+    const scuffed = f.placed.slice(0, i).reduce((k, p, n) => (does(p).sands === "metal" ? n : k), -1);
     const kind = f.context.substrate.family === "wood" ? "dust" : "degrease";
     return [
       {
@@ -23,7 +23,7 @@ export const rule1: Rule = {
             "clean",
             `Put “${kind === "dust" ? "Blow and wipe off dust" : "Degrease the face"}” before it`,
             (e) => e.step.startsWith(kind) && scuffed < 0,
-            () => [{ op: "add", step: `${kind}.before-paint`, after: idBefore(f, i), field: kind }],
+            () => [addStep(kind, `${kind}.before-paint`, idBefore(f, i))],
           ),
         ],
       },

@@ -1,8 +1,9 @@
 /** Rule 2: routes D and E seal the cut after engraving, before liquid colour; never only before. */
+import { own } from "../../process/kinds";
 import { zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
-import { firstIndex, idBefore, isCoat, kindIndex } from "../ask";
-import { restoreOrAdd } from "../fixes";
+import { cutIndex, firstIndex, idBefore, isCoat } from "../ask";
+import { addStep, restoreOrAdd } from "../fixes";
 import { productFor } from "../../process/pick";
 
 export const rule2: Rule = {
@@ -10,12 +11,12 @@ export const rule2: Rule = {
   severity: "risk",
   title: "Seal the cut after engraving",
   find: (f) => {
-    if (f.context.substrate.family !== "wood" || kindIndex(f, "engrave") < 0) return [];
+    if (f.context.substrate.family !== "wood" || cutIndex(f) < 0) return [];
     const i = firstIndex(
       f,
       (p) =>
         isCoat(p) &&
-        (p.step.role === "white" || p.step.role === "colour") &&
+        (own(p.step, "role") === "white" || own(p.step, "role") === "colour") &&
         p.step.zones.some(
           (z) =>
             z !== "ground" &&
@@ -27,7 +28,7 @@ export const rule2: Rule = {
     );
     if (i < 0) return [];
     const p = f.placed[i];
-    const before = f.placed.slice(0, kindIndex(f, "engrave")).filter((x) => x.step.role === "seal").length;
+    const before = f.placed.slice(0, cutIndex(f)).filter((x) => own(x.step, "role") === "seal").length;
     const sealer = productFor("seal", f.context);
     return [
       {
@@ -45,13 +46,7 @@ export const rule2: Rule = {
                 const step = `coat.seal.after${n}`;
                 const set = (field: string, value: string) => ({ op: "set" as const, step, field, value });
                 return [
-                  {
-                    op: "add" as const,
-                    step,
-                    after: n === 1 ? idBefore(f, i) : "coat.seal.after1",
-                    field: "coat",
-                    value: sealer?.id ?? null,
-                  },
+                  addStep("coat", step, n === 1 ? idBefore(f, i) : "coat.seal.after1", sealer?.id ?? null),
                   set("role", "seal"),
                   set("zones", f.context.allZones.join(",")),
                 ];

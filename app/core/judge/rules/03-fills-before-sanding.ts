@@ -1,7 +1,8 @@
 /** Rule 3: all fills of a mask before it is lifted, and all fills before sanding back. */
+import { own } from "../../process/kinds";
 import { GROUND, zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
-import { idBefore, isCoat, kindIndex, lastIndex } from "../ask";
+import { does, idBefore, isCoat, lastIndex, sandIndex } from "../ask";
 import { editFix } from "../fixes";
 
 export const rule3: Rule = {
@@ -9,15 +10,15 @@ export const rule3: Rule = {
   severity: "stop",
   title: "All fills before lifting and sanding",
   find: (f) => {
-    const lifted = lastIndex(f, (p) => p.step.kind === "mask-lift" && zoneOf(p.before, GROUND).mask !== undefined);
+    const lifted = lastIndex(f, (p) => does(p).lifts === "mask" && zoneOf(p.before, GROUND).mask !== undefined);
     const after =
       lifted < 0 || f.context.route?.side === "back"
         ? []
         : f.placed.filter(
             (p, i) =>
               i > lifted &&
-              (isCoat(p) || p.step.kind === "powder-fill") &&
-              (p.step.role === "white" || p.step.role === "colour"),
+              (isCoat(p) || does(p).lays === "powder") &&
+              (own(p.step, "role") === "white" || own(p.step, "role") === "colour"),
           );
     if (after.length)
       return [
@@ -33,11 +34,14 @@ export const rule3: Rule = {
           ],
         },
       ];
-    const sand = kindIndex(f, "sand-back");
-    const last = lastIndex(f, (p) => isCoat(p) && (p.step.role === "white" || p.step.role === "colour"));
+    const sand = sandIndex(f);
+    const last = lastIndex(
+      f,
+      (p) => isCoat(p) && (own(p.step, "role") === "white" || own(p.step, "role") === "colour"),
+    );
     if (sand < 0 || last < sand) return [];
     const late = f.placed.filter(
-      (p, i) => i > sand && isCoat(p) && (p.step.role === "white" || p.step.role === "colour"),
+      (p, i) => i > sand && isCoat(p) && (own(p.step, "role") === "white" || own(p.step, "role") === "colour"),
     );
     return [
       {

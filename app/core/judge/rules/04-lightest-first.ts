@@ -1,9 +1,10 @@
 /** Rule 4: lightest first under a dark top. */
+import { own } from "../../process/kinds";
 import { lab, linear } from "../../models/film/colour";
 import { GROUND, zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
-import { isCoat, kindIndex, lastIndex, round } from "../ask";
-import { choiceFix, editFix } from "../fixes";
+import { uncoverIndex, isCoat, lastIndex, round } from "../ask";
+import { editFix, choiceFix } from "../fixes";
 
 const lightness = (hex: string): number => lab(linear(hex))[0];
 
@@ -12,7 +13,7 @@ export const rule4: Rule = {
   severity: "risk",
   title: "Lightest film first",
   find: (f) => {
-    const at = kindIndex(f, "reveal");
+    const at = uncoverIndex(f);
     if (at < 0) return [];
     const c = f.context;
     const films = zoneOf(f.placed[at].before, GROUND).films.filter((x) => !c.paintOf(x.productId).clear);
@@ -28,8 +29,10 @@ export const rule4: Rule = {
     const darker = c.world.products
       .filter((p) => !c.paintOf(p.id).clear && lightness(p.colour) < lightness(lower.colour) - 10)
       .sort((a, b) => lightness(a.colour) - lightness(b.colour))[0];
-    const tops = f.placed.filter((p) => isCoat(p) && p.step.productId === lower.id && p.step.role === "top");
-    const behind = lastIndex(f, (p) => isCoat(p) && p.step.productId === upper.id && f.placed.indexOf(p) < at);
+    const tops = f.placed.filter(
+      (p) => isCoat(p) && own(p.step, "productId") === lower.id && own(p.step, "role") === "top",
+    );
+    const behind = lastIndex(f, (p) => isCoat(p) && own(p.step, "productId") === upper.id && f.placed.indexOf(p) < at);
     return [
       {
         step: films[wrong].step,

@@ -1,8 +1,9 @@
 /** Rule 5: what is in front is painted first. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { difference, linear } from "../../models/film/colour";
 import { seenThrough, zoneOf } from "../../piece/state";
-import { finalPiece, isCoat, kindIndex, lastIndex, round } from "../ask";
+import { does, finalPiece, firstIndex, isCoat, lastIndex, round } from "../ask";
 import { editFix, jobFix } from "../fixes";
 export const rule5: Rule = {
   id: 5,
@@ -12,8 +13,8 @@ export const rule5: Rule = {
     const c = f.context;
     const end = finalPiece(f);
     if (c.route?.side !== "back" || !end) return [];
-    const peel = kindIndex(f, "peel-film");
-    const last = lastIndex(f, (p) => isCoat(p) || p.step.laser !== null);
+    const peel = firstIndex(f, (p) => does(p).lifts === "face-film");
+    const last = lastIndex(f, (p) => isCoat(p) || own(p.step, "laser") !== null);
     if (peel >= 0 && peel < last)
       return [
         {

@@ -1,16 +1,17 @@
 /** Rule 6: cut out last. */
 import type { Rule } from "../snag";
-import { kindIndex, lastIndex } from "../ask";
+import { does, firstIndex, lastIndex } from "../ask";
 import { editFix } from "../fixes";
 export const rule6: Rule = {
   id: 6,
   severity: "risk",
   title: "Cut out last",
   find: (f) => {
-    const cut = kindIndex(f, "cut-out");
-    const last = lastIndex(f, (p) =>
-      ["coat", "mask-lay", "mask-lift", "score-mask", "engrave", "reveal", "cover"].includes(p.step.kind),
-    );
+    const cut = firstIndex(f, (p) => does(p).beam === "outline");
+    const last = lastIndex(f, (p) => {
+      const { lays, lifts, beam } = does(p);
+      return lays !== undefined || lifts === "mask" || (beam !== undefined && beam !== "trial" && beam !== "outline");
+    });
     if (cut < 0 || last < cut) return [];
     return [
       {

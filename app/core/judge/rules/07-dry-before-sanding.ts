@@ -1,7 +1,7 @@
 /** Rule 7: dry right through before sanding. */
 import type { Rule } from "../snag";
 import { showMinutes } from "../../units/show";
-import { idBefore } from "../ask";
+import { does, idBefore } from "../ask";
 import { setFix } from "../fixes";
 
 export const rule7: Rule = {
@@ -10,7 +10,7 @@ export const rule7: Rule = {
   title: "Dry right through before sanding",
   find: (f) =>
     f.placed.flatMap((p, i) => {
-      if (p.step.kind !== "sand-back" || p.start === null) return [];
+      if (does(p).sands !== "face" || p.start === null) return [];
       const need = p.needs.find((n) => n.state === "sandable");
       if (!need || need.opens === null || p.start >= need.opens || p.actual?.early === "touch") return [];
       return [

@@ -1,8 +1,9 @@
 /** Rule 8: the other colours are covered. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { zoneOf } from "../../piece/state";
 import { idBefore, isCoat } from "../ask";
-import { restoreOrAdd } from "../fixes";
+import { addStep, restoreOrAdd } from "../fixes";
 export const rule8: Rule = {
   id: 8,
   severity: "risk",
@@ -14,12 +15,12 @@ export const rule8: Rule = {
     return f.placed.flatMap((p, i) => {
       if (
         !isCoat(p) ||
-        p.step.role !== "colour" ||
-        !["spray", "airbrush"].includes(c.paintOf(p.step.productId!).finish.by)
+        own(p.step, "role") !== "colour" ||
+        !["spray", "airbrush"].includes(c.paintOf(own(p.step, "productId")!).finish.by)
       )
         return [];
       const bare = c.filled.filter(
-        (z) => z.productId !== p.step.productId && !p.step.zones.includes(z.id) && !zoneOf(p.before, z.id).mask,
+        (z) => z.productId !== own(p.step, "productId") && !p.step.zones.includes(z.id) && !zoneOf(p.before, z.id).mask,
       );
       if (!bare.length) return [];
       const step = `cover.${p.step.id}`;
@@ -35,9 +36,9 @@ export const rule8: Rule = {
               "Cover the others first",
               (e) => e.step.startsWith("cover"),
               () => [
-                { op: "add", step, after: idBefore(f, i), field: "cover" },
+                addStep("cover", step, idBefore(f, i)),
                 { op: "set", step, field: "zones", value: bare.map((z) => z.id).join(",") },
-                { op: "add", step: `lift.${p.step.id}`, after: p.step.id, field: "mask-lift" },
+                addStep("mask-lift", `lift.${p.step.id}`, p.step.id),
                 { op: "set", step: `lift.${p.step.id}`, field: "zones", value: bare.map((z) => z.id).join(",") },
               ],
             ),

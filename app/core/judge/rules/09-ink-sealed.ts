@@ -1,8 +1,8 @@
 /** Rule 9: ink is sealed before anything wet. */
 import type { Rule } from "../snag";
 import { zoneOf } from "../../piece/state";
-import { idBefore, isCoat } from "../ask";
-import { editFix } from "../fixes";
+import { does, idBefore, isCoat } from "../ask";
+import { addStep, editFix } from "../fixes";
 import { productFor } from "../../process/pick";
 export const rule9: Rule = {
   id: 9,
@@ -12,7 +12,7 @@ export const rule9: Rule = {
     const c = f.context;
     const clear = c.world.products.find((x) => c.paintOf(x.id).finish.id === "spray-clear") ?? productFor("clear", c);
     return f.placed.flatMap((p, i) => {
-      const wet = p.step.kind === "wash" || (isCoat(p) && c.paintOf(p.step.productId!).base === "water");
+      const wet = does(p).wets === "rinse" || (isCoat(p) && c.paintOf(p.step.productId).base === "water");
       if (!wet) return [];
       const zone = c.filled.find((z) => {
         const films = zoneOf(p.before, z.id).films.filter((x) => x.left > 0);
@@ -31,7 +31,7 @@ export const rule9: Rule = {
             ...(clear
               ? [
                   editFix("seal", `Two dry mists of ${clear.name} first`, () => [
-                    { op: "add" as const, step, after: idBefore(f, i), field: "coat", value: clear.id },
+                    addStep("coat", step, idBefore(f, i), clear.id),
                     { op: "set" as const, step, field: "role", value: "clear" },
                     { op: "set" as const, step, field: "zones", value: c.allZones.join(",") },
                   ]),

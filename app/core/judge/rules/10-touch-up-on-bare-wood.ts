@@ -1,22 +1,27 @@
 /** Rule 10: no touch-up on sanded bare wood without a barrier. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { productFor } from "../../process/pick";
-import { idBefore, isCoat, kindIndex } from "../ask";
-import { editFix } from "../fixes";
+import { idBefore, isCoat, sandIndex } from "../ask";
+import { addStep, editFix } from "../fixes";
 
 export const rule10: Rule = {
   id: 10,
   severity: "stop",
   title: "Barrier before a touch-up",
   find: (f) => {
-    const sand = kindIndex(f, "sand-back");
+    const sand = sandIndex(f);
     if (sand < 0) return [];
     return f.placed.flatMap((p, i) => {
-      if (i < sand || !isCoat(p) || p.step.role !== "touch-up") return [];
+      if (i < sand || !isCoat(p) || own(p.step, "role") !== "touch-up") return [];
       if (
         f.placed
           .slice(sand + 1, i)
-          .some((x) => isCoat(x) && (x.step.role === "seal" || x.step.role === "barrier" || x.step.role === "clear"))
+          .some(
+            (x) =>
+              isCoat(x) &&
+              (own(x.step, "role") === "seal" || own(x.step, "role") === "barrier" || own(x.step, "role") === "clear"),
+          )
       )
         return [];
       const sealer = productFor("barrier", f.context);
@@ -29,7 +34,7 @@ export const rule10: Rule = {
           why: `“${p.step.title}” goes on wood that was sanded bare ${i - sand} ${i - sand === 1 ? "step" : "steps"} ago; a slip stains for good.`,
           fixes: [
             editFix("barrier", "Lay a barrier coat first", () => [
-              { op: "add", step, after: idBefore(f, i), field: "coat", value: sealer?.id ?? null },
+              addStep("coat", step, idBefore(f, i), sealer?.id ?? null),
               { op: "set", step, field: "role", value: "barrier" },
             ]),
           ],

@@ -1,7 +1,7 @@
 /** Rule 11: label before the first coat, because the back gets covered. */
 import type { Rule } from "../snag";
-import { firstIndex, isCoat } from "../ask";
-import { editFix, restoreOrAdd } from "../fixes";
+import { does, firstIndex, isCoat } from "../ask";
+import { addStep, editFix, restoreOrAdd } from "../fixes";
 
 export const rule11: Rule = {
   id: 11,
@@ -10,7 +10,7 @@ export const rule11: Rule = {
   find: (f) => {
     const i = firstIndex(f, isCoat);
     if (i < 0 || f.placed[i].before.labelled) return [];
-    const later = f.placed.find((p) => p.step.kind === "label");
+    const later = f.placed.find((p) => does(p).labels);
     return [
       {
         step: f.placed[i].step.id,
@@ -24,7 +24,7 @@ export const rule11: Rule = {
                 "label",
                 "Label the backs first",
                 (e) => e.step === "label",
-                () => [{ op: "add", step: "label.first", after: null, field: "label" }],
+                () => [addStep("label", "label.first", null)],
               ),
         ],
       },

@@ -2,7 +2,7 @@
 import type { Rule } from "../snag";
 import { heatAt } from "../../piece/state";
 import { LIFT_C } from "../../models/powder/heat";
-import { idBefore, round } from "../ask";
+import { does, idBefore, round } from "../ask";
 import { setFix } from "../fixes";
 export const rule12: Rule = {
   id: 12,
@@ -11,7 +11,7 @@ export const rule12: Rule = {
   find: (f) => {
     return f.placed.flatMap((p, i) => {
       if (
-        p.step.kind !== "mask-lift" ||
+        does(p).lifts !== "mask" ||
         p.start === null ||
         !p.before.zones.some((z) => z.films.some((x) => x.phase === "fused"))
       )

@@ -1,8 +1,8 @@
 /** Rule 13: a proof piece before the batch. */
-import { PROOF_FROM } from "../../plan/builder";
+import { PROOF_FROM } from "../../plan/phases";
 import type { Rule } from "../snag";
-import { firstIndex, idBefore, lastIndex } from "../ask";
-import { choiceFix, editFix, restoreOrAdd } from "../fixes";
+import { does, firstIndex, idBefore, lastIndex } from "../ask";
+import { addStep, editFix, choiceFix, restoreOrAdd } from "../fixes";
 
 export const rule13: Rule = {
   id: 13,
@@ -10,9 +10,9 @@ export const rule13: Rule = {
   title: "Proof piece before the batch",
   find: (f) => {
     const n = f.context.job.quantity;
-    const i = firstIndex(f, (p) => p.step.kind === "reveal" || p.step.kind === "engrave");
+    const i = firstIndex(f, (p) => ["film", "body"].includes(does(p).beam ?? ""));
     if (n < PROOF_FROM || i < 0 || f.placed[i].before.proofed) return [];
-    const late = lastIndex(f, (p) => p.step.kind === "proof");
+    const late = lastIndex(f, (p) => does(p).tries === "piece");
     return [
       {
         step: f.placed[i].step.id,
@@ -30,7 +30,7 @@ export const rule13: Rule = {
                   "proof",
                   "Make a proof piece first",
                   (e) => e.step.startsWith("proof"),
-                  () => [{ op: "add", step: "proof.first", after: idBefore(f, i), field: "proof" }],
+                  () => [addStep("proof", "proof.first", idBefore(f, i))],
                 ),
         ],
       },

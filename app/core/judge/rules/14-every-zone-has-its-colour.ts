@@ -1,9 +1,10 @@
 /** Rule 14: every zone has its colour and its step. */
+import { own } from "../../process/kinds";
 import { zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
 import { nearest } from "../../process/pick";
-import { finalPiece, isCoat, round } from "../ask";
-import { jobFix, restoreOrAdd } from "../fixes";
+import { does, finalPiece, isCoat, round } from "../ask";
+import { addStep, jobFix, restoreOrAdd } from "../fixes";
 
 export const rule14: Rule = {
   id: 14,
@@ -41,8 +42,8 @@ export const rule14: Rule = {
       }
       if (zoneOf(end, z.id).mark || zoneOf(end, z.id).films.some((x) => x.productId === z.productId && x.left > 0))
         return [];
-      const laid = f.placed.find((p) => isCoat(p) && p.step.role === "colour" && p.step.zones.includes(z.id));
-      const other = laid ? c.paintOf(laid.step.productId as string).product : null;
+      const laid = f.placed.find((p) => isCoat(p) && own(p.step, "role") === "colour" && p.step.zones.includes(z.id));
+      const other = laid ? c.paintOf(own(laid.step, "productId") as string).product : null;
       const name = c.paintOf(z.productId).product.name;
       return [
         {
@@ -62,16 +63,15 @@ export const rule14: Rule = {
                   () => {
                     const step = `coat.${z.id}.added`;
                     const sand = f.placed.findIndex(
-                      (p) => p.step.kind === "sand-back" || p.step.kind === "plate" || p.step.role === "clear",
+                      (p) => does(p).sands === "face" || does(p).tries === "setting" || own(p.step, "role") === "clear",
                     );
                     return [
-                      {
-                        op: "add",
+                      addStep(
+                        "coat",
                         step,
-                        after: f.placed[(sand < 0 ? f.placed.length : sand) - 1]?.step.id ?? null,
-                        field: "coat",
-                        value: z.productId,
-                      },
+                        f.placed[(sand < 0 ? f.placed.length : sand) - 1]?.step.id ?? null,
+                        z.productId,
+                      ),
                       { op: "set", step, field: "zones", value: z.id },
                     ];
                   },

@@ -15,7 +15,7 @@ export const rule21: Rule = {
       const flash = r.productId ? f.context.paintOf(r.productId).times.flash.value : null;
       const since = p.start - r.from;
       const early = p.start < r.opens && !(flash !== null && since <= flash) && p.actual?.early !== "touch";
-      const last = p.end ?? p.start;
+      const last = p.end;
       const late = r.closes !== null && last > r.closes && !(r.reopens !== null && p.start >= r.reopens);
       if (!early && !late) return [];
       const before = idBefore(f, i);

@@ -19,7 +19,7 @@ export const rule22: Rule = {
       const c = f.context;
       const at = airAt(f, p);
       if (!isCoat(p) || !at || p.end === null || p.step.dryUm === null || p.actual) return [];
-      const paint = c.paintOf(p.step.productId as string);
+      const paint = c.paintOf(p.step.productId);
       const min = paint.minC.value;
       if (min === null) return [];
       const air = c.room(p.step.roomC, p.step.roomRh);

@@ -1,4 +1,5 @@
 /** Rule 23: a damp shop blushes lacquer and shellac. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { airAt, isCoat, round } from "../ask";
 import { setFix } from "../fixes";
@@ -14,7 +15,7 @@ export const rule23: Rule = {
     f.placed.flatMap((p) => {
       const at = airAt(f, p);
       if (!isCoat(p) || !at || p.actual || at.rh <= BLUSH_RH) return [];
-      const paint = f.context.paintOf(p.step.productId as string);
+      const paint = f.context.paintOf(own(p.step, "productId") as string);
       if (!["lacquer", "shellac", "clear-acrylic"].includes(paint.finish.family)) return [];
       return [
         {

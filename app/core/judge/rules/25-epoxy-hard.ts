@@ -1,9 +1,10 @@
 /** Rule 25: epoxy is hard before it is handled. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { readiness } from "../../process/ready";
 import { GROUND, zoneOf } from "../../piece/state";
 import { showMinutes } from "../../units/show";
-import { idBefore } from "../ask";
+import { does, idBefore } from "../ask";
 import { setFix } from "../fixes";
 export const rule25: Rule = {
   id: 25,
@@ -14,7 +15,12 @@ export const rule25: Rule = {
     return f.placed
       .flatMap((p, i) => {
         const films = zoneOf(p.before, GROUND).films.filter((x) => c.paintOf(x.productId).finish.family === "epoxy");
-        if (!films.length || p.start === null || p.step.kind === "flood-epoxy") return [];
+        if (
+          !films.length ||
+          p.start === null ||
+          (does(p).lays === "film" && films.every((x) => x.productId === own(p.step, "productId")))
+        )
+          return [];
         const hard = readiness({ state: "touch", stacks: [{ zone: GROUND, films }], why: "" }, c).opens;
         if (hard === null || p.start >= hard) return [];
         return [

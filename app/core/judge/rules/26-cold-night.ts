@@ -1,4 +1,5 @@
 /** Rule 26: a wait falls into a cold night; its real length is shown. */
+import { own } from "../../process/kinds";
 import { minutesBelow } from "../../models/drying/clock";
 import type { Rule } from "../snag";
 import { showMinutes } from "../../units/show";
@@ -20,7 +21,7 @@ export const rule26: Rule = {
       const paint = w.productId ? f.context.paintOf(w.productId) : null;
       const min = paint?.minC.value ?? null;
       if (!laid || min === null || w.refMin === null) return [];
-      const air = f.context.room(laid.step.roomC, laid.step.roomRh);
+      const air = f.context.room(own(laid.step, "roomC"), own(laid.step, "roomRh"));
       const cold = minutesBelow(f.context.clock, air, min, w.from, w.opens);
       if (cold < WORTH_MIN) return [];
       return [

@@ -1,4 +1,5 @@
 /** Rule 30: coats too few to hide (M6). */
+import { own } from "../../process/kinds";
 import { hex, linear } from "../../models/film/colour";
 import { difference } from "../../models/film/colour";
 import { coatsToHide, over } from "../../models/film/hide";
@@ -28,7 +29,7 @@ export const rule30: Rule = {
       const paint = c.paintOf(id);
       const body = over(linear(paint.product.colour), [0, 0, 0], 1e9);
       const off = difference(shown(end, state, c.substrate.colour, c.paintOf), body);
-      const last = lastIndex(f, (p) => isCoat(p) && p.step.productId === id && p.step.zones.includes(z.id));
+      const last = lastIndex(f, (p) => isCoat(p) && own(p.step, "productId") === id && p.step.zones.includes(z.id));
       if (off <= c.tolerance + 0.01 || last < 0 || told.has(f.placed[last].step.id)) return [];
       told.add(f.placed[last].step.id);
       const lastStep = f.placed[last].step;
@@ -37,7 +38,13 @@ export const rule30: Rule = {
         end.side !== "front"
           ? linear(c.substrate.colour)
           : seen({ ...state, films: films.filter((x) => x.productId !== id) }, c.substrate.colour, c.paintOf);
-      const wanted = coatsToHide(linear(paint.product.colour), now, paint.hideUm.value, lastStep.dryUm, c.tolerance);
+      const wanted = coatsToHide(
+        linear(paint.product.colour),
+        now,
+        paint.hideUm.value,
+        own(lastStep, "dryUm"),
+        c.tolerance,
+      );
       const have = films.filter((x) => x.productId === id).length;
       const more = Math.max(1, (wanted.coats ?? have + 1) - have);
       return [

@@ -1,9 +1,10 @@
 /** Rule 31: the top film is too thick or uneven for a window (M4). */
+import { own } from "../../process/kinds";
 import { PLAIN_RATIO, window } from "../../models/film/reveal";
 import { cutsOf } from "../../process/kinds/laser-work";
 import { topDown, zoneOf } from "../../piece/state";
 import type { Finding, Rule } from "../snag";
-import { isCoat, round } from "../ask";
+import { does, isCoat, round } from "../ask";
 import { editFix } from "../fixes";
 
 export const rule31: Rule = {
@@ -14,9 +15,9 @@ export const rule31: Rule = {
     const c = f.context;
     if (!c.machine) return [];
     return f.placed.flatMap((p, at): Finding[] => {
-      const set = p.step.laser;
+      const set = own(p.step, "laser");
       const zone = c.filled.find((z) => p.step.zones.includes(z.id));
-      if (p.step.kind !== "reveal" || !zone || !set) return [];
+      if (does(p).beam !== "film" || !zone || !set) return [];
       const state = zoneOf(p.before, zone.id);
       // Uncovered is the zone's own colour: everything above it goes, it stays whole.
       const k = Math.max(
@@ -25,8 +26,8 @@ export const rule31: Rule = {
       );
       const w = window(cutsOf(state, c, set.interval, set.passes), k);
       if (!w || w.ratio >= PLAIN_RATIO) return [];
-      const tops = f.placed.slice(0, at).filter((x) => isCoat(x) && x.step.role === "top");
-      const colours = f.placed.slice(0, at).filter((x) => isCoat(x) && x.step.role === "colour");
+      const tops = f.placed.slice(0, at).filter((x) => isCoat(x) && own(x.step, "role") === "top");
+      const colours = f.placed.slice(0, at).filter((x) => isCoat(x) && own(x.step, "role") === "colour");
       const scaled = (topK: number, colourK: number): number =>
         window(
           cutsOf(
@@ -55,7 +56,7 @@ export const rule31: Rule = {
           op: "set" as const,
           step: x.step.id,
           field: "dryUm",
-          value: round((x.step.dryUm ?? 0) * k, 1),
+          value: round((own(x.step, "dryUm") ?? 0) * k, 1),
         }));
       return [
         {
@@ -66,7 +67,7 @@ export const rule31: Rule = {
             to: round(w.hi, 2),
             ratio: round(w.ratio, 2),
             topUm: round(
-              tops.reduce((a, x) => a + (x.step.dryUm ?? 0), 0),
+              tops.reduce((a, x) => a + (own(x.step, "dryUm") ?? 0), 0),
               1,
             ),
           },
@@ -79,7 +80,7 @@ export const rule31: Rule = {
               ? [
                   editFix(
                     "thin-top",
-                    `Thin the top to ${round(tops.reduce((a, x) => a + (x.step.dryUm ?? 0), 0) * topK)} µm`,
+                    `Thin the top to ${round(tops.reduce((a, x) => a + (own(x.step, "dryUm") ?? 0), 0) * topK)} µm`,
                     () => set2(tops, topK),
                   ),
                 ]
@@ -88,7 +89,7 @@ export const rule31: Rule = {
               ? [
                   editFix(
                     "thick-colour",
-                    `Build the colour up to ${round(colours.reduce((a, x) => a + (x.step.dryUm ?? 0), 0) * colourK)} µm`,
+                    `Build the colour up to ${round(colours.reduce((a, x) => a + (own(x.step, "dryUm") ?? 0), 0) * colourK)} µm`,
                     () => set2(colours, colourK),
                   ),
                 ]

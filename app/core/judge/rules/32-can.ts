@@ -1,8 +1,9 @@
 /** Rule 32: a can nearly empty, short for the job, or cold. */
+import { own } from "../../process/kinds";
 import { LOW_CAN } from "../../process/kinds/laser-work";
 import type { Rule } from "../snag";
 import { airAt, isCoat, round } from "../ask";
-import { fullCan, productFix, setFix } from "../fixes";
+import { setFix, productFix, fullCan } from "../fixes";
 
 /** °C below which a can sprays unevenly */
 const COLD_CAN_C = 12;
@@ -24,7 +25,8 @@ export const rule32: Rule = {
         p.product.cans.every((k) => k.leftMl !== null && k.leftMl < LOW_CAN * k.fullMl);
       if (!(a.cans ?? 0) && !low) return [];
       const buy = Math.max(1, a.cans ?? 1);
-      const step = f.placed.find((x) => x.step.productId === a.product && x.actual?.end == null)?.step.id ?? null;
+      const step =
+        f.placed.find((x) => own(x.step, "productId") === a.product && x.actual?.end == null)?.step.id ?? null;
       if (step === null) return [];
       return [
         {
@@ -54,9 +56,9 @@ export const rule32: Rule = {
         !isCoat(p) ||
         !at ||
         p.actual ||
-        p.step.canWarmed ||
+        own(p.step, "canWarmed") ||
         at.c >= COLD_CAN_C ||
-        c.paintOf(p.step.productId as string).finish.by !== "spray"
+        c.paintOf(own(p.step, "productId") as string).finish.by !== "spray"
       )
         return [];
       return [

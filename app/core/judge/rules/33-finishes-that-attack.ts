@@ -1,10 +1,11 @@
 /** Rule 33: finishes that attack each other. */
+import { own } from "../../process/kinds";
 import { GROUND, zoneOf, type Film } from "../../piece/state";
 import type { Rule } from "../snag";
 import type { Paint } from "../../catalogue/properties";
 import { readiness } from "../../process/ready";
 import { idBefore, isCoat } from "../ask";
-import { editFix } from "../fixes";
+import { addStep, editFix } from "../fixes";
 import { productFor } from "../../process/pick";
 import type { Context } from "../../process/context";
 
@@ -32,11 +33,11 @@ export const rule33: Rule = {
     f.placed.flatMap((p, i) => {
       if (!isCoat(p)) return [];
       const c = f.context;
-      const upper = c.paintOf(p.step.productId as string);
+      const upper = c.paintOf(own(p.step, "productId") as string);
       for (const id of p.step.zones) {
         const films = zoneOf(p.before, id).films.filter((x) => x.left > 0);
         const top = films[films.length - 1];
-        if (!top || top.productId === p.step.productId) continue;
+        if (!top || top.productId === own(p.step, "productId")) continue;
         const lower = c.paintOf(top.productId);
         const why = attack(upper, lower, top, c, p.start);
         if (!why) continue;
@@ -48,7 +49,9 @@ export const rule33: Rule = {
             !attack(c.paintOf(x.id), lower, top, c, p.start),
         );
         const step = `barrier.${p.step.id}`;
-        const bad = f.placed.filter((x) => x.step.productId === p.step.productId && x.step.role === p.step.role);
+        const bad = f.placed.filter(
+          (x) => own(x.step, "productId") === own(p.step, "productId") && own(x.step, "role") === own(p.step, "role"),
+        );
         return [
           {
             step: p.step.id,
@@ -59,7 +62,7 @@ export const rule33: Rule = {
               ...(barrier && barrier.id !== upper.product.id && !attack(c.paintOf(barrier.id), lower, top, c, p.start)
                 ? [
                     editFix("barrier", `Two dry mists of ${barrier.name} between, on a swatch first`, () => [
-                      { op: "add", step, after: idBefore(f, i), field: "coat", value: barrier.id },
+                      addStep("coat", step, idBefore(f, i), barrier.id),
                       { op: "set", step, field: "role", value: "barrier" },
                       { op: "set", step, field: "zones", value: p.step.zones.join(",") },
                     ]),

@@ -1,4 +1,5 @@
 /** Rule 34: no acrylic in bare metal. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { isCoat } from "../ask";
 import { editFix, jobFix } from "../fixes";
@@ -13,19 +14,19 @@ export const rule34: Rule = {
     const bad = f.placed.filter(
       (p) =>
         isCoat(p) &&
-        p.step.role === "colour" &&
-        c.paintOf(p.step.productId!).finish.family === "acrylic" &&
+        own(p.step, "role") === "colour" &&
+        c.paintOf(own(p.step, "productId")!).finish.family === "acrylic" &&
         p.step.zones.some(
           (z) => z !== "ground" && zoneOf(p.before, z).depthUm > 0 && !zoneOf(p.before, z).films.length,
         ),
     );
     if (!bad.length) return [];
-    const id = bad[0].step.productId!;
+    const id = own(bad[0].step, "productId")!;
     const enamel =
       c.world.products.find(
         (x) => c.paintOf(x.id).finish.family === "enamel" && c.paintOf(x.id).finish.by === "brush",
       ) ?? c.world.products.find((x) => c.paintOf(x.id).finish.family === "enamel");
-    const mine = f.placed.filter((p) => p.step.productId === id);
+    const mine = f.placed.filter((p) => own(p.step, "productId") === id);
     return [
       {
         step: bad[0].step.id,

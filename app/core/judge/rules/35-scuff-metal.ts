@@ -1,8 +1,8 @@
 /** Rule 35: paint on unscuffed bright metal. */
 import { zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
-import { firstIndex, isCoat } from "../ask";
-import { restoreOrAdd } from "../fixes";
+import { does, firstIndex, isCoat } from "../ask";
+import { addStep, restoreOrAdd } from "../fixes";
 
 export const rule35: Rule = {
   id: 35,
@@ -17,7 +17,7 @@ export const rule35: Rule = {
       f.placed[i].step.zones.every((z) => zoneOf(f.placed[i].before, z).depthUm > 0)
     )
       return [];
-    const clean = f.placed.slice(0, i).findIndex((p) => p.step.kind === "degrease");
+    const clean = f.placed.slice(0, i).findIndex((p) => does(p).cleans === "solvent");
     const before = clean > 0 ? f.placed[clean - 1].step.id : clean === 0 ? null : (f.placed[i - 1]?.step.id ?? null);
     return [
       {
@@ -30,7 +30,7 @@ export const rule35: Rule = {
             "scuff",
             "Scuff, then degrease",
             (e) => e.step === "scuff",
-            () => [{ op: "add", step: "scuff.first", after: before, field: "scuff" }],
+            () => [addStep("scuff", "scuff.first", before)],
           ),
         ],
       },

@@ -1,9 +1,10 @@
 /** Rule 36: gloss paint against a mask on bare wood. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { zoneOf } from "../../piece/state";
 import { productFor } from "../../process/pick";
 import { idBefore, isCoat } from "../ask";
-import { restoreOrAdd } from "../fixes";
+import { addStep, restoreOrAdd } from "../fixes";
 export const rule36: Rule = {
   id: 36,
   severity: "risk",
@@ -14,8 +15,8 @@ export const rule36: Rule = {
     const i = f.placed.findIndex(
       (p) =>
         isCoat(p) &&
-        p.step.role === "colour" &&
-        c.paintOf(p.step.productId!).sheen === "gloss" &&
+        own(p.step, "role") === "colour" &&
+        c.paintOf(own(p.step, "productId")!).sheen === "gloss" &&
         p.before.zones.some((z) => z.mask) &&
         p.step.zones.some((z) => !zoneOf(p.before, z).films.length),
     );
@@ -28,7 +29,7 @@ export const rule36: Rule = {
         step: p.step.id,
         zone: p.step.zones[0],
         numbers: { barriers: 0 },
-        why: `${c.paintOf(p.step.productId!).product.name} is gloss and thin at the edge: on raw ${c.substrate.name.toLowerCase()} it creeps under the mask.`,
+        why: `${c.paintOf(own(p.step, "productId")!).product.name} is gloss and thin at the edge: on raw ${c.substrate.name.toLowerCase()} it creeps under the mask.`,
         fixes: clear
           ? [
               restoreOrAdd(
@@ -36,7 +37,7 @@ export const rule36: Rule = {
                 "A light clear coat into the raw wood first",
                 (e) => e.step.startsWith("coat.barrier"),
                 () => [
-                  { op: "add", step, after: idBefore(f, i), field: "coat", value: clear.id },
+                  addStep("coat", step, idBefore(f, i), clear.id),
                   { op: "set", step, field: "role", value: "barrier" },
                   { op: "set", step, field: "zones", value: p.step.zones.join(",") },
                 ],

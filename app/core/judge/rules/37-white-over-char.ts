@@ -1,4 +1,5 @@
 /** Rule 37: hiding white needed over char. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { isCoat, round } from "../ask";
 import { choiceFix, restoreOrAdd } from "../fixes";
@@ -14,7 +15,9 @@ export const rule37: Rule = {
       if (h.overWhite === null || h.zone === "ground") return [];
       const straight = h.hides ? h.straight : null;
       if (straight !== null && straight <= h.overWhite + h.whites) return [];
-      const first = f.placed.find((p) => isCoat(p) && p.step.role === "colour" && p.step.zones.includes(h.zone));
+      const first = f.placed.find(
+        (p) => isCoat(p) && own(p.step, "role") === "colour" && p.step.zones.includes(h.zone),
+      );
       if (!first || zoneOf(first.before, h.zone).films.some((x) => x.role === "white")) return [];
       const z = c.job.zones.find((x) => x.id === h.zone);
       return [

@@ -1,7 +1,8 @@
 /** Rule 38: a route A stack above 250 µm chips at the edges. */
+import { own } from "../../process/kinds";
 import { GROUND, surfaceUm, zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
-import { isCoat, kindIndex, round } from "../ask";
+import { isCoat, round, uncoverIndex } from "../ask";
 import { editFix } from "../fixes";
 
 const LIMIT_UM = 250;
@@ -11,7 +12,7 @@ export const rule38: Rule = {
   severity: "advice",
   title: "Stack not too thick",
   find: (f) => {
-    const at = kindIndex(f, "reveal");
+    const at = uncoverIndex(f);
     if (at < 0) return [];
     const um = -surfaceUm(zoneOf(f.placed[at].before, GROUND));
     if (um <= LIMIT_UM) return [];
@@ -29,7 +30,7 @@ export const rule38: Rule = {
               op: "set",
               step: p.step.id,
               field: "dryUm",
-              value: round((p.step.dryUm ?? 0) * k, 1),
+              value: round((own(p.step, "dryUm") ?? 0) * k, 1),
             })),
           ),
         ],

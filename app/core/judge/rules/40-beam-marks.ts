@@ -3,7 +3,7 @@ import { absorption, beamOn, BEAM_KINDS } from "../../catalogue/beams";
 import { topDown, zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
 import { Machine } from "../../records/machine";
-import { kindIndex, round } from "../ask";
+import { cutIndex, round, uncoverIndex } from "../ask";
 import { machineFix } from "../fixes";
 
 /** share of the beam that a film must take up to be lifted */
@@ -15,7 +15,7 @@ export const rule40: Rule = {
   title: "The beam marks the surface",
   find: (f) => {
     const c = f.context;
-    const at = Math.max(kindIndex(f, "reveal"), kindIndex(f, "engrave"));
+    const at = Math.max(uncoverIndex(f), cutIndex(f));
     if (at < 0 || !c.machine || !c.filled[0]) return [];
     const p = f.placed[at];
     const top = topDown(zoneOf(p.before, c.filled[0].id))[0];

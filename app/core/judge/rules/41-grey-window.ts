@@ -1,9 +1,11 @@
 /** Rule 41: a window for tones. */
+import { own } from "../../process/kinds";
+import { colourWay } from "../../catalogue/routes";
 import type { Rule } from "../snag";
 import { window } from "../../models/film/reveal";
 import { cutsOf } from "../../process/kinds/laser-work";
 import { zoneOf } from "../../piece/state";
-import { kindIndex, round } from "../ask";
+import { round, uncoverIndex } from "../ask";
 import { jobFix } from "../fixes";
 
 /** hi/lo that tones laid by power need */
@@ -15,11 +17,13 @@ export const rule41: Rule = {
   title: "A window for tones",
   find: (f) => {
     const c = f.context;
-    const at = kindIndex(f, "reveal");
+    const at = uncoverIndex(f);
     if (c.school("shading") !== "grey" || at < 0 || !c.filled[0]) return [];
     const p = f.placed[at];
-    if (!p.step.laser || c.route?.id === "A2") return [];
-    const w = window(cutsOf(zoneOf(p.before, p.step.zones[0]), c, p.step.laser.interval, p.step.laser.passes));
+    const set = own(p.step, "laser");
+    // Colours that are stacked are chosen by power: there are no tones besides.
+    if (!set || colourWay(c.route) === "stack") return [];
+    const w = window(cutsOf(zoneOf(p.before, p.step.zones[0]), c, set.interval, set.passes));
     if (!w || w.ratio >= TONES) return [];
     return [
       {

@@ -1,7 +1,7 @@
 /** Rule 43: not inverted where it must be, or inverted where it must not. */
 import { route } from "../../catalogue/routes";
 import type { Rule } from "../snag";
-import { usesLaser } from "../ask";
+import { burns, usesLaser } from "../ask";
 import { choiceFix } from "../fixes";
 
 export const rule43: Rule = {
@@ -13,7 +13,7 @@ export const rule43: Rule = {
     if (!j.route || !usesLaser(f) || j.choices.inverted === null) return [];
     const want = route(j.route).inverted;
     if (j.choices.inverted === want) return [];
-    const step = f.placed.find((p) => p.step.kind === "reveal" || p.step.kind === "engrave")?.step.id ?? null;
+    const step = f.placed.find(burns)?.step.id ?? null;
     return [
       {
         step,

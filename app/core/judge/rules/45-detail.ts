@@ -1,4 +1,5 @@
 /** Rule 45: detail the beam and the grain can hold. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { round, usesLaser } from "../ask";
 import { jobFix } from "../fixes";
@@ -18,7 +19,7 @@ export const rule45: Rule = {
     return c.filled
       .filter((z) => z.narrowestMm !== null && z.narrowestMm > 0 && z.narrowestMm < least)
       .map((z) => ({
-        step: f.placed.find((p) => p.step.laser !== null)?.step.id ?? null,
+        step: f.placed.find((p) => own(p.step, "laser") !== null)?.step.id ?? null,
         zone: z.id,
         numbers: { narrowestMm: round(z.narrowestMm!, 2), leastMm: round(least, 2) },
         why: `“${z.name}” is ${round(z.narrowestMm!, 2)} mm at its narrowest; ${least === spot ? `a ${c.spotMm} mm spot` : "open grain"} holds ${round(least, 2)} mm and up.`,

@@ -1,4 +1,5 @@
 /** Rule 47: a blue beam through a mask on wood. */
+import { does } from "../ask";
 import type { Rule } from "../snag";
 import { machineFix } from "../fixes";
 import { defaultMachine } from "../../catalogue/starter";
@@ -9,7 +10,7 @@ export const rule47: Rule = {
   find: (f) => {
     const c = f.context;
     if (c.machine?.beam !== "blue" || c.substrate.family !== "wood") return [];
-    const p = f.placed.find((x) => x.step.kind === "engrave" && x.before.zones.some((z) => z.mask));
+    const p = f.placed.find((x) => does(x).beam === "body" && x.before.zones.some((z) => z.mask));
     if (!p) return [];
     const other = c.world.machines.find((m) => m.beam === "co2") ?? defaultMachine("co2", 40, "co2-40-default");
     return [

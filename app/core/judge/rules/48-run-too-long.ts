@@ -1,8 +1,9 @@
 /** Rule 48: the run is longer than the attended time of a day. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { bedLoads } from "../../models/laser/runtime";
 import { showMinutes } from "../../units/show";
-import { round } from "../ask";
+import { does, round } from "../ask";
 import { setFix, shopFix } from "../fixes";
 import { WEEKDAYS } from "../../time/hours";
 
@@ -14,7 +15,7 @@ export const rule48: Rule = {
     f.placed.flatMap((p) => {
       const c = f.context;
       if (
-        !["reveal", "engrave", "proof"].includes(p.step.kind) ||
+        !["film", "body", "trial"].includes(does(p).beam ?? "") ||
         p.minutes === null ||
         p.actual ||
         p.minutes <= c.calendar.longest
@@ -27,7 +28,7 @@ export const rule48: Rule = {
       const load = (p.setupMin ?? 0) + (p.perPieceMin ?? 0) * Math.max(1, Math.min(per.perLoad, c.job.quantity));
       const byPiece = (p.setupMin ?? 0) + (p.perPieceMin ?? 0);
       const fits = Math.min(load, byPiece) <= c.calendar.longest;
-      if (p.step.byLoad && fits) return [];
+      if (own(p.step, "byLoad") && fits) return [];
       const need = Math.ceil(byPiece / 60);
       return [
         {

@@ -1,8 +1,10 @@
 /** Rule 51: a stroke narrower than the tool fills. */
+import { own } from "../../process/kinds";
 import { TOOL_MM } from "../../process/kinds/coat";
+import { byHand } from "../../catalogue/routes";
 import type { Rule } from "../snag";
 import { isCoat, round } from "../ask";
-import { choiceFix, jobFix } from "../fixes";
+import { jobFix, choiceFix } from "../fixes";
 
 export const rule51: Rule = {
   id: 51,
@@ -10,9 +12,9 @@ export const rule51: Rule = {
   title: "Strokes the tool can fill",
   find: (f) => {
     const c = f.context;
-    if (c.job.route !== "E1") return [];
+    if (!byHand(c.route)) return [];
     return c.filled.flatMap((z) => {
-      const laid = f.placed.find((p) => isCoat(p) && p.step.role === "colour" && p.step.zones.includes(z.id));
+      const laid = f.placed.find((p) => isCoat(p) && own(p.step, "role") === "colour" && p.step.zones.includes(z.id));
       if (z.narrowestMm === null || !laid) return [];
       const by = c.paintOf(z.productId as string).finish.by;
       const tool =

@@ -1,6 +1,6 @@
 /** Rule 52: islands big enough to weed. */
 import type { Rule } from "../snag";
-import { round } from "../ask";
+import { does, round } from "../ask";
 import { jobFix } from "../fixes";
 
 /** mm² below which a piece of mask is hard to lift (M13) */
@@ -11,7 +11,7 @@ export const rule52: Rule = {
   severity: "risk",
   title: "Islands big enough to weed",
   find: (f) => {
-    const lift = f.placed.find((p) => p.step.kind === "mask-lift");
+    const lift = f.placed.find((p) => does(p).lifts === "mask");
     if (!lift) return [];
     return f.context.filled
       .filter((z) => z.smallestMm2 !== null && z.smallestMm2 > 0 && z.smallestMm2 < LEAST_MM2)

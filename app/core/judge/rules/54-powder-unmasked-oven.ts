@@ -1,15 +1,14 @@
 /** Rule 54: no oven for unmasked powder. */
 import type { Rule } from "../snag";
 import { GROUND, zoneOf } from "../../piece/state";
+import { melts } from "../ask";
 import { editFix } from "../fixes";
 export const rule54: Rule = {
   id: 54,
   severity: "stop",
   title: "No oven for unmasked powder",
   find: (f) => {
-    const bad = f.placed.filter(
-      (p) => p.step.kind === "melt" && p.step.method === "oven" && !zoneOf(p.before, GROUND).mask,
-    );
+    const bad = f.placed.filter((p) => melts(p, "oven") && !zoneOf(p.before, GROUND).mask);
     return bad.length
       ? [
           {

@@ -4,7 +4,8 @@ import { colourFamily } from "../../models/film/colour";
 import { zoneOf } from "../../piece/state";
 import { openUm } from "../../process/kinds/powder-fill";
 import { mayStayOpen } from "../../models/powder/fill";
-import { finalPiece, lastIndex, round } from "../ask";
+import { does, finalPiece, lastIndex, round } from "../ask";
+import { own } from "../../process/kinds";
 import { editFix } from "../fixes";
 export const rule55: Rule = {
   id: 55,
@@ -21,10 +22,10 @@ export const rule55: Rule = {
       if (!paint.powder || !s.films.some((x) => x.phase)) return [];
       const open = openUm(s, end.sandedUm) / 1000;
       const may = mayStayOpen(s.depthUm / 1000, ["white", "pale"].includes(colourFamily(paint.product.colour)));
-      const last = lastIndex(f, (p) => p.step.kind === "melt" && p.step.zones.includes(z.id));
+      const last = lastIndex(f, (p) => does(p).heats === true && p.step.zones.includes(z.id));
       if (open <= may + 1e-6 || last < 0 || told.has(f.placed[last].step.id)) return [];
       told.add(f.placed[last].step.id);
-      const fill = lastIndex(f, (p) => p.step.kind === "powder-fill" && p.step.productId === z.productId);
+      const fill = lastIndex(f, (p) => does(p).lays === "powder" && own(p.step, "productId") === z.productId);
       if (fill < 0) return [];
       const [m, p] = [f.placed[last].step.id, f.placed[fill].step.id];
       const n = f.placed.length;

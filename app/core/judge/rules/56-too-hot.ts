@@ -1,8 +1,9 @@
 /** Rule 56: nothing gets hotter than it bears. */
+import { has } from "../../process/kinds";
 import type { Finding, Rule } from "../snag";
 import { maskOf } from "../../process/masks";
 import { GUN_TAPE_C, heatOf, meltC, pieceC, tapeC } from "../../process/kinds/melt";
-import { round } from "../ask";
+import { does, round } from "../ask";
 import { editFix } from "../fixes";
 export const rule56: Rule = {
   id: 56,
@@ -12,7 +13,7 @@ export const rule56: Rule = {
     const c = f.context;
     return f.placed
       .flatMap((p): Finding[] => {
-        if (p.step.kind !== "melt") return [];
+        if (!has(p.step, "method")) return [];
         const hold = meltC(p.step, c);
         const [body, hot] = [pieceC(p.step, hold), tapeC(p.step, hold)];
         const mask = p.before.zones.find((z) => z.mask)?.mask;
@@ -32,7 +33,7 @@ export const rule56: Rule = {
             ? [
                 editFix("mask", `Mask with ${bearing!.name}`, () =>
                   f.placed
-                    .filter((x) => x.step.kind === "mask-lay")
+                    .filter((x) => does(x).lays === "mask" && does(x).on === "face")
                     .map((x) => ({ op: "set" as const, step: x.step.id, field: "maskId", value: bearing!.id })),
                 ),
               ]

@@ -1,7 +1,7 @@
 /** Rule 57: the piece fits bed and oven. */
 import type { Finding, Rule } from "../snag";
 import { ovenOf } from "../../process/kinds/melt";
-import { round, usesLaser } from "../ask";
+import { melts, round, usesLaser } from "../ask";
 import { editFix, machineFix } from "../fixes";
 export const rule57: Rule = {
   id: 57,
@@ -30,16 +30,16 @@ export const rule57: Rule = {
       });
     }
     const oven = ovenOf(c);
-    const melts = f.placed.filter((p) => p.step.kind === "melt" && p.step.method === "oven");
-    if (melts.length && oven?.trayW && oven.trayH && !fits(oven.trayW, oven.trayH))
+    const baked = f.placed.filter((p) => melts(p, "oven"));
+    if (baked.length && oven?.trayW && oven.trayH && !fits(oven.trayW, oven.trayH))
       out.push({
-        step: melts[0].step.id,
+        step: baked[0].step.id,
         zone: null,
         numbers: { pieceW: round(w), pieceH: round(h), trayW: oven.trayW, trayH: oven.trayH },
         why: `The piece is ${round(w)} × ${round(h)} mm; the tray of ${oven.name} holds ${oven.trayW} × ${oven.trayH} mm.`,
         fixes: [
           editFix("gun", "Melt with a heat gun", () =>
-            melts.map((p) => ({ op: "set" as const, step: p.step.id, field: "method", value: "gun" })),
+            baked.map((p) => ({ op: "set" as const, step: p.step.id, field: "method", value: "gun" })),
           ),
         ],
       });

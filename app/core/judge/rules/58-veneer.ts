@@ -1,4 +1,5 @@
 /** Rule 58: sanding goes through the veneer. */
+import { own } from "../../process/kinds";
 import { VENEER_SHARE } from "../../models/depth/depth";
 import type { Rule } from "../snag";
 import { finalPiece, round } from "../ask";
@@ -14,9 +15,9 @@ export const rule58: Rule = {
     if (v === null || !end) return [];
     const limit = v * 1000 * VENEER_SHARE;
     if (end.sandedUm <= limit) return [];
-    const sands = f.placed.filter((p) => (p.step.sandUm ?? 0) > 0);
-    const most = sands.reduce((a, p) => ((p.step.sandUm ?? 0) > (a.step.sandUm ?? 0) ? p : a));
-    const rest = end.sandedUm - (most.step.sandUm ?? 0);
+    const sands = f.placed.filter((p) => (own(p.step, "sandUm") ?? 0) > 0);
+    const most = sands.reduce((a, p) => ((own(p.step, "sandUm") ?? 0) > (own(a.step, "sandUm") ?? 0) ? p : a));
+    const rest = end.sandedUm - (own(most.step, "sandUm") ?? 0);
     return [
       {
         step: most.step.id,

@@ -1,7 +1,8 @@
 /** Rule 59: open grain under a fill without a mask. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { SUBSTRATES } from "../../catalogue/substrates";
-import { kindIndex } from "../ask";
+import { cutIndex } from "../ask";
 import { jobFix } from "../fixes";
 
 export const rule59: Rule = {
@@ -10,9 +11,9 @@ export const rule59: Rule = {
   title: "Tight grain for sanded fills",
   find: (f) => {
     const s = f.context.substrate;
-    const i = kindIndex(f, "engrave");
+    const i = cutIndex(f);
     if (s.grain !== "open" || i < 0) return [];
-    const seals = f.placed.filter((p) => p.step.role === "seal").length;
+    const seals = f.placed.filter((p) => own(p.step, "role") === "seal").length;
     return [
       {
         step: f.placed[i].step.id,

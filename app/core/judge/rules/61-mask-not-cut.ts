@@ -2,7 +2,7 @@
 import type { Rule } from "../snag";
 import { absorption } from "../../catalogue/beams";
 import { maskFor, maskOf } from "../../process/masks";
-import { round } from "../ask";
+import { does, round } from "../ask";
 import { editFix } from "../fixes";
 
 /** share of the beam a tape must take up to be cut cleanly */
@@ -16,7 +16,7 @@ export const rule61: Rule = {
     const c = f.context;
     const p = f.placed.find(
       (x) =>
-        ["score-mask", "engrave", "open-skin"].includes(x.step.kind) &&
+        ["mask", "body", "skin"].includes(does(x).beam ?? "") &&
         x.before.zones.some((z) => z.mask && x.step.zones.includes(z.zone)),
     );
     const mask = p?.before.zones.find((z) => z.mask && p.step.zones.includes(z.zone))?.mask;
@@ -47,7 +47,7 @@ export const rule61: Rule = {
             ? [
                 editFix("mask", `Mask with ${other.name}`, () =>
                   f.placed
-                    .filter((x) => x.step.kind === "mask-lay")
+                    .filter((x) => does(x).lays === "mask" && does(x).on === "face")
                     .map((x) => ({ op: "set" as const, step: x.step.id, field: "maskId", value: other.id })),
                 ),
               ]

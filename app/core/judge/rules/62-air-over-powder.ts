@@ -1,5 +1,6 @@
 /** Rule 62: no air assist over loose powder. */
 import type { Rule } from "../snag";
+import { melts } from "../ask";
 import { choiceFix } from "../fixes";
 export const rule62: Rule = {
   id: 62,
@@ -7,7 +8,7 @@ export const rule62: Rule = {
   title: "No air assist over loose powder",
   find: (f) => {
     if (f.context.job.choices.airStaysOn !== true) return [];
-    const p = f.placed.find((x) => x.step.kind === "melt" && x.step.method === "laser");
+    const p = f.placed.find((x) => melts(x, "laser"));
     return p
       ? [
           {

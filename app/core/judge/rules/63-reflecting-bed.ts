@@ -1,4 +1,5 @@
 /** Rule 63: clear sheet raised off the bed. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { choiceFix } from "../fixes";
 export const rule63: Rule = {
@@ -8,7 +9,7 @@ export const rule63: Rule = {
   find: (f) => {
     const c = f.context;
     if (c.job.choices.onBareBed !== true || c.substrate.id !== "acrylic-clear") return [];
-    const p = f.placed.find((x) => x.step.laser !== null);
+    const p = f.placed.find((x) => own(x.step, "laser") !== null);
     return p
       ? [
           {

@@ -1,7 +1,7 @@
 /** Rule 65: a machine that was changed over (rotary, lens, bed height) with its checklist still open. */
 import { CHANGE_OVER } from "../../records/machine";
 import type { Rule } from "../snag";
-import { usesLaser } from "../ask";
+import { does, usesLaser } from "../ask";
 
 export const rule65: Rule = {
   id: 65,
@@ -11,9 +11,7 @@ export const rule65: Rule = {
     const m = f.context.machine;
     if (!m?.changeOver || !usesLaser(f)) return [];
     const left = CHANGE_OVER.filter((x) => !m.changeOver!.includes(x));
-    const step =
-      f.placed.find((p) => p.step.kind === "pre-flight" || p.step.kind === "plate" || p.step.kind === "proof")?.step
-        .id ?? null;
+    const step = f.placed.find((p) => does(p).places === "flat" || does(p).tries)?.step.id ?? null;
     return [
       {
         step,

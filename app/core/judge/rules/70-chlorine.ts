@@ -1,8 +1,8 @@
 /** Rule 70: chlorinated film, tape, powder or paint anywhere the beam or heat reaches: never. */
 import type { Finding, Rule } from "../snag";
-import { isCoat, lastIndex, usesLaser } from "../ask";
-import { choiceFix, editFix, productFix } from "../fixes";
-import { kindOf } from "../../process/kinds";
+import { does, isCoat, lastIndex, usesLaser } from "../ask";
+import { editFix, choiceFix, productFix } from "../fixes";
+import { own } from "../../process/kinds";
 import { maskOf } from "../../process/masks";
 
 export const rule70: Rule = {
@@ -12,9 +12,13 @@ export const rule70: Rule = {
   find: (f) => {
     if (!usesLaser(f)) return [];
     const c = f.context;
-    const laser = lastIndex(f, (p) => kindOf(p.step.kind).laser);
+    const laser = lastIndex(f, (p) => does(p).attended === true);
     const out: Finding[] = [];
-    if (c.job.choices.mask && c.job.choices.maskChlorinated && !f.placed.some((p) => p.step.kind === "mask-lay"))
+    if (
+      c.job.choices.mask &&
+      c.job.choices.maskChlorinated &&
+      !f.placed.some((p) => does(p).lays === "mask" && does(p).on === "face")
+    )
       out.push({
         step: f.placed[laser]?.step.id ?? null,
         zone: null,
@@ -28,7 +32,7 @@ export const rule70: Rule = {
     // A mask on the piece while it is lasered, or heated: by its product, or by what was said of the tape that is not on the Shelf.
     const under = f.placed.find(
       (p) =>
-        kindOf(p.step.kind).laser &&
+        does(p).attended === true &&
         p.before.zones.some((z) => z.mask && maskOf(z.mask.productId, c).chlorinated === true),
     );
     const mask = under?.before.zones.find((z) => z.mask && maskOf(z.mask.productId, c).chlorinated === true)?.mask;
@@ -36,7 +40,7 @@ export const rule70: Rule = {
       const other = c.world.products.find(
         (p) => c.paintOf(p.id).mask && !c.paintOf(p.id).mask!.loose && p.chlorinated === false,
       );
-      const lays = f.placed.filter((p) => p.step.kind === "mask-lay" || p.step.kind === "cover");
+      const lays = f.placed.filter((p) => does(p).lays === "mask");
       out.push({
         step: under.step.id,
         zone: null,
@@ -49,7 +53,7 @@ export const rule70: Rule = {
               ? [
                   editFix("other-mask", `Mask with ${other.name}`, () =>
                     lays
-                      .filter((p) => p.step.productId === mask.productId)
+                      .filter((p) => own(p.step, "productId") === mask.productId)
                       .map((p) => ({ op: "set" as const, step: p.step.id, field: "maskId", value: other.id })),
                   ),
                 ]
@@ -62,11 +66,11 @@ export const rule70: Rule = {
     }
     const bad = f.placed.filter(
       (p, i) =>
-        ((i < laser && isCoat(p)) || (p.step.kind === "powder-fill" && c.hasPaint(p.step.productId))) &&
-        c.paintOf(p.step.productId as string).product.chlorinated === true,
+        ((i < laser && isCoat(p)) || (does(p).lays === "powder" && c.hasPaint(own(p.step, "productId")))) &&
+        c.paintOf(own(p.step, "productId") as string).product.chlorinated === true,
     );
-    for (const id of new Set(bad.map((p) => p.step.productId as string))) {
-      const mine = bad.filter((p) => p.step.productId === id);
+    for (const id of new Set(bad.map((p) => own(p.step, "productId") as string))) {
+      const mine = bad.filter((p) => own(p.step, "productId") === id);
       const upper = c.paintOf(id);
       const swap = c.world.products.find(
         (x) =>

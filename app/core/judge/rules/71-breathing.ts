@@ -1,6 +1,7 @@
 /** Hazard 71: powder, spray, solvent. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
-import { isCoat } from "../ask";
+import { does, isCoat } from "../ask";
 
 export const rule71: Rule = {
   id: 71,
@@ -8,10 +9,11 @@ export const rule71: Rule = {
   title: "Spray, solvent and powder in the air",
   find: (f) => {
     const sprayed = f.placed.filter(
-      (p) => isCoat(p) && ["spray", "airbrush"].includes(f.context.paintOf(p.step.productId as string).finish.by),
+      (p) =>
+        isCoat(p) && ["spray", "airbrush"].includes(f.context.paintOf(own(p.step, "productId") as string).finish.by),
     );
-    const wiped = f.placed.filter((p) => p.step.kind === "degrease");
-    const powder = f.placed.filter((p) => p.step.kind === "powder-fill" || p.step.kind === "melt");
+    const wiped = f.placed.filter((p) => does(p).cleans === "solvent");
+    const powder = f.placed.filter((p) => does(p).lays === "powder" || does(p).heats);
     if (!sprayed.length && !wiped.length && !powder.length) return [];
     return [
       {

@@ -1,4 +1,5 @@
 /** Hazard 72: solvent rags. */
+import { does } from "../ask";
 import type { Rule } from "../snag";
 
 export const rule72: Rule = {
@@ -6,7 +7,7 @@ export const rule72: Rule = {
   severity: "hazard",
   title: "Solvent rags",
   find: (f) => {
-    const p = f.placed.find((x) => x.step.kind === "degrease");
+    const p = f.placed.find((x) => does(x).cleans === "solvent");
     return p
       ? [
           {

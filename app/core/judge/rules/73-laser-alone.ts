@@ -1,7 +1,7 @@
 /** Rule 73: the laser is never unattended; eyewear for its wavelength, extraction on, extinguisher near. */
 import { BEAM_KINDS } from "../../catalogue/beams";
 import type { Finding, Rule } from "../snag";
-import { usesLaser } from "../ask";
+import { does, usesLaser } from "../ask";
 import { choiceFix } from "../fixes";
 
 export const rule73: Rule = {
@@ -11,7 +11,7 @@ export const rule73: Rule = {
   find: (f) => {
     const c = f.context;
     if (!usesLaser(f)) return [];
-    const step = f.placed.find((p) => ["plate", "proof", "reveal", "engrave"].includes(p.step.kind))?.step.id ?? null;
+    const step = f.placed.find((p) => does(p).beam)?.step.id ?? null;
     const eyes = c.machine ? `eyewear ${BEAM_KINDS[c.machine.beam].eyewear}` : "eyewear for its wavelength";
     const out: Finding[] = [];
     if (!c.job.choices.attended)

@@ -1,6 +1,6 @@
 /** Hazard 76: metal burrs. */
 import type { Rule } from "../snag";
-import { firstIndex } from "../ask";
+import { does, firstIndex } from "../ask";
 
 export const rule76: Rule = {
   id: 76,
@@ -8,7 +8,7 @@ export const rule76: Rule = {
   title: "Metal burrs",
   find: (f) => {
     const at = ["metal", "coated-metal"].includes(f.context.substrate.family)
-      ? firstIndex(f, (p) => ["engrave", "open-skin", "scuff"].includes(p.step.kind))
+      ? firstIndex(f, (p) => ["body", "skin"].includes(does(p).beam ?? "") || does(p).sands === "metal")
       : -1;
     return at < 0
       ? []

@@ -1,4 +1,5 @@
 /** Hazard 77: epoxy on the skin. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { firstIndex } from "../ask";
 
@@ -9,11 +10,7 @@ export const rule77: Rule = {
   find: (f) => {
     const at = firstIndex(
       f,
-      (p) =>
-        p.step.kind === "flood-epoxy" ||
-        (p.step.productId !== null &&
-          f.context.hasPaint(p.step.productId) &&
-          f.context.paintOf(p.step.productId).finish.family === "epoxy"),
+      (p) => f.context.paint(own(p.step, "productId"))?.finish.family === "epoxy" || p.step.kind === "flood-epoxy",
     );
     return at < 0
       ? []

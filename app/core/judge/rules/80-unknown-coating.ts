@@ -1,6 +1,7 @@
 /** Hazard 80: an unknown coating under the beam. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
-import { firstIndex } from "../ask";
+import { does, firstIndex } from "../ask";
 import { maskOf } from "../../process/masks";
 
 export const rule80: Rule = {
@@ -11,13 +12,13 @@ export const rule80: Rule = {
     const at = firstIndex(
       f,
       (p) =>
-        (p.step.kind === "open-skin" && f.context.substrate.skin?.kind === "coating") ||
-        (p.step.laser !== null &&
-          p.step.kind !== "reveal" &&
+        (does(p).beam === "skin" && f.context.substrate.skin?.kind === "coating") ||
+        (own(p.step, "laser") !== null &&
+          does(p).beam !== "film" &&
           p.before.zones.some(
             (z) =>
               (z.mask && maskOf(z.mask.productId, f.context).chlorinated === null) ||
-              (p.step.kind === "engrave" &&
+              (does(p).beam === "body" &&
                 p.step.zones.includes(z.zone) &&
                 z.films.some(
                   (x) => x.phase === "fused" && f.context.paintOf(x.productId).product.chlorinated === null,

@@ -1,4 +1,5 @@
 /** Hazard 81: solvent-wet work drying in the machine's enclosure. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { isCoat, usesLaser } from "../ask";
 
@@ -7,7 +8,9 @@ export const rule81: Rule = {
   severity: "hazard",
   title: "Wet work in the machine",
   find: (f) => {
-    const wet = f.placed.filter((p) => isCoat(p) && f.context.paintOf(p.step.productId as string).base !== "water");
+    const wet = f.placed.filter(
+      (p) => isCoat(p) && f.context.paintOf(own(p.step, "productId") as string).base !== "water",
+    );
     if (f.context.job.choices.driedInEnclosure !== true || !wet.length || !usesLaser(f)) return [];
     return [
       {

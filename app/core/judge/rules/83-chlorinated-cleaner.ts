@@ -1,6 +1,6 @@
 /** Rule 83: a chlorinated cleaner before heat or beam: never. */
 import type { Rule } from "../snag";
-import { usesLaser } from "../ask";
+import { does, usesLaser } from "../ask";
 import { choiceFix } from "../fixes";
 
 export const rule83: Rule = {
@@ -8,7 +8,7 @@ export const rule83: Rule = {
   severity: "never",
   title: "No chlorinated cleaner before the beam",
   find: (f) => {
-    const p = f.placed.find((x) => x.step.kind === "degrease");
+    const p = f.placed.find((x) => does(x).cleans === "solvent");
     if (f.context.job.choices.cleaner !== "chlorinated" || !p || !usesLaser(f)) return [];
     return [
       {

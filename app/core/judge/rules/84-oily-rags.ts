@@ -1,6 +1,7 @@
 /** Hazard 84: oily rags heat up by themselves. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
-import { firstIndex } from "../ask";
+import { does, firstIndex } from "../ask";
 
 export const rule84: Rule = {
   id: 84,
@@ -9,9 +10,7 @@ export const rule84: Rule = {
   find: (f) => {
     const at = firstIndex(
       f,
-      (p) =>
-        p.step.kind === "oil-back" ||
-        (f.context.hasPaint(p.step.productId) && f.context.paintOf(p.step.productId).finish.family === "oil"),
+      (p) => does(p).wets === "oil" || f.context.paint(own(p.step, "productId"))?.finish.family === "oil",
     );
     return at < 0
       ? []

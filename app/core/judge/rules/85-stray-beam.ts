@@ -1,7 +1,6 @@
 /** Hazard 85: open beam, mirror-bright work. */
 import type { Rule } from "../snag";
-import { firstIndex } from "../ask";
-import { kindOf } from "../../process/kinds";
+import { does, firstIndex } from "../ask";
 import { BEAM_KINDS } from "../../catalogue/beams";
 
 export const rule85: Rule = {
@@ -14,7 +13,7 @@ export const rule85: Rule = {
       (!f.context.machine.enclosed ||
         f.context.substrate.family === "metal" ||
         f.context.substrate.skin?.kind === "silver")
-        ? firstIndex(f, (p) => kindOf(p.step.kind).laser && p.step.kind !== "melt")
+        ? firstIndex(f, (p) => does(p).beam !== undefined)
         : -1;
     return at < 0
       ? []

@@ -1,6 +1,7 @@
 /** Hazard 86: rinse water, thinner and dead cans are hazardous waste. */
+import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
-import { isCoat } from "../ask";
+import { does, isCoat } from "../ask";
 
 export const rule86: Rule = {
   id: 86,
@@ -10,13 +11,13 @@ export const rule86: Rule = {
     const cans = new Set(
       f.placed
         .filter(
-          (p) => isCoat(p) && ["spray", "airbrush"].includes(f.context.paintOf(p.step.productId as string).finish.by),
+          (p) =>
+            isCoat(p) &&
+            ["spray", "airbrush"].includes(f.context.paintOf(own(p.step, "productId") as string).finish.by),
         )
-        .map((p) => p.step.productId),
+        .map((p) => own(p.step, "productId")),
     );
-    const wet = f.placed.find(
-      (p) => p.step.kind === "strip" || p.step.kind === "degrease" || (isCoat(p) && cans.has(p.step.productId)),
-    );
+    const wet = f.placed.find((p) => does(p).wets === "solvent" || (isCoat(p) && cans.has(p.step.productId)));
     return wet
       ? [
           {

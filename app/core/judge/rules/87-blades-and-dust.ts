@@ -1,13 +1,17 @@
 /** Hazard 87: blades, picks, blown dust. */
+import type { Placed } from "../../plan/placed";
 import type { Rule } from "../snag";
-import { firstIndex } from "../ask";
+import { does, firstIndex } from "../ask";
+
+const dusty = (p: Placed): boolean =>
+  ["face", "residue"].includes(does(p).sands ?? "") || does(p).lifts === "mask" || does(p).cleans === "dry";
 
 export const rule87: Rule = {
   id: 87,
   severity: "hazard",
   title: "Blades, picks, blown dust",
   find: (f) => {
-    const at = firstIndex(f, (p) => ["sand-back", "sand-residue", "mask-lift", "dust"].includes(p.step.kind));
+    const at = firstIndex(f, (p) => dusty(p));
     return at < 0
       ? []
       : [
@@ -15,8 +19,7 @@ export const rule87: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: {
-              steps: f.placed.filter((p) => ["sand-back", "sand-residue", "mask-lift", "dust"].includes(p.step.kind))
-                .length,
+              steps: f.placed.filter((p) => dusty(p)).length,
             },
             why: "Picks and blades slip, blown dust goes into eyes and lungs: glasses, a dust mask, blades away from the holding hand.",
             fixes: [],

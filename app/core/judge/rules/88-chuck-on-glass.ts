@@ -1,13 +1,13 @@
 /** Hazard 88: a chuck on glass. */
 import type { Rule } from "../snag";
-import { firstIndex } from "../ask";
+import { does, firstIndex } from "../ask";
 
 export const rule88: Rule = {
   id: 88,
   severity: "hazard",
   title: "A chuck on glass",
   find: (f) => {
-    const at = f.context.substrate.family === "glass" ? firstIndex(f, (p) => p.step.kind === "place-round") : -1;
+    const at = f.context.substrate.family === "glass" ? firstIndex(f, (p) => does(p).places === "round") : -1;
     return at < 0
       ? []
       : [

@@ -1,6 +1,6 @@
 /** Hazard 89: solvent or heat on clear sheet. */
 import type { Rule } from "../snag";
-import { firstIndex } from "../ask";
+import { does, firstIndex } from "../ask";
 
 export const rule89: Rule = {
   id: 89,
@@ -12,7 +12,8 @@ export const rule89: Rule = {
         ? firstIndex(
             f,
             (p) =>
-              ["degrease", "strip", "melt"].includes(p.step.kind) ||
+              does(p).wets === "solvent" ||
+              does(p).heats === true ||
               (p.step.kind === "coat" &&
                 f.context.hasPaint(p.step.productId) &&
                 ["solvent", "alcohol"].includes(f.context.paintOf(p.step.productId).base)),

@@ -1,7 +1,7 @@
 import { depthNeeded, depthPerPass, passesFor, sandPlan } from "../depth/depth";
 import { factor } from "../learn/factor";
 import { absorption, beamOn } from "../../catalogue/beams";
-import { substrate } from "../../catalogue/substrates";
+import { substrateNamed } from "../../catalogue/substrates";
 import { energy, greyShare, ripple, spotAt } from "./energy";
 import { bedLoads, cornerSpeed, overscanTooShort, rasterTime, rowTime, travel, vectorTime, wattsAt } from "./runtime";
 
@@ -138,7 +138,7 @@ describe("beams on surfaces", () => {
     ["um1", "aluminium-bare", "marks"],
     ["uv", "slate", "unknown"],
     ["blue", "canvas", "unknown"],
-  ] as const)("%s on %s %s", (beam, s, want) => expect(beamOn(beam, substrate(s))).toBe(want));
+  ] as const)("%s on %s %s", (beam, s, want) => expect(beamOn(beam, substrateNamed(s))).toBe(want));
   test("black takes up every beam; clear lets blue through", () => {
     for (const b of ["co2", "blue", "um1"] as const)
       expect(absorption(b, "#151515", false)).toBeGreaterThanOrEqual(0.9);

@@ -2,16 +2,18 @@
 import { BURNT } from "../../catalogue/substrates";
 import { mapZones, zoneOf } from "../../piece/state";
 import { needOf } from "../needs";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { dampNeed } from "./damp";
 import { batch, eyewear, setting } from "./laser-work";
 
-export const burnIn: StepKind = {
+export const burnIn = kind(["laser"], {
   id: "burn-in",
   name: "Burn the white into the glaze",
   addable: true,
-  divisible: false,
-  laser: true,
+  on: "zones",
+  beam: "pigment",
+  turns: true,
+  attended: true,
   irreversible: true,
   purpose: () => "Darkens the pigment and fuses it into the glaze: permanent, one colour.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
@@ -47,4 +49,4 @@ export const burnIn: StepKind = {
     clean: false,
     touched: "beam",
   }),
-};
+});

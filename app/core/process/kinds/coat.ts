@@ -2,7 +2,7 @@
 import { wetUm } from "../../models/film/build";
 import { GROUND, mapZones, surfaceUm, zoneOf, type Film } from "../../piece/state";
 import { insideFlash, sensitive } from "../ready";
-import type { Need, StepKind } from "../step";
+import { kind, type Need } from "../step";
 import { dampNeed } from "./damp";
 
 /** mm² a minute that a hand covers with a small brush */
@@ -10,13 +10,16 @@ const BRUSH_MM2_PER_MIN = 500;
 /** least that a brush fills, mm; a liner */
 export const TOOL_MM = { brush: 0.8, liner: 0.4, spray: 0.3, marker: 0.6 };
 
-export const coat: StepKind = {
+export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh", "canWarmed", "wetInWet"], {
   id: "coat",
   name: "Lay a coat",
   addable: true,
-  divisible: false,
-  laser: false,
-  irreversible: false,
+  on: "zones",
+  lays: "film",
+  suits: (p) => p.mask === null && p.powder === null,
+  fields: ["dryUm", "minutes", "waitMin", "roomC", "roomRh", "title"],
+  figures: ["bleed"],
+  matters: ["coats", "between"],
   purpose: (s) =>
     ({
       seal: "Seals floor and walls so that colour cannot creep along the grain.",
@@ -169,7 +172,7 @@ export const coat: StepKind = {
       touched: c.paintOf(s.productId).finish.by,
     };
   },
-};
+});
 
 /** Is a zone filled above the face? */
 export const proud = (z: Parameters<typeof surfaceUm>[0]): boolean => surfaceUm(z) < 0;

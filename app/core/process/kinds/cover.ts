@@ -3,15 +3,16 @@ import { mapZones, zoneOf } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
 import { maskOf } from "../masks";
 import { coldNeed, needOf, topNeed } from "../needs";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const cover: StepKind = {
+export const cover = kind(["productId"], {
   id: "cover",
   name: "Cover what is not painted now",
   addable: true,
+  on: "zones",
+  lays: "mask",
+  turns: true,
   divisible: true,
-  laser: false,
-  irreversible: false,
   purpose: () => "The next colour must not reach what is done or what comes later.",
   tool: (s, c) => (c.hasPaint(s.productId) ? maskOf(s.productId, c).name : "Paper shield, small weights"),
   lookFor: () => ({
@@ -46,4 +47,4 @@ export const cover: StepKind = {
     ),
     touched: "shield",
   }),
-};
+});

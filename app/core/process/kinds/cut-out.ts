@@ -1,16 +1,18 @@
 /** Cutting the piece out of its sheet: the last visit to the laser. */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { eyewear } from "./laser-work";
 
 /** mm/s at which an outline is cut through, a planning figure */
 const CUT_SPEED = 12;
 
-export const cutOut: StepKind = {
+export const cutOut = kind([], {
   id: "cut-out",
   name: "Cut it out",
   addable: true,
-  divisible: false,
-  laser: true,
+  on: "piece",
+  beam: "outline",
+  turns: true,
+  attended: true,
   irreversible: true,
   purpose: () => "Last, or the piece drops and shifts while it is still worked on.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
@@ -22,7 +24,6 @@ export const cutOut: StepKind = {
   ],
   minutes: (_s, c) =>
     c.machine ? { setup: 5, perPiece: (2 * (c.job.substrate.w + c.job.substrate.h)) / CUT_SPEED / 60 } : null,
-  needs: () => [],
   refuses: (_s, p) => (p.cutOut ? "it is cut out already" : null),
   apply: (_s, p) => ({ ...p, cutOut: true, touched: "beam" }),
-};
+});

@@ -1,5 +1,5 @@
 /** Degreasing the face with solvent. */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
 const CLEANERS = {
   acetone: "Acetone",
@@ -8,15 +8,14 @@ const CLEANERS = {
   chlorinated: "Chlorinated cleaner",
 };
 
-export const degrease: StepKind = {
-  divisible: true,
-  laser: false,
-  irreversible: false,
-  needs: () => [],
-  refuses: () => null,
+export const degrease = kind([], {
   id: "degrease",
   name: "Degrease the face",
   addable: true,
+  on: "piece",
+  wets: "solvent",
+  cleans: "solvent",
+  divisible: true,
   purpose: () => "Oil under a film lets go later, most of all where the laser stops.",
   tool: (_s, c) => `${CLEANERS[c.job.choices.cleaner]}, lint-free cloth, gloves`,
   lookFor: () => ({
@@ -31,4 +30,4 @@ export const degrease: StepKind = {
   ],
   minutes: () => ({ setup: 3, perPiece: 0.5 }),
   apply: (s, p, _c, at) => ({ ...p, clean: true, soot: false, damp: { step: s.id, kind: "solvent", at } }),
-};
+});

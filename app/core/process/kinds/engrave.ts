@@ -1,16 +1,22 @@
 /** Engraving the recess that holds the fill. */
 import { CHAR, CHARS } from "../../catalogue/substrates";
 import { mapZones } from "../../piece/state";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { batch, eyewear, laserNeeds, setting } from "./laser-work";
 
-export const engrave: StepKind = {
+export const engrave = kind(["laser", "byLoad", "depthMm"], {
   id: "engrave",
   name: "Engrave",
   addable: true,
-  divisible: false,
-  laser: true,
+  on: "zones",
+  beam: "body",
+  turns: true,
+  attended: true,
   irreversible: true,
+  photo: true,
+  fields: ["depthMm", "power", "speed", "interval", "passes", "minutes", "waitMin"],
+  figures: ["depth"],
+  matters: ["before-laser"],
   purpose: (s) => `Cuts the recess that holds sealer, white and colour${s.depthMm ? `, ${s.depthMm} mm deep` : ""}.`,
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: (s) => ({
@@ -21,7 +27,6 @@ export const engrave: StepKind = {
   cues: (s, c) => [setting(s), "Stay with it; stop at the first flame", `Eyewear ${eyewear(c)}`],
   minutes: batch,
   needs: laserNeeds,
-  refuses: () => null,
   // The beam takes the mask with it where it cuts, and whatever lay there.
   apply: (s, p, c) => ({
     ...mapZones(p, s.zones, ({ mask, ...z }) => ({
@@ -36,4 +41,4 @@ export const engrave: StepKind = {
     clean: false,
     touched: "beam",
   }),
-};
+});

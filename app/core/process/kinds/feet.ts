@@ -1,19 +1,16 @@
 /** Cork, feet or a stand (K). */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const feet: StepKind = {
+export const feet = kind([], {
   id: "feet",
   name: "Cork, feet or a stand",
   addable: true,
+  on: "piece",
   divisible: true,
-  laser: false,
-  irreversible: false,
   purpose: () => "It stands without scratching.",
   tool: () => "Cork, glue or pads",
   lookFor: () => ({ look: "Flat, all feet touch", how: "rock it on a flat table", against: "-" }),
   cues: () => ["On clean bare back, pressed for a minute"],
   minutes: () => ({ setup: 2, perPiece: 0.5 }),
-  needs: () => [],
-  refuses: () => null,
   apply: (s, p) => ({ ...p, touched: s.kind }),
-};
+});

@@ -2,17 +2,16 @@
 import { zoneOf } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
 import { coldNeed } from "../needs";
-import type { Need, StepKind } from "../step";
+import { kind, type Need } from "../step";
 import { dampNeed } from "./damp";
 
-export const finalCheck: StepKind = {
-  addable: true,
-  divisible: true,
-  laser: false,
-  refuses: () => null,
+export const finalCheck = kind([], {
   id: "final-check",
   name: "Inspect, photograph, pack",
-  irreversible: false,
+  addable: true,
+  on: "face",
+  divisible: true,
+  photo: true,
   purpose: () => "The record is made while the piece is still here.",
   tool: () => "Same light each time, camera",
   lookFor: () => ({
@@ -56,4 +55,4 @@ export const finalCheck: StepKind = {
     return [...dampNeed(p), ...coldNeed(p, COLD_C, "it goes cold before it is handled"), ...last];
   },
   apply: (_s, p) => p,
-};
+});

@@ -1,14 +1,15 @@
 /** Flooding the face with table-top epoxy (K). */
 import { mapZones, type Film } from "../../piece/state";
 import { needOf } from "../needs";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const floodEpoxy: StepKind = {
+export const floodEpoxy = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh"], {
   id: "flood-epoxy",
   name: "Flood with epoxy",
   addable: true,
-  divisible: false,
-  laser: false,
+  on: "face",
+  lays: "film",
+  suits: (p) => p.finish.family === "epoxy",
   irreversible: true,
   purpose: () => "A thick, level, glossy face over everything.",
   tool: () => "Cups by weight or volume as its sheet says, spreader, level, gloves",
@@ -40,4 +41,4 @@ export const floodEpoxy: StepKind = {
     };
     return { ...mapZones(p, s.zones, (z) => ({ ...z, films: [...z.films, film] })), touched: "epoxy" };
   },
-};
+});

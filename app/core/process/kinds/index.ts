@@ -1,5 +1,4 @@
-/** The step kinds, by id. A new kind is one object and one row here. */
-import type { Step, StepKind } from "../step";
+/** The step kinds, by id, in the order in which they are offered. A new kind is one file and one row here. */
 import { burnIn } from "./burn-in";
 import { coat } from "./coat";
 import { cover } from "./cover";
@@ -37,54 +36,96 @@ import { strip } from "./strip";
 import { stripRest } from "./strip-rest";
 import { wash } from "./wash";
 import { wipeBack } from "./wipe-back";
+import type { MovesNamed } from "../../catalogue/finishing";
+import type { KindsNamed } from "../../catalogue/routes";
+import { FRESH, type OwnField, type OwnFields, type StepBase, type StepKind } from "../step";
 
-export const KINDS: StepKind[] = [
-  inspectBlank,
-  label,
-  scuff,
-  degrease,
-  dust,
-  coat,
-  plate,
-  preFlight,
-  proof,
-  reveal,
-  engrave,
-  sandResidue,
-  wash,
-  sandBack,
-  finalCheck,
-  rest,
-  scuffFilm,
-  strip,
-  maskLay,
-  scoreMask,
-  maskLift,
-  cover,
-  openSkin,
-  burnIn,
-  stripRest,
-  rubDye,
-  wipeBack,
-  powderFill,
-  melt,
-  pourPaint,
-  placeRound,
-  cutOut,
-  peelFilm,
-  floodEpoxy,
-  edgeBlack,
-  oilBack,
-  feet,
-];
-const byId = new Map(KINDS.map((k) => [k.id, k]));
+const KINDS = {
+  "inspect-blank": inspectBlank,
+  label: label,
+  scuff: scuff,
+  degrease: degrease,
+  dust: dust,
+  coat: coat,
+  plate: plate,
+  "pre-flight": preFlight,
+  proof: proof,
+  reveal: reveal,
+  engrave: engrave,
+  "sand-residue": sandResidue,
+  wash: wash,
+  "sand-back": sandBack,
+  "final-check": finalCheck,
+  rest: rest,
+  "scuff-film": scuffFilm,
+  strip: strip,
+  "mask-lay": maskLay,
+  "score-mask": scoreMask,
+  "mask-lift": maskLift,
+  cover: cover,
+  "open-skin": openSkin,
+  "burn-in": burnIn,
+  "strip-rest": stripRest,
+  "rub-dye": rubDye,
+  "wipe-back": wipeBack,
+  "powder-fill": powderFill,
+  melt: melt,
+  "pour-paint": pourPaint,
+  "place-round": placeRound,
+  "cut-out": cutOut,
+  "peel-film": peelFilm,
+  "flood-epoxy": floodEpoxy,
+  "edge-black": edgeBlack,
+  "oil-back": oilBack,
+  feet: feet,
+};
 
-/** @throws Error when there is no such kind */
-export function kindOf(id: string): StepKind {
-  const k = byId.get(id) ?? KINDS.find((x) => x.id === id);
-  if (!k) throw new Error(`There is no step kind “${id}”.`);
-  return k;
+export type KindId = keyof typeof KINDS;
+/** Steps are a union by kind: each has its kind's own fields and no others. */
+export type Step = { [K in KindId]: (typeof KINDS)[K] extends StepKind<infer S> ? S & { kind: K } : never }[KindId];
+export type StepFor<K extends KindId> = Extract<Step, { kind: K }>;
+/** Kinds whose steps have a field. */
+export type KindWith<F extends OwnField> = Extract<Step, Pick<OwnFields, F>>["kind"];
+
+/** Every kind that a route or a finishing move names is one of these: a misspelt one does not compile. */
+export const NAMED: { [K in KindsNamed | MovesNamed]: { id: K } } = KINDS;
+
+/** Every kind, in order. */
+export const ALL_KINDS: readonly (StepKind<Step> & { id: KindId })[] = Object.values(KINDS);
+export const isKind = (id: string): id is KindId => Object.hasOwn(KINDS, id);
+export const kindOf = (id: KindId): StepKind<Step> & { has: readonly OwnField[] } => KINDS[id];
+
+/** A field of a step's own; null where its kind has none such. */
+export const own = <F extends OwnField>(s: StepBase | null | undefined, field: F): OwnFields[F] | null =>
+  s && field in s ? (s as StepBase & OwnFields)[field] : null;
+/** Has it such a field? */
+export const has = <F extends OwnField>(s: Step, field: F): s is Extract<Step, Pick<OwnFields, F>> => field in s;
+
+/** A step of a kind, with that kind's fields as they begin. @param more what is set at once; fields that the kind lacks are left out */
+export function newStep<K extends KindId>(
+  id: string,
+  kind: K,
+  title: string = KINDS[kind].name,
+  more: Partial<StepFor<K>> = {},
+): StepFor<K> {
+  const mine = Object.fromEntries(KINDS[kind].has.map((f: OwnField) => [f, FRESH[f]]));
+  const base: StepBase = {
+    id,
+    kind,
+    title,
+    zones: [],
+    minutes: null,
+    waitMin: null,
+    note: "",
+    origin: "plan",
+    edited: [],
+  };
+  return { ...base, ...mine, ...more } as StepFor<K>;
 }
+
 /** Is a step done with the beam? A gun or an oven is watched as a laser is, but is none. */
-export const byBeam = (s: Step): boolean => kindOf(s.kind).laser && (s.kind !== "melt" || s.method === "laser");
-export const isKind = (id: string): boolean => byId.has(id) || KINDS.some((k) => k.id === id);
+export const byBeam = (s: Step): boolean => kindOf(s.kind).beam !== undefined || own(s, "method") === "laser";
+/** May closing time fall inside it, between two pieces or two loads? */
+export const mayPause = (s: Step): boolean => kindOf(s.kind).divisible === true || own(s, "byLoad") === true;
+/** Does it use up something of the Shelf? */
+export const usesUp = (s: Step): boolean => ["film", "powder"].includes(kindOf(s.kind).lays ?? "");

@@ -1,19 +1,17 @@
 /** Looking the blanks over. */
-import type { StepKind } from "../step";
+import { colourWay } from "../../catalogue/routes";
+import { kind } from "../step";
 
 /** mm of scrap round a piece with blended bands, and what a saw takes */
 const SCRAP_MM = 30;
 const KERF_MM = 3;
 
-export const inspectBlank: StepKind = {
-  divisible: true,
-  laser: false,
-  irreversible: false,
-  needs: () => [],
-  refuses: () => null,
+export const inspectBlank = kind([], {
   id: "inspect-blank",
   name: "Look over the blanks",
   addable: true,
+  on: "piece",
+  divisible: true,
   purpose: () => "Sort out flawed pieces before anything is spent on them.",
   tool: () => "Good light, caliper",
   lookFor: () => ({
@@ -24,7 +22,7 @@ export const inspectBlank: StepKind = {
   cues: (_s, c) => [
     `Count ${c.job.quantity}; put doubtful ones aside`,
     "Measure thickness where the artwork will lie",
-    ...(c.job.route === "A4"
+    ...(colourWay(c.route) === "bands"
       ? [
           `Board ${c.job.substrate.w + 2 * SCRAP_MM + KERF_MM} × ${c.job.substrate.h + 2 * SCRAP_MM + KERF_MM} mm: ${SCRAP_MM} mm of scrap all round to test on, ${KERF_MM} mm for the saw; mark the trim line on the back`,
         ]
@@ -32,4 +30,4 @@ export const inspectBlank: StepKind = {
   ],
   minutes: () => ({ setup: 2, perPiece: 0.25 }),
   apply: (_s, p) => p,
-};
+});

@@ -10,8 +10,14 @@ import type { Zone } from "../../records/job";
 import { SLICES } from "../../vector/measure";
 import type { Context } from "../context";
 import { coldNeed } from "../needs";
-import type { LaserSetting, Need, Step } from "../step";
+import type { LaserSetting, Need } from "../step";
 import { dampNeed } from "./damp";
+
+/** What of a step the laser asks for. */
+export interface LaserWork {
+  zones: string[];
+  laser: LaserSetting | null;
+}
 
 /** minutes to change a load on the bed */
 const LOAD_MIN = 2;
@@ -58,7 +64,7 @@ export function rasterExtent(zones: Zone[]): { rowMm: number; heightMm: number }
 }
 
 /** Seconds for one piece; null without a machine or setting. */
-export function pieceSeconds(s: Step, c: Context): number | null {
+export function pieceSeconds(s: LaserWork, c: Context): number | null {
   const m = c.machine;
   if (!m || !s.laser) return null;
   const e = rasterExtent(c.job.zones.filter((z) => s.zones.includes(z.id)));
@@ -128,7 +134,7 @@ export const filmsNeed = (p: Piece, zones: string[], state: Need["state"], why: 
   return stacks.length ? [{ state, stacks, why }] : [];
 };
 /** What a laser step waits for. */
-export const laserNeeds = (s: Step, p: Piece, c: Context): Need[] => [
+export const laserNeeds = (s: LaserWork, p: Piece, c: Context): Need[] => [
   ...dampNeed(p),
   ...coldNeed(p, COLD_C, "a warm fill is still soft"),
   ...filmsNeed(
@@ -140,7 +146,7 @@ export const laserNeeds = (s: Step, p: Piece, c: Context): Need[] => [
 ];
 export const eyewear = (c: Context): string => (c.machine ? BEAM_KINDS[c.machine.beam].eyewear : "rated for the beam");
 
-export const batch = (s: Step, c: Context): { setup: number; perPiece: number } | null => {
+export const batch = (s: LaserWork, c: Context): { setup: number; perPiece: number } | null => {
   const sec = pieceSeconds(s, c);
   if (sec === null || !c.machine) return null;
   const { loads } = bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, c.machine.bedW, c.machine.bedH);
@@ -150,7 +156,7 @@ export const batch = (s: Step, c: Context): { setup: number; perPiece: number } 
 /** Polarity: dark tops are burnt away where the picture is to be light. One home for it. */
 export const wantsInverted = (c: Context): boolean => c.job.route !== null && route(c.job.route).inverted;
 
-export const setting = (s: Step): string =>
+export const setting = (s: Pick<LaserWork, "laser">): string =>
   s.laser
     ? `${Math.round(s.laser.power * 100)} % power, ${Math.round(s.laser.speed)} mm/s, ${s.laser.interval} mm, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`
     : "No setting yet: choose a machine";

@@ -2,16 +2,17 @@
 import { mapZones, zoneOf } from "../../piece/state";
 import { maskOf } from "../masks";
 import { needOf } from "../needs";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { dampNeed } from "./damp";
 
-export const maskLay: StepKind = {
+export const maskLay = kind(["productId"], {
   id: "mask-lay",
   name: "Stick the mask down",
   addable: true,
+  on: "face",
+  lays: "mask",
+  turns: true,
   divisible: true,
-  laser: false,
-  irreversible: false,
   purpose: () => "Keeps colour off everything that is not cut.",
   tool: (s, c) => `${maskOf(s.productId, c).name}, squeegee`,
   lookFor: () => ({
@@ -45,4 +46,4 @@ export const maskLay: StepKind = {
       touched: "mask",
     };
   },
-};
+});

@@ -2,7 +2,7 @@
 import { mapZones, zoneOf, type Film, type Piece } from "../../piece/state";
 import { LIFT_C } from "../../models/powder/heat";
 import { coldNeed, warmerThan } from "../needs";
-import type { Need, StepKind } from "../step";
+import { kind, type Need } from "../step";
 
 /** s a piece, and s per mm of outline narrower than 3 mm (M13) */
 const LIFT = { piece: 4, mm: 0.25, narrowMm: 3 };
@@ -16,13 +16,16 @@ export const edgeFilms = (p: Piece, masked: string[]): Need["stacks"] =>
     .map((z) => ({ zone: z.zone, films: z.films.filter((f) => f.left > 0 && f.phase === undefined).slice(-1) }))
     .filter((x) => x.films.length);
 
-export const maskLift: StepKind = {
+export const maskLift = kind([], {
   id: "mask-lift",
   name: "Lift the mask, weed",
   addable: true,
+  on: "face",
+  lifts: "mask",
+  turns: true,
   divisible: true,
-  laser: false,
   irreversible: true,
+  matters: ["sand-after"],
   purpose: (s, c) =>
     s.zones.length === c.allZones.length || s.zones.includes("ground")
       ? "Bares everything that was kept clean."
@@ -76,4 +79,4 @@ export const maskLift: StepKind = {
       touched: "pick",
     };
   },
-};
+});

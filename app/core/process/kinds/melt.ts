@@ -3,9 +3,10 @@ import { zoneOf, type Film } from "../../piece/state";
 import { coolTau, ovenLoads, warmUp } from "../../models/powder/heat";
 import type { Context } from "../context";
 import { maskOf } from "../masks";
-import type { Step, StepKind } from "../step";
+import { kind, type Heat, type OwnFields } from "../step";
 
-export type Heat = "gun" | "oven" | "laser";
+/** What of a step melting asks for. */
+type Melting = Pick<OwnFields, "productId" | "method">;
 /** °C that a moving gun leaves on the face, and on tape beside the fill for the seconds it passes */
 const GUN_FACE_C = 170;
 export const GUN_TAPE_C = 130;
@@ -14,23 +15,23 @@ const LASER_NEAR_C = 60;
 /** °C that an oven is set above what the powder wants */
 export const OVEN_OVER_C = 10;
 
-export const heatOf = (s: Step): Heat => (s.method === "oven" || s.method === "laser" ? s.method : "gun");
+export const heatOf = (s: Melting): Heat => (s.method === "oven" || s.method === "laser" ? s.method : "gun");
 /** °C at which the powder of a step is melted, in an oven cured; null: no powder is named, or it is not known. */
-export const meltC = (s: Step, c: Context): number | null =>
+export const meltC = (s: Melting, c: Context): number | null =>
   c.hasPaint(s.productId)
     ? (c.paintOf(s.productId).powder?.[heatOf(s) === "oven" ? "holdC" : "flowC"].value ?? null)
     : null;
 /** Hottest that tape on the piece gets. */
-export const tapeC = (s: Step, hold: number | null): number | null =>
+export const tapeC = (s: Melting, hold: number | null): number | null =>
   heatOf(s) === "gun" ? GUN_TAPE_C : heatOf(s) === "laser" ? LASER_NEAR_C : hold === null ? null : hold + OVEN_OVER_C;
 /** Hottest that the piece itself gets. */
-export const pieceC = (s: Step, hold: number | null): number | null =>
+export const pieceC = (s: Melting, hold: number | null): number | null =>
   heatOf(s) === "gun" ? GUN_FACE_C : heatOf(s) === "laser" ? LASER_NEAR_C : hold;
 
 export const ovenOf = (c: Context) => (c.world.shop.gear ?? []).find((g) => g.kind === "oven") ?? null;
 /** Oven minutes of one load and how many loads; null: something is unknown or does not fit. */
 export function ovenRun(
-  s: Step,
+  s: Melting,
   c: Context,
 ): { warmMin: number; holdMin: number; loads: number; perTray: number; setC: number } | null {
   const hold = meltC(s, c);
@@ -48,13 +49,17 @@ const GUN_MIN = 2.5;
 const LASER_MM2_PER_MIN = 250;
 const TRAY_MIN = 0.2;
 
-export const melt: StepKind = {
+export const melt = kind(["productId", "method"], {
   id: "melt",
   name: "Melt the powder",
   addable: true,
-  divisible: false,
-  laser: true,
+  on: "zones",
+  suits: (p) => p.powder !== null,
+  heats: true,
+  attended: true,
   irreversible: true,
+  figures: ["heat"],
+  matters: ["melt"],
   purpose: () => "Turns dull powder into one glossy body that grips the walls.",
   tool: (s, c) =>
     ({
@@ -92,7 +97,6 @@ export const melt: StepKind = {
     const run = ovenRun(s, c);
     return run && { setup: Math.round(run.loads * (run.warmMin + run.holdMin)), perPiece: TRAY_MIN };
   },
-  needs: () => [],
   refuses: (s, p, c) => {
     if (!s.zones.some((z) => zoneOf(p, z).films.some((f) => f.phase === "loose"))) return "no loose powder lies in it";
     const hold = meltC(s, c);
@@ -127,4 +131,4 @@ export const melt: StepKind = {
       touched: heatOf(s),
     };
   },
-};
+});

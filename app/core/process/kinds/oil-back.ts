@@ -1,13 +1,13 @@
 /** Oil or wax the back (K). */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const oilBack: StepKind = {
+export const oilBack = kind([], {
   id: "oil-back",
   name: "Oil or wax the back",
   addable: true,
+  on: "piece",
+  wets: "oil",
   divisible: true,
-  laser: false,
-  irreversible: false,
   purpose: () => "A bare back soils and warps.",
   tool: () => "Drying oil or wax, lint-free cloth",
   lookFor: () => ({ look: "Even sheen, nothing wet left", how: "touch", against: "raw offcut" }),
@@ -16,7 +16,5 @@ export const oilBack: StepKind = {
     "Oily rags heat up by themselves: flat out of doors or under water, never in a heap",
   ],
   minutes: () => ({ setup: 3, perPiece: 1 }),
-  needs: () => [],
-  refuses: () => null,
   apply: (s, p) => ({ ...p, touched: s.kind }),
-};
+});

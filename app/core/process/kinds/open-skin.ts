@@ -1,18 +1,22 @@
 /** Taking the maker’s own skin off where the picture is: glaze from ceramic, coating from metal, silvering from glass. */
 import { mapZones, zoneOf } from "../../piece/state";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { dampNeed } from "./damp";
 import { batch, eyewear, setting } from "./laser-work";
 
 const SAYS = { glaze: "Open the glaze", coating: "Take the coating off", silver: "Take the silvering off" };
 
-export const openSkin: StepKind = {
+export const openSkin = kind(["laser"], {
   id: "open-skin",
   name: "Open the surface",
   addable: true,
-  divisible: false,
-  laser: true,
+  on: "zones",
+  beam: "skin",
+  turns: true,
+  attended: true,
   irreversible: true,
+  figures: ["round"],
+  matters: ["tile-mask"],
   purpose: (_s, c) =>
     ({
       glaze: "Only open ceramic keeps colour; whole glaze wipes clean.",
@@ -53,5 +57,5 @@ export const openSkin: StepKind = {
     clean: false,
     touched: "beam",
   }),
-};
+});
 export const skinWords = SAYS;

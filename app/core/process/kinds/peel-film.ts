@@ -1,13 +1,14 @@
 /** Peeling the maker’s film off the face of a sheet. */
 import { needOf } from "../needs";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const peelFilm: StepKind = {
+export const peelFilm = kind([], {
   id: "peel-film",
   name: "Peel the film off the face",
   addable: true,
+  on: "face",
+  lifts: "face-film",
   divisible: true,
-  laser: false,
   irreversible: true,
   purpose: () => "It has kept soot, paint and fingers off the side that is seen.",
   tool: () => "Fingernail, plastic scraper",
@@ -25,4 +26,4 @@ export const peelFilm: StepKind = {
   needs: (s, p) => needOf(s.zones, p, "touch", "soft paint tears while the sheet is bent"),
   refuses: (_s, p) => (p.faceFilm ? null : "there is no film on the face"),
   apply: (_s, p) => ({ ...p, faceFilm: false, touched: "hand" }),
-};
+});

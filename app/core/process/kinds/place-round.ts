@@ -1,14 +1,15 @@
 /** Setting a ball or cylinder up on the rotary. */
 import { DOF_MM, inFocus } from "../../models/round/round";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const placeRound: StepKind = {
+export const placeRound = kind([], {
   id: "place-round",
   name: "Chuck, true, focus",
   addable: true,
+  on: "piece",
+  places: "round",
   divisible: true,
-  laser: false,
-  irreversible: false,
+  figures: ["round"],
   purpose: () => "A wobble of half a millimetre is a seam and a blurred edge.",
   tool: (_s, c) => (c.world.shop.gear ?? []).find((g) => g.kind === "rotary")?.name ?? "Rotary, rubber band, caliper",
   lookFor: () => ({
@@ -29,10 +30,9 @@ export const placeRound: StepKind = {
     ];
   },
   minutes: () => ({ setup: 8, perPiece: 0.5 }),
-  needs: () => [],
   refuses: (_s, _p, c) =>
-    (c.job.substrate.shape ?? (c.job.route === "J" ? "ball" : "flat")) === "flat"
+    (c.job.substrate.shape ?? (c.route && !c.route.shapes.includes("flat") ? "ball" : "flat")) === "flat"
       ? "the piece is flat: it needs no rotary"
       : null,
   apply: (_s, p) => ({ ...p, touched: "chuck" }),
-};
+});

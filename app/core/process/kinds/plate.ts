@@ -1,14 +1,17 @@
 /** A test plate on the same stack. */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { laserNeeds } from "./laser-work";
 
-export const plate: StepKind = {
+export const plate = kind(["laser"], {
   id: "plate",
   name: "Test plate on the same stack",
   addable: true,
-  divisible: false,
-  laser: true,
-  irreversible: false,
+  on: "zones",
+  beam: "trial",
+  tries: "setting",
+  attended: true,
+  photo: true,
+  figures: ["window"],
   purpose: () => "Finds the setting that lifts the dark film and leaves the colour whole.",
   tool: () => "Laser, a piece sprayed in the same go",
   lookFor: () => ({
@@ -25,6 +28,5 @@ export const plate: StepKind = {
   ],
   minutes: (_s, c) => (c.machine ? { setup: 20, perPiece: 0 } : null),
   needs: laserNeeds,
-  refuses: () => null,
   apply: (_s, p) => ({ ...p, plated: true }),
-};
+});

@@ -1,19 +1,22 @@
 /** Paint poured into a glass, swirled until every opening is covered, drained. */
 import { wetUm } from "../../models/film/build";
 import { mapZones, type Film } from "../../piece/state";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { dampNeed } from "./damp";
 
 /** share of a poured dose that stays as a surplus to drain */
 export const POUR_SURPLUS = 0.1;
 
-export const pourPaint: StepKind = {
+export const pourPaint = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh"], {
   id: "pour-paint",
   name: "Pour, swirl, drain",
   addable: true,
+  on: "face",
+  lays: "film",
+  suits: (p) => p.finish.by === "pour" && p.finish.family !== "epoxy",
   divisible: true,
-  laser: false,
   irreversible: true,
+  figures: ["round"],
   purpose: () => "Colour behind every opening, seen through the glass.",
   tool: () => "Funnel or syringe, rack to drain, gloves",
   lookFor: () => ({
@@ -45,4 +48,4 @@ export const pourPaint: StepKind = {
     };
     return { ...mapZones(p, s.zones, (z) => ({ ...z, films: [...z.films, film] })), touched: "paint" };
   },
-};
+});

@@ -2,19 +2,21 @@
 import { mapZones, surfaceUm, zoneOf, type Film } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
 import { coldNeed, topNeed } from "../needs";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
 /** µm of open recess below which powder will not stay */
 const LEAST_UM = 30;
 export const openUm = (z: Parameters<typeof surfaceUm>[0], faceUm = 0): number => Math.max(0, surfaceUm(z) - faceUm);
 
-export const powderFill: StepKind = {
+export const powderFill = kind(["productId", "role", "coat"], {
   id: "powder-fill",
   name: "Fill with powder",
   addable: true,
+  on: "zones",
+  lays: "powder",
+  suits: (p) => p.powder !== null,
   divisible: true,
-  laser: false,
-  irreversible: false,
+  figures: ["powder"],
   purpose: (s) => `Packs the recess level with the face${(s.coat ?? 1) > 1 ? "; the fill before it has sunk" : ""}.`,
   tool: () => "Spoon, stiff card, clean paper beneath, respirator",
   lookFor: () => ({
@@ -62,4 +64,4 @@ export const powderFill: StepKind = {
           }),
           touched: "card",
         },
-};
+});

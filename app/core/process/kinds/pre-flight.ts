@@ -1,17 +1,18 @@
 /** Placing, focusing, looking once round before the laser starts. */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { eyewear, wantsInverted } from "./laser-work";
 
 /** pieces from which a second pair of eyes is worth it */
 const PROOF_PIECES = 3;
 
-export const preFlight: StepKind = {
+export const preFlight = kind([], {
   id: "pre-flight",
   name: "Place, focus, look once round",
   addable: true,
+  on: "piece",
+  places: "flat",
   divisible: true,
-  laser: false,
-  irreversible: false,
+  matters: ["overrun"],
   purpose: () => "What is wrong here is burnt into every piece.",
   tool: () => "Corner stop, focus gauge",
   lookFor: () => ({
@@ -30,7 +31,5 @@ export const preFlight: StepKind = {
     `Extraction on, eyewear ${eyewear(c)}, extinguisher in reach`,
   ],
   minutes: () => ({ setup: 5, perPiece: 0 }),
-  needs: () => [],
-  refuses: () => null,
   apply: (_s, p) => p,
-};
+});

@@ -1,14 +1,16 @@
 /** The first piece, to be looked at before the rest. */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { laserNeeds, pieceSeconds } from "./laser-work";
 
-export const proof: StepKind = {
+export const proof = kind(["laser"], {
   id: "proof",
   name: "Proof piece",
   addable: true,
-  divisible: false,
-  laser: true,
-  irreversible: false,
+  on: "zones",
+  beam: "trial",
+  tries: "piece",
+  attended: true,
+  photo: true,
   purpose: () => "One piece shows what the whole batch would suffer.",
   tool: () => "Laser, one piece",
   lookFor: () => ({
@@ -22,6 +24,5 @@ export const proof: StepKind = {
     return sec === null ? null : { setup: 10 + sec / 60, perPiece: 0 };
   },
   needs: laserNeeds,
-  refuses: () => null,
   apply: (_s, p) => ({ ...p, proofed: true }),
-};
+});

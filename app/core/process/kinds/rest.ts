@@ -1,19 +1,16 @@
 /** A wait put in by hand. */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const rest: StepKind = {
-  addable: true,
-  divisible: true,
-  laser: false,
-  refuses: () => null,
+export const rest = kind([], {
   id: "rest",
   name: "Let it rest",
-  irreversible: false,
+  addable: true,
+  on: "piece",
+  divisible: true,
   purpose: () => "A pause of your own.",
   tool: () => "Nothing",
   lookFor: () => ({ look: "Covered from dust", how: "a look", against: "-" }),
   cues: () => ["Cover it; keep pets and children away"],
   minutes: () => ({ setup: 0, perPiece: 0 }),
-  needs: () => [],
   apply: (_s, p) => p,
-};
+});

@@ -2,19 +2,25 @@
 import { openShares } from "../../models/film/reveal";
 import { energy } from "../../models/laser/energy";
 import { mapZones, topDown, zoneOf } from "../../piece/state";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { batch, cutsOf, eyewear, laserNeeds, setting } from "./laser-work";
 
 /** Shares nobody could see are 0 or 1. */
 const settle = (x: number): number => (x < 0.05 ? 0 : x > 0.95 ? 1 : x);
 
-export const reveal: StepKind = {
+export const reveal = kind(["laser", "byLoad"], {
   id: "reveal",
   name: "Uncover with the laser",
   addable: true,
-  divisible: false,
-  laser: true,
+  on: "zones",
+  beam: "film",
+  turns: true,
+  attended: true,
   irreversible: true,
+  photo: true,
+  fields: ["power", "speed", "interval", "passes", "minutes", "waitMin"],
+  figures: ["window"],
+  matters: ["before-laser", "shading"],
   purpose: () => "Takes the dark top off where the colour is to show.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: () => ({
@@ -54,4 +60,4 @@ export const reveal: StepKind = {
     });
     return { ...opened, soot: true, clean: false };
   },
-};
+});

@@ -1,14 +1,17 @@
 /** Rubbing dye over opened ceramic. */
 import { mapZones, zoneOf, type Film } from "../../piece/state";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { dampNeed } from "./damp";
 
-export const rubDye: StepKind = {
+export const rubDye = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh"], {
   id: "rub-dye",
   name: "Rub the dye in",
   addable: true,
+  on: "zones",
+  lays: "film",
+  suits: (p) => p.finish.family === "dye",
+  wets: "dye",
   divisible: true,
-  laser: false,
   irreversible: true,
   purpose: () => "Open ceramic soaks it up and keeps it; whole glaze lets it be wiped off.",
   tool: () => "Folded cloth, gloves",
@@ -42,4 +45,4 @@ export const rubDye: StepKind = {
       touched: "dye",
     };
   },
-};
+});

@@ -3,16 +3,20 @@ import { sandPlan } from "../../models/depth/depth";
 import { mapZones, zoneOf, type Film } from "../../piece/state";
 import { LIFT_C } from "../../models/powder/heat";
 import { coldNeed } from "../needs";
-import type { Need, StepKind } from "../step";
+import { kind, type Need } from "../step";
 
-export const sandBack: StepKind = {
-  addable: true,
-  divisible: true,
-  laser: false,
-  refuses: () => null,
+export const sandBack = kind(["sandUm"], {
   id: "sand-back",
   name: "Sand back to bare wood",
+  addable: true,
+  on: "face",
+  sands: "face",
+  divisible: true,
   irreversible: true,
+  photo: true,
+  fields: ["sandUm", "minutes", "waitMin"],
+  figures: ["depth"],
+  matters: ["sand-after"],
   purpose: (s) => `Leaves colour only in the cut${s.sandUm ? `; takes ${Math.round(s.sandUm)} µm off the face` : ""}.`,
   tool: () => "80, 120, then 180-220 grit on a flat block",
   lookFor: () => ({ look: "Wood its own colour, fill whole, no glue line", how: "daylight", against: "raw offcut" }),
@@ -52,4 +56,4 @@ export const sandBack: StepKind = {
     });
     return { ...cut, sandedUm: face, clean: false };
   },
-};
+});

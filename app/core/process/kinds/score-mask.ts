@@ -1,15 +1,17 @@
 /** Cutting the mask only, not what lies beneath it. */
 import { mapZones, zoneOf } from "../../piece/state";
 import { maskOf } from "../masks";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 import { batch, eyewear, setting } from "./laser-work";
 
-export const scoreMask: StepKind = {
+export const scoreMask = kind(["laser"], {
   id: "score-mask",
   name: "Cut the mask, not the face",
   addable: true,
-  divisible: false,
-  laser: true,
+  on: "zones",
+  beam: "mask",
+  turns: true,
+  attended: true,
   irreversible: true,
   purpose: () => "Outlines every colour once, so that each can be lifted when its turn comes.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
@@ -21,12 +23,11 @@ export const scoreMask: StepKind = {
   cues: (s, c) => [
     setting(s),
     "Try it on an offcut under the same mask first: through the tape, no line on the face",
-    ...(c.job.route === "I" ? ["Sheet raised off the bed, so that its reflection does not mark the front"] : []),
+    ...(c.route?.side === "back" ? ["Sheet raised off the bed, so that its reflection does not mark the front"] : []),
     "Weak air, or crumbs fly up",
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,
-  needs: () => [],
   refuses: (s, p, c) => {
     const m = s.zones.map((z) => zoneOf(p, z).mask).find((x) => x);
     if (!m) return "there is no mask on it";
@@ -35,4 +36,4 @@ export const scoreMask: StepKind = {
       : null;
   },
   apply: (s, p) => mapZones(p, s.zones, (z) => (z.mask ? { ...z, mask: { ...z.mask, cut: true } } : z)),
-};
+});

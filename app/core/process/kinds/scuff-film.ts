@@ -1,17 +1,16 @@
 /** Scuffing a film whose recoat window was missed. */
 import { mapZones, type Film } from "../../piece/state";
-import type { Need, StepKind } from "../step";
+import { kind, type Need } from "../step";
 
 const laid = (films: Film[]): Film[] => films.filter((f) => f.left > 0);
 
-export const scuffFilm: StepKind = {
-  addable: true,
-  divisible: true,
-  laser: false,
-  refuses: () => null,
+export const scuffFilm = kind([], {
   id: "scuff-film",
   name: "Scuff the film",
-  irreversible: false,
+  addable: true,
+  on: "face",
+  sands: "film",
+  divisible: true,
   purpose: () => "A film past its recoat window holds nothing by itself; fine scratches do.",
   tool: () => "Fine abrasive pad or 400 grit, wet or dry as its sheet says",
   lookFor: () => ({
@@ -41,4 +40,4 @@ export const scuffFilm: StepKind = {
     })),
     clean: false,
   }),
-};
+});

@@ -1,13 +1,14 @@
 /** Taking off the paint that the laser has not burnt in. */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const stripRest: StepKind = {
+export const stripRest = kind([], {
   id: "strip-rest",
   name: "Strip the white that is left",
   addable: true,
+  on: "face",
+  wets: "solvent",
+  strips: true,
   divisible: true,
-  laser: false,
-  irreversible: false,
   purpose: () => "What was burnt in stays; all other paint comes off.",
   tool: () => "Thinner that the can’s sheet names, lint-free cloth, gloves, lidded metal can",
   lookFor: () => ({
@@ -21,7 +22,6 @@ export const stripRest: StepKind = {
     "Rags and thinner are hazardous waste",
   ],
   minutes: () => ({ setup: 3, perPiece: 2 }),
-  needs: () => [],
   refuses: (_s, p) => (p.zones.some((z) => z.films.length) ? null : "there is no paint left on it"),
   apply: (s, p, _c, at) => ({
     ...p,
@@ -31,4 +31,4 @@ export const stripRest: StepKind = {
     damp: { step: s.id, kind: "solvent", at },
     touched: "solvent",
   }),
-};
+});

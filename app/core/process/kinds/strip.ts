@@ -1,14 +1,15 @@
 /** Stripping the paint and beginning again. */
 import { mapZones } from "../../piece/state";
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const strip: StepKind = {
-  addable: true,
-  divisible: true,
-  laser: false,
-  refuses: () => null,
+export const strip = kind([], {
   id: "strip",
   name: "Strip the paint, begin again",
+  addable: true,
+  on: "face",
+  wets: "solvent",
+  strips: true,
+  divisible: true,
   irreversible: true,
   purpose: () =>
     "Takes every film off so that the coats can be laid anew. A fresh cure strips easily, an old one takes far longer.",
@@ -24,10 +25,9 @@ export const strip: StepKind = {
     "No flame or spark near the vapour",
   ],
   minutes: () => ({ setup: 5, perPiece: 4 }),
-  needs: () => [],
   apply: (s, p, _c, at) => ({
     ...mapZones(p, s.zones, (z) => ({ ...z, films: [] })),
     clean: false,
     damp: { step: s.id, kind: "solvent", at },
   }),
-};
+});

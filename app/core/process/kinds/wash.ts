@@ -1,14 +1,14 @@
 /** Cleaning off the soot. */
-import type { StepKind } from "../step";
+import { kind } from "../step";
 
-export const wash: StepKind = {
-  addable: true,
-  divisible: true,
-  laser: false,
-  refuses: () => null,
+export const wash = kind([], {
   id: "wash",
   name: "Clean off the soot",
-  irreversible: false,
+  addable: true,
+  on: "piece",
+  wets: "rinse",
+  divisible: true,
+  matters: ["clean-off"],
   purpose: () => "Soot under a clear coat stays for good.",
   tool: () => "Soft pad, a drop of soap, towel",
   lookFor: () => ({ look: "Towel comes away clean", how: "wipe until no more grey comes off", against: "towel" }),
@@ -17,7 +17,6 @@ export const wash: StepKind = {
       ? ["Wipe along the lines, no pressure, until the cloth stays clean", "Never under a tap"]
       : ["Wipe along the lines, no pressure", "Rinse, pat dry; touch edges only from here"],
   minutes: () => ({ setup: 3, perPiece: 1 }),
-  needs: () => [],
   apply: (s, p, c, at) => ({
     ...p,
     soot: false,
@@ -25,4 +24,4 @@ export const wash: StepKind = {
     touched: "pad",
     damp: c.school("clean-off") === "wipe" ? p.damp : { step: s.id, kind: "rinse", at },
   }),
-};
+});

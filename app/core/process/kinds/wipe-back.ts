@@ -1,20 +1,27 @@
 /** Wiping colour off what should not have it: whole glaze, the rim of a marked area. */
 import { needOf } from "../needs";
-import type { StepKind } from "../step";
+import type { Context } from "../context";
+import { kind } from "../step";
 
-export const wipeBack: StepKind = {
+/** Is all colour by marker, dried on and rubbed back with a thumb? Ink comes off with less. */
+const burnished = (c: Context): boolean =>
+  c.filled.length > 0 && c.filled.every((z) => z.productId !== null && isMarker(c, z.productId));
+const isMarker = (c: Context, id: string): boolean => c.paintOf(id).finish.by === "marker" && !isInk(c, id);
+const isInk = (c: Context, id: string): boolean => c.paintOf(id).finish.family === "ink";
+const inked = (c: Context): boolean => c.filled.some((z) => z.productId !== null && isInk(c, z.productId));
+
+export const wipeBack = kind([], {
   id: "wipe-back",
   name: "Wipe the face back",
   addable: true,
+  on: "zones",
   divisible: true,
-  laser: false,
-  irreversible: false,
   purpose: () => "The open ceramic keeps its colour, the glaze gives it up.",
-  tool: (_s, c) => (c.job.route === "C2" ? "Firm thumb in a clean cloth" : "Clean cloth, hardly damp"),
+  tool: (_s, c) => (burnished(c) ? "Firm thumb in a clean cloth" : "Clean cloth, hardly damp"),
   lookFor: () => ({ look: "Glaze clean, lines full, shading even", how: "low angle, clean cloth", against: "artwork" }),
   cues: (s, c) => {
     const names = c.job.zones.filter((z) => s.zones.includes(z.id)).map((z) => z.name);
-    return c.job.route === "C2"
+    return burnished(c)
       ? [
           `One colour at a time, palest first: ${names.join(", ")}`,
           "Firmly, along the shape: the burnished shading stays",
@@ -23,7 +30,7 @@ export const wipeBack: StepKind = {
       : [
           "Flat, towards the open line, never across it",
           "Turn the cloth at every stroke",
-          ...(c.job.route === "C3" ? ["A wet cloth lifts unsealed ink: keep it to the glaze"] : []),
+          ...(inked(c) ? ["A wet cloth lifts unsealed ink: keep it to the glaze"] : []),
         ];
   },
   minutes: () => ({ setup: 1, perPiece: 1 }),
@@ -31,9 +38,8 @@ export const wipeBack: StepKind = {
     needOf(
       s.zones,
       p,
-      c.job.route === "C2" ? "sandable" : "touch",
-      c.job.route === "C2" ? "wet neighbours smear into each other" : "what is wet would be wiped out",
+      burnished(c) ? "sandable" : "touch",
+      burnished(c) ? "wet neighbours smear into each other" : "what is wet would be wiped out",
     ),
-  refuses: () => null,
   apply: (s, p) => ({ ...p, smeared: null, clean: true, touched: s.kind }),
-};
+});

@@ -1,60 +1,15 @@
-/** A route, a finish, a material and a kind of step put in from outside: each is one row, and the engine takes them as it takes its own. */
+/** The tables beside the routes: what can be planned and why not, where makers disagree, which route is advised. */
 import { FULL_SHELF, GEAR } from "../testing/briefs";
-import { a1, stocked, zone } from "../testing/worlds";
+import { a1, zone } from "../testing/worlds";
 import type { World } from "../records/world";
-import { KINDS, kindOf } from "../process/kinds";
-import { makePlan } from "../plan/plan";
-import { placementOf } from "../plan/visits";
-import { FINISHES } from "./finishes";
-import { against, cells } from "./support";
-import { ROUTES, type Route } from "./routes";
-import { SCHOOLS, schoolPick, withPick } from "./schools";
-import { SUBSTRATES } from "./substrates";
-import { ROUTE_RULES, weigh } from "./route-rules";
-
-test("a route of one's own: the E1 fill without sanding, on a new material, with a new paint", () => {
-  const own: Route = {
-    ...ROUTES.find((r) => r.id === "E1")!,
-    id: "X1" as Route["id"],
-    name: "Engrave and fill",
-    families: ["wood"],
-    phases: ROUTES.find((r) => r.id === "E1")!.phases.map((p) =>
-      p.do === "step" && p.kind === "sand-back" ? { do: "step" as const, kind: "burnish" } : p,
-    ),
-  };
-  const paint = { ...FINISHES.find((f) => f.id === "craft-acrylic")!, id: "milk-paint", name: "Milk paint" };
-  const pear = { ...SUBSTRATES[0], id: "pear", name: "Pear" };
-  const kind = { ...kindOf("rest"), id: "burnish", name: "Burnish" };
-  ROUTES.push(own);
-  FINISHES.push(paint);
-  SUBSTRATES.push(pear);
-  KINDS.push(kind);
-  try {
-    const w = a1({ products: [...FULL_SHELF(), stocked("milk", "Milk red", "milk-paint", "#a8235a")] });
-    const world: World = {
-      ...w,
-      job: {
-        ...w.job,
-        route: "X1" as World["job"]["route"],
-        substrate: { id: "pear", w: 100, h: 60, t: 8 },
-        zones: [zone("z0", "milk")],
-      },
-    };
-    const plan = makePlan(world);
-    expect(plan.missing).toEqual([]);
-    expect(plan.ready).not.toBeNull();
-    expect(plan.placed.filter((p) => ["sand-back", "burnish"].includes(p.step.kind)).map((p) => p.step.title)).toEqual([
-      "Burnish",
-    ]);
-    expect(plan.placed.some((p) => p.step.productId === "milk")).toBe(true);
-    expect(cells().some((c) => c.route.id === own.id && c.substrate.id === "pear")).toBe(true);
-  } finally {
-    ROUTES.pop();
-    FINISHES.pop();
-    SUBSTRATES.pop();
-    KINDS.pop();
-  }
-});
+import { kindOf, own } from "../process/kinds";
+import { makePlan } from "./plan";
+import { placementOf } from "./visits";
+import { against, cells } from "../catalogue/support";
+import { ROUTES } from "../catalogue/routes";
+import { SCHOOLS, schoolPick, withPick } from "../catalogue/schools";
+import { SUBSTRATES } from "../catalogue/substrates";
+import { ROUTE_RULES, weigh } from "../catalogue/route-rules";
 
 test("every “no” of the table has a reason; every route has a “yes” for each of its beams", () => {
   for (const r of ROUTES)
@@ -73,7 +28,7 @@ describe("where makers disagree", () => {
   };
   const steps = (w: World): string =>
     makePlan(w)
-      .placed.map((p) => `${p.step.kind}${p.step.method ?? ""}${p.step.dryUm ?? ""}@${p.start}`)
+      .placed.map((p) => `${p.step.kind}${own(p.step, "method") ?? ""}${own(p.step, "dryUm") ?? ""}@${p.start}`)
       .join();
   test("a pick of the job wins over the shop's, the shop's over the default; what is unknown is not taken", () => {
     expect(schoolPick("melt", undefined, undefined)).toEqual({ pick: "gun", from: "default" });

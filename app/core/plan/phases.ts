@@ -1,0 +1,208 @@
+/** One function a phase of a route: what it puts, on the piece as it is by then. */
+import { FINISHING } from "../catalogue/finishing";
+import { overFace, type Phase, type When } from "../catalogue/routes";
+import { SAND_SOAK_UM } from "../models/depth/depth";
+import { linear, luminance } from "../models/film/colour";
+import { GROUND, zoneOf } from "../piece/state";
+import type { Context } from "../process/context";
+import { isKind, kindOf, type Step } from "../process/kinds";
+import { skinWords } from "../process/kinds/open-skin";
+import { productFor } from "../process/pick";
+import { uncoverSetting } from "../process/settings";
+import type { CoatRole } from "../records/ids";
+import { engraveTitle, RESIDUE_UM, type Builder, type Missing, type Ways } from "./builder";
+import { coatsLaid, coatsNeeded, compareUndercoat, wantsWhite } from "./hiding";
+
+/** pieces from which a proof is worth its time */
+export const PROOF_FROM = 3;
+/** µm of a light sanding after a mask */
+const LIGHT_SAND_UM = 10;
+
+type PhaseOf<D extends Phase["do"]> = Extract<Phase, { do: D }>;
+
+/** Is a phase done on this piece? */
+function applies(when: When | undefined, c: Context): boolean {
+  switch (when) {
+    case "bare-metal":
+      return c.substrate.family === "metal";
+    case "batch":
+      return c.job.choices.proof ?? c.job.quantity >= PROOF_FROM;
+    case "absorbent":
+      return c.substrate.absorbent;
+    case "hard":
+      return !c.substrate.absorbent;
+    case "sand-after":
+      return c.school("sand-after") === "always";
+    case "tile-masked":
+      return c.school("tile-mask") === "mask";
+    default:
+      return true;
+  }
+}
+
+/** µm that sanding to bare material takes: sealer skin on the face plus what soaked in. */
+function sandingUm(b: Builder): number {
+  const skin = zoneOf(b.piece, GROUND).films.reduce((um, f) => um + f.dryUm * f.left, 0);
+  return Math.round(skin + SAND_SOAK_UM);
+}
+
+function single(b: Builder, ph: PhaseOf<"step">): void {
+  const { c } = b;
+  if (!isKind(ph.kind)) throw new Error(`There is no step kind “${ph.kind}”.`);
+  if (!applies(ph.when, c)) return;
+  const kind = kindOf(ph.kind);
+  const more: Partial<Step> & Record<string, unknown> = {};
+  if (kind.on === "face") more.zones = c.allZones;
+  if (kind.on === "zones") more.zones = b.filled;
+  if (kind.tries) more.laser = b.laserSetting();
+  if (kind.sands === "residue") more.sandUm = RESIDUE_UM;
+  if (kind.sands === "face") more.sandUm = ph.when === "sand-after" ? LIGHT_SAND_UM : sandingUm(b);
+  b.step(ph.kind, more as object);
+}
+
+const LACKS: Partial<Record<CoatRole, { what: Missing["what"]; say: string }>> = {
+  seal: { what: "sealer", say: "There is no sealer on the Shelf." },
+  top: { what: "top", say: "There is no dark paint for the top on the Shelf." },
+  backing: { what: "white", say: "There is no light paint for the backing on the Shelf." },
+  clear: { what: "clear", say: "There is no clear coat on the Shelf." },
+};
+
+function coats(b: Builder, ph: PhaseOf<"coats">): void {
+  const { c } = b;
+  if (ph.kept === "no-clear" && c.job.choices.noClear) return;
+  const zones = ph.over === "zones" ? b.filled : c.allZones;
+  if (ph.role === "colour") {
+    if (ph.until === "hides") return ph.over === "face" ? faceColour(b) : zoneColours(b);
+    const g = b.groups()[0];
+    if (g) b.coats("colour", g.id, zones, ph.count ?? 1, `colour.${g.id}`);
+    return;
+  }
+  const product = productFor(ph.role, c);
+  const lack = LACKS[ph.role];
+  if (!product && lack) b.lack(lack.what, lack.say);
+  const hides = ph.until === "hides" && product;
+  const n = hides ? coatsLaid(coatsNeeded(c, product.id, b.ground(GROUND)).coats) : (ph.count ?? 1);
+  b.coats(ph.role, product?.id ?? null, zones, n);
+}
+
+/** One colour over the whole face, white beneath it where that saves coats. */
+function faceColour(b: Builder): void {
+  const { c } = b;
+  const id = c.filled[0]?.productId ?? null;
+  if (!id) return b.lack("colour", "No zone has a finish yet.");
+  const white = productFor("white", c);
+  const row = compareUndercoat(c, { id: GROUND, productId: id }, b.ground(GROUND), white?.id ?? null);
+  b.hiding.push(row);
+  if (white && wantsWhite(row, c.job.choices.undercoat)) b.coats("white", white.id, c.allZones, row.whites);
+  b.coats("colour", id, c.allZones, coatsLaid(coatsNeeded(c, id, b.ground(GROUND)).coats), `colour.${id}`);
+}
+
+/** White into the zones where it saves coats, or where nothing hides without it. */
+function undercoat(b: Builder): void {
+  const { c } = b;
+  const white = productFor("white", c);
+  const rows = c.filled.map((z) => compareUndercoat(c, z, b.ground(z.id), white?.id ?? null));
+  b.hiding.push(...rows);
+  const wants = rows.filter((r) => wantsWhite(r, c.job.choices.undercoat));
+  if (!white || c.job.choices.undercoat === false || !wants.length) {
+    if (!white && rows.some((r) => r.hides === false))
+      b.lack("white", "A colour will not hide the char, and there is no white on the Shelf.");
+    return;
+  }
+  const most = Math.max(...wants.map((r) => r.whites));
+  for (let i = 1; i <= most; i++) {
+    const zones = wants.filter((r) => r.whites >= i).map((r) => r.zone);
+    b.coatStep("white", white.id, zones, i, "white");
+  }
+}
+
+/** Colour by colour, lightest first, each until it hides what is in its zones. */
+function zoneColours(b: Builder): void {
+  const { c } = b;
+  const light = (id: string): number => luminance(linear(c.paintOf(id).product.colour));
+  const ids = [...new Set(c.filled.map((z) => z.productId as string))].sort((x, y) => light(y) - light(x));
+  if (!ids.length) b.lack("colour", "No zone has a finish yet.");
+  for (const id of ids) {
+    const zones = c.filled.filter((z) => z.productId === id);
+    const counts = zones.map((z) => coatsLaid(coatsNeeded(c, id, b.ground(z.id)).coats));
+    for (let i = 1; i <= Math.max(...counts); i++) {
+      const mine = zones.filter((_z, j) => counts[j] >= i).map((z) => z.id);
+      b.coatStep("colour", id, mine, i, `colour.${id}`);
+    }
+  }
+}
+
+/** Uncovering colour by colour in one visit: each is reached with a setting of its own (M4). */
+function reveals(b: Builder): void {
+  const { c } = b;
+  for (const g of b.groups()) {
+    const zones = g.zones.map((z) => z.id);
+    if (!c.machine) b.lackMachine();
+    const laser = c.machine ? uncoverSetting(c, zoneOf(b.piece, zones[0]), g.id) : null;
+    b.step("reveal", { zones, laser });
+  }
+}
+
+function laser(b: Builder, ph: PhaseOf<"laser">): void {
+  const { c } = b;
+  if (ph.kind === "reveal" && !overFace(c.route)) return reveals(b);
+  const zones = b.filled;
+  const found = b.laserSetting();
+  if (ph.kind !== "engrave") {
+    const title = ph.kind === "open-skin" ? skinWords[c.substrate.skin?.kind ?? "coating"] : undefined;
+    return b.step(ph.kind, { zones, laser: found }, title);
+  }
+  const depthMm = b.depthMm();
+  b.step("engrave", { zones, laser: found, depthMm }, engraveTitle(depthMm, found));
+}
+
+/** Finishing moves that the job asks for, at the end. */
+function finishing(b: Builder): void {
+  const { c } = b;
+  for (const id of c.job.choices.finishing ?? []) {
+    const move = FINISHING.find((m) => m.id === id);
+    if (!move || !isKind(move.kind) || (move.families && !move.families.includes(c.substrate.family))) continue;
+    const kind = kindOf(move.kind);
+    if (kind.lays !== "film") {
+      b.step(move.kind, { zones: c.allZones });
+      continue;
+    }
+    const product = c.world.products.find((p) => kind.suits?.(c.paintOf(p.id))) ?? null;
+    if (!product) b.lack("epoxy", "There is no epoxy on the Shelf.");
+    const dryUm = c.paint(product?.id ?? null)?.coatUm.value ?? null;
+    b.step(move.kind, { zones: c.allZones, productId: product?.id ?? null, dryUm } as object);
+  }
+}
+
+/** @param ways how colours follow one another, by name */
+export function runPhases(b: Builder, phases: readonly Phase[], ways: Ways): void {
+  for (const ph of phases)
+    switch (ph.do) {
+      case "step":
+        single(b, ph);
+        break;
+      case "coats":
+        coats(b, ph);
+        break;
+      case "undercoat":
+        undercoat(b);
+        break;
+      case "laser":
+        laser(b, ph);
+        break;
+      case "mask":
+        if (applies(ph.when, b.c)) b.step("mask-lay", { zones: b.c.allZones, productId: b.maskId(ph.heat ?? null) });
+        break;
+      case "lift":
+        if (b.masked.length) b.step("mask-lift", { zones: b.masked });
+        break;
+      case "barrier":
+        b.barrier();
+        break;
+      case "colours":
+        ways[ph.how](b, ph.melt ?? null);
+        break;
+      case "finishing":
+        finishing(b);
+    }
+}

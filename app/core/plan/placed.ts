@@ -1,0 +1,142 @@
+/** A step placed in time, or barred from it; and the questions that placing asks of hours, work and windows. */
+import type { Piece } from "../piece/state";
+import type { Context } from "../process/context";
+import { kindOf, own, type Step } from "../process/kinds";
+import type { Readiness } from "../process/ready";
+import type { WorkCalendar } from "../time/hours";
+
+export interface Actual {
+  start: number;
+  /** null: begun, not finished */
+  end: number | null;
+  /** the wait before it was ended by a touch check or on purpose */
+  early: "touch" | "risk" | null;
+}
+
+interface PlacedBase {
+  step: Step;
+  index: number;
+  setupMin: number | null;
+  perPieceMin: number | null;
+  /** minutes of work, learned corrections included; null: unknown */
+  minutes: number | null;
+  /** as the model says, without learned corrections */
+  uncorrected: number | null;
+  needs: Readiness[];
+  /** the wait that this step had to sit out, or null */
+  waited: Readiness | null;
+  before: Piece;
+  after: Piece;
+  actual: Actual | null;
+}
+export interface Scheduled extends PlacedBase {
+  start: number;
+  end: number;
+  /** closed stretches inside it: [from, to] */
+  pauses: [number, number][];
+  blocked: null;
+  refused: null;
+}
+export interface Blocked extends PlacedBase {
+  start: null;
+  end: null;
+  pauses: [];
+  /** why there is no time for it */
+  blocked: string;
+  /** why it can’t be done on the piece as it is by then; null: that is not the reason */
+  refused: string | null;
+}
+export type Placed = Scheduled | Blocked;
+
+export interface Slot {
+  start: number;
+  end: number;
+  pauses: [number, number][];
+}
+
+/** openings of the shop that are looked at for a place */
+const OPENINGS = 800;
+
+/** Work of `minutes` begun no earlier than `from`, inside working hours; null: there are none. */
+export function slot(calendar: WorkCalendar, from: number, minutes: number, divisible: boolean): Slot | null {
+  let at = Math.ceil(from);
+  const whole = Math.ceil(minutes);
+  if (whole <= 0) return { start: at, end: at, pauses: [] };
+  const mayPause = divisible || whole > calendar.longest;
+  for (let guard = 0; guard < OPENINGS; guard++) {
+    const open = calendar.openAt(at);
+    if (!open) return null;
+    const start = Math.max(at, open.from);
+    if (start + whole <= open.to) return { start, end: start + whole, pauses: [] };
+    if (mayPause) return acrossClosing(calendar, start, open.to, whole);
+    at = open.to;
+  }
+  return null;
+}
+
+/** Work that stops at closing time and goes on at the next opening, as often as it takes. */
+function acrossClosing(calendar: WorkCalendar, start: number, shuts: number, whole: number): Slot | null {
+  const pauses: [number, number][] = [];
+  let left = whole - (shuts - start);
+  let end = shuts;
+  while (left > 0) {
+    const next = calendar.openAt(end);
+    if (!next) return null;
+    pauses.push([end, next.from]);
+    const does = Math.min(left, next.to - next.from);
+    left -= does;
+    end = next.from + does;
+  }
+  return { start, end, pauses };
+}
+
+export interface Work {
+  setup: number | null;
+  perPiece: number | null;
+  total: number | null;
+  uncorrected: number | null;
+}
+
+/** Minutes of a step for the whole batch: typed, else by its kind, corrected by what the log has taught. */
+export function workMinutes(s: Step, c: Context): Work {
+  if (s.minutes !== null) return { setup: s.minutes, perPiece: 0, total: s.minutes, uncorrected: s.minutes };
+  const m = kindOf(s.kind).minutes(s, c);
+  if (!m) return { setup: null, perPiece: null, total: null, uncorrected: null };
+  const raw = m.setup + m.perPiece * c.job.quantity;
+  const k = c.learned(s.kind);
+  return { setup: m.setup * k, perPiece: m.perPiece * k, total: raw * k, uncorrected: raw };
+}
+
+/** Is it sprayed, and so bound to the shop’s spraying hours? */
+export const sprayed = (s: Step, c: Context): boolean => {
+  const by = kindOf(s.kind).lays === "film" ? c.paint(own(s, "productId"))?.finish.by : undefined;
+  return by === "spray" || by === "airbrush";
+};
+/** When a step may be done: spraying keeps its own hours where the shop has some. */
+export const hoursOf = (s: Step, c: Context): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
+
+/** latest start that still has the last piece done before its window shuts */
+const lateStart = (r: Readiness, minutes: number): number | null =>
+  r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes));
+
+/** May work that begins at `start` go on this film: its last piece reached before the window shuts, or after it reopens? */
+export const inWindow = (r: Readiness, start: number, minutes: number): boolean => {
+  const last = lateStart(r, minutes);
+  return last === null || start <= last || (r.reopens !== null && start >= r.reopens);
+};
+/** The need of a step whose window may shut; null: none. */
+export const windowed = (p: Placed): Readiness | null => p.needs.find((r) => r.closes !== null) ?? null;
+
+/** Is a step begun outside a window of its own? What was logged is a fact, and a wait set by hand is no window's. */
+export function breaksWindow(p: Placed, waitBefore: number | null): boolean {
+  const { start } = p;
+  return (
+    start !== null &&
+    !p.actual &&
+    waitBefore === null &&
+    p.needs.some((r) => r.closes !== null && !inWindow(r, start, p.minutes ?? 0))
+  );
+}
+/** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. */
+export const brokenWindows = (placed: Placed[]): number =>
+  placed.filter((p, i) => breaksWindow(p, i === 0 ? null : placed[i - 1].step.waitMin)).length;
