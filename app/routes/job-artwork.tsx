@@ -13,9 +13,10 @@ import { Face } from "../ui/face";
 import { difference, hex, linear } from "../core/models/film/colour";
 import { smallestStroke } from "../core/explain/letters";
 import { seen } from "../core/piece/state";
-import { RETURN_MM } from "../core/plan/placement";
+import { FACE_GAP_MM, facesRound } from "../core/geometry/on-blank";
+import { RETURN_MM } from "../core/geometry/registration";
 import { placementOf, visitsOf } from "../core/plan/visits";
-import { circumference, DOF_MM, faces, inFocus } from "../core/models/round/round";
+import { circumference, DOF_MM, inFocus } from "../core/models/round/round";
 import { Visits } from "../ui/visits";
 import { ProductList } from "../ui/product-editor";
 import { formOf } from "./answer";
@@ -48,7 +49,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     band: world.job.substrate.shape === "ball" && round ? inFocus(round / 2, DOF_MM).mid : null,
     gear: world.shop.gear ?? [],
     round,
-    boxes: round && world.job.choices.faces ? faces(round, world.job.choices.faces, FACE_GAP_MM) : null,
+    boxes: facesRound(world.job),
     stroke: smallestStroke(plan),
     contrast: Object.fromEntries(
       world.job.zones
@@ -72,8 +73,6 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));
 
-/** mm left between two faces on round work */
-const FACE_GAP_MM = 2;
 /** colours nearer than this are hard to tell apart across a bench */
 const PLAIN_DIFFERENCE = 12;
 const FILE_LIMIT = 8_000_000;

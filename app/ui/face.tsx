@@ -1,5 +1,6 @@
 /** The piece as an onlooker sees it: the artwork’s own outlines, redrawn, in the colours that the simulated state shows. */
-import { useId } from "react";
+import { useId, useMemo } from "react";
+import { onBlank } from "../core/geometry/on-blank";
 import type { Job } from "../core/records/job";
 
 export interface FaceProps {
@@ -23,10 +24,8 @@ export interface FaceProps {
 export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes, label, className }: FaceProps) {
   const id = useId();
   const { w, h } = job.substrate;
-  const a = job.artwork;
-  const [ox, oy] = a ? [(w - a.w) / 2, (h - a.h) / 2] : [0, 0];
   const ground = colours.ground ?? "#cccccc";
-  const drawn = job.zones.filter((z) => z.outline);
+  const drawn = useMemo(() => onBlank(job, mirrored), [job, mirrored]);
   return (
     <svg
       viewBox={`${-w * 0.01} ${-h * 0.01} ${w * 1.02} ${h * 1.02}`}
@@ -50,7 +49,7 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
           <rect width={w} height={h} rx={Math.min(w, h) * 0.02} />
         </clipPath>
       </defs>
-      <g clipPath={`url(#${id}c)`} transform={mirrored ? `translate(${w} 0) scale(-1 1)` : undefined}>
+      <g clipPath={`url(#${id}c)`}>
         <rect width={w} height={h} fill={masked?.includes("ground") ? `url(#${id}m)` : ground} />
         {grain &&
           Array.from({ length: 14 }, (_, i) => (
@@ -63,20 +62,18 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
               fill="none"
             />
           ))}
-        <g transform={`translate(${ox} ${oy})`}>
-          {drawn.map((z) => (
-            <path
-              key={z.id}
-              data-zone={z.id}
-              d={z.outline}
-              fillRule="evenodd"
-              fill={masked?.includes(z.id) ? `url(#${id}m)` : (colours[z.id] ?? ground)}
-              stroke={lit?.includes(z.id) ? "#c2185b" : "none"}
-              strokeWidth={lit?.includes(z.id) ? Math.max(w, h) * 0.008 : 0}
-              strokeDasharray={lit?.includes(z.id) ? `${w * 0.02} ${w * 0.01}` : undefined}
-            />
-          ))}
-        </g>
+        {drawn.map((z) => (
+          <path
+            key={z.id}
+            data-zone={z.id}
+            d={z.path}
+            fillRule="evenodd"
+            fill={masked?.includes(z.id) ? `url(#${id}m)` : (colours[z.id] ?? ground)}
+            stroke={lit?.includes(z.id) ? "#c2185b" : "none"}
+            strokeWidth={lit?.includes(z.id) ? Math.max(w, h) * 0.008 : 0}
+            strokeDasharray={lit?.includes(z.id) ? `${w * 0.02} ${w * 0.01}` : undefined}
+          />
+        ))}
         {boxes &&
           boxes.starts.map((x) => (
             <rect

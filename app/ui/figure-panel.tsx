@@ -1,7 +1,7 @@
 /** Figures of a model where a maker looks for them: rows with their origin, and a scale where there is a window. */
 import { useState } from "react";
 import type { Figures } from "../core/explain/figures";
-import type { WhyAsk } from "../workers/protocol";
+import type { WhyAsk } from "../workers/why-api";
 import { Moves } from "./kit/moves";
 
 export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {

@@ -4,7 +4,7 @@ import { Ellipsis } from "lucide-react";
 import { Link, useFetcher } from "react-router";
 import { ActButton, PickField, TextField, TickField, type Outcome } from "./kit/field";
 import { Why, type Opened } from "./kit/why";
-import type { WhyAsk } from "../workers/protocol";
+import type { WhyAsk } from "../workers/why-api";
 import type { Answer } from "../core/records/ids";
 import { answerWord } from "./tray";
 import type { Figures } from "../core/explain/figures";

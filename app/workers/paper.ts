@@ -1,19 +1,11 @@
-/** Ask the worker to set a card or labels. @returns the PDF's bytes @throws Error with one sentence */
-import type { PaperAsk, PaperReply } from "./protocol";
+/** Ask the worker to set a card or labels. */
+import { inWorker } from "./call";
+import type { PaperApi, PaperAsk } from "./paper-api";
 
-export function setPaper(ask: PaperAsk): Promise<Uint8Array<ArrayBuffer>> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL("./paper.worker.ts", import.meta.url), { type: "module" });
-    const end = (f: () => void): void => {
-      worker.terminate();
-      f();
-    };
-    worker.onerror = () =>
-      end(() =>
-        reject(new Error("The part of the app that sets paper could not be started; reload the page and try again.")),
-      );
-    worker.onmessage = (e: MessageEvent<PaperReply>) =>
-      end(() => (e.data.is === "done" ? resolve(e.data.pdf) : reject(new Error(e.data.message))));
-    worker.postMessage(ask);
+/** @returns the PDF's bytes @throws Error with one sentence */
+export const setPaper = (ask: PaperAsk): Promise<Uint8Array<ArrayBuffer>> =>
+  inWorker<PaperApi, Uint8Array<ArrayBuffer>>({
+    make: () => new Worker(new URL("./paper.worker.ts", import.meta.url), { type: "module" }),
+    does: "sets paper",
+    run: (api) => api.set(ask),
   });
-}

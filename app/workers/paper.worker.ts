@@ -3,10 +3,9 @@ import latin from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperle
 import latinBold from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?url";
 import latinExt from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-400-normal.woff?url";
 import signs from "@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-400-normal.woff?url";
-import { labelsPdf } from "../io/export/pdf/labels";
+import { expose } from "comlink";
 import type { FontFiles } from "../io/export/pdf/page";
-import { workCardPdf } from "../io/export/pdf/work-card";
-import type { PaperAsk, PaperReply } from "./protocol";
+import { paperApi } from "./paper-api";
 
 const bytes = async (url: string): Promise<Uint8Array> => new Uint8Array(await (await fetch(url)).arrayBuffer());
 let fonts: Promise<FontFiles> | null = null;
@@ -18,15 +17,4 @@ const load = (): Promise<FontFiles> =>
     more,
   })));
 
-onmessage = async (e: MessageEvent<PaperAsk>) => {
-  const say = (r: PaperReply): void => postMessage(r);
-  try {
-    const pdf =
-      e.data.do === "card"
-        ? await workCardPdf(e.data.card, await load(), e.data.made)
-        : await labelsPdf(e.data.sheet, await load(), e.data.made);
-    say({ is: "done", pdf: pdf as Uint8Array<ArrayBuffer> });
-  } catch (err) {
-    say({ is: "refused", message: `The paper could not be set: ${(err as Error).message}` });
-  }
-};
+expose(paperApi(load));

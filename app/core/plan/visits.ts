@@ -1,6 +1,6 @@
 /** A plan as visits: at each turn what the laser is given, what is opened, lifted and covered, what stays masked to the end. */
 import { GROUND } from "../piece/state";
-import { byBeam } from "../process/kinds";
+import { byBeam, kindOf, type KindId } from "../process/kinds";
 import { placement, type Placement } from "./placement";
 import type { Plan } from "./plan";
 
@@ -8,7 +8,7 @@ export interface Visit {
   step: string;
   index: number;
   title: string;
-  kind: string;
+  kind: KindId;
   /** zones whose artwork the laser is given; empty: no visit to the laser */
   artwork: string[];
   /** zones that lie open after it, and did not before */
@@ -21,11 +21,9 @@ export interface Visit {
   mirrored: boolean;
 }
 
-const TURNS = ["mask-lay", "score-mask", "engrave", "open-skin", "burn-in", "reveal", "mask-lift", "cover", "cut-out"];
-
 export function visitsOf(plan: Plan): Visit[] {
   return plan.placed
-    .filter((p) => TURNS.includes(p.step.kind) || (p.step.kind === "melt" && byBeam(p.step)))
+    .filter((p) => kindOf(p.step.kind).turns || (kindOf(p.step.kind).heats && byBeam(p.step)))
     .map((p) => {
       const masked = (at: typeof p.before): string[] => at.zones.filter((z) => z.mask).map((z) => z.zone);
       const [was, is] = [masked(p.before), masked(p.after)];

@@ -13,7 +13,9 @@ import { chanceBeta, chanceKnown, piecesToBegin } from "../models/spares/spares"
 import { context } from "./context";
 import { kindOf, own, type KindId, type StepFor } from "./kinds";
 import { makePlan } from "../plan/plan";
-import { gapBetween, placement, rotationHidden } from "../plan/placement";
+import { gapBetween } from "../geometry/gap";
+import { rotationHidden } from "../geometry/registration";
+import { placement } from "../plan/placement";
 import { readiness } from "./ready";
 import { newStep, type Step } from "./kinds";
 import { visitsOf } from "../plan/visits";

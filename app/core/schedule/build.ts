@@ -7,6 +7,7 @@
  * A wait that holds a place takes it from the end of the first task on without end, until its second task has been laid: what comes
  * later in the order can't take the place away.
  */
+import FlatQueue from "flatqueue";
 import { admits, endOf, enters, inside, leaves, opens, type Lag, type Model } from "./model";
 import { PLENTY, Single, Timeline, type Line } from "./timeline";
 
@@ -114,7 +115,8 @@ export class Builder {
   private least: Float64Array | null = null;
   private readonly left: Int32Array;
   private readonly every: number[];
-  private readonly heap: number[] = [];
+  /** blocks whose turn has come, by key */
+  private readonly turn = new FlatQueue<number>();
   /** windows that a task may miss */
   private readonly closing: Lag[][];
   /** what a wait holds of a resource with all else that its first task holds of it, as its holds are listed */
@@ -225,58 +227,26 @@ export class Builder {
     return this.fill(list, key);
   }
 
-  private push(b: number, key: Float64Array): void {
-    const { heap } = this;
-    let i = heap.push(b) - 1;
-    while (i > 0) {
-      const up = (i - 1) >> 1;
-      if (key[heap[up]] <= key[b]) break;
-      heap[i] = heap[up];
-      i = up;
-    }
-    heap[i] = b;
-  }
-  private pop(key: Float64Array): number {
-    const { heap } = this;
-    const top = heap[0];
-    const b = heap.pop()!;
-    if (!heap.length) return top;
-    for (let i = 0; ;) {
-      let c = 2 * i + 1;
-      if (c >= heap.length || (c + 1 >= heap.length && key[b] <= key[heap[c]])) {
-        heap[i] = b;
-        return top;
-      }
-      if (c + 1 < heap.length && key[heap[c + 1]] < key[heap[c]]) c++;
-      if (key[b] <= key[heap[c]]) {
-        heap[i] = b;
-        return top;
-      }
-      heap[i] = heap[c];
-      i = c;
-    }
-  }
-
   private fill(list: number[], key: Float64Array): boolean {
-    const { blocks, left, heap } = this;
-    heap.length = 0;
-    for (const b of list) if (!left[b]) this.push(b, key);
+    const { blocks, left, turn } = this;
+    turn.clear();
+    for (const b of list) if (!left[b]) turn.push(b, key[b]);
     let waiting: number[] = [];
     let done = 0;
     let progress = false;
     while (done < list.length) {
-      if (!heap.length) {
+      if (!turn.length) {
         // All that is left found its place taken: once more after what has been laid since, or never.
         if (!progress || !waiting.length) {
           this.stuck = waiting;
           return false;
         }
-        for (const b of waiting) this.push(b, key);
+        for (const b of waiting) turn.push(b, key[b]);
         waiting = [];
         progress = false;
         continue;
       }
-      const b = this.pop(key);
+      const b = turn.pop() as number;
       const f = this.block(blocks.tasks[b]);
       if (f === "never") return false;
       if (f === "full") {
@@ -285,7 +255,7 @@ export class Builder {
       }
       progress = true;
       done++;
-      for (const x of blocks.next[b]) if (!--left[x]) this.push(x, key);
+      for (const x of blocks.next[b]) if (!--left[x]) turn.push(x, key[x]);
     }
     return true;
   }

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Place } from "../../core/explain/why/levers";
 import type { Moved } from "../../core/explain/why/moves";
-import type { WhyAsk } from "../../workers/protocol";
+import type { WhyAsk } from "../../workers/why-api";
 import { moves } from "../../workers/why";
 
 type Tried = { is: "trying"; share: number } | { is: "done"; moved: Moved | null } | { is: "failed"; why: string };

@@ -1,6 +1,6 @@
 /** What a figure on a screen carries so that it can be opened. */
 import type { Input } from "../../core/explain/why/inputs";
-import type { WhyAsk } from "../../workers/protocol";
+import type { WhyAsk } from "../../workers/why-api";
 
 export interface Opened {
   title: string;

@@ -1,8 +1,19 @@
 /**
  * Colour as numbers: linear sRGB triples for mixing light, CIE L*a*b* (D65) for judging difference, and the
- * published CIEDE2000 difference (through culori, in its D65 Lab mode, which agrees with the published pairs).
+ * published CIEDE2000 difference, all through culori; its D65 Lab mode agrees with the published pairs.
  */
-import { differenceCiede2000, modeLab65, modeRgb, useMode as register } from "culori/fn";
+import {
+  convertLrgbToRgb,
+  convertRgbToXyz65,
+  convertRgbToLrgb,
+  convertXyz65ToLab65,
+  differenceCiede2000,
+  formatHex,
+  modeLab65,
+  modeRgb,
+  parseHex,
+  useMode as register,
+} from "culori/fn";
 
 register(modeRgb);
 register(modeLab65);
@@ -10,38 +21,24 @@ register(modeLab65);
 export type Rgb = readonly [number, number, number];
 export type Lab = readonly [number, number, number];
 
-const toLinear = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
-const toGamma = (v: number): number => (v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055);
-
 /** `#rrggbb` to linear light 0-1. @throws Error for anything else */
 export function linear(hex: string): Rgb {
-  const m = /^#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})$/i.exec(hex);
-  if (!m) throw new Error(`“${hex}” is not a colour such as #a1b2c3`);
-  return [toLinear(parseInt(m[1], 16) / 255), toLinear(parseInt(m[2], 16) / 255), toLinear(parseInt(m[3], 16) / 255)];
+  const c = /^#[0-9a-f]{6}$/i.test(hex) ? parseHex(hex) : undefined;
+  if (!c) throw new Error(`“${hex}” is not a colour such as #a1b2c3`);
+  const { r, g, b } = convertRgbToLrgb(c);
+  return [r, g, b];
 }
 
 /** Linear light to `#rrggbb`, clamped to what a screen shows. */
-export function hex(rgb: Rgb): string {
-  return `#${rgb
-    .map((v) =>
-      Math.round(toGamma(Math.min(1, Math.max(0, v))) * 255)
-        .toString(16)
-        .padStart(2, "0"),
-    )
-    .join("")}`;
-}
+export const hex = ([r, g, b]: Rgb): string => formatHex(convertLrgbToRgb({ r, g, b }));
 
 /** Relative luminance Y of linear sRGB. */
 export const luminance = (c: Rgb): number => 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
 
-const f = (t: number): number => (t > 216 / 24389 ? Math.cbrt(t) : ((24389 / 27) * t + 16) / 116);
-
-/** CIE L*a*b* under D65 (IEC 61966-2-1 matrix). */
-export function lab(c: Rgb): Lab {
-  const x = f((0.4123908 * c[0] + 0.3575843 * c[1] + 0.1804808 * c[2]) / 0.9504559);
-  const y = f(0.212639 * c[0] + 0.7151687 * c[1] + 0.0721923 * c[2]);
-  const z = f((0.0193308 * c[0] + 0.1191948 * c[1] + 0.9505322 * c[2]) / 1.0890578);
-  return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+/** CIE L*a*b* under D65. */
+export function lab([r, g, b]: Rgb): Lab {
+  const c = convertXyz65ToLab65(convertRgbToXyz65(convertLrgbToRgb({ r, g, b })));
+  return [c.l, c.a, c.b];
 }
 
 const ciede = differenceCiede2000();

@@ -1,0 +1,35 @@
+/** Where artwork lies on its piece, for screen, file and rule alike: centred on the blank, mirrored where the laser wants it. mm. */
+import { faces } from "../models/round/round";
+import type { Job } from "../records/job";
+import { mirrored, moved } from "./outline";
+
+type Laid = Pick<Job, "artwork" | "zones" | "substrate">;
+
+/** mm left between two faces on round work */
+export const FACE_GAP_MM = 2;
+
+/** Where the upper left corner of the artwork lies on the blank; at its corner where only zones are known. */
+export const origin = ({ artwork: a, substrate: s }: Pick<Job, "artwork" | "substrate">): [number, number] =>
+  a ? [(s.w - a.w) / 2, (s.h - a.h) / 2] : [0, 0];
+
+/** Outlines of the zones as they lie on the blank. @param mirror left for right, as a file goes to the laser */
+export function onBlank(job: Laid, mirror = false): { id: string; path: string }[] {
+  const [x, y] = origin(job);
+  return job.zones
+    .filter((z) => z.outline)
+    .map((z) => {
+      const path = moved(z.outline, x, y);
+      return { id: z.id, path: mirror ? mirrored(path, job.substrate.w) : path };
+    });
+}
+
+/** How far the artwork hangs over the blank: the most on any side, mm; 0 or less: it lies within. */
+export const overhang = ({ artwork: a, substrate: s }: Pick<Job, "artwork" | "substrate">): number =>
+  a ? Math.max((a.w - s.w) / 2, (a.h - s.h) / 2) : 0;
+
+/** Equal faces round a ball or cylinder; null: it is flat, or its diameter is not known. */
+export function facesRound(job: Pick<Job, "substrate" | "choices">): ReturnType<typeof faces> | null {
+  const { shape, diameter } = job.substrate;
+  const n = job.choices.faces;
+  return shape && shape !== "flat" && diameter && n ? faces(diameter, n, FACE_GAP_MM) : null;
+}

@@ -1,0 +1,168 @@
+/** Each worker's own code behind a real wire, with a stand-in for the thread: errors, progress, cancel, and what Comlink leaves open. */
+import { readFileSync } from "node:fs";
+import { MessageChannel, type MessagePort } from "node:worker_threads";
+import { expose, wrap, type Endpoint, type Remote } from "comlink";
+import { brief } from "../core/testing/briefs";
+import { makePlan } from "../core/plan/plan";
+import { readProblem, type Problem } from "../core/schedule/problem";
+import { verify } from "../core/schedule/verify";
+import { movesOf } from "../core/explain/why/moves";
+import type { World } from "../core/records/world";
+import { loadClip } from "../door/kernel";
+import { Cancelled, inWorker } from "./call";
+import { scheduleApi } from "./schedule-api";
+import { whyApi } from "./why-api";
+import { zonesApi } from "./zones-api";
+
+/** Node's port as Comlink's end of a wire: what it listens for comes bare, and goes as an event. */
+const endOf = (port: MessagePort): Endpoint => {
+  const heard = new Map<unknown, (data: unknown) => void>();
+  return {
+    postMessage: (m, moved) => port.postMessage(m, moved as never),
+    addEventListener: (_type, on) => {
+      const hear = (data: unknown): void =>
+        typeof on === "function" ? on({ data } as MessageEvent) : on.handleEvent({ data } as MessageEvent);
+      heard.set(on, hear);
+      port.on("message", hear);
+    },
+    removeEventListener: (_type, on) => void port.off("message", heard.get(on) as never),
+    start: () => port.start(),
+  };
+};
+const open: MessagePort[] = [];
+afterEach(() => {
+  for (const p of open.splice(0)) p.close();
+});
+function joined<T>(api: T): Remote<T> {
+  const { port1, port2 } = new MessageChannel();
+  open.push(port1, port2);
+  expose(api, endOf(port1));
+  return wrap<T>(endOf(port2));
+}
+/** Progress goes over a port of its own, which jest would wait for. */
+const told = <T>(): { list: T[]; say: (x: T) => void } => {
+  const list: T[] = [];
+  return { list, say: (x) => void list.push(structuredClone(x)) };
+};
+
+describe("what moves a figure", () => {
+  const world = brief(40);
+  const plan = makePlan(world, null, true);
+  test("a copy of the world gives the same answer, with the share done before it", () => {
+    const last = plan.placed[plan.placed.length - 1].step.id;
+    for (const figure of [{ of: "ready" }, { of: "minutes", step: last }] as const) {
+      const { list, say } = told<number>();
+      const moved = whyApi.moves(structuredClone({ world, now: null, figure }), say);
+      const here = movesOf(plan, figure)!;
+      expect(moved).toEqual(here);
+      expect(list).toEqual(Array.from({ length: here.tried }, (_, k) => (k + 1) / here.tried));
+    }
+  });
+  test("a figure that is not there is no fault; a world that can't be planned is told in a sentence, and the worker lives on", async () => {
+    const api = joined({ moves: (ask: Parameters<typeof whyApi.moves>[0]) => whyApi.moves(ask, () => {}) });
+    expect(await api.moves({ world, now: null, figure: { of: "wait", step: "nobody" } })).toBeNull();
+    const broken = { ...world, job: null } as unknown as World;
+    await expect(api.moves({ world: broken, now: null, figure: { of: "ready" } })).rejects.toThrow(
+      /^What moves this figure could not be worked out: /,
+    );
+    expect(await api.moves({ world, now: null, figure: { of: "wait", step: "nobody" } })).toBeNull();
+  });
+});
+
+describe("schedules", () => {
+  const shop = (jobs: number): Problem =>
+    readProblem(JSON.parse(readFileSync(`fixtures/schedule/shop-${jobs}.json`, "utf8")));
+  test("what can't be worked out is said", async () => {
+    const bad = { ...shop(5), lags: [{ from: "nobody" }] } as unknown as Problem;
+    await expect(scheduleApi().solve(bad, () => {})).rejects.toThrow(/^The schedule could not be worked out/);
+  });
+  test("told how far it is, and stopped: the best schedule so far comes back, valid, and with no more search", async () => {
+    const problem = { ...shop(20), limitSeconds: 600 };
+    const api = scheduleApi();
+    const seen: number[] = [];
+    const solved = await api.solve(problem, (p) => {
+      seen.push(p.iterations);
+      if (seen.length === 4) api.stop();
+    });
+    if (solved.is !== "answer") throw new Error(JSON.stringify(solved));
+    expect(verify(problem, solved.answer)).toEqual([]);
+    // one turn may have been under way
+    expect(solved.answer.iterations - seen[seen.length - 1]).toBeLessThanOrEqual(1);
+  });
+});
+
+test("drawings: the reader's own sentence comes across, any other fault in one of ours", async () => {
+  const api = joined({
+    measure: (svg: string) => zonesApi(loadClip).measure(svg, null, () => {}),
+    broken: () => zonesApi(() => Promise.reject(new TypeError("no kernel"))).measure("<svg/>", null, () => {}),
+  });
+  const found = await api.measure(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="10mm" height="10mm" viewBox="0 0 10 10"><rect width="5" height="4" fill="#a8235a"/></svg>',
+  );
+  expect(found.zones.map((z) => z.areaMm2)).toEqual([20]);
+  await expect(api.measure("<svg><text>x</text>")).rejects.toThrow(/SVG|XML|closed|size/i);
+  await expect(api.broken()).rejects.toThrow("The drawing could not be measured; save it as plain SVG and try again.");
+});
+
+describe("a call into a worker", () => {
+  /** A thread that answers, stays silent, or breaks. */
+  class Thread {
+    onerror: (() => void) | null = null;
+    ended = false;
+    private end: Endpoint;
+    constructor(api: object | null) {
+      const { port1, port2 } = new MessageChannel();
+      open.push(port1, port2);
+      if (api) expose(api, endOf(port1));
+      this.end = endOf(port2);
+    }
+    postMessage = (m: unknown, moved?: Transferable[]): void => this.end.postMessage(m, moved);
+    addEventListener = (t: string, on: EventListener): void => this.end.addEventListener(t, on);
+    removeEventListener = (t: string, on: EventListener): void => this.end.removeEventListener(t, on);
+    start = (): void => this.end.start?.();
+    terminate(): void {
+      this.ended = true;
+    }
+  }
+  type Api = { twice(x: number): number };
+  const call = (t: Thread, signal?: AbortSignal): Promise<number> =>
+    inWorker<Api, number>({ make: () => t as unknown as Worker, does: "doubles", signal, run: (api) => api.twice(21) });
+
+  test("answers, and the worker is gone with the answer", async () => {
+    const t = new Thread({ twice: (x: number) => 2 * x });
+    expect(await call(t)).toBe(42);
+    expect(t.ended).toBe(true);
+  });
+  test("a refusal crosses with its sentence", async () => {
+    const t = new Thread({
+      twice: () => {
+        throw new Error("Not today.");
+      },
+    });
+    await expect(call(t)).rejects.toThrow("Not today.");
+    expect(t.ended).toBe(true);
+  });
+  test("one that does not start rejects what waits for it", async () => {
+    const t = new Thread(null);
+    const waits = call(t);
+    t.onerror!();
+    await expect(waits).rejects.toThrow(
+      "The part of the app that doubles could not be started; reload the page and try again.",
+    );
+    expect(t.ended).toBe(true);
+  });
+  test("cancelled: the worker is ended and the call rejects, at once where it was cancelled before", async () => {
+    const t = new Thread(null);
+    const c = new AbortController();
+    const waits = call(t, c.signal);
+    c.abort();
+    await expect(waits).rejects.toBeInstanceOf(Cancelled);
+    expect(t.ended).toBe(true);
+    const never = (): Worker => {
+      throw new Error("made after all");
+    };
+    await expect(
+      inWorker<Api, number>({ make: never, does: "doubles", signal: c.signal, run: (api) => api.twice(1) }),
+    ).rejects.toBeInstanceOf(Cancelled);
+  });
+});
