@@ -5,7 +5,7 @@
 import { build } from "../scripts/setup.mjs";
 import { serve } from "../scripts/serve.mjs";
 import { open, openSample } from "../e2e/browser";
-import type { Page } from "playwright-core";
+import type { Page } from "@playwright/test";
 
 export interface ScaleRow {
   name: string;

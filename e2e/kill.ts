@@ -2,8 +2,8 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { Page } from "playwright-core";
-import { seeded } from "../app/core/testing/worlds";
+import type { Page } from "@playwright/test";
+import { randomOf } from "../app/core/schedule/random";
 import { faults, open, openSample } from "./browser";
 import { assert, journey } from "./support/suite";
 
@@ -49,7 +49,7 @@ journey(
   `the browser killed ${KILLS} times in a bench run: nothing acknowledged is lost, nothing is doubled`,
   async (url) => {
     const profile = mkdtempSync(join(tmpdir(), "richlayer-kill-"));
-    const rnd = seeded(50);
+    const rnd = randomOf(50).next;
     const bench = new URL("jobs/bed-markers/bench", url).href;
     {
       const o = await open(url, { at: WEDNESDAY, profile });

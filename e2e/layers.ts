@@ -1,7 +1,7 @@
 /** The layers page: what is drawn is the state, to scale; edits, fixes, waivers and undo; and the door prints the same figures. */
 import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
-import type { Page } from "playwright-core";
+import type { Page } from "@playwright/test";
 import { faults, open, openSample, type Opened } from "./browser";
 import { assert, journey } from "./support/suite";
 

@@ -1,5 +1,5 @@
 /** Offline, newer versions, the content security policy, what paper and files say, quota, two tabs at one thing. */
-import type { Page } from "playwright-core";
+import type { Page } from "@playwright/test";
 import { execFileSync } from "node:child_process";
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -9,7 +9,7 @@ import { root } from "../scripts/setup.mjs";
 import { faults, open, openSample } from "./browser";
 import { RADISH, svgFile } from "./support/drawing";
 import { clean } from "./support/axe";
-import { seeded } from "../app/core/testing/worlds";
+import { randomOf } from "../app/core/schedule/random";
 import { assert, journey } from "./support/suite";
 
 const WEDNESDAY = "2027-01-13T11:20:00Z";
@@ -591,7 +591,7 @@ journey(
     await p.goto(new URL("jobs/bed-markers/bench", url).href);
     await p.locator("[data-bench-count]").waitFor();
     const good = await jpeg(p);
-    const rnd = seeded(3);
+    const rnd = randomOf(3).next;
     const damage: ((b: Buffer) => Buffer)[] = [
       (b) => b.subarray(0, Math.floor(rnd() * b.length)),
       (b) =>

@@ -1,5 +1,5 @@
 /** Empty shop, a job of one's own, bench, wrap-up: by keyboard alone at 1280, by touch alone at 390. */
-import type { Page } from "playwright-core";
+import type { Page } from "@playwright/test";
 import { faults, MONDAY, open, type Opened } from "./browser";
 import { fingers, keyboard, tabTo, type Hands } from "./support/hands";
 import { RADISH, svgFile } from "./support/drawing";

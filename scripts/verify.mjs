@@ -56,7 +56,7 @@ const stages = [
     ],
   ],
   ["build", () => (build(), [])],
-  ["interface", () => [run(bin("tsx"), ["e2e/run.ts"], { mayFail: true })]],
+  ["interface", () => [run(bin("playwright"), ["test"], { mayFail: true })]],
 ];
 let passed = 0;
 let failed = 0;

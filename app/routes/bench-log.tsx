@@ -1,3 +1,4 @@
+import { learnedAct } from "../acts/shop";
 import type { Route } from "./+types/bench-log";
 import { useState } from "react";
 import { useSearchParams, Link } from "react-router";
@@ -5,12 +6,10 @@ import { factor } from "../core/models/learn/factor";
 import { isKind, kindOf } from "../core/process/kinds";
 import { showWhen, zonedClock } from "../core/time/zoned";
 import { showMinutes, showMl, showTemp } from "../core/units/show";
-import type { Shop } from "../core/records/shop";
-import { change, Refused } from "../store/acts";
 import { readDone, readHeads, readLogPage, readShop, readTakenBack } from "../store/queries";
 import { ActButton } from "../ui/kit/field";
 import { Empty } from "../ui/kit/bits";
-import { answer, formOf, typed } from "./answer";
+import { formOf } from "../acts/answer";
 
 const WORD: Record<string, string> = {
   start: "begun",
@@ -79,20 +78,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   };
 }
 
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const f = await formOf(request);
-  return answer(f.kind, async () => {
-    const rest = (s: Shop) => s.learned.filter((l) => l.kind !== f.kind);
-    if (f.intent === "keep")
-      return change<Shop>("times learned from the log", "shop", "shop", (s) => ({
-        ...s,
-        learned: [...rest(s), { kind: f.kind, factor: typed.number(f.factor), n: typed.whole(f.n) }],
-      }));
-    if (f.intent === "reset")
-      return change<Shop>("times learned from the log", "shop", "shop", (s) => ({ ...s, learned: rest(s) }));
-    throw new Refused(`There is no act “${f.intent}”.`);
-  });
-}
+export const clientAction = async ({ request }: Route.ClientActionArgs) => learnedAct(await formOf(request));
 
 const PAGE = 100;
 

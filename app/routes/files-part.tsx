@@ -10,7 +10,7 @@ import { previewImport, type ImportMode, type ImportPreview } from "../store/imp
 import { readAll } from "../store/queries";
 import { saveFile } from "../ui/files";
 import { Head } from "../ui/kit/bits";
-import type { Outcome } from "../ui/kit/field";
+import type { Outcome } from "../core/records/outcome";
 
 interface Pending {
   name: string;

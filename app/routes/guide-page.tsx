@@ -15,8 +15,8 @@ import { showMinutes, showShare, showUm } from "../core/units/show";
 import { guideWorld } from "../demo/guide";
 import { Empty } from "../ui/kit/bits";
 import { PlanSample } from "../ui/plan-sample";
-import { GUIDE } from "./guide-view";
-import { levels } from "./layers-view";
+import { GUIDE } from "../views/guide";
+import { levels } from "../views/layers";
 
 /** A guide page is worked out, not stored: its plan is made when it is opened. */
 export function clientLoader({ params }: Route.ClientLoaderArgs) {

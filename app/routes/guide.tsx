@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { GUIDE, type GuidePage } from "./guide-view";
+import { GUIDE, type GuidePage } from "../views/guide";
 
 const HEADS: [GuidePage["kind"], string, string][] = [
   ["route", "Routes", "From a bare piece to colour: each with a plan that is simulated in front of you."],

@@ -19,8 +19,8 @@ import { placementOf, visitsOf } from "../core/plan/visits";
 import { circumference, DOF_MM, inFocus } from "../core/models/round/round";
 import { Visits } from "../ui/visits";
 import { ProductList } from "../ui/product-editor";
-import { formOf } from "./answer";
-import { jobAct } from "./job-act";
+import { formOf } from "../acts/answer";
+import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {

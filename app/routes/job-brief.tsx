@@ -9,10 +9,10 @@ import { Why } from "../ui/kit/why";
 import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { Fold, Head } from "../ui/kit/bits";
 import { ClimatePart, HoursPart, hoursInWords, MachineForm } from "../ui/shop-parts";
-import { formOf } from "./answer";
-import { jobAct } from "./job-act";
+import { formOf } from "../acts/answer";
+import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
-import { opened } from "./why";
+import { opened } from "../views/opened";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan } = await readJob(params.id);

@@ -1,3 +1,4 @@
+import type { Opened } from "../views/opened";
 import type { Route } from "./+types/job-calendar";
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
@@ -10,13 +11,13 @@ import { showDay, showWhen } from "../core/time/zoned";
 import { showMinutes } from "../core/units/show";
 import { Empty } from "../ui/kit/bits";
 import { ActButton } from "../ui/kit/field";
-import { formOf } from "./answer";
-import { jobAct } from "./job-act";
-import { Why, type Opened } from "../ui/kit/why";
+import { formOf } from "../acts/answer";
+import { jobAct } from "../acts/job";
+import { Why } from "../ui/kit/why";
 import { TakeAway } from "./take-away";
-import { opened, openedIn, openedLatest } from "./why";
+import { opened, openedIn, openedLatest } from "../views/opened";
 import { readJob } from "./job-data";
-import { waitText } from "./layers-view";
+import { waitText } from "../views/layers";
 
 interface Piece {
   key: string;

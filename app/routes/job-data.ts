@@ -3,8 +3,6 @@ import { data } from "react-router";
 import { nowMinutes } from "../clock";
 import { makePlan, type Plan } from "../core/plan/plan";
 import type { World } from "../core/records/world";
-import type { Job } from "../core/records/job";
-import { change } from "../store/acts";
 import { readWorld } from "../store/queries";
 
 export interface JobData {
@@ -20,6 +18,3 @@ export async function readJob(id: string): Promise<JobData> {
   const now = Math.floor(nowMinutes());
   return { world, plan: makePlan(world, now), now };
 }
-
-export const changeJob = (id: string, label: string, recipe: (j: Job) => Job): Promise<void> =>
-  change<Job>(label, "jobs", id, recipe);

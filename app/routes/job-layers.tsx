@@ -10,18 +10,19 @@ import { showInterval, showAmount, showShare, showSpeed, showUm } from "../core/
 import { CoreSample, Lens, lensScale, lookOf, magnified } from "../ui/core-sample/core-sample";
 import { Face } from "../ui/face";
 import { Empty, Swatch } from "../ui/kit/bits";
-import { ActButton, type Outcome } from "../ui/kit/field";
+import { ActButton } from "../ui/kit/field";
+import type { Outcome } from "../core/records/outcome";
 import { Why } from "../ui/kit/why";
 import { Snags } from "../ui/snags";
 import { StepCard } from "../ui/step-card";
 import { StepList } from "../ui/step-list/step-list";
 import { TimeRail } from "../ui/time-rail";
-import { formOf } from "./answer";
-import { jobAct } from "./job-act";
+import { formOf } from "../acts/answer";
+import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
 import { onlySearch } from "./only-search";
-import { opened, openedLayer } from "./why";
-import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "./layers-view";
+import { opened, openedLayer } from "../views/opened";
+import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "../views/layers";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);

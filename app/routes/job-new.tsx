@@ -1,11 +1,8 @@
+import { houseAct } from "../acts/house";
 import type { Route } from "./+types/job-new";
 import { Form, redirect, useActionData } from "react-router";
-import { nowMinutes } from "../clock";
-import { Choices, Job, Order, Substrate, WrapUp } from "../core/records/job";
-import { zonedClock } from "../core/time/zoned";
-import { commit } from "../store/acts";
-import { readHeads, readShop } from "../store/queries";
-import { answer, formOf } from "./answer";
+import { readShop } from "../store/queries";
+import { formOf } from "../acts/answer";
 
 export async function clientLoader() {
   if (!(await readShop())) throw redirect("/");
@@ -13,48 +10,8 @@ export async function clientLoader() {
 }
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const f = await formOf(request);
-  const title = f.title.trim() || "New job";
-  const base = (await readShop())!;
-  const ids = new Set((await readHeads()).map((j) => j.id));
-  const slug =
-    title
-      .toLowerCase()
-      .normalize("NFKD")
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-|-$/g, "")
-      .slice(0, 40) || "job";
-  let id = slug;
-  for (let n = 2; ids.has(id); n++) id = `${slug}-${n}`;
-  const clock = zonedClock(base.shop.zone);
-  const made = await answer("title", () =>
-    commit(`new job “${title}”`, [
-      {
-        table: "jobs",
-        id,
-        next: {
-          ...new Job(),
-          id,
-          title,
-          client: f.client.trim(),
-          start: clock.toLocal(Math.ceil(nowMinutes() / 5) * 5),
-          substrate: { ...new Substrate() },
-          use: [],
-          zones: [],
-          edits: [],
-          waivers: [],
-          acknowledged: [],
-          choices: { ...new Choices() },
-          order: { ...new Order() },
-          wrapUp: { ...new WrapUp(), flaws: [], photos: [] },
-          machineId: base.machines[0]?.id ?? null,
-          units: base.shop.units,
-          language: base.shop.language,
-        },
-      },
-    ]),
-  );
-  return made.error ? made : redirect(`/jobs/${id}/brief`);
+  const said = await houseAct({ ...(await formOf(request)), intent: "new-job", field: "title" });
+  return said.error ? said : redirect(`/jobs/${said.done}/brief`);
 }
 
 export default function NewJob() {

@@ -1,3 +1,4 @@
+import type { Opened } from "../views/opened";
 import { kindOf, own } from "../core/process/kinds";
 import { byHand, cuts, overFace } from "../core/catalogue/routes";
 import type { Route } from "./+types/job-route";
@@ -17,13 +18,13 @@ import { showInterval, showLength, showMinutes } from "../core/units/show";
 import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
 import { Fold, Head, Swatch } from "../ui/kit/bits";
 import { ProductList } from "../ui/product-editor";
-import { formOf } from "./answer";
-import { jobAct } from "./job-act";
+import { formOf } from "../acts/answer";
+import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
-import { opened, openedIn } from "./why";
+import { opened, openedIn } from "../views/opened";
 import { isPainting } from "../core/explain/why/figure";
 import { staysMm } from "../core/explain/why/inputs";
-import { Why, type Opened } from "../ui/kit/why";
+import { Why } from "../ui/kit/why";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);

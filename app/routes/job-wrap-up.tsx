@@ -1,22 +1,21 @@
+import { wrapUpAct } from "../acts/job";
 import type { Route } from "./+types/job-wrap-up";
 import { useState } from "react";
 import { Link, useFetcher } from "react-router";
-import { nowMinutes } from "../clock";
 import { FLAWS } from "../core/records/ids";
 import { showMinutes, showMl } from "../core/units/show";
-import { commit, Refused } from "../store/acts";
 import { readAll, readPhotos } from "../store/queries";
 import { fileName, jobFile, writeFile } from "../io/export/job-file";
 import { saveFile, shrinkPhoto } from "../ui/files";
-import { ActButton, PickField, PostForm, TextField, type Outcome } from "../ui/kit/field";
-import { answer, formOf, typed } from "./answer";
-import { jobAct } from "./job-act";
+import { ActButton, PickField, PostForm, TextField } from "../ui/kit/field";
+import type { Outcome } from "../core/records/outcome";
+import { formOf } from "../acts/answer";
 import { hasPhoto, photoStages } from "../core/bench/stages";
 import { Face } from "../ui/face";
-import { changeJob, readJob } from "./job-data";
+import { readJob } from "./job-data";
 import { showWhen } from "../core/time/zoned";
 import { Why } from "../ui/kit/why";
-import { asLogged, opened } from "./why";
+import { asLogged, opened } from "../views/opened";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
@@ -70,69 +69,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   };
 }
 
-export async function clientAction({ request, params }: Route.ClientActionArgs) {
-  const f = await formOf(request);
-  return answer(f.field, () => wrapAct(params.id, f));
-}
-
-async function wrapAct(id: string, f: Record<string, string>): Promise<string | void> {
-  const { world, plan } = await readJob(id);
-  const label = `wrap-up of “${world.job.title}”`;
-  const set = (more: Partial<typeof world.job.wrapUp>): Promise<void> =>
-    changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, ...more } }));
-  const setFlaws = (next: (flaws: typeof world.job.wrapUp.flaws) => typeof world.job.wrapUp.flaws): Promise<void> =>
-    changeJob(id, label, (j) => ({ ...j, wrapUp: { ...j.wrapUp, flaws: next(j.wrapUp.flaws) } }));
-  switch (f.intent) {
-    case "set": {
-      if (f.field === "note") return set({ note: f.value });
-      const n = f.value.trim() === "" ? null : typed.whole(f.value);
-      if (f.field === "good" || f.field === "lost") {
-        const other = (f.field === "good" ? world.job.wrapUp.lost : world.job.wrapUp.good) ?? 0;
-        if (n !== null && n + other > world.job.quantity)
-          throw new Refused(`${n} and ${other} are more than the ${world.job.quantity} pieces of this job.`);
-        return set({ [f.field]: n });
-      }
-      return set({ score: n });
-    }
-    case "flaw":
-      return setFlaws((flaws) => [
-        ...flaws,
-        {
-          id: `flaw.${world.job.wrapUp.flaws.length + 1}.${Math.round(nowMinutes() * 60)}`,
-          flaw: f.flaw as (typeof FLAWS)[number],
-          zone: f.zone || null,
-          piece: f.piece ? typed.whole(f.piece) : null,
-          severity: Number(f.severity),
-          note: f.note,
-        },
-      ]);
-    case "flaw-forget":
-      return setFlaws((flaws) => flaws.filter((x) => x.id !== f.id));
-    case "photo":
-      return jobAct(id, f).then((r) => {
-        if (r.error) throw new Refused(r.error);
-      });
-    case "photo-forget":
-      return commit(`photo of “${world.job.title}”`, [
-        { table: "photos", id: f.id, next: null },
-        {
-          table: "jobs",
-          id,
-          next: {
-            ...world.job,
-            wrapUp: { ...world.job.wrapUp, photos: world.job.wrapUp.photos.filter((x) => x !== f.id) },
-          },
-          base: world.job,
-        },
-      ]);
-    case "close":
-      return set({ closedAt: plan.context.clock.toLocal(Math.floor(nowMinutes())) });
-    case "reopen":
-      return set({ closedAt: null });
-    default:
-      throw new Refused(`There is no act “${f.intent}”.`);
-  }
-}
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
+  wrapUpAct(params.id, await formOf(request));
 
 const words = (s: string): string => s.replace(/-/g, " ");
 

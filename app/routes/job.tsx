@@ -5,7 +5,7 @@ import { showWhen } from "../core/time/zoned";
 import { showLength, showMinutes } from "../core/units/show";
 import { Why } from "../ui/kit/why";
 import { readJob } from "./job-data";
-import { opened } from "./why";
+import { opened } from "../views/opened";
 import { onlySearch } from "./only-search";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {

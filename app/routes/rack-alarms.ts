@@ -2,7 +2,7 @@
 import { nowMinutes } from "../clock";
 import { readRunning } from "../store/queries";
 import { alarmsOf, type AlarmEvent } from "../ui/bench/alarms";
-import { rackOf } from "./bench-view";
+import { rackOf } from "../views/bench";
 
 export const rackAlarms = async (): Promise<AlarmEvent[]> =>
   alarmsOf(rackOf(await readRunning(null), Math.floor(nowMinutes())));

@@ -1,19 +1,17 @@
+import { shelfAct } from "../acts/shelf";
 import type { Route } from "./+types/shelf";
 import { useSearchParams } from "react-router";
 import { FINISHES, finishNamed } from "../core/catalogue/finishes";
 import { paint } from "../core/catalogue/properties";
-import { STARTER, defaultProduct } from "../core/catalogue/starter";
 import { onShelf } from "../core/plan/amounts";
 import { attack } from "../core/judge/rules/33-finishes-that-attack";
 import { context } from "../core/process/context";
-import { Can, Swatch as SwatchRecord, type Product } from "../core/records/product";
 import { showMl } from "../core/units/show";
-import { change, commit, Refused } from "../store/acts";
-import { readHeads, readShop } from "../store/queries";
+import { readShop } from "../store/queries";
 import { ActButton, PostForm } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
 import { ProductEditor } from "../ui/product-editor";
-import { answer, formOf, typed } from "./answer";
+import { formOf } from "../acts/answer";
 import { Job } from "../core/records/job";
 
 export async function clientLoader() {
@@ -46,151 +44,7 @@ export async function clientLoader() {
   return { products: base.products.sort((a, b) => a.name.localeCompare(b.name)), attacks, finishes: FINISHES };
 }
 
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const f = await formOf(request);
-  return answer(f.field, async () => {
-    const base = (await readShop())!;
-    const upd = (label: string, more: (p: Product) => Partial<Product>): Promise<void> =>
-      change<Product>(label, "products", f.id, (p) => ({ ...p, ...more(p) }));
-    const can = (k: string, more: (c: Can) => Partial<Can>): Promise<void> =>
-      upd("can on the Shelf", (p) => ({ cans: p.cans.map((c) => (c.id === k ? { ...c, ...more(c) } : c)) }));
-    const v = f.value ?? "";
-    switch (f.intent) {
-      case "add": {
-        const name = f.name.trim();
-        if (!name) throw new Refused("Give it a name that you find on its can.");
-        const slug =
-          name
-            .toLowerCase()
-            .normalize("NFKD")
-            .replace(/[^a-z0-9]+/g, "-")
-            .replace(/^-|-$/g, "")
-            .slice(0, 60) || "paint";
-        let id = slug;
-        for (let n = 2; base.products.some((p) => p.id === id); n++) id = `${slug}-${n}`;
-        return commit(`“${name}” on the Shelf`, [
-          { table: "products", id, next: defaultProduct(id, name, f.finish, f.colour), base: null },
-        ]);
-      }
-      case "starter": {
-        const fresh = STARTER.filter((s) => !base.products.some((p) => p.id === s.id));
-        return commit(
-          "plain beginnings of a Shelf",
-          fresh.map((s) => ({
-            table: "products" as const,
-            id: s.id,
-            next: defaultProduct(s.id, s.name, s.finish, s.colour),
-            base: null,
-          })),
-        );
-      }
-      case "remove": {
-        const used = (await readHeads()).filter((j) => j.open === 1 && j.products.includes(f.id));
-        if (used.length) throw new Refused(`“${used[0].title}” uses it in a zone. Give the zone another finish first.`);
-        return commit("paint taken off the Shelf", [{ table: "products", id: f.id, next: null }]);
-      }
-      case "can-add":
-        return upd("can on the Shelf", (p) => {
-          const ml = p.cans[0]?.fullMl ?? (finishNamed(p.finish).by === "spray" ? 400 : 60);
-          let n = p.cans.length + 1;
-          while (p.cans.some((c) => c.id === `${p.id}.can${n}`)) n++;
-          return { cans: [...p.cans, { ...new Can(), id: `${p.id}.can${n}`, label: `Can ${n}`, fullMl: ml }] };
-        });
-      case "swatch-add":
-        return upd("swatch", (p) => {
-          const coats = typed.whole(f.coats);
-          if (!["wet", "dry", "after clear"].includes(f.when))
-            throw new Refused(`“${f.when}” is neither wet, dry nor after clear.`);
-          let n = (p.swatches?.length ?? 0) + 1;
-          while (p.swatches?.some((s) => s.id === `swatch.${n}`)) n++;
-          return {
-            swatches: [
-              ...(p.swatches ?? []),
-              {
-                ...new SwatchRecord(),
-                id: `swatch.${n}`,
-                over: f.over.toLowerCase(),
-                seen: f.seen.toLowerCase(),
-                coats,
-                when: f.when as SwatchRecord["when"],
-              },
-            ],
-          };
-        });
-      case "swatch-remove":
-        return upd("swatch taken out", (p) => {
-          const left = (p.swatches ?? []).filter((s) => s.id !== f.swatch);
-          return { swatches: left.length ? left : undefined };
-        });
-      case "can-remove":
-        return upd("can taken off the Shelf", (p) => ({ cans: p.cans.filter((c) => c.id !== f.can) }));
-      case "can":
-        return can(f.can, () => {
-          switch (f.field) {
-            case "label":
-              return { label: v.trim() || "Can" };
-            case "openedOn":
-              return { openedOn: v || null };
-            case "fullMl":
-              return { fullMl: typed.volume(v) };
-            case "leftMl":
-              return { leftMl: typed.volumeOrNull(v) };
-            case "lot":
-              return { lot: v };
-            default:
-              return { [f.field]: typed.weightOrNull(v) };
-          }
-        });
-      case "time":
-        return upd("drying time", (p) => ({ times: { ...p.times, [f.field]: typed.minutesOrNull(v) } }));
-      case "set":
-        return upd("paint on the Shelf", () => {
-          switch (f.field) {
-            case "name":
-              return { name: v.trim() || "Unnamed" };
-            case "colour":
-              return { colour: v.toLowerCase() };
-            case "finish":
-              return { finish: finishNamed(v).id };
-            case "sheen":
-              return { sheen: (v || null) as Product["sheen"] };
-            case "base":
-              return { base: (v || null) as Product["base"] };
-            case "hideUm":
-              return { hideUm: typed.numberOrNull(v) };
-            case "flowC":
-            case "holdC":
-            case "holdMin":
-            case "density":
-            case "limitC":
-              return { [f.field]: v.trim() ? typed.number(v) : undefined };
-            case "packing":
-              return { packing: v.trim() ? typed.share(v) : undefined };
-            case "coatUm":
-              return { coatUm: typed.numberOrNull(v) };
-            case "solids":
-              return { solids: typed.shareOrNull(v) };
-            case "minC":
-              return { minC: typed.temperatureOrNull(v) };
-            case "chlorinated":
-              return { chlorinated: v === "" ? null : v === "true" };
-            case "foodRated":
-              return { foodRated: v === "true" };
-            case "clear":
-              return { clear: v === "true" };
-            case "origin":
-              return { origin: v as Product["origin"] };
-            case "note":
-              return { note: v };
-            default:
-              throw new Refused(`There is nothing called “${f.field}” here.`);
-          }
-        });
-      default:
-        throw new Refused(`There is no act “${f.intent}”.`);
-    }
-  });
-}
+export const clientAction = async ({ request }: Route.ClientActionArgs) => shelfAct(await formOf(request));
 
 export default function Shelf({ loaderData: d }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();

@@ -16,11 +16,11 @@ export async function clientLoader() {
   // Only who asked to be told pays for looking at every job under way.
   const alarms = wantsAlarms() ? await import("./rack-alarms").then((m) => m.rackAlarms()) : [];
   // Not needed for the first screen of all, so fetched only when there is a shop.
-  const { airNow } = await import("./air-now");
+  const { airNow } = await import("../views/air");
   return {
     shop: base.shop,
     ends,
-    air: airNow(base.shop),
+    air: airNow(base.shop, Math.floor(nowMinutes())),
     alarms,
   };
 }

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { nowMinutes } from "../clock";
 import { showMinutes } from "../core/units/show";
 import { readDay, readLastSaved, readShop, readWorldsOf } from "../store/queries";
-import type { TodayRow } from "./today-rows";
+import type { TodayRow } from "../views/today";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
 import { Why } from "../ui/kit/why";
@@ -16,7 +16,7 @@ let kept: { key: string; rows: TodayRow[] } | null = null;
 async function rowsOf(ids: string[], stamp: string, now: number): Promise<TodayRow[]> {
   const key = `${now} ${stamp}`;
   if (kept?.key !== key)
-    kept = { key, rows: ids.length ? (await import("./today-rows")).todayRows(await readWorldsOf(ids), now) : [] };
+    kept = { key, rows: ids.length ? (await import("../views/today")).todayRows(await readWorldsOf(ids), now) : [] };
   return kept.rows;
 }
 

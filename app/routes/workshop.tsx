@@ -1,26 +1,23 @@
+import { shopAct } from "../acts/shop";
 import type { Route } from "./+types/workshop";
 import { useState } from "react";
 import { nowMinutes } from "../clock";
 import { BEAM_KINDS } from "../core/catalogue/beams";
-import { defaultMachine } from "../core/catalogue/starter";
 import { energy, INTERVAL_LIMIT, ripple } from "../core/models/laser/energy";
-import { BEAMS, type Beam } from "../core/records/ids";
+import { BEAMS } from "../core/records/ids";
 import type { Machine } from "../core/records/machine";
 import { ROUTE_RULES } from "../core/catalogue/route-rules";
-import { withPick } from "../core/catalogue/schools";
 import { picksOf } from "../core/process/context";
-import { Gear, type Shop } from "../core/records/shop";
+import { GEAR_WORDS, type Gear } from "../core/records/shop";
 import { SchoolsPart } from "../ui/schools";
 import { parseInterval, parseNumber, parseSpeed } from "../core/units/parse";
 import { showInterval, showSpeed } from "../core/units/show";
-import type { WEEKDAYS } from "../core/time/hours";
 import { showWhen, zonedClock } from "../core/time/zoned";
-import { change, commit, Refused } from "../store/acts";
-import { readHeads, readLastSaved, readShop } from "../store/queries";
+import { readLastSaved, readShop } from "../store/queries";
 import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { ClimatePart, HoursPart, MachineForm } from "../ui/shop-parts";
 import { chooseTheme, readTheme, type Theme } from "../ui/theme";
-import { answer, formOf, typed } from "./answer";
+import { formOf } from "../acts/answer";
 import { FilesPart } from "./files-part";
 import { redirect } from "react-router";
 
@@ -36,206 +33,7 @@ export async function clientLoader() {
   };
 }
 
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const f = await formOf(request);
-  const v = f.value ?? "";
-  return answer(f.field, async () => {
-    const base = (await readShop())!;
-    const shop = (label: string, more: (s: Shop) => Partial<Shop>): Promise<void> =>
-      change<Shop>(label, "shop", "shop", (s) => ({ ...s, ...more(s) }));
-    switch (f.intent) {
-      case "set":
-        return shop(`${f.field} of the shop`, () => {
-          if (f.field === "zone") {
-            try {
-              zonedClock(v.trim());
-            } catch {
-              throw new Refused(`“${v.trim()}” is not a time zone such as Europe/Lisbon.`);
-            }
-            return { zone: v.trim() };
-          }
-          if (f.field === "sprayHours") {
-            const t = v.match(/\d{1,2}:\d{2}/g);
-            if (!v.trim()) return { sprayHours: undefined };
-            if (t?.length !== 2) throw new Refused(`“${v.trim()}” is not two clock times such as 10:00 to 16:00.`);
-            const [a, b] = t.map((x) => x.padStart(5, "0")) as [string, string];
-            if (!(a < b)) throw new Refused(`${b} must come after ${a}.`);
-            return { sprayHours: [a, b] };
-          }
-          if (f.field === "tolerance") return { tolerance: typed.number(v) };
-          if (f.field === "daysOff") return { daysOff: v.split(/[\s,;]+/).filter(Boolean) };
-          if (["name", "currency", "units", "language"].includes(f.field))
-            return { [f.field]: v.trim() } as Partial<Shop>;
-          throw new Refused(`There is nothing called “${f.field}” here.`);
-        });
-      case "hours":
-        return shop("hours", (s) => {
-          const [day, end] = f.field.split(".") as [(typeof WEEKDAYS)[number], "open" | "from" | "to"];
-          const now = s.hours[day];
-          if (end === "open")
-            return { hoursSet: true, hours: { ...s.hours, [day]: v === "true" ? ["09:00", "18:00"] : null } };
-          const next: [string, string] = end === "from" ? [v, now?.[1] ?? "18:00"] : [now?.[0] ?? "09:00", v];
-          if (!(next[0] < next[1])) throw new Refused(`Closing ${next[1]} must come after opening ${next[0]}.`);
-          return { hoursSet: true, hours: { ...s.hours, [day]: next } };
-        });
-      case "climate":
-        return shop("climate", (s) => {
-          const c = { ...s.climate, measured: true };
-          if (f.field === "kind")
-            return {
-              climate:
-                v === "hourly"
-                  ? {
-                      ...c,
-                      kind: "hourly",
-                      hourly:
-                        c.hourly.length === 24 ? c.hourly : Array.from({ length: 24 }, () => ({ c: c.c, rh: c.rh })),
-                    }
-                  : { ...c, kind: "constant" },
-            };
-          if (f.field === "c") return { climate: { ...c, c: typed.temperature(v) } };
-          if (f.field === "rh") return { climate: { ...c, rh: typed.share(v) } };
-          if (f.field === "air") return { climate: { ...c, air: v as Shop["climate"]["air"] } };
-          if (f.field === "points") {
-            const lines = v.trim().split(/\n+/);
-            if (lines.length !== 24)
-              throw new Refused(`Give 24 lines, one an hour from 0 to 23; there are ${lines.length}.`);
-            return {
-              climate: {
-                ...c,
-                kind: "hourly",
-                hourly: lines.map((l, i) => {
-                  const [t, rh] = l.trim().split(/[\s,;]+/);
-                  try {
-                    return { c: typed.temperature(t ?? ""), rh: typed.share(rh ?? "") };
-                  } catch (e) {
-                    throw new Refused(`Line ${i + 1}: ${(e as Error).message}`);
-                  }
-                }),
-              },
-            };
-          }
-          throw new Refused(`There is nothing called “${f.field}” here.`);
-        });
-      case "machine-add": {
-        const w = typed.number(f.watts);
-        let m = defaultMachine(f.beam as Beam, w);
-        for (let n = 2; base.machines.some((x) => x.id === m.id); n++) m = { ...m, id: `${f.beam}-${w}-${n}` };
-        m = { ...m, id: m.id.replace(/[^a-z0-9.-]/g, "-") };
-        return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m, base: null }]);
-      }
-      case "change-over":
-        return change<Machine>("change-over", "machines", f.id, (m) => {
-          const { changeOver = [], ...rest } = m;
-          if (f.point === "open") return { ...rest, changeOver: [] };
-          if (f.point === "close") return rest;
-          return {
-            ...rest,
-            changeOver: v === "true" ? [...new Set([...changeOver, f.point])] : changeOver.filter((x) => x !== f.point),
-          };
-        });
-      case "machine-remove": {
-        const used = (await readHeads()).find((j) => j.machineId === f.id && j.open === 1);
-        if (used) throw new Refused(`“${used.title}” is planned on it. Give that job another machine first.`);
-        return commit("machine taken out", [{ table: "machines", id: f.id, next: null }]);
-      }
-      case "machine":
-        return change<Machine>("machine", "machines", f.id, (m) => {
-          const mm = (t: string): number => typed.length(t, base.shop.units);
-          const read: Record<string, () => Partial<Machine>> = {
-            name: () => ({ name: v.trim() || "Laser" }),
-            watts: () => ({ watts: typed.number(v) }),
-            maxSpeed: () => ({ maxSpeed: typed.speedOrNull(v) }),
-            rapid: () => ({ rapid: typed.speedOrNull(v) }),
-            accel: () => ({ accel: typed.number(v) }),
-            bedW: () => ({ bedW: mm(v) }),
-            bedH: () => ({ bedH: mm(v) }),
-            spotMm: () => ({ spotMm: typed.lengthOrNull(v) }),
-            overscanMm: () => ({ overscanMm: typed.lengthOrNull(v) }),
-            depthPerJ: () => ({ depthPerJ: typed.numberOrNull(v) }),
-            jumpMs: () => ({ jumpMs: typed.number(v) }),
-            note: () => ({ note: v }),
-            beam: () => ({ beam: v as Beam }),
-            powerPoints: () => ({
-              powerPoints:
-                v.trim() === ""
-                  ? []
-                  : v
-                      .trim()
-                      .split(/\n+/)
-                      .map((l, i) => {
-                        const [set, watts] = l
-                          .trim()
-                          .split(/[\s,;]+/)
-                          .map(Number);
-                        if (!Number.isFinite(set) || !Number.isFinite(watts))
-                          throw new Refused(
-                            `Line ${i + 1}: give what the panel says and the watts measured, such as “50 22”.`,
-                          );
-                        return { set, watts };
-                      }),
-            }),
-          };
-          if (["trimsRows", "bothWays", "galvo", "enclosed", "extraction", "airAssist"].includes(f.field))
-            return { ...m, [f.field]: v === "true" };
-          if (!read[f.field]) throw new Refused(`There is nothing called “${f.field}” here.`);
-          return { ...m, ...read[f.field]() };
-        });
-      case "school":
-        return shop("choice where makers disagree", (s) => ({ schools: withPick(s.schools, f.field.slice(7), v) }));
-      case "route-rule":
-        return shop("route question", (s) => {
-          const rest = (s.routeRulesOff ?? []).filter((x) => x !== f.field);
-          const off = v === "true" ? rest : [...rest, f.field];
-          return { routeRulesOff: off.length ? off : undefined };
-        });
-      case "gear-add":
-        return shop("thing in the Workshop", (s) => {
-          const kind = f.kind as Gear["kind"];
-          if (!Object.hasOwn(GEAR_WORDS, kind)) throw new Refused(`There is no kind of tool called “${f.kind}”.`);
-          let id: string = kind;
-          for (let n = 2; (s.gear ?? []).some((g) => g.id === id); n++) id = `${kind}-${n}`;
-          return {
-            gear: [
-              ...(s.gear ?? []),
-              {
-                ...new Gear(),
-                id,
-                kind,
-                name: f.name?.trim() || GEAR_WORDS[kind],
-                ...(kind === "oven" ? { notForFood: true } : {}),
-              },
-            ],
-          };
-        });
-      case "gear-remove":
-        return shop("thing taken out of the Workshop", (s) => {
-          const left = (s.gear ?? []).filter((g) => g.id !== f.id);
-          return { gear: left.length ? left : undefined };
-        });
-      case "gear":
-        return shop("thing in the Workshop", (s) => ({
-          gear: (s.gear ?? []).map((g) => (g.id === f.id ? { ...g, ...gearField(f.field, v, base.shop.units) } : g)),
-        }));
-      default:
-        throw new Refused(`There is no act “${f.intent}”.`);
-    }
-  });
-}
-
-const GEAR_WORDS: Record<Gear["kind"], string> = {
-  oven: "Oven",
-  gun: "Heat gun",
-  jig: "Jig or nest",
-  rotary: "Rotary",
-};
-function gearField(field: string, v: string, units: Shop["units"]): Partial<Gear> {
-  if (field === "name") return { name: v.trim() || "Unnamed" };
-  if (field === "notForFood" || field === "lowFan") return { [field]: v === "true" };
-  if (field === "maxC") return { maxC: v.trim() ? typed.temperature(v) : null };
-  if (["trayW", "trayH", "errorMm", "gripMm"].includes(field)) return { [field]: typed.lengthOrNull(v, units) };
-  throw new Refused(`There is nothing called “${field}” here.`);
-}
+export const clientAction = async ({ request }: Route.ClientActionArgs) => shopAct(await formOf(request));
 
 export default function Workshop({ loaderData: { shop, machines, today, saved } }: Route.ComponentProps) {
   return (

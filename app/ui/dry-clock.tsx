@@ -1,6 +1,7 @@
 /** A wait as a bar: what state it waits for, how far it is, when its window opens and shuts. */
+import type { Opened } from "../views/opened";
 import { showMinutes } from "../core/units/show";
-import { Why, type Opened } from "./kit/why";
+import { Why } from "./kit/why";
 
 export interface DryClockProps {
   state: string;

@@ -5,7 +5,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Toaster, toast } from "sonner";
 import { Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import type { Input } from "../core/explain/why/inputs";
-import type { Outcome } from "./kit/field";
+import type { Outcome } from "../core/records/outcome";
 import { Why } from "./kit/why";
 import { UpdateOffer } from "./update";
 

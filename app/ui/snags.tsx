@@ -1,21 +1,9 @@
 /** The plan checker's list: what stands against the plan, with its fixes previewed in place and applied in one press. */
+import type { SnagRow } from "../views/shown";
 import { Form, useFetcher } from "react-router";
 import { useState } from "react";
-import type { Severity } from "../core/records/ids";
 import { Mark } from "./kit/bits";
-import type { Outcome } from "./kit/field";
-
-export interface SnagRow {
-  rule: number;
-  where: string;
-  severity: Severity;
-  why: string;
-  place: string | null;
-  step: string | null;
-  numbers: string;
-  waived: string | null;
-  fixes: { id: string; label: string; preview: string | null }[];
-}
+import type { Outcome } from "../core/records/outcome";
 
 export function Snags({ rows, onStep }: { rows: SnagRow[]; onStep(id: string): void }) {
   const open = rows.filter((r) => r.waived === null);

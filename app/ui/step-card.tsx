@@ -1,55 +1,13 @@
 /** What a step is for, what goes on, what to look for, and its figures, editable in place. */
+import type { StepCardData } from "../views/shown";
 import { DropdownMenu } from "radix-ui";
 import { Ellipsis } from "lucide-react";
 import { Link, useFetcher } from "react-router";
-import { ActButton, PickField, TextField, TickField, type Outcome } from "./kit/field";
-import { Why, type Opened } from "./kit/why";
-import type { WhyAsk } from "../workers/why-api";
-import type { Answer } from "../core/records/ids";
+import { ActButton, PickField, TextField, TickField } from "./kit/field";
+import type { Outcome } from "../core/records/outcome";
+import { Why } from "./kit/why";
 import { answerWord } from "./tray";
-import type { Figures } from "../core/explain/figures";
 import { FigurePanel } from "./figure-panel";
-
-export interface StepCardData {
-  id: string;
-  title: string;
-  kind: string;
-  index: number;
-  place: string;
-  /** null: no time for it yet */
-  begins: { text: string; why: Opened } | null;
-  purpose: string;
-  tool: string;
-  load: { text: string; why: Opened } | null;
-  time: { text: string; why: Opened };
-  cues: string[];
-  /** where what it is held against is a figure of the plan */
-  lookWhy: Opened | null;
-  lookFor: { look: string; how: string; against: string };
-  then: { text: string; why: Opened } | null;
-  laser: { text: string; from: string; why: Opened } | null;
-  depth: { text: string; why: Opened } | null;
-  /** latest beginning that keeps the due date */
-  latest: { text: string; why: Opened } | null;
-  /** what the look at it showed at the bench */
-  answer: Answer | null;
-  fields: { name: string; label: string; value: string; from: string; unit: string }[];
-  product: { value: string; options: { value: string; label: string }[] } | null;
-  role: string | null;
-  zones: { id: string; name: string; on: boolean }[];
-  canWarmed: boolean | null;
-  byLoad: boolean | null;
-  before: string | null;
-  beforeThat: string | null;
-  next: string | null;
-  kinds: { id: string; name: string }[];
-  blocked: string | null;
-  figures: (Figures & { ask: WhyAsk | null })[];
-  /** pages of the field guide that speak of it */
-  guide: { to: string; name: string }[];
-  method: string | null;
-  mask: { value: string; options: { value: string; label: string }[] } | null;
-}
 
 export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode }) {
   const fetcher = useFetcher<Outcome>();

@@ -1,24 +1,7 @@
 /** One strip: time along its upper edge, steps along its lower; waits hatched and compressed, nights marked, now marked. */
+import type { RailBlock } from "../views/shown";
 import { useEffect, useRef } from "react";
-import { Why, type Opened } from "./kit/why";
-
-export interface RailBlock {
-  id: string;
-  n: number;
-  title: string;
-  minutes: number;
-  state: "done" | "now" | "todo";
-  /** shown over it when the day or the hour is worth saying */
-  when: string;
-  whenWhy: Opened;
-  /** minutes between its end and the next step, and how many of them are closed hours */
-  gap: number;
-  closed: number;
-  gapText: string;
-  end: number | null;
-  /** share of this gap or block that is past, when now lies in it */
-  nowIn: { part: "work" | "gap"; share: number } | null;
-}
+import { Why } from "./kit/why";
 
 const workWidth = (min: number): number => Math.round(34 + Math.min(110, Math.sqrt(min) * 5));
 const gapWidth = (min: number): number => (min <= 0 ? 0 : Math.round(12 + Math.log2(1 + min) * 6));

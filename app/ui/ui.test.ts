@@ -1,6 +1,7 @@
 /** What the bench tells and when, worked out apart from any screen. */
+import type { RackRow } from "../views/shown";
 import { alarmsOf, due, WARN_MIN } from "./bench/alarms";
-import { SUN_MIN, type RackRow } from "./bench/rack";
+import { SUN_MIN } from "./bench/rack";
 import { barText, columns, niceBar } from "./core-sample/scale";
 import { lensScale, magnified } from "./core-sample/core-sample";
 

@@ -1,7 +1,7 @@
 /** axe on a page as it stands; no rule is switched off. In the second theme the rules that look at colours are run again: all else is the same page. */
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import type { Page } from "playwright-core";
+import type { Page } from "@playwright/test";
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
 

@@ -1,5 +1,5 @@
 /** Two ways of working the app: by keyboard alone and by touch alone. A journey is written once and run with each. */
-import type { Locator, Page } from "playwright-core";
+import type { Locator, Page } from "@playwright/test";
 
 export interface Hands {
   readonly how: "keyboard" | "touch";

@@ -59,6 +59,17 @@ export function check<T extends object>(type: new () => T, value: unknown, at = 
   return faults.length ? { ok: false, faults } : { ok: true, value: JSON.parse(JSON.stringify(made)) as T };
 }
 
+/** As {@link check}, for what a form sends: fields that the class does not know are passed over, not refused. */
+export function checkForm<T extends object>(type: new () => T, value: Record<string, string>): Checked<T> {
+  const made = plainToInstance(type, { ...value });
+  const faults = collect(
+    validateSync(made, { whitelist: true, forbidUnknownValues: false, stopAtFirstError: true }),
+    "",
+    [],
+  );
+  return faults.length ? { ok: false, faults } : { ok: true, value: made };
+}
+
 /** As {@link check}, for a programmer's own records. @throws Error that lists the faults */
 export function must<T extends object>(type: new () => T, value: unknown): T {
   const r = check(type, value);

@@ -74,6 +74,14 @@ export class Gear {
   @OrNull() @Num(1, 1000) gripMm: number | null = null;
 }
 
+/** what a kind of gear is called */
+export const GEAR_WORDS: Record<Gear["kind"], string> = {
+  oven: "Oven",
+  gun: "Heat gun",
+  jig: "Jig or nest",
+  rotary: "Rotary",
+};
+
 export class Shop {
   @Whole(1, 1) version: number = 1;
   @Id() id: string = "shop";

@@ -2,10 +2,11 @@
  * Telling the maker when a wait is over or a window is about to shut, by the system's own notifications, with the page open in
  * any tab, hidden too. With everything closed nothing can run; then only the calendar's alarms can tell, and the page says so.
  */
+import type { RackRow } from "../../views/shown";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { nowMinutes } from "../../clock";
-import { SUN_MIN, type RackRow } from "./rack";
+import { SUN_MIN } from "./rack";
 
 export interface AlarmEvent {
   /** the same for the same event, so that two tabs do not tell twice */

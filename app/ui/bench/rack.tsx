@@ -1,26 +1,9 @@
 /** All jobs under way: soonest to shut first and largest, each with what it waits for. */
+import type { RackRow } from "../../views/shown";
 import { Link } from "react-router";
 import { showMinutes } from "../../core/units/show";
 import { DryClock } from "../dry-clock";
-import { Why, type Opened } from "../kit/why";
-
-export interface RackRow {
-  id: string;
-  title: string;
-  is: "ready" | "waiting" | "missed" | "done";
-  /** the step to come */
-  next: string;
-  state: string | null;
-  words: string;
-  from: number;
-  opens: number | null;
-  closes: number | null;
-  reopens: number | null;
-  /** what the figures of its clock are made of */
-  why: Opened;
-  /** when its last coat was laid, where it stands in the sun or warm air; null: it does not */
-  sunSince: number | null;
-}
+import { Why } from "../kit/why";
 
 /** minutes in the sun or warm air after which a wet film skins over and bubbles */
 export const SUN_MIN = 15;

@@ -2,16 +2,9 @@
  * Fields that store themselves: what was typed goes to the page's action when the field is left or Enter is pressed, and
  * stays on screen with a sentence when it could not be stored.
  */
+import type { Outcome } from "../../core/records/outcome";
 import { useEffect, useId, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-
-export interface Outcome {
-  error?: string;
-  /** another tab was first; the same act can be sent again */
-  conflict?: boolean;
-  field?: string;
-  done?: string;
-}
 
 interface Common {
   name: string;

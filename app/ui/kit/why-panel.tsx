@@ -2,7 +2,7 @@
 import { Popover } from "radix-ui";
 import type { Input } from "../../core/explain/why/inputs";
 import { Moves } from "./moves";
-import type { Opened } from "./opened";
+import type { Opened } from "../../views/opened";
 
 export default function WhyPanel({
   of,

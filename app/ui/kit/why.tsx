@@ -1,9 +1,7 @@
 /** A figure that opens to why it is what it is. The panel is a part of its own, fetched when one is first asked for: a page holds a hundred of these. */
+import type { Opened } from "../../views/opened";
 import { lazy, Suspense, useState } from "react";
 import { CircleHelp } from "lucide-react";
-import type { Opened } from "./opened";
-
-export type { Opened } from "./opened";
 
 interface WhyProps {
   of: Opened;

@@ -1,4 +1,5 @@
 /** Steps with the waits between them as states. Dragged by pointer, or lifted with Space and moved with the arrow keys. */
+import type { StepRow } from "../../views/shown";
 import {
   closestCenter,
   DndContext,
@@ -17,23 +18,7 @@ import {
 import { CSS } from "@dnd-kit/utilities";
 import { Check, GripVertical } from "lucide-react";
 import { useEffect, useRef } from "react";
-import { Why, type Opened } from "../kit/why";
-
-export interface StepRow {
-  id: string;
-  title: string;
-  minutes: string;
-  minutesWhy: Opened;
-  waitWhy: Opened;
-  done: boolean;
-  now: boolean;
-  byHand: boolean;
-  wait: string | null;
-  waitFor: string | null;
-  opens: number | null;
-  closes: number | null;
-  snags: number;
-}
+import { Why } from "../kit/why";
 
 export function StepList({
   rows,

@@ -7,7 +7,7 @@ import { showWhen } from "../core/time/zoned";
 import type { World } from "../core/records/world";
 import type { FigureRef } from "../core/explain/why/figure";
 import { titleOf } from "../core/explain/why/title";
-import { openedIn } from "./why";
+import { openedIn } from "./opened";
 
 export function todayRows(all: World[], now: number) {
   const worlds = all.filter((w) => w.job.wrapUp.closedAt === null);

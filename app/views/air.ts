@@ -1,5 +1,4 @@
 /** The shop's air at this minute in one line, with what it does to water-borne paints. */
-import { nowMinutes } from "../clock";
 import { air, airAtMoment } from "../core/models/drying/climate";
 import { rateIn } from "../core/models/drying/clock";
 import type { Shop } from "../core/records/shop";
@@ -10,10 +9,9 @@ import type { Input } from "../core/explain/why/inputs";
 /** °C below which water paints stop, where no product is asked */
 const LEAST_C = 10;
 
-/** @returns the line, and what it is made of: how the temperature, the humidity and the draught each change the pace */
-export function airNow(shop: Shop): { text: string; rows: Input[] } {
+/** @param at minute since 1970 @returns the line, and what it is made of: how the temperature, the humidity and the draught each change the pace */
+export function airNow(shop: Shop, at: number): { text: string; rows: Input[] } {
   const curve = air(shop.climate);
-  const at = Math.floor(nowMinutes());
   const a = airAtMoment(curve, at, zonedClock(shop.zone).minuteOfDay(at));
   const pace = (waterBorne: boolean): number =>
     rateIn(a.c, a.rh, curve.airFactor, { waterBorne, minC: LEAST_C, fan: false, limit: "plain" });

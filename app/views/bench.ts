@@ -1,4 +1,5 @@
 /** What the bench shows: the step to do or the wait before it, ways out of a missed window, and where every other job stands. */
+import type { RackRow } from "./shown";
 import { hasPhoto, photoStages } from "../core/bench/stages";
 import { missedWindow, waysOutOf } from "../core/bench/missed";
 import { standing, type Standing } from "../core/bench/next";
@@ -14,8 +15,7 @@ import type { World } from "../core/records/world";
 import { showDay, showWhen } from "../core/time/zoned";
 import { showAmount, showMinutes, showMl, showTemp } from "../core/units/show";
 import type { Placed } from "../core/plan/placed";
-import type { RackRow } from "../ui/bench/rack";
-import { opened, openedIn, openedLatest } from "./why";
+import { opened, openedIn, openedLatest } from "./opened";
 
 /** One job's place on the rack: what it waits for, or what is ready; null: nothing of it is under way. */
 export function rackRow(plan: Plan, s: Standing): RackRow | null {

@@ -8,10 +8,10 @@ import { zonedClock } from "../core/time/zoned";
 import { commit, undo } from "../store/acts";
 import { db, RichLayerDb, useDb } from "../store/db";
 import { readWorld } from "../store/queries";
-import { benchAct } from "./bench-act";
-import { jobAct } from "./job-act";
-import { railBlocks, snagRows, stepCard, stepRows, waitText } from "./layers-view";
-import { todayRows } from "./today-rows";
+import { benchAct } from "./bench";
+import { jobAct } from "./job";
+import { railBlocks, snagRows, stepCard, stepRows, waitText } from "../views/layers";
+import { todayRows } from "../views/today";
 
 const utc = zonedClock("UTC");
 const MONDAY = utc.fromLocal("2027-01-11T10:00");

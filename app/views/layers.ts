@@ -1,4 +1,6 @@
 /** Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here that the core does not know. */
+import type { Opened } from "./opened";
+import type { StepRow, RailBlock, SnagRow, StepCardData } from "./shown";
 import { FIELDS } from "../core/plan/fields";
 import { ALL_KINDS, byBeam, has, kindOf, own, type Step } from "../core/process/kinds";
 import { type Plan } from "../core/plan/plan";
@@ -12,12 +14,8 @@ import { showAmount, showMinutes, showMl, showUm } from "../core/units/show";
 import { standing } from "../core/bench/next";
 import { GROUND, zoneOf, surfaceUm } from "../core/piece/state";
 import type { World } from "../core/records/world";
-import type { StepRow } from "../ui/step-list/step-list";
-import type { RailBlock } from "../ui/time-rail";
-import type { SnagRow } from "../ui/snags";
-import type { StepCardData } from "../ui/step-card";
 import { figuresOf } from "../core/explain/figures";
-import { guideOf } from "./guide-view";
+import { guideOf } from "./guide";
 import { latestStart } from "../core/plan/backward";
 import { levelWords } from "../core/explain/why/inputs";
 import type { StepFigure } from "../core/explain/why/figure";
@@ -26,8 +24,7 @@ import type { Paint } from "../core/catalogue/properties";
 import type { Context } from "../core/process/context";
 import type { CardField } from "../core/process/step";
 import type { Placed } from "../core/plan/placed";
-import type { Opened } from "../ui/kit/why";
-import { opened, openedLatest } from "./why";
+import { opened, openedLatest } from "./opened";
 
 const num = (n: number | null, digits = 2): string =>
   n === null ? "" : String(Math.round(n * 10 ** digits) / 10 ** digits);

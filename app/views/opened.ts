@@ -2,11 +2,20 @@
 import { makePlan, type Plan } from "../core/plan/plan";
 import type { World } from "../core/records/world";
 import type { FigureRef } from "../core/explain/why/figure";
-import { inputs, latestInputs, layerInputs } from "../core/explain/why/inputs";
+import { inputs, latestInputs, layerInputs, type Input } from "../core/explain/why/inputs";
 import { titleOf } from "../core/explain/why/title";
 import { indexOf } from "../core/explain/why/figure";
+import type { WhyAsk } from "../workers/why-api";
 import type { ZoneLayers } from "../core/explain/report";
-import type { Opened } from "../ui/kit/why";
+
+/** What a figure on a screen carries so that it can be opened. */
+export interface Opened {
+  title: string;
+  /** inputs with where each came from, asked for when the panel opens */
+  rows(): Input[];
+  /** what the worker needs to try what moves it; null: it was measured, logged or typed, and nothing can be varied */
+  ask: WhyAsk | null;
+}
 
 export const opened = (plan: Plan, figure: FigureRef): Opened => ({
   title: titleOf(plan, figure),

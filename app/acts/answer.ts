@@ -1,7 +1,7 @@
 /** Shared by actions: form values as text, and faults turned into a sentence for the field they belong to. */
 import { Conflict, Refused, settled } from "../store/acts";
 import { troubleOf } from "../store/trouble";
-import type { Outcome } from "../ui/kit/field";
+import type { Outcome } from "../core/records/outcome";
 import {
   parseInterval,
   parseLength,

@@ -1,0 +1,78 @@
+/** A tap at the bench: an entry of its own, stored before anything on screen changes; and paint counted off the can. */
+import { air, airAtMoment } from "../../core/models/drying/climate";
+import { onShelf } from "../../core/plan/amounts";
+import { fold, type BenchState } from "../../core/plan/fold";
+import { LogEntry, type LogKind } from "../../core/records/log";
+import type { Product } from "../../core/records/product";
+import type { World } from "../../core/records/world";
+import { zonedClock } from "../../core/time/zoned";
+import { nowMinutes } from "../../clock";
+import { logTap, Refused } from "../../store/acts";
+import { readWorld } from "../../store/queries";
+
+export interface AtBench {
+  world: World;
+  /** the log folded into what is true now */
+  state: BenchState;
+}
+
+/** @throws Refused when the job is gone */
+export async function atBench(jobId: string): Promise<AtBench> {
+  const world = await readWorld(jobId);
+  if (!world) throw new Refused("This job is no longer there; undo its deletion first.");
+  return { world, state: fold(world.log) };
+}
+
+let counter = 0;
+const base36 = (n: number): string => Math.floor(n).toString(36);
+/** Ids sort in time: the second, then a count, then chance against a second tab. */
+function tapId(job: string, at: number): string {
+  const chance = base36((performance.now() * 1000) % 46656);
+  return `${job}.${base36(Math.round(at * 60000))}.${base36(counter++).padStart(3, "0")}${chance}`.slice(0, 118);
+}
+
+type Used = { next: Product; base: Product }[];
+interface TapMore {
+  /** what the entry holds besides */
+  entry?: Partial<LogEntry>;
+  /** cans as they are after it */
+  used?: Used;
+  /** an entry that stands in the place of one taken back */
+  instead?: LogEntry;
+}
+
+export async function tap(
+  w: World,
+  kind: LogKind,
+  step: string,
+  { entry, used, instead }: TapMore = {},
+): Promise<void> {
+  const at = nowMinutes();
+  const now = airAtMoment(air(w.shop.climate), at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at)));
+  const made: LogEntry = {
+    ...new LogEntry(),
+    id: tapId(w.job.id, at),
+    jobId: w.job.id,
+    kind,
+    step,
+    at,
+    c: now.c,
+    rh: now.rh,
+    ...entry,
+  };
+  await logTap(instead ? [made, instead] : [made], w.log.length, used ?? []);
+}
+
+/** Paint that a finished coat took, counted off the can that was opened first; back on when the tap is taken back. */
+export function countDown(w: World, productId: string | null, ml: number | null, sign: 1 | -1): Used {
+  const p = w.products.find((x) => x.id === productId);
+  if (!ml || !p?.cans.length || onShelf(p.cans) === null) return [];
+  let left = ml;
+  const cans = p.cans.map((k) => {
+    const has = k.leftMl ?? k.fullMl;
+    const d = sign > 0 ? Math.min(has, left) : Math.min(k.fullMl - has, left);
+    left -= d;
+    return { ...k, leftMl: Math.round((has - sign * d) * 100) / 100 };
+  });
+  return [{ next: { ...p, cans }, base: p }];
+}

@@ -1,0 +1,122 @@
+/** Acts that belong to no page: undo and redo, opening and beginning a shop, files in, jobs begun and deleted. */
+import { Job, Choices, Order, Substrate, WrapUp } from "../core/records/job";
+import { OneOf, Text } from "../core/records/fields";
+import { sayFaults, type Fault } from "../core/records/parse";
+import { Shop } from "../core/records/shop";
+import type { Outcome } from "../core/records/outcome";
+import { zonedClock } from "../core/time/zoned";
+import { nowMinutes } from "../clock";
+import { readJobFile } from "../io/import/job-file";
+import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
+import { deleteJob, importFile, type ImportMode } from "../store/import";
+import { readHeads, readShop } from "../store/queries";
+import { act, Bare, freeId, HUGE, perform } from "./act";
+
+class IdForm {
+  @Text(120) id!: string;
+}
+class FileForm {
+  @Text(400) name: string = "file";
+  @Text(HUGE) text!: string;
+}
+class ImportForm extends FileForm {
+  @OneOf(["merge", "replace"]) mode: ImportMode = "merge";
+}
+class SavedForm {
+  /** ms since 1970 */
+  @Text(40) at!: string;
+}
+class NewJobForm {
+  @Text(120) title: string = "";
+  @Text(120) client: string = "";
+}
+
+const here = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC";
+type Nobody = null;
+/** minutes to which the beginning of a new job is rounded up */
+const ROUND_MIN = 5;
+
+/** @throws Refused that names the file and every fault */
+function taken<T>(name: string, read: ({ ok: true } & T) | { ok: false; faults: Fault[] }): T {
+  if (!read.ok) throw new Refused(`“${name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
+  return read;
+}
+const some = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
+
+const houseActs = [
+  act("undo", Bare, async (_f, _c: Nobody) => {
+    const what = await undo();
+    return what ? `Undone: ${what}` : "There is nothing to undo";
+  }),
+  act("redo", Bare, async (_f, _c: Nobody) => {
+    const what = await redo();
+    return what ? `Done again: ${what}` : "There is nothing to redo";
+  }),
+  act("start-empty", Bare, (_f, _c: Nobody) =>
+    commit("beginning of an empty shop", [{ table: "shop", id: "shop", next: { ...new Shop(), zone: here() } }]),
+  ),
+  act("open-sample", Bare, async (_f, _c: Nobody) => {
+    const { sampleShop } = await import("../demo/sample");
+    return importFile(await sampleShop(nowMinutes(), here()), "replace");
+  }),
+  act("delete-job", IdForm, (f, _c: Nobody) => deleteJob(f.id)),
+  act("import", ImportForm, async (f, _c: Nobody) => {
+    const { file } = taken(f.name, readJobFile(f.text));
+    await importFile(file, f.mode);
+    return `Taken in: ${some(file.jobs.length, "job", "jobs")}`;
+  }),
+  act("import-log", FileForm, async (f, _c: Nobody) => {
+    const { readLogCsv } = await import("../io/csv");
+    const jobs = new Set((await readHeads()).map((j) => j.id));
+    const { rows } = taken(f.name, readLogCsv(f.text, jobs));
+    await commit(
+      "import of a bench log",
+      rows.map((e) => ({ table: "log" as const, id: e.id, next: e })),
+    );
+    return `Taken in: ${some(rows.length, "log entry", "log entries")}`;
+  }),
+  act("import-shelf", FileForm, async (f, _c: Nobody) => {
+    const { readShelfCsv } = await import("../io/csv");
+    const { rows } = taken(f.name, readShelfCsv(f.text));
+    await commit(
+      "import of a Shelf",
+      rows.map((p) => ({ table: "products" as const, id: p.id, next: p })),
+    );
+    return `Taken in: ${some(rows.length, "product", "products")}`;
+  }),
+  act("saved", SavedForm, async (f, _c: Nobody) => {
+    await noteSaved(Number(f.at));
+    return "stored";
+  }),
+  /** what is done is told as the id that the job got */
+  act("new-job", NewJobForm, async (f, _c: Nobody) => {
+    const base = await readShop();
+    if (!base) throw new Refused("There is no shop here yet.");
+    const title = f.title.trim() || "New job";
+    const known = (await readHeads()).map((j) => j.id);
+    const made: Job = {
+      ...new Job(),
+      id: freeId(title.slice(0, 40), known, "job"),
+      title,
+      client: f.client.trim(),
+      start: zonedClock(base.shop.zone).toLocal(Math.ceil(nowMinutes() / ROUND_MIN) * ROUND_MIN),
+      substrate: { ...new Substrate() },
+      use: [],
+      zones: [],
+      edits: [],
+      waivers: [],
+      acknowledged: [],
+      choices: { ...new Choices() },
+      order: { ...new Order() },
+      wrapUp: { ...new WrapUp(), flaws: [], photos: [] },
+      machineId: base.machines[0]?.id ?? null,
+      units: base.shop.units,
+      language: base.shop.language,
+    };
+    await commit(`new job “${title}”`, [{ table: "jobs", id: made.id, next: made }]);
+    return made.id;
+  }),
+];
+
+export const houseAct = (form: Record<string, string>): Promise<Outcome> =>
+  perform([houseActs], form, async () => null);

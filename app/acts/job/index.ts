@@ -1,0 +1,20 @@
+/** Acts on a job, all families; every tab's action comes here. */
+import type { Outcome } from "../../core/records/outcome";
+import { perform } from "../act";
+import { addActs } from "./add";
+import { briefActs } from "./brief";
+import { choiceActs } from "./choices";
+import { onJob } from "./job";
+import { photoActs } from "./photos";
+import { plateActs } from "./plate";
+import { snagActs } from "./snags";
+import { stepActs } from "./steps";
+import { wrapUpActs } from "./wrap-up";
+import { zoneActs } from "./zones";
+
+const ON_JOB = [briefActs, choiceActs, zoneActs, stepActs, snagActs, plateActs, photoActs, addActs];
+
+export const jobAct = (id: string, form: Record<string, string>): Promise<Outcome> =>
+  perform(ON_JOB, form, () => onJob(id));
+export const wrapUpAct = (id: string, form: Record<string, string>): Promise<Outcome> =>
+  perform([wrapUpActs, photoActs], form, () => onJob(id));

@@ -1,0 +1,60 @@
+/** The wrap-up: how many are good, what went wrong, the end of the job. */
+import { nowMinutes } from "../../clock";
+import { OneOf, Text } from "../../core/records/fields";
+import { FLAWS } from "../../core/records/ids";
+import type { Flaw, Job, WrapUp } from "../../core/records/job";
+import { zonedClock } from "../../core/time/zoned";
+import { Refused } from "../../store/acts";
+import { act, Bare, FieldForm, LONG } from "../act";
+import { typed } from "../answer";
+import { changed, type OnJob } from "./job";
+
+class FlawForm {
+  @OneOf(FLAWS) flaw!: (typeof FLAWS)[number];
+  @Text(120) zone: string = "";
+  @Text(20) piece: string = "";
+  @OneOf(["1", "2", "3"]) severity: string = "1";
+  @Text(LONG) note: string = "";
+}
+class FlawIdForm {
+  @Text(120) id!: string;
+}
+
+const wrapped = (c: OnJob, more: (now: WrapUp, j: Job) => Partial<WrapUp>): Promise<void> =>
+  changed(c, "wrap-up of", (j) => ({ wrapUp: { ...j.wrapUp, ...more(j.wrapUp, j) } }));
+
+function figure(f: FieldForm, now: WrapUp, j: Job): Partial<WrapUp> {
+  const n = f.value.trim() === "" ? null : typed.whole(f.value);
+  if (f.field === "score") return { score: n };
+  if (f.field !== "good" && f.field !== "lost") throw new Refused(`There is nothing called “${f.field}” here.`);
+  const other = (f.field === "good" ? now.lost : now.good) ?? 0;
+  if (n !== null && n + other > j.quantity)
+    throw new Refused(`${n} and ${other} are more than the ${j.quantity} pieces of this job.`);
+  return { [f.field]: n };
+}
+
+export const wrapUpActs = [
+  act("set", FieldForm, (f, c: OnJob) =>
+    wrapped(c, (now, j) => (f.field === "note" ? { note: f.value } : figure(f, now, j))),
+  ),
+  act("flaw", FlawForm, (f, c: OnJob) =>
+    wrapped(c, (now) => {
+      const flaw: Flaw = {
+        id: `flaw.${now.flaws.length + 1}.${Math.round(nowMinutes() * 60)}`,
+        flaw: f.flaw,
+        zone: f.zone || null,
+        piece: f.piece ? typed.whole(f.piece) : null,
+        severity: Number(f.severity),
+        note: f.note,
+      };
+      return { flaws: [...now.flaws, flaw] };
+    }),
+  ),
+  act("flaw-forget", FlawIdForm, (f, c: OnJob) =>
+    wrapped(c, (now) => ({ flaws: now.flaws.filter((x) => x.id !== f.id) })),
+  ),
+  act("close", Bare, (_f, c: OnJob) =>
+    wrapped(c, () => ({ closedAt: zonedClock(c.world.shop.zone).toLocal(Math.floor(nowMinutes())) })),
+  ),
+  act("reopen", Bare, (_f, c: OnJob) => wrapped(c, () => ({ closedAt: null }))),
+];

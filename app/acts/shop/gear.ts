@@ -1,0 +1,60 @@
+/** Ovens, guns, jigs, rotaries. */
+import { OneOf, Text } from "../../core/records/fields";
+import { Gear, GEAR_WORDS, type Shop } from "../../core/records/shop";
+import { act, FieldForm, freeId, readField, type Readers } from "../act";
+import { typed } from "../answer";
+import { changedShop, type InShop } from "./shop";
+
+const KINDS = Object.keys(GEAR_WORDS) as Gear["kind"][];
+
+class AddForm {
+  @OneOf(KINDS) kind!: Gear["kind"];
+  @Text(80) name: string = "";
+}
+class IdForm {
+  @Text(120) id!: string;
+}
+class GearForm extends FieldForm {
+  @Text(120) id!: string;
+}
+
+const mm = (key: "trayW" | "trayH" | "errorMm" | "gripMm") => (v: string, units: Shop["units"]) => ({
+  [key]: typed.lengthOrNull(v, units),
+});
+const FIELDS: Readers<Gear, Shop["units"]> = {
+  name: (v) => ({ name: v.trim() || "Unnamed" }),
+  notForFood: (v) => ({ notForFood: v === "true" }),
+  lowFan: (v) => ({ lowFan: v === "true" }),
+  maxC: (v) => ({ maxC: v.trim() ? typed.temperature(v) : null }),
+  trayW: mm("trayW"),
+  trayH: mm("trayH"),
+  errorMm: mm("errorMm"),
+  gripMm: mm("gripMm"),
+};
+
+export const gearActs = [
+  act("gear-add", AddForm, (f, _c: InShop) =>
+    changedShop("thing in the Workshop", ({ gear = [] }) => {
+      const known = gear.map((g) => g.id);
+      const made: Gear = {
+        ...new Gear(),
+        id: freeId(f.kind, known, f.kind),
+        kind: f.kind,
+        name: f.name.trim() || GEAR_WORDS[f.kind],
+        ...(f.kind === "oven" ? { notForFood: true } : {}),
+      };
+      return { gear: [...gear, made] };
+    }),
+  ),
+  act("gear-remove", IdForm, (f, _c: InShop) =>
+    changedShop("thing taken out of the Workshop", (s) => {
+      const left = (s.gear ?? []).filter((g) => g.id !== f.id);
+      return { gear: left.length ? left : undefined };
+    }),
+  ),
+  act("gear", GearForm, (f, { shop }: InShop) =>
+    changedShop("thing in the Workshop", (s) => ({
+      gear: (s.gear ?? []).map((g) => (g.id === f.id ? { ...g, ...readField(FIELDS, f, shop.units) } : g)),
+    })),
+  ),
+];

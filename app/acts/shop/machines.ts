@@ -1,0 +1,100 @@
+/** Machines: put in, measured, changed over, taken out. */
+import { defaultMachine } from "../../core/catalogue/starter";
+import { OneOf, Text } from "../../core/records/fields";
+import { BEAMS, type Beam } from "../../core/records/ids";
+import type { Machine } from "../../core/records/machine";
+import type { Shop } from "../../core/records/shop";
+import { change, commit, Refused } from "../../store/acts";
+import { readHeads } from "../../store/queries";
+import { act, FieldForm, freeId, readField, type Readers } from "../act";
+import { typed } from "../answer";
+import type { InShop } from "./shop";
+
+class AddForm {
+  @OneOf(BEAMS) beam!: Beam;
+  @Text(60) watts!: string;
+}
+class IdForm {
+  @Text(120) id!: string;
+}
+class MachineForm extends FieldForm {
+  @Text(120) id!: string;
+}
+class PointForm extends FieldForm {
+  @Text(120) id!: string;
+  /** a point of the list; `open` begins it, `close` ends it */
+  @Text(200) point!: string;
+}
+
+/** Lines of what the panel says and the watts measured. */
+function powerPoints(v: string): Machine["powerPoints"] {
+  const lines = v.trim() === "" ? [] : v.trim().split(/\n+/);
+  return lines.map((l, i) => {
+    const [set, watts] = l
+      .trim()
+      .split(/[\s,;]+/)
+      .map(Number);
+    if (!Number.isFinite(set) || !Number.isFinite(watts))
+      throw new Refused(`Line ${i + 1}: give what the panel says and the watts measured, such as “50 22”.`);
+    return { set, watts };
+  });
+}
+const flag = (key: keyof Machine) => (v: string) => ({ [key]: v === "true" }) as Partial<Machine>;
+
+const FIELDS: Readers<Machine, Shop["units"]> = {
+  name: (v) => ({ name: v.trim() || "Laser" }),
+  watts: (v) => ({ watts: typed.number(v) }),
+  maxSpeed: (v) => ({ maxSpeed: typed.speedOrNull(v) }),
+  rapid: (v) => ({ rapid: typed.speedOrNull(v) }),
+  accel: (v) => ({ accel: typed.number(v) }),
+  bedW: (v, units) => ({ bedW: typed.length(v, units) }),
+  bedH: (v, units) => ({ bedH: typed.length(v, units) }),
+  spotMm: (v) => ({ spotMm: typed.lengthOrNull(v) }),
+  overscanMm: (v) => ({ overscanMm: typed.lengthOrNull(v) }),
+  depthPerJ: (v) => ({ depthPerJ: typed.numberOrNull(v) }),
+  jumpMs: (v) => ({ jumpMs: typed.number(v) }),
+  note: (v) => ({ note: v }),
+  beam: (v) => ({ beam: v as Beam }),
+  powerPoints: (v) => ({ powerPoints: powerPoints(v) }),
+  trimsRows: flag("trimsRows"),
+  bothWays: flag("bothWays"),
+  galvo: flag("galvo"),
+  enclosed: flag("enclosed"),
+  extraction: flag("extraction"),
+  airAssist: flag("airAssist"),
+};
+
+/** The change-over list with a point ticked or not; absent while nothing was changed over. */
+function ticked({ changeOver = [], ...rest }: Machine, f: PointForm): Machine {
+  if (f.point === "open") return { ...rest, changeOver: [] };
+  if (f.point === "close") return rest;
+  const others = changeOver.filter((x) => x !== f.point);
+  return { ...rest, changeOver: f.value === "true" ? [...others, f.point] : others };
+}
+
+export const machineActs = [
+  act("machine-add", AddForm, (f, { machines }: InShop) => {
+    const w = typed.number(f.watts);
+    const m = defaultMachine(
+      f.beam,
+      w,
+      freeId(
+        `${f.beam}-${w}`,
+        machines.map((x) => x.id),
+        f.beam,
+      ),
+    );
+    return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m, base: null }]);
+  }),
+  act("machine", MachineForm, (f, { shop }: InShop) =>
+    change<Machine>("machine", "machines", f.id, (m) => ({ ...m, ...readField(FIELDS, f, shop.units) })),
+  ),
+  act("change-over", PointForm, (f, _c: InShop) =>
+    change<Machine>("change-over", "machines", f.id, (m) => ticked(m, f)),
+  ),
+  act("machine-remove", IdForm, async (f, _c: InShop) => {
+    const used = (await readHeads()).find((j) => j.machineId === f.id && j.open === 1);
+    if (used) throw new Refused(`“${used.title}” is planned on it. Give that job another machine first.`);
+    return commit("machine taken out", [{ table: "machines", id: f.id, next: null }]);
+  }),
+];

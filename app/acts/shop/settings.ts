@@ -1,0 +1,117 @@
+/** The shop itself: name, units, zone, hours, days off, climate, schools, route questions, what the log has taught. */
+import { withPick } from "../../core/catalogue/schools";
+import { Text } from "../../core/records/fields";
+import type { Climate, Shop } from "../../core/records/shop";
+import { WEEKDAYS } from "../../core/time/hours";
+import { zonedClock } from "../../core/time/zoned";
+import { Refused } from "../../store/acts";
+import { act, FieldForm, readField, toggled, type Readers } from "../act";
+import { typed } from "../answer";
+import { changedShop, type InShop } from "./shop";
+
+const HOURS: [string, string] = ["09:00", "18:00"];
+
+/** Two clock times in order, such as “10:00 to 16:00”. */
+function span(v: string): [string, string] {
+  const t = v.match(/\d{1,2}:\d{2}/g);
+  if (t?.length !== 2) throw new Refused(`“${v.trim()}” is not two clock times such as 10:00 to 16:00.`);
+  const [a, b] = t.map((x) => x.padStart(5, "0"));
+  if (!(a < b)) throw new Refused(`${b} must come after ${a}.`);
+  return [a, b];
+}
+function zone(v: string): string {
+  try {
+    zonedClock(v.trim());
+  } catch {
+    throw new Refused(`“${v.trim()}” is not a time zone such as Europe/Lisbon.`);
+  }
+  return v.trim();
+}
+
+const FIELDS: Readers<Shop> = {
+  name: (v) => ({ name: v.trim() }),
+  currency: (v) => ({ currency: v.trim() }),
+  units: (v) => ({ units: v.trim() as Shop["units"] }),
+  language: (v) => ({ language: v.trim() }),
+  zone: (v) => ({ zone: zone(v) }),
+  sprayHours: (v) => ({ sprayHours: v.trim() ? span(v) : undefined }),
+  tolerance: (v) => ({ tolerance: typed.number(v) }),
+  daysOff: (v) => ({ daysOff: v.split(/[\s,;]+/).filter(Boolean) }),
+};
+
+/** One day's opening or closing: the field is `mon.open`, `mon.from` or `mon.to`. */
+function hoursOf(f: FieldForm, s: Shop): Partial<Shop> {
+  const [name, end] = f.field.split(".");
+  const day = WEEKDAYS.find((d) => d === name);
+  if (!day) throw new Refused(`There is no day “${name}”.`);
+  const now = s.hours[day] ?? HOURS;
+  const next: [string, string] = end === "from" ? [f.value, now[1]] : [now[0], f.value];
+  if (end !== "open" && !(next[0] < next[1]))
+    throw new Refused(`Closing ${next[1]} must come after opening ${next[0]}.`);
+  const open = end !== "open" ? next : f.value === "true" ? HOURS : null;
+  return { hoursSet: true, hours: { ...s.hours, [day]: open } };
+}
+
+/** Twenty-four lines, one an hour from 0 to 23: °C and humidity. */
+function points(v: string): Climate["hourly"] {
+  const lines = v.trim().split(/\n+/);
+  if (lines.length !== 24) throw new Refused(`Give 24 lines, one an hour from 0 to 23; there are ${lines.length}.`);
+  return lines.map((l, i) => {
+    const [t, rh] = l.trim().split(/[\s,;]+/);
+    try {
+      return { c: typed.temperature(t ?? ""), rh: typed.share(rh ?? "") };
+    } catch (e) {
+      throw new Refused(`Line ${i + 1}: ${(e as Error).message}`);
+    }
+  });
+}
+const CLIMATE: Readers<Climate, Climate> = {
+  kind: (v, c) =>
+    v === "hourly"
+      ? { kind: "hourly", hourly: c.hourly.length === 24 ? c.hourly : Array(24).fill({ c: c.c, rh: c.rh }) }
+      : { kind: "constant" },
+  c: (v) => ({ c: typed.temperature(v) }),
+  rh: (v) => ({ rh: typed.share(v) }),
+  air: (v) => ({ air: v as Climate["air"] }),
+  points: (v) => ({ kind: "hourly", hourly: points(v) }),
+};
+
+class LearnedForm {
+  @Text(60) kind!: string;
+  @Text(40) factor: string = "";
+  @Text(40) n: string = "";
+}
+class BareLearned {
+  @Text(60) kind!: string;
+}
+const others = (s: Shop, kind: string) => s.learned.filter((l) => l.kind !== kind);
+
+export const settingActs = [
+  act("set", FieldForm, (f, _c: InShop) =>
+    changedShop(`${f.field} of the shop`, () => readField(FIELDS, f, undefined)),
+  ),
+  act("hours", FieldForm, (f, _c: InShop) => changedShop("hours", (s) => hoursOf(f, s))),
+  act("climate", FieldForm, (f, _c: InShop) =>
+    changedShop("climate", (s) => ({
+      climate: { ...s.climate, measured: true, ...readField(CLIMATE, f, s.climate) },
+    })),
+  ),
+  act("school", FieldForm, (f, _c: InShop) =>
+    changedShop("choice where makers disagree", (s) => ({
+      schools: withPick(s.schools, f.field.replace(/^school:/, ""), f.value),
+    })),
+  ),
+  act("route-rule", FieldForm, (f, _c: InShop) =>
+    changedShop("route question", (s) => ({ routeRulesOff: toggled(s.routeRulesOff, f.field, f.value !== "true") })),
+  ),
+];
+export const learnedActs = [
+  act("keep", LearnedForm, (f, _c: InShop) =>
+    changedShop("times learned from the log", (s) => ({
+      learned: [...others(s, f.kind), { kind: f.kind, factor: typed.number(f.factor), n: typed.whole(f.n) }],
+    })),
+  ),
+  act("reset", BareLearned, (f, _c: InShop) =>
+    changedShop("times learned from the log", (s) => ({ learned: others(s, f.kind) })),
+  ),
+];
