@@ -1,8 +1,8 @@
+import { artworkView } from "../views/artwork";
 import type { Route } from "./+types/job-artwork";
 import { useRef, useState } from "react";
 import { Link, useSubmit } from "react-router";
 import { FINISHES } from "../core/catalogue/finishes";
-import { nearest } from "../core/process/pick";
 import { substrateNamed } from "../core/catalogue/substrates";
 import { showLength, UNKNOWN } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
@@ -10,13 +10,9 @@ import { Cancelled, measureSvg } from "../workers/zones";
 import { PickField, PostForm, TextField } from "../ui/kit/field";
 import { Empty, Swatch } from "../ui/kit/bits";
 import { Face } from "../ui/face";
-import { difference, hex, linear } from "../core/models/film/colour";
-import { smallestStroke } from "../core/explain/letters";
-import { seen } from "../core/piece/state";
-import { FACE_GAP_MM, facesRound } from "../core/geometry/on-blank";
+import { FACE_GAP_MM } from "../core/geometry/on-blank";
 import { RETURN_MM } from "../core/geometry/registration";
-import { placementOf, visitsOf } from "../core/plan/visits";
-import { circumference, DOF_MM, inFocus } from "../core/models/round/round";
+import { circumference, DOF_MM } from "../core/models/round/round";
 import { Visits } from "../ui/visits";
 import { ProductList } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
@@ -24,51 +20,7 @@ import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const { world, plan } = await readJob(params.id);
-  const round = world.job.substrate.shape && world.job.substrate.diameter ? world.job.substrate.diameter : null;
-  const names = Object.fromEntries([["ground", "the rest of the face"], ...world.job.zones.map((z) => [z.id, z.name])]);
-  const visits = visitsOf(plan).map((v) => ({
-    ...v,
-    stays: v.stays,
-    names: {
-      artwork: v.artwork.map((z) => names[z]),
-      opens: v.opens.map((z) => names[z]),
-      covers: v.covers.map((z) => names[z]),
-      stays: v.stays.map((z) => names[z]),
-    },
-    colours: Object.fromEntries(
-      plan.placed[v.index].after.zones.map((z) => [
-        z.zone,
-        hex(seen({ ...z, mask: undefined }, plan.context.substrate.colour, plan.context.paintOf)),
-      ]),
-    ),
-  }));
-  return {
-    visits,
-    place: visits.length ? placementOf(plan) : null,
-    band: world.job.substrate.shape === "ball" && round ? inFocus(round / 2, DOF_MM).mid : null,
-    gear: world.shop.gear ?? [],
-    round,
-    boxes: facesRound(world.job),
-    stroke: smallestStroke(plan),
-    contrast: Object.fromEntries(
-      world.job.zones
-        .filter((z) => !z.bare && plan.context.hasPaint(z.productId))
-        .map((z) => [
-          z.id,
-          Math.round(
-            difference(
-              linear(plan.context.paintOf(z.productId!).product.colour),
-              linear(plan.context.substrate.colour),
-            ),
-          ),
-        ]),
-    ),
-    job: world.job,
-    units: world.shop.units,
-    products: world.products,
-    near: Object.fromEntries(world.job.zones.map((z) => [z.id, nearest(world.products, z.colour)])),
-  };
+  return artworkView((await readJob(params.id)).plan);
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));

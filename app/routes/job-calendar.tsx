@@ -1,13 +1,12 @@
+import { calendarView, outRows } from "../views/calendar";
 import type { Opened } from "../views/opened";
 import type { Route } from "./+types/job-calendar";
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
-import { byBeam } from "../core/process/kinds";
-import { waitAfter } from "../core/explain/report";
 import { countBackInTurn, type Latest } from "../core/plan/backward";
 import type { Plan } from "../core/plan/plan";
 import { waysOutInTurn } from "../core/plan/rescue";
-import { showDay, showWhen } from "../core/time/zoned";
+import { showWhen } from "../core/time/zoned";
 import { showMinutes } from "../core/units/show";
 import { Empty } from "../ui/kit/bits";
 import { ActButton } from "../ui/kit/field";
@@ -15,161 +14,24 @@ import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { Why } from "../ui/kit/why";
 import { TakeAway } from "./take-away";
-import { opened, openedIn, openedLatest } from "../views/opened";
+import { opened, openedLatest } from "../views/opened";
 import { readJob } from "./job-data";
-import { waitText } from "../views/layers";
-
-interface Piece {
-  key: string;
-  from: number;
-  to: number;
-  kind: "work" | "laser" | "wait";
-  title: string;
-  step: string;
-}
-interface Day {
-  /** last day of a row that stands for several like days; else the same as `day` */
-  last: number;
-  day: number;
-  label: string;
-  open: { from: number; to: number } | null;
-  pieces: Piece[];
-  now: number | null;
-}
 
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { plan, world, now } = await readJob(params.id);
-  const { clock, calendar } = plan.context;
-  const days = new Map<number, Day>();
-  const dayOf = (m: number): Day => {
-    const n = clock.dayNumber(m);
-    const start = clock.atDay(n, 0);
-    const open = calendar.openAt(start);
-    const end = clock.atDay(n + 1, 0);
-    return (
-      days.get(n) ??
-      days
-        .set(n, {
-          day: n,
-          last: n,
-          label: showDay(clock, start + 720),
-          open:
-            open && open.from < end
-              ? { from: (open.from - start) / (end - start), to: Math.min(1, (open.to - start) / (end - start)) }
-              : null,
-          pieces: [],
-          now: now >= start && now < end ? (now - start) / (end - start) : null,
-        })
-        .get(n)!
-    );
-  };
-  const put = (from: number, to: number, kind: Piece["kind"], title: string, step: string): void => {
-    for (let at = from; at < to;) {
-      const n = clock.dayNumber(at);
-      const [a, b] = [clock.atDay(n, 0), clock.atDay(n + 1, 0)];
-      dayOf(at).pieces.push({
-        key: `${step}${kind}${at}`,
-        from: (at - a) / (b - a),
-        to: (Math.min(to, b) - a) / (b - a),
-        kind,
-        title,
-        step,
-      });
-      at = b;
-    }
-  };
-  plan.placed.forEach((p, i) => {
-    if (p.start === null || p.end === null) return;
-    let at = p.start;
-    for (const [a, b] of p.pauses) {
-      put(at, a, byBeam(p.step) ? "laser" : "work", p.step.title, p.step.id);
-      at = b;
-    }
-    put(at, Math.max(at + 1, p.end), byBeam(p.step) ? "laser" : "work", p.step.title, p.step.id);
-    const w = waitAfter(plan, i);
-    if (w?.opens != null && w.opens > p.end) put(p.end, w.opens, "wait", `${waitText(plan, i)}`, p.step.id);
-  });
+  const { clock } = plan.context;
   const due = world.job.due ? clock.fromLocal(world.job.due) : null;
-  const late = due !== null && plan.ready !== null && plan.ready > due;
+  const kept = due !== null && plan.ready !== null && plan.ready <= due;
+  const asks = due !== null && !kept && !plan.missing.length;
   return {
-    job: world.job,
-    plan,
-    now,
+    ...calendarView(plan, now),
     // Both are worked out after the page is there: each is many plans.
-    back: due !== null && !late && plan.ready !== null ? inTurn(countBackInTurn(plan)) : null,
-    outs:
-      due !== null && (late || plan.ready === null) && !plan.missing.length
-        ? inTurn(waysOutInTurn(world, due, now)).then((outs) =>
-            outs.map((o, i) => ({
-              i,
-              label: o.label,
-              keeps: o.keeps,
-              ready: o.ready === null ? null : showWhen(clock, o.ready),
-              why: openedIn(o.apply(world), now, { of: "ready" }, `When it is ready: ${o.label}`),
-            })),
-          )
-        : null,
-    title: world.job.title,
-    days: folded(
-      [...days.values()].sort((a, b) => a.day - b.day),
-      (a, b) => `${a.label} – ${b.label}`,
-    ),
-    stuck: plan.stuck,
-    missing: plan.missing.map((m) => m.say),
-    decides: plan.decides,
-    due:
-      due === null
-        ? null
-        : {
-            text: `${showDay(clock, due)}, ${clock.toLocal(due).slice(11)}`,
-            late: plan.ready !== null && plan.ready > due ? plan.ready - due : 0,
-            why: opened(plan, { of: "margin" }),
-          },
-    list: plan.placed.map((p, i) => ({
-      index: i,
-      id: p.step.id,
-      title: p.step.title,
-      start: p.start === null ? null : `${showDay(clock, p.start)}, ${clock.toLocal(p.start).slice(11)}`,
-      minutes: showMinutes(p.minutes),
-      pauses: p.pauses.length,
-      wait: waitText(plan, i),
-    })),
+    back: kept ? inTurn(countBackInTurn(plan)) : null,
+    outs: asks ? inTurn(waysOutInTurn(world, due, now)).then((outs) => outRows(world, now, clock, outs)) : null,
   };
-}
-
-/** days of nothing but waiting that stand one by one; more of them are one row */
-const IDLE_DAYS = 3;
-/** Runs of days with nothing in them but waiting, or one step left open day and night, folded to one row each: a year of it is a line, not a year of lines. */
-function folded(days: Day[], label: (a: Day, b: Day) => string): Day[] {
-  const idle = (d: Day): boolean =>
-    d.now === null && d.pieces.every((p) => p.kind === "wait" || (p.from === 0 && p.to === 1));
-  const rows: Day[] = [];
-  for (let i = 0; i < days.length;) {
-    let j = i;
-    while (j < days.length && idle(days[j]) && (j === i || days[j].day === days[j - 1].day + 1)) j++;
-    if (j - i > IDLE_DAYS) {
-      const titles = [
-        ...new Map(
-          days
-            .slice(i, j)
-            .flatMap((d) => d.pieces)
-            .map((p) => [p.title, p]),
-        ).values(),
-      ];
-      rows.push({
-        ...days[i],
-        last: days[j - 1].day,
-        label: label(days[i], days[j - 1]),
-        open: null,
-        pieces: titles.map((p) => ({ ...p, from: 0, to: 1 })),
-      });
-      i = j;
-    } else rows.push(days[i++]);
-  }
-  return rows;
 }
 
 let newest = 0;

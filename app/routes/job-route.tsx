@@ -1,136 +1,29 @@
-import type { Opened } from "../views/opened";
-import { kindOf, own } from "../core/process/kinds";
-import { byHand, cuts, overFace } from "../core/catalogue/routes";
+import { routeView, type HidingWay } from "../views/route";
 import type { Route } from "./+types/job-route";
 import { Form, Link } from "react-router";
-import { FINISHING } from "../core/catalogue/finishing";
 import { SchoolsPart } from "../ui/schools";
 import { TrialCards } from "../ui/trial-cards";
-import { chooseRoutes } from "../core/plan/choose";
-import { picksOf } from "../core/process/context";
 import { finishNamed } from "../core/catalogue/finishes";
-import { makePlan } from "../core/plan/plan";
-import { open } from "../core/judge/judge";
-import { productFor } from "../core/process/pick";
 import { STARTER } from "../core/catalogue/starter";
-import { showWhen } from "../core/time/zoned";
-import { showInterval, showLength, showMinutes } from "../core/units/show";
+import { showInterval, showLength } from "../core/units/show";
 import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
 import { Fold, Head, Swatch } from "../ui/kit/bits";
 import { ProductList } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
-import { opened, openedIn } from "../views/opened";
-import { isPainting } from "../core/explain/why/figure";
 import { staysMm } from "../core/explain/why/inputs";
 import { Why } from "../ui/kit/why";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
-  const c = plan.context;
-  const routes = chooseRoutes(c).map(({ route: r, no, reasons }) => {
-    const there = { ...world, job: { ...world.job, route: r.id, edits: [] } };
-    const trial = no.length || !world.job.zones.length ? null : makePlan(there, now, true);
-    return {
-      id: r.id,
-      name: r.name,
-      gives: r.gives,
-      goes: r.goes,
-      why: no.map((n) => `${n.why}${n.rule ? ` (snag ${n.rule})` : ""}`),
-      reasons,
-      trial: trial && {
-        whyReady: openedIn(there, now, { of: "ready" }, `When it is ready by ${r.id}`),
-        whyHands: openedIn(there, now, { of: "hands" }, `Work in all by ${r.id}`),
-        ready: trial.ready === null ? null : showWhen(c.clock, trial.ready),
-        hands: trial.placed.every((p) => p.minutes !== null)
-          ? showMinutes(trial.placed.reduce((n, p) => n + (p.minutes ?? 0), 0))
-          : null,
-        steps: trial.placed.length,
-        lacks: trial.missing.map((m) => m.say),
-        stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length,
-      },
-    };
-  });
-  const role = (x: "seal" | "white" | "top" | "clear") => productFor(x, c);
-  const phases = c.route?.phases ?? [];
-  const lays = (r: string): boolean => phases.some((p) => p.do === "coats" && p.role === r);
-  const masks = plan.placed.filter((p) => kindOf(p.step.kind).lays === "mask" && kindOf(p.step.kind).on === "face");
-  const uses = {
-    seal: lays("seal"),
-    top: lays("top"),
-    clear: lays("clear") || phases.some((p) => p.do === "barrier"),
-    white: phases.some((p) => p.do === "undercoat") || lays("backing") || overFace(c.route),
-    undercoat: phases.some((p) => p.do === "undercoat") || overFace(c.route),
-    mask: masks.length > 0,
-    plainMask: masks.some((p) => own(p.step, "productId") === null),
-    depth: cuts(c.route),
-    brush: byHand(c.route),
-    powderByLaser: plan.placed.some((p) => own(p.step, "method") === "laser"),
-    sheet: c.substrate.id === "acrylic-clear",
-  };
-  // Both ways of hiding, each planned to its end: coats and time are the plan's own, not a rule of thumb.
-  const way = (undercoat: boolean) => {
-    const there = { ...world, job: { ...world.job, choices: { ...world.job.choices, undercoat } } };
-    const t = makePlan(there, now, true);
-    const how = undercoat ? "over white" : "straight on";
-    const coats = t.placed.filter(isPainting);
-    return {
-      whyReady: openedIn(there, now, { of: "ready" }, `When it is ready, ${how}`),
-      whyHands: openedIn(there, now, { of: "painting" }, `Painting in all, ${how}`),
-      coats: coats.length,
-      hands: coats.some((p) => p.minutes === null)
-        ? null
-        : showMinutes(coats.reduce((a, p) => a + (p.minutes ?? 0), 0)),
-      ready: t.ready === null ? null : showWhen(c.clock, t.ready),
-    };
-  };
-  return {
-    ways: plan.hiding.some((h) => h.overWhite !== null) ? { straight: way(false), white: way(true) } : null,
-    job: world.job,
-    units: world.shop.units,
-    products: world.products,
-    routes,
-    missing: plan.missing,
-    interval: c.intervalMm,
-    tolerance: world.shop.tolerance,
-    depth: plan.depth,
-    wants: c.route?.inverted ?? null,
-    mirror: c.route?.mirrored ?? false,
-    uses,
-    moves: FINISHING.filter((m) => !m.families || m.families.includes(c.substrate.family)),
-    world,
-    jobPicks: picksOf(world.job.choices.schools),
-    shopPicks: picksOf(world.shop.schools),
-    masks: world.products.filter((p) => c.paintOf(p.id).mask),
-    picked: c.route
-      ? {
-          seal: uses.seal ? role("seal") : null,
-          white: uses.white ? role("white") : null,
-          top: uses.top ? role("top") : null,
-          clear: uses.clear ? role("clear") : null,
-        }
-      : null,
-    hiding: plan.hiding.map((h) => ({
-      ...h,
-      whyStraight: opened(plan, { of: "coats", zone: h.zone, product: h.productId, over: "ground" }),
-      whyWhite: opened(plan, { of: "coats", zone: h.zone, product: h.productId, over: "white" }),
-      name: c.paintOf(h.productId).product.name,
-      colour: c.paintOf(h.productId).product.colour,
-      zone: world.job.zones.find((z) => z.id === h.zone)?.name ?? "the whole face",
-    })),
-    swatched: world.products.some((p) => p.origin === "measured here"),
-  };
+  return routeView(world, plan, now);
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));
 
 /** Coats, painting time and ready time of one way of hiding. */
-const WayWords = ({
-  w,
-}: {
-  w: { coats: number; hands: string | null; ready: string | null; whyHands: Opened; whyReady: Opened };
-}) => (
+const WayWords = ({ w }: { w: HidingWay }) => (
   <>
     {w.coats} coats
     {w.hands && (

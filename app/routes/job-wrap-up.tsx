@@ -1,4 +1,5 @@
 import { wrapUpAct } from "../acts/job";
+import { wrapUpView } from "../views/wrap-up";
 import type { Route } from "./+types/job-wrap-up";
 import { useState } from "react";
 import { Link, useFetcher } from "react-router";
@@ -10,65 +11,15 @@ import { saveFile, shrinkPhoto } from "../ui/files";
 import { ActButton, PickField, PostForm, TextField } from "../ui/kit/field";
 import type { Outcome } from "../core/records/outcome";
 import { formOf } from "../acts/answer";
-import { hasPhoto, photoStages } from "../core/bench/stages";
 import { Face } from "../ui/face";
 import { readJob } from "./job-data";
-import { showWhen } from "../core/time/zoned";
 import { Why } from "../ui/kit/why";
-import { asLogged, opened } from "../views/opened";
+import { asLogged } from "../views/opened";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const { world, plan, now } = await readJob(params.id);
-  const photos = await readPhotos(params.id);
-  const rows = plan.placed.map((p, i) => {
-    const run = plan.bench.steps.get(p.step.id);
-    return {
-      id: p.step.id,
-      title: p.step.title,
-      plannedWhy: opened(plan, { of: "modelled", step: p.step.id }),
-      actualWhy:
-        run?.startedAt != null && run.doneAt != null
-          ? asLogged(`Minutes of “${p.step.title}” as logged`, () => [
-              { name: "Begun", value: showWhen(plan.context.clock, run.startedAt), from: "bench log" },
-              { name: "Done", value: showWhen(plan.context.clock, run.doneAt), from: "bench log" },
-            ])
-          : null,
-      mlWhy: opened(plan, { of: "load", step: p.step.id }),
-      planned: p.uncorrected,
-      actual: run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null,
-      ml: plan.uses[i]?.ml ?? null,
-      answer: run?.answer ?? null,
-      early: run?.early ?? null,
-      notes: run?.notes.map((n) => n.text) ?? [],
-    };
-  });
-  return {
-    job: world.job,
-    rows,
-    photos,
-    left: rows.filter((r) => r.actual === null).length,
-    aside: plan.bench.aside.size,
-    zones: world.job.zones,
-    today: plan.context.clock.toLocal(now),
-    waivers: world.job.waivers,
-    noPhoto: photoStages(plan.placed)
-      .filter((p) => !hasPhoto(world.job.wrapUp.photos, p.step.id))
-      .map((p) => p.step.title),
-    colours: Object.fromEntries([
-      ["ground", plan.context.substrate.colour],
-      ...world.job.zones.map((z) => [
-        z.id,
-        z.bare
-          ? plan.context.substrate.colour
-          : plan.context.hasPaint(z.productId)
-            ? plan.context.paintOf(z.productId).product.colour
-            : z.colour,
-      ]),
-    ]),
-    grain: plan.context.substrate.family === "wood",
-  };
+  const { plan, now } = await readJob(params.id);
+  return wrapUpView(plan, now, await readPhotos(params.id));
 }
-
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   wrapUpAct(params.id, await formOf(request));
 

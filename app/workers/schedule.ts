@@ -1,5 +1,4 @@
 /** Ask the worker for a schedule: told how far it is, cut short with the best so far. */
-import { proxy } from "comlink";
 import type { Problem } from "../core/schedule/problem";
 import type { Progress, Solved } from "../core/schedule/solve";
 import { inWorker } from "./call";
@@ -13,10 +12,10 @@ export const schedule = (problem: Problem, signal: AbortSignal, progress: (p: Pr
   inWorker<ScheduleApi, Solved>({
     make: () => new Worker(new URL("./schedule.worker.ts", import.meta.url), { type: "module" }),
     does: "schedules",
-    run: (api) => {
+    run: (api, heard) => {
       const stop = (): void => void api.stop();
       if (signal.aborted) stop();
       else signal.addEventListener("abort", stop, { once: true });
-      return api.solve(problem, proxy(progress));
+      return api.solve(problem, heard(progress));
     },
   });

@@ -1,5 +1,4 @@
 /** Ask the worker what moves a figure most. */
-import { proxy } from "comlink";
 import type { Moved } from "../core/explain/why/moves";
 import { inWorker } from "./call";
 import type { WhyApi, WhyAsk } from "./why-api";
@@ -10,5 +9,5 @@ export const moves = (ask: WhyAsk, signal: AbortSignal, progress: (share: number
     make: () => new Worker(new URL("./why.worker.ts", import.meta.url), { type: "module" }),
     does: "tries what moves a figure",
     signal,
-    run: (api) => api.moves(ask, proxy(progress)),
+    run: (api, heard) => api.moves(ask, heard(progress)),
   });

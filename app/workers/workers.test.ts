@@ -133,6 +133,28 @@ describe("a call into a worker", () => {
     expect(await call(t)).toBe(42);
     expect(t.ended).toBe(true);
   });
+  test("word on the way that comes in after the answer is heard no more", async () => {
+    type Telling = { twice(x: number, tell: (share: number) => void): number };
+    const t = new Thread({
+      twice: (x: number, tell: (share: number) => void) => {
+        for (let k = 1; k <= 20; k++) void tell(k / 20);
+        return 2 * x;
+      },
+    });
+    let state = "";
+    const done = inWorker<Telling, number>({
+      make: () => t as unknown as Worker,
+      does: "doubles",
+      run: (api, heard) =>
+        api.twice(
+          21,
+          heard((share: number) => void (state = `at ${share}`)),
+        ),
+    }).then(() => void (state = "done"));
+    await done;
+    await new Promise((on) => setTimeout(on, 50));
+    expect(state).toBe("done");
+  });
   test("a refusal crosses with its sentence", async () => {
     const t = new Thread({
       twice: () => {

@@ -1,5 +1,4 @@
 /** Ask the worker to measure a drawing. */
-import { proxy } from "comlink";
 import type { FoundArtwork } from "../core/vector/zones";
 import { Cancelled, inWorker } from "./call";
 import type { ZonesApi } from "./zones-api";
@@ -17,5 +16,5 @@ export const measureSvg = (
     make: () => new Worker(new URL("./zones.worker.ts", import.meta.url), { type: "module" }),
     does: "measures drawings",
     signal,
-    run: (api) => api.measure(svg, widthMm, proxy(progress)),
+    run: (api, heard) => api.measure(svg, widthMm, heard(progress)),
   });

@@ -1,0 +1,53 @@
+/** What the Artwork page shows: zones with the paints that come near them, visits, round work, how fine lettering may be. */
+import { smallestStroke } from "../core/explain/letters";
+import { facesRound } from "../core/geometry/on-blank";
+import { difference, hex, linear } from "../core/models/film/colour";
+import { DOF_MM, inFocus } from "../core/models/round/round";
+import { seen } from "../core/piece/state";
+import type { Plan } from "../core/plan/plan";
+import { placementOf, visitsOf } from "../core/plan/visits";
+import { nearest } from "../core/process/pick";
+
+function visitRows(plan: Plan) {
+  const c = plan.context;
+  const names = new Map([["ground", "the rest of the face"], ...c.job.zones.map((z) => [z.id, z.name] as const)]);
+  const named = (ids: string[]): string[] => ids.map((z) => names.get(z) ?? z);
+  return visitsOf(plan).map((v) => {
+    const unmasked = plan.placed[v.index].after.zones.map((z) => ({ ...z, mask: undefined }));
+    return {
+      ...v,
+      names: { artwork: named(v.artwork), opens: named(v.opens), covers: named(v.covers), stays: named(v.stays) },
+      colours: Object.fromEntries(unmasked.map((z) => [z.zone, hex(seen(z, c.substrate.colour, c.paintOf))])),
+    };
+  });
+}
+
+/** How far each zone's paint stands off the bare face, CIEDE2000: what is near can hardly be told from it. */
+function contrasts(plan: Plan): Record<string, number> {
+  const c = plan.context;
+  const bare = linear(c.substrate.colour);
+  return Object.fromEntries(
+    c.filled.map((z) => [z.id, Math.round(difference(linear(c.paintOf(z.productId as string).product.colour), bare))]),
+  );
+}
+
+export function artworkView(plan: Plan) {
+  const { job, world } = plan.context;
+  const { shape, diameter } = job.substrate;
+  const round = shape && diameter ? diameter : null;
+  const visits = visitRows(plan);
+  return {
+    visits,
+    place: visits.length ? placementOf(plan) : null,
+    band: shape === "ball" && round ? inFocus(round / 2, DOF_MM).mid : null,
+    gear: world.shop.gear ?? [],
+    round,
+    boxes: facesRound(job),
+    stroke: smallestStroke(plan),
+    contrast: contrasts(plan),
+    job,
+    units: world.shop.units,
+    products: world.products,
+    near: Object.fromEntries(job.zones.map((z) => [z.id, nearest(world.products, z.colour)])),
+  };
+}

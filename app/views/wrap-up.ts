@@ -1,0 +1,63 @@
+/** What the wrap-up shows: planned beside what really happened, photos that are still wanted, the piece as it was meant. */
+import { hasPhoto, photoStages } from "../core/bench/stages";
+import type { StepRun } from "../core/plan/fold";
+import type { Placed } from "../core/plan/placed";
+import type { Plan } from "../core/plan/plan";
+import { showWhen } from "../core/time/zoned";
+import { asLogged, opened, type Opened } from "./opened";
+
+/** What the log says of a step's minutes; null: it is not ended. */
+function loggedWhy(plan: Plan, p: Placed, run: StepRun | undefined): Opened | null {
+  const [begun, done] = [run?.startedAt ?? null, run?.doneAt ?? null];
+  if (begun === null || done === null) return null;
+  const { clock } = plan.context;
+  return asLogged(`Minutes of “${p.step.title}” as logged`, () => [
+    { name: "Begun", value: showWhen(clock, begun), from: "bench log" },
+    { name: "Done", value: showWhen(clock, done), from: "bench log" },
+  ]);
+}
+
+function stepRow(plan: Plan, p: Placed) {
+  const run = plan.bench.steps.get(p.step.id);
+  const took = run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null;
+  return {
+    id: p.step.id,
+    title: p.step.title,
+    plannedWhy: opened(plan, { of: "modelled", step: p.step.id }),
+    actualWhy: loggedWhy(plan, p, run),
+    mlWhy: opened(plan, { of: "load", step: p.step.id }),
+    planned: p.uncorrected,
+    actual: took,
+    ml: plan.uses[p.index]?.ml ?? null,
+    answer: run?.answer ?? null,
+    early: run?.early ?? null,
+    notes: run?.notes.map((n) => n.text) ?? [],
+  };
+}
+
+/** Colours as they were meant: each zone's paint, the bare material where it is left, the drawing's where none is chosen. */
+function meant(plan: Plan): Record<string, string> {
+  const c = plan.context;
+  const of = (z: (typeof c.job.zones)[number]): string =>
+    z.bare ? c.substrate.colour : (c.paint(z.productId)?.product.colour ?? z.colour);
+  return Object.fromEntries([["ground", c.substrate.colour], ...c.job.zones.map((z) => [z.id, of(z)])]);
+}
+
+export function wrapUpView<P>(plan: Plan, now: number, photos: P) {
+  const { job } = plan.context;
+  const rows = plan.placed.map((p) => stepRow(plan, p));
+  const wanted = photoStages(plan.placed).filter((p) => !hasPhoto(job.wrapUp.photos, p.step.id));
+  return {
+    job,
+    rows,
+    photos,
+    left: rows.filter((r) => r.actual === null).length,
+    aside: plan.bench.aside.size,
+    zones: job.zones,
+    today: plan.context.clock.toLocal(now),
+    waivers: job.waivers,
+    noPhoto: wanted.map((p) => p.step.title),
+    colours: meant(plan),
+    grain: plan.context.substrate.family === "wood",
+  };
+}
