@@ -1,5 +1,6 @@
 import tseslint from "typescript-eslint";
 import hooks from "eslint-plugin-react-hooks";
+import style from "@stylistic/eslint-plugin";
 
 const clock = { object: "Date", property: "now", message: "only app/clock.ts reads the clock" };
 const now = [
@@ -11,7 +12,14 @@ const SURROUNDINGS = ["window", "document", "navigator", "performance", "crypto"
 export default tseslint.config(
   { ignores: ["build", "node_modules", ".react-router", "docs"] },
   ...tseslint.configs.recommended,
-  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }] } },
+  {
+    plugins: { "@stylistic": style },
+    rules: {
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }],
+      // code, comments and strings alike: what is longer hides something, and long prose is put together or kept as data
+      "@stylistic/max-len": ["error", { code: 140, tabWidth: 2 }],
+    },
+  },
   {
     files: ["app/**/*.tsx"],
     plugins: { "react-hooks": hooks },

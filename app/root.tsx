@@ -52,7 +52,8 @@ export function HydrateFallback() {
     <main data-view="loading" className="grid min-h-dvh place-items-center p-6">
       <p role="status">
         {held === "blocked"
-          ? "Another tab has an older Rich Layer open, and what is stored must be brought up to date first. It waits its turn: close or reload the other tab, and this one goes on by itself."
+          ? "Another tab has an older Rich Layer open, and what is stored must be brought up to date first. It " +
+            "waits its turn: close or reload the other tab, and this one goes on by itself."
           : "Opening the shop…"}
       </p>
     </main>

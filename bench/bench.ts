@@ -1,4 +1,7 @@
-/** Speed and size, printed: absolute times are noisy, growth with steps and zones is what to look at. `-- --json` for machines, `-- --core` without the browser. */
+/**
+ * Speed and size, printed: absolute times are noisy, growth with steps and zones is what to look at. `-- --json` for
+ * machines, `-- --core` without the browser.
+ */
 import { own } from "../app/core/process/kinds";
 import "reflect-metadata";
 import { gzipSync } from "node:zlib";
@@ -88,7 +91,10 @@ for (const [zones, steps] of [
 }
 const clip = await loadClip();
 for (const n of [10, 100, 400]) {
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">${Array.from({ length: n }, (_, i) => `<circle cx="${(i * 37) % 200}" cy="${(i * 61) % 200}" r="9" fill="${COLOURS[i % 6]}"/>`).join("")}</svg>`;
+  const circle = (i: number): string =>
+    `<circle cx="${(i * 37) % 200}" cy="${(i * 61) % 200}" r="9" fill="${COLOURS[i % 6]}"/>`;
+  const head = '<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">';
+  const svg = `${head}${Array.from({ length: n }, (_, i) => circle(i)).join("")}</svg>`;
   rows.push({
     name: "zones of a drawing, overlapping circles",
     n,

@@ -1,4 +1,7 @@
-/** The scheduler: public job shops, real shops of 5 to 200 jobs, the first answer, a cancel, a late tap. `tsx bench/schedule.ts 600 5` runs the 40 jobs five times for so long and keeps the best beside the fixture. */
+/**
+ * The scheduler: public job shops, real shops of 5 to 200 jobs, the first answer, a cancel, a late tap. `tsx
+ * bench/schedule.ts 600 5` runs the 40 jobs five times for so long and keeps the best beside the fixture.
+ */
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { pathToFileURL } from "node:url";
 import { readProblem, type Answer, type Problem } from "../app/core/schedule/problem";
@@ -131,9 +134,17 @@ if (process.argv[1] && import.meta.url === pathToFileURL(process.argv[1]).href) 
       (a.windowsBroken === kept.windowsBroken &&
         (a.lateness < kept.lateness || (a.lateness === kept.lateness && a.finish < kept.finish)));
     const { windowsBroken, lateness, finish } = better ? a : kept;
+    const entry = {
+      seed,
+      seconds,
+      windowsBroken: a.windowsBroken,
+      lateness: a.lateness,
+      finish: a.finish,
+      iterations: a.iterations,
+    };
     writeFileSync(
       BEST,
-      `${JSON.stringify({ windowsBroken, lateness, finish, runs: [...kept.runs, { seed, seconds, windowsBroken: a.windowsBroken, lateness: a.lateness, finish: a.finish, iterations: a.iterations }] }, null, 1)}\n`,
+      `${JSON.stringify({ windowsBroken, lateness, finish, runs: [...kept.runs, entry] }, null, 1)}\n`,
     );
     console.log(seed, a.windowsBroken, a.lateness, a.finish);
   }

@@ -303,6 +303,9 @@ journey("what the door prints is what the screen shows, for the frozen jobs", as
 
 /** A quantity or a clock time, as screens write them. */
 const FIGURE = /\d[\d.,]*\s?(min|h|d|s|ml|g|µm|mm|%|°C|J\/mm²|W)(?![a-z])|\d\d:\d\d/;
+/** What is not asked of: what was typed in, a trade's words, snags, a model's rows, drawings and fields. */
+const APART =
+  "[data-why],[data-given],[data-words],[data-snag],[data-figures],svg,script,style,title,input,select,option,textarea,.sr-only";
 /**
  * Texts with a figure in them that stands in nothing that opens. Not asked of: what was typed in or is measured as one looks
  * (data-given), a trade's words (data-words), snags, which say their numbers themselves, a model's rows, drawings and fields.
@@ -314,7 +317,7 @@ const shut = async (p: Page, titles: string[]): Promise<string[]> =>
       const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
       for (let n = walk.nextNode(); n; n = walk.nextNode()) {
         const e = n.parentElement;
-        if (e && /\\d/.test(n.data) && !e.closest("[data-why],[data-given],[data-words],[data-snag],[data-figures],svg,script,style,title,input,select,option,textarea,.sr-only") && e.checkVisibility()) out.push(n.data.trim());
+        if (e && /\\d/.test(n.data) && !e.closest("${APART}") && e.checkVisibility()) out.push(n.data.trim());
       }
       return out;
     })()`)) as string[]

@@ -1,4 +1,7 @@
-/** Every route through the interface: the field guide's live plans, visits, reverse work, schools, the Workshop's ovens, a new job by a further route. */
+/**
+ * Every route through the interface: the field guide's live plans, visits, reverse work, schools, the Workshop's
+ * ovens, a new job by a further route.
+ */
 import { faults, open, openSample } from "./browser";
 import { clean } from "./support/axe";
 import { assert, journey } from "./support/suite";

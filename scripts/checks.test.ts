@@ -66,6 +66,11 @@ function boundaries(files: Record<string, string[]>): string[] {
   }
 }
 
+test("a line past 140 is refused, in prose too", () => {
+  expect(lint("app/core/plan/x.ts", `export const a = "${"x".repeat(140)}";`)).toEqual(["1 @stylistic/max-len"]);
+  expect(lint("app/core/plan/x.ts", `export const a = "${"x".repeat(100)}";`)).toEqual([]);
+});
+
 test("every room imports from below only", () => {
   expect(
     boundaries({

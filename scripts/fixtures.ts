@@ -1,4 +1,7 @@
-/** Writes the frozen exports once (a file that is there already is never written again), and what measuring gives for the sample's drawings. */
+/**
+ * Writes the frozen exports once (a file that is there already is never written again), and what measuring gives for
+ * the sample's drawings.
+ */
 import "reflect-metadata";
 import { existsSync, mkdirSync, writeFileSync } from "node:fs";
 import { buildSample } from "../app/demo/build";

@@ -1,4 +1,7 @@
-/** Writes the frozen shops for the scheduler once: real plans of seeded briefs, twenty steps a job, on one shop's hands and machines. A file that is there is never written again. */
+/**
+ * Writes the frozen shops for the scheduler once: real plans of seeded briefs, twenty steps a job, on one shop's
+ * hands and machines. A file that is there is never written again.
+ */
 import "reflect-metadata";
 import { existsSync, mkdirSync, writeFileSync } from "node:fs";
 import { brief } from "../app/core/testing/briefs";

@@ -1,12 +1,20 @@
-/** `npm run verify`: from a fresh clone to a verdict. Installs what is missing, then types, lint, boundaries, unit tests, build, and the real interface. */
+/**
+ * `npm run verify`: from a fresh clone to a verdict. Installs what is missing, then types, lint, boundaries, unit
+ * tests, build, and the real interface.
+ */
 import { spawnSync } from "node:child_process";
 import { existsSync } from "node:fs";
 import { build, install, root, run } from "./setup.mjs";
 
-/** What the checks need of Debian's packages, where it is not there yet: a browser, and independent readers of PDF and calendar files. */
+/**
+ * What the checks need of Debian's packages: a browser, without which nothing can be said, and independent readers of PDF
+ * and calendar files, without which those tests are passed over with a word. Installed where this runs as root (a build
+ * machine); anyone else is told what is missing, and nothing asks for more rights.
+ */
+const BROWSER = "chromium-headless-shell";
 const TOOLS = [
   [
-    "chromium-headless-shell",
+    BROWSER,
     () => process.env.CHROMIUM || existsSync("/usr/bin/chromium-headless-shell") || existsSync("/usr/bin/chromium"),
   ],
   ["poppler-utils", () => existsSync("/usr/bin/pdftotext")],
@@ -16,19 +24,23 @@ const TOOLS = [
 function tools() {
   const missing = TOOLS.filter(([, there]) => !there()).map(([name]) => name);
   if (!missing.length) return;
-  process.stderr.write(`Installing ${missing.join(", ")}…\n`);
-  const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
   const apt = (...args) =>
-    spawnSync([...sudo, "apt-get"][0], [...[...sudo, "apt-get"].slice(1), ...args], {
+    spawnSync("apt-get", args, {
       stdio: ["ignore", "ignore", 2],
       env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
     }).status === 0;
-  if (!apt("update") || !apt("install", "-y", "--no-install-recommends", ...missing)) {
+  if (process.getuid?.() === 0) {
+    process.stderr.write(`Installing ${missing.join(", ")}…\n`);
+    if (apt("update") && apt("install", "-y", "--no-install-recommends", ...missing)) return;
+    process.stderr.write(`${missing.join(", ")} could not be installed.\n`);
+  }
+  if (missing.includes(BROWSER)) {
     process.stderr.write(
-      `${missing.join(", ")} could not be installed. Install these packages of Debian, or set CHROMIUM to the path of a browser.\n`,
+      `The interface is tried in a browser, and there is none here: install Debian's ${BROWSER}, or set CHROMIUM to a Chromium's path.\n`,
     );
     process.exit(1);
   }
+  process.stderr.write(`Without ${missing.join(", ")} the tests that read our files with them are passed over.\n`);
 }
 
 const begun = Date.now();

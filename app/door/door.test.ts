@@ -43,7 +43,8 @@ beforeAll(() => {
 describe("the door", () => {
   test("zones", () => {
     const r = door(
-      '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40"><rect width="10" height="10" fill="teal"/></svg>',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40"><rect width="10" ' +
+        'height="10" fill="teal"/></svg>',
       "zones",
     );
     expect(r.code).toBe(0);

@@ -19,6 +19,7 @@ import { jobFile, shopFile, writeFile } from "./export/job-file";
 import { labelsPdf } from "./export/pdf/labels";
 import type { FontFiles } from "./export/pdf/page";
 import { workCardPdf } from "./export/pdf/work-card";
+import { testWith } from "../testing/readers";
 import { isZip, readZip, writeZip } from "./zip";
 
 const font = (family: string, file: string): Uint8Array =>
@@ -83,8 +84,11 @@ const WORLDS: [string, World][] = [
   ["E1 in a cold shop", e1({ shop: { climate: { ...shop().climate, c: 12, rh: 0.7 } } })],
 ];
 
+const paper = testWith("pdftotext", "qpdf");
+const dates = testWith("icalendar");
+
 describe("the work card", () => {
-  test.each(WORLDS)(
+  paper.each(WORLDS)(
     "%s: every step, amount, wait, caution and waiver is on paper, and the file is sound",
     async (_n, w) => {
       const plan = makePlan(w);
@@ -121,13 +125,13 @@ describe("the work card", () => {
   );
   test("the waiver of the first is really there", () =>
     expect(workCard(makePlan(WORLDS[0][1]), 0).waivers[0]).toContain("only a trial, 20 µm at most"));
-  test("the same card makes the same bytes; what no font has becomes a question mark", async () => {
+  paper("the same card makes the same bytes; what no font has becomes a question mark", async () => {
     const card = workCard(makePlan(e1({ job: { title: "Ünïcode ł 茶 ok" } })), 0);
     const a = await workCardPdf(card, FONTS, MADE);
     expect(Buffer.from(await workCardPdf(card, FONTS, MADE)).equals(Buffer.from(a))).toBe(true);
     expect(inWords(readPdf(a).words, "Ünïcode ł ? ok")).toBe(true);
   });
-  test("labels: every piece has one, with its number, and they fill as many sheets as they need", async () => {
+  paper("labels: every piece has one, with its number, and they fill as many sheets as they need", async () => {
     const pdf = await labelsPdf(
       {
         jobId: "bed-markers",
@@ -155,9 +159,10 @@ out = []
 for e in cal.walk("VEVENT"):
     t = lambda k: e.decoded(k).astimezone(datetime.timezone.utc).strftime("%Y-%m-%dT%H:%M")
     al = []
+    at = lambda d: d.astimezone(datetime.timezone.utc).strftime("%Y-%m-%dT%H:%M")
     for a in e.walk("VALARM"):
         d = a.decoded("TRIGGER")
-        al.append(d.astimezone(datetime.timezone.utc).strftime("%Y-%m-%dT%H:%M") if hasattr(d, "astimezone") else str(int(d.total_seconds())))
+        al.append(at(d) if hasattr(d, "astimezone") else str(int(d.total_seconds())))
     out.append({"uid": str(e["UID"]), "start": t("DTSTART"), "end": t("DTEND"), "alarms": al})
 print(json.dumps(out))`;
   return JSON.parse(execFileSync("/usr/bin/python3", ["-c", py], { input: text, encoding: "utf8" })) as ReturnType<
@@ -167,7 +172,7 @@ print(json.dumps(out))`;
 const utc = zonedClock("UTC");
 
 describe("the calendar file", () => {
-  test.each(WORLDS)("%s: one event a visit, at its true times, twice the same names", (_n, w) => {
+  dates.each(WORLDS)("%s: one event a visit, at its true times, twice the same names", (_n, w) => {
     const plan = makePlan(w);
     const events = readIcs(writeCalendar(plan, MADE));
     expect(events.map((e) => [e.start, e.end])).toEqual(
@@ -179,13 +184,13 @@ describe("the calendar file", () => {
     expect(readIcs(writeCalendar(plan, MADE + 3_600_000)).map((e) => e.uid)).toEqual(events.map((e) => e.uid));
     for (const e of events) expect(e.alarms[0]).toBe("0");
   });
-  test("a window that shuts rings before it does", () => {
+  dates("a window that shuts rings before it does", () => {
     const plan = makePlan(WORLDS[1][1]);
     const closing = trips(plan).flatMap((t) => t.closing.map((c) => utc.toLocal(c.at - 10)));
     expect(closing.length).toBeGreaterThan(0);
     expect(readIcs(writeCalendar(plan, MADE)).flatMap((e) => e.alarms.filter((a) => a !== "0"))).toEqual(closing);
   });
-  test.each([
+  dates.each([
     ["2027-03-27T15:00", "spring"],
     ["2027-10-30T15:00", "autumn"],
   ])("a night on which the clock changes (%s): eleven hours of drying are eleven elapsed hours", (start) => {
@@ -317,29 +322,32 @@ describe("the zip", () => {
       ),
     ],
   });
-  test("out and in is the same file; a photo used twice is kept once; the same bytes each time", async () => {
-    const zip = await writeZip(file);
-    expect(isZip(zip)).toBe(true);
-    expect(Buffer.from(await writeZip(file)).equals(Buffer.from(zip))).toBe(true);
-    const read = await readZip(zip);
-    if (!read.ok) throw new Error(JSON.stringify(read.faults));
-    expect(writeFile(read.file)).toBe(writeFile(file));
-    writeFileSync(join(dir, "x.zip"), zip);
-    const names = execFileSync(
-      "/usr/bin/python3",
-      [
-        "-c",
-        `import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1])\nassert z.testzip() is None\nprint("\\n".join(z.namelist()))`,
-        join(dir, "x.zip"),
-      ],
-      { encoding: "utf8" },
-    )
-      .trim()
-      .split("\n");
-    expect(names[0]).toBe("shop.richlayer.json");
-    expect(names.slice(1)).toHaveLength(2);
-    for (const n of names.slice(1)) expect(n).toMatch(/^photos\/[0-9a-f]{64}$/);
-  });
+  testWith("zipfile")(
+    "out and in is the same file; a photo used twice is kept once; the same bytes each time",
+    async () => {
+      const zip = await writeZip(file);
+      expect(isZip(zip)).toBe(true);
+      expect(Buffer.from(await writeZip(file)).equals(Buffer.from(zip))).toBe(true);
+      const read = await readZip(zip);
+      if (!read.ok) throw new Error(JSON.stringify(read.faults));
+      expect(writeFile(read.file)).toBe(writeFile(file));
+      writeFileSync(join(dir, "x.zip"), zip);
+      const names = execFileSync(
+        "/usr/bin/python3",
+        [
+          "-c",
+          `import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1])\nassert z.testzip() is None\nprint("\\n".join(z.namelist()))`,
+          join(dir, "x.zip"),
+        ],
+        { encoding: "utf8" },
+      )
+        .trim()
+        .split("\n");
+      expect(names[0]).toBe("shop.richlayer.json");
+      expect(names.slice(1)).toHaveLength(2);
+      for (const n of names.slice(1)) expect(n).toMatch(/^photos\/[0-9a-f]{64}$/);
+    },
+  );
   test("a photo that is missing or changed is named; a zip of something else is refused", async () => {
     const { zipSync, unzipSync, strToU8 } = await import("fflate");
     const parts = unzipSync(await writeZip(file));

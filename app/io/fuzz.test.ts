@@ -216,9 +216,12 @@ describe("zips", () => {
 
 describe("drawings", () => {
   const BODY =
-    '<style>.a{fill:#a8235a}</style><defs><path id="p" d="M10 10h20v20h-20z"/></defs><g transform="translate(2 3)"><use href="#p" class="a"/><circle cx="50" cy="50" r="20" fill="#2f6b3a" stroke="#000" stroke-width="2"/></g><path d="M5 80C20 60 40 95 60 80z" fill="#f3b61f"/>';
+    '<style>.a{fill:#a8235a}</style><defs><path id="p" d="M10 10h20v20h-20z"/></defs><g transform="translate(2 ' +
+    '3)"><use href="#p" class="a"/><circle cx="50" cy="50" r="20" fill="#2f6b3a" stroke="#000" stroke-width="2"/></g><path ' +
+    'd="M5 80C20 60 40 95 60 80z" fill="#f3b61f"/>';
   const svg = (body: string, head = ""): string =>
-    `${head}<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="100mm" height="100mm" viewBox="0 0 100 100">${body}</svg>`;
+    `${head}<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="100mm" ` +
+    `height="100mm" viewBox="0 0 100 100">${body}</svg>`;
   const put = (r: Rnd, extra: string): string =>
     ((at) => svg(BODY.slice(0, at) + extra + BODY.slice(at)))(pick(r, [0, BODY.indexOf("<g "), BODY.length]));
   const DAMAGE: Record<string, (rnd: Rnd) => string> = {

@@ -270,7 +270,8 @@ describe("briefs", () => {
     const w = made({ climate: { hourly: Array.from({ length: 24 }, (_, h) => [10 + h / 2, 0.5]) } });
     expect(w.shop.climate.hourly[4]).toEqual({ c: 12, rh: 0.5 });
     const svg =
-      '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="20mm" viewBox="0 0 50 20"><rect width="20" height="10" fill="#a8235a"/></svg>';
+      '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="20mm" viewBox="0 0 50 20"><rect width="20" ' +
+      'height="10" fill="#a8235a"/></svg>';
     const drawn = worldOf(jobFromBrief(brief({ zones: undefined, svg }), await loadClip()))!;
     expect(drawn.job.zones[0]).toMatchObject({
       areaMm2: expect.closeTo(200, 6),

@@ -1,5 +1,5 @@
 /** The whole shop out to a file and files in again: what would change is shown before anything does. */
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useFetcher } from "react-router";
 import { nowMs } from "../clock";
 import type { RichLayerFile } from "../core/records/file";
@@ -10,6 +10,7 @@ import { previewImport, type ImportMode, type ImportPreview } from "../store/imp
 import { readAll } from "../store/queries";
 import { saveFile } from "../ui/files";
 import { Head } from "../ui/kit/bits";
+import { DropFile } from "../ui/kit/drop";
 import type { Outcome } from "../core/records/outcome";
 
 interface Pending {
@@ -23,6 +24,12 @@ interface Pending {
 }
 
 const FILE_LIMIT = 200_000_000;
+const KINDS = {
+  "application/json": [".json"],
+  "application/zip": [".zip"],
+  "application/x-zip-compressed": [".zip"],
+  "text/csv": [".csv"],
+};
 const WORDS: Record<string, [string, string]> = {
   shop: ["the shop’s own settings", "the shop’s own settings"],
   machines: ["machine", "machines"],
@@ -46,8 +53,6 @@ const inWords = (p: ImportPreview): string => {
 
 /** Read any file that can be taken in. @throws Error with one sentence that names what and where */
 async function readFile(file: File): Promise<Pending> {
-  if (file.size > FILE_LIMIT)
-    throw new Error(`it is ${(file.size / 1e6).toFixed(0)} MB; the limit is ${FILE_LIMIT / 1e6} MB`);
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (/\.csv$/i.test(file.name)) {
     const text = new TextDecoder().decode(bytes);
@@ -83,7 +88,6 @@ async function readFile(file: File): Promise<Pending> {
 }
 
 export function FilesPart({ today, name, saved }: { today: string; name: string; saved: string | null }) {
-  const input = useRef<HTMLInputElement>(null);
   const fetcher = useFetcher<Outcome>();
   const [pending, setPending] = useState<Pending | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -123,8 +127,7 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
       "text/csv",
     );
   };
-  const look = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
+  const look = async (file: File): Promise<void> => {
     setError(null);
     setPending(null);
     setBusy(true);
@@ -165,19 +168,28 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
         <button type="button" className="btn" onClick={() => void csv("shelf")}>
           Shelf as CSV
         </button>
-        <button type="button" className="btn" onClick={() => input.current?.click()}>
-          Take a file in…
-        </button>
-        <input
-          ref={input}
-          type="file"
-          accept=".json,.zip,.csv,application/json,application/zip,text/csv"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Rich Layer file"
-          onChange={(e) => (void look(e.target.files?.[0]), (e.target.value = ""))}
-        />
       </div>
+      <DropFile
+        label="Rich Layer file"
+        what="a Rich Layer file, a zip of one, or a log or shelf as CSV"
+        kinds={KINDS}
+        limit={FILE_LIMIT}
+        busy={busy}
+        onFile={(file) => void look(file)}
+        onRefused={(why) => (setPending(null), setError(`${why} Nothing was changed.`))}
+        className="sm:flex-row sm:items-center sm:gap-4"
+      >
+        {(choose) => (
+          <>
+            <button type="button" className="btn" onClick={choose}>
+              Take a file in…
+            </button>
+            <p className="tag">
+              Or drop it here: a job, a whole shop, a log or a shelf. What it would change is shown first.
+            </p>
+          </>
+        )}
+      </DropFile>
       {busy && (
         <p role="status" className="text-waiting">
           Reading or writing…

@@ -209,7 +209,8 @@ function IdeaPage({ id }: { id: string }) {
         {[
           [
             "The bed’s corner",
-            "The same place every time; for a jig or stop screwed to the bed. A piece that is not where the file thinks it is gets burnt beside.",
+            "The same place every time; for a jig or stop screwed to the bed. A piece that is not where the file " +
+              "thinks it is gets burnt beside.",
           ],
           ["A corner of your own", "Set once for a run, at the stop; lost when the machine is switched off."],
           [
@@ -285,7 +286,8 @@ function FinishPage({ id }: { id: string }) {
       ? [
           [
             "A mask beside it lifts",
-            `${f.lift.from} to ${f.lift.to} min${f.lift.again === null ? "" : `, or from ${showMinutes(f.lift.again)} to ${showMinutes(f.lift.last)}`}`,
+            `${f.lift.from} to ${f.lift.to} min` +
+              (f.lift.again === null ? "" : `, or from ${showMinutes(f.lift.again)} to ${showMinutes(f.lift.last)}`),
           ] as [string, string],
         ]
       : []),

@@ -9,8 +9,8 @@ import { parseLength } from "../core/units/parse";
 import { Cancelled, measureSvg } from "../workers/zones";
 import { PickField, PostForm, TextField } from "../ui/kit/field";
 import { Empty, Swatch } from "../ui/kit/bits";
+import { DropFile } from "../ui/kit/drop";
 import { Face } from "../ui/face";
-import { FACE_GAP_MM } from "../core/geometry/on-blank";
 import { RETURN_MM } from "../core/geometry/registration";
 import { circumference, DOF_MM } from "../core/models/round/round";
 import { Visits } from "../ui/visits";
@@ -30,13 +30,11 @@ const PLAIN_DIFFERENCE = 12;
 const FILE_LIMIT = 8_000_000;
 
 export default function Artwork({
-  loaderData: { job, units, products, near, visits, place, band, gear, round, boxes, stroke, contrast },
+  loaderData: { job, units, products, near, visits, place, band, gear, round, boxes, facesHint, stroke, contrast },
 }: Route.ComponentProps) {
   const submit = useSubmit();
   const [state, setState] = useState<{ share: number | null; error: string | null }>({ share: null, error: null });
-  const [over, setOver] = useState(false);
   const stop = useRef<AbortController | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const measure = async (name: string, svg: string, widthMm: number | null): Promise<void> => {
     const c = new AbortController();
     stop.current = c;
@@ -52,15 +50,7 @@ export default function Artwork({
       });
     }
   };
-  const take = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
-    if (file.size > FILE_LIMIT)
-      return setState({
-        share: null,
-        error: `“${file.name}” is ${(file.size / 1e6).toFixed(1)} MB; the limit is ${FILE_LIMIT / 1e6} MB.`,
-      });
-    await measure(file.name, await file.text(), null);
-  };
+  const take = async (file: File): Promise<void> => measure(file.name, await file.text(), null);
   const resize = (text: string): void => {
     const mm = parseLength(text, units === "inch" ? "in" : "mm");
     if (!mm.ok || !(mm.value > 0))
@@ -91,42 +81,35 @@ export default function Artwork({
       <title>{`${job.title}: artwork · Rich Layer`}</title>
       <section aria-labelledby="a1" className="flex flex-col gap-4">
         <h2 id="a1">The drawing</h2>
-        <div
-          onDragOver={(e) => (e.preventDefault(), setOver(true))}
-          onDragLeave={() => setOver(false)}
-          onDrop={(e) => {
-            e.preventDefault();
-            setOver(false);
-            void take(e.dataTransfer.files[0]);
-          }}
-          className={`flex flex-col items-start gap-2 rounded-lg border-2 border-dashed p-4 ${over ? "border-act bg-lifted" : "border-strong"}`}
+        <DropFile
+          label="SVG file"
+          what="an SVG file"
+          kinds={{ "image/svg+xml": [".svg"] }}
+          limit={FILE_LIMIT}
+          onFile={(file) => void take(file)}
+          onRefused={(error) => setState({ share: null, error })}
         >
-          <p>
-            {job.artwork ? (
-              <>
-                In use: <strong className="break-all">{job.artwork.name || "zones typed in"}</strong>
-              </>
-            ) : (
-              "Drop an SVG file here."
-            )}
-          </p>
-          <button className={job.artwork ? "btn" : "btn btn-main"} onClick={() => input.current?.click()}>
-            {job.artwork ? "Take another file" : "Choose an SVG file"}
-          </button>
-          <input
-            ref={input}
-            type="file"
-            accept=".svg,image/svg+xml"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="SVG file"
-            onChange={(e) => (void take(e.target.files?.[0]), (e.target.value = ""))}
-          />
-          <p className="tag">
-            Plain fills and strokes. Text as paths; gradients, pictures and see-through paint are refused, because paint
-            is none of these.
-          </p>
-        </div>
+          {(choose) => (
+            <>
+              <p>
+                {job.artwork ? (
+                  <>
+                    In use: <strong className="break-all">{job.artwork.name || "zones typed in"}</strong>
+                  </>
+                ) : (
+                  "Drop an SVG file here."
+                )}
+              </p>
+              <button className={job.artwork ? "btn" : "btn btn-main"} onClick={choose}>
+                {job.artwork ? "Take another file" : "Choose an SVG file"}
+              </button>
+              <p className="tag">
+                Plain fills and strokes. Text as paths; gradients, pictures and see-through paint are refused, because
+                paint is none of these.
+              </p>
+            </>
+          )}
+        </DropFile>
         {state.share !== null && (
           <div role="status" className="flex items-center gap-3">
             <progress value={state.share} max={1} aria-label="Measuring" className="accent-act" />
@@ -171,11 +154,7 @@ export default function Artwork({
                 value={job.choices.faces === undefined ? "" : String(job.choices.faces)}
                 extra={{ intent: "choice" }}
                 inputMode="numeric"
-                hint={
-                  boxes
-                    ? `each ${boxes.widthMm.toFixed(1)} mm of ${circumference(round).toFixed(1)} mm, ${FACE_GAP_MM} mm between${job.artwork && job.artwork.w / boxes.starts.length > boxes.widthMm ? "; the drawing is wider than its faces" : ""}`
-                    : undefined
-                }
+                hint={facesHint ?? undefined}
               />
             )}
             <TextField
@@ -206,7 +185,10 @@ export default function Artwork({
                 <li
                   key={z.id}
                   data-zone={z.id}
-                  className="grid grid-cols-[24px_minmax(120px,1fr)_minmax(200px,1.5fr)_minmax(190px,1.2fr)] items-end gap-3 py-3 max-lg:grid-cols-[24px_1fr]"
+                  className={
+                    "grid grid-cols-[24px_minmax(120px,1fr)_minmax(200px,1.5fr)_minmax(190px,1.2fr)] items-end gap-3 " +
+                    "py-3 max-lg:grid-cols-[24px_1fr]"
+                  }
                 >
                   <span className="self-center">
                     <Swatch colour={z.colour} label={`${z.name}, ${z.colour}`} />
@@ -258,7 +240,8 @@ export default function Artwork({
             )}
             <p className="my-3 text-muted">
               {open
-                ? `${open} ${open === 1 ? "zone has" : "zones have"} no finish yet. “Away” is how far the paint is from the drawing (CIEDE2000; below 4 few would notice).`
+                ? `${open} ${open === 1 ? "zone has" : "zones have"} no finish yet. “Away” is how far the paint is ` +
+                  "from the drawing (CIEDE2000; below 4 few would notice)."
                 : "Every zone has a finish or is left as it is."}
             </p>
           </>

@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import type { RackRow } from "../views/shown";
 import type { Route } from "./+types/job-bench";
 import { useEffect, useRef, useState } from "react";
@@ -22,7 +23,10 @@ import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
 
 let kept: { key: string; rows: RackRow[] } | null = null;
-/** Where the other jobs stand. A tap here changes nothing there, so they are planned anew only when the minute, the shop or one of them has changed. */
+/**
+ * Where the other jobs stand. A tap here changes nothing there, so they are planned anew only when the minute, the
+ * shop or one of them has changed.
+ */
 async function others(but: string, shop: object, now: number): Promise<RackRow[]> {
   const key = JSON.stringify([now, but, shop, await readRunningHeads(but)]);
   if (kept?.key !== key) kept = { key, rows: rackOf(await readRunning(but), now) };
@@ -443,7 +447,10 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                           key={a}
                           type="button"
                           aria-pressed={d.run.answer === a}
-                          className={`btn !min-h-[56px] min-w-[96px] !border-[#a79bb0] ${d.run.answer === a ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`}
+                          className={clsx(
+                            "btn !min-h-[56px] min-w-[96px] !border-[#a79bb0]",
+                            d.run.answer === a && "!bg-[#f8f4f9] !text-[#17131b]",
+                          )}
                           onClick={() => send({ intent: "check", answer: a })}
                         >
                           {answerWord(a)}
@@ -539,12 +546,20 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         aria-label="Photo from the bench"
         onChange={(e) => (void photo(e.target.files?.[0]), (e.target.value = ""))}
       />
-      <footer className="sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-3 max-lg:gap-2">
+      <footer
+        className={
+          "sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-3 " +
+          "max-lg:gap-2"
+        }
+      >
         {main ? (
           <button
             type="button"
             id={MAIN}
-            className="btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]"
+            className={
+              "btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last " +
+              "max-lg:col-span-3 max-lg:!min-h-[96px]"
+            }
             onClick={() => send({ intent: main.intent })}
           >
             {main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd>
@@ -552,7 +567,10 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         ) : d.standing === "waiting" ? (
           <button
             type="button"
-            className="btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 max-lg:!min-h-[96px]"
+            className={
+              "btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 " +
+              "max-lg:!min-h-[96px]"
+            }
             onClick={() => send({ intent: "touch" })}
           >
             It passes by touch

@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { calendarView, outRows } from "../views/calendar";
 import type { Opened } from "../views/opened";
 import type { Route } from "./+types/job-calendar";
@@ -255,7 +256,12 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
                         <span
                           key={p.key}
                           title={p.title}
-                          className={`absolute overflow-hidden ${p.kind === "wait" ? "hatch bottom-0 h-3.5" : `top-0 h-[26px] border-r border-paper ${p.kind === "laser" ? "bg-waiting" : "bg-act"}`}`}
+                          className={clsx(
+                            "absolute overflow-hidden",
+                            p.kind === "wait" ? "hatch bottom-0 h-3.5" : "top-0 h-[26px] border-r border-paper",
+                            p.kind === "laser" && "bg-waiting",
+                            p.kind === "work" && "bg-act",
+                          )}
                           style={{ left: `${p.from * 100}%`, width: `max(3px, ${(p.to - p.from) * 100}%)` }}
                         />
                       ))}

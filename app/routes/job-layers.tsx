@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { kindOf, own } from "../core/process/kinds";
 import type { Route } from "./+types/job-layers";
 import { useRef, useState } from "react";
@@ -229,7 +230,10 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     key={i}
                     onMouseEnter={() => setLit(l.step)}
                     onMouseLeave={() => setLit(null)}
-                    className={`flex items-center gap-2 border-b border-line py-1 text-[0.95rem] ${lit && lit === l.step ? "font-semibold" : ""}`}
+                    className={clsx(
+                      "flex items-center gap-2 border-b border-line py-1 text-[0.95rem]",
+                      lit && lit === l.step && "font-semibold",
+                    )}
                   >
                     <Swatch colour={lookOf(l, paints).fill} />
                     {l.step ? (

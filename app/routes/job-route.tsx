@@ -304,7 +304,9 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
               from={job.choices.depthMm === null ? "default" : "typed"}
               hint={
                 d.depth
-                  ? `needed: ${d.depth.needMm.toFixed(2)} mm (sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} µm, coats ${Math.round(d.depth.coatsUm)} µm, ${showLength(staysMm(d.depth), "metric")} that stays)`
+                  ? `needed: ${d.depth.needMm.toFixed(2)} mm ` +
+                    `(sanding ${Math.round(d.depth.sandUm)} µm, sealer ${Math.round(d.depth.sealerUm)} ` +
+                    `µm, coats ${Math.round(d.depth.coatsUm)} µm, ${showLength(staysMm(d.depth), "metric")} that stays)`
                   : undefined
               }
               placeholder="1.5 mm, or what is needed"

@@ -9,6 +9,7 @@ import { readAll, readPhotos } from "../store/queries";
 import { fileName, jobFile, writeFile } from "../io/export/job-file";
 import { saveFile, shrinkPhoto } from "../ui/files";
 import { ActButton, PickField, PostForm, TextField } from "../ui/kit/field";
+import { DropFile } from "../ui/kit/drop";
 import type { Outcome } from "../core/records/outcome";
 import { formOf } from "../acts/answer";
 import { Face } from "../ui/face";
@@ -23,6 +24,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   wrapUpAct(params.id, await formOf(request));
 
+const PHOTO_FILE_LIMIT = 50_000_000;
 const words = (s: string): string => s.replace(/-/g, " ");
 
 export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
@@ -39,8 +41,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
         .map((r) => ({ name: r.title, value: showMinutes(r[k]), from: k === "actual" ? "bench log" : "plan" })),
     );
   const most = Math.max(1, ...d.rows.map((r) => Math.max(r.planned ?? 0, r.actual ?? 0)));
-  const photo = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
+  const photo = async (file: File): Promise<void> => {
     try {
       setPhotoError(null);
       await fetcher.submit({ intent: "photo", data: await shrinkPhoto(file), caption: file.name }, { method: "post" });
@@ -274,16 +275,26 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
               </li>
             ))}
           </ul>
-          <label className="screen-only text-muted">
-            Add a photo
-            <input
-              type="file"
-              accept="image/*"
-              className="field-in text-ink"
-              onChange={(e) => void photo(e.target.files?.[0])}
-            />
-          </label>
-          <p className="screen-only tag">Drawn anew at 1600 px at most, so no place or camera data stays in it.</p>
+          <DropFile
+            label="Add a photo"
+            what="a picture"
+            kinds={{ "image/*": [] }}
+            limit={PHOTO_FILE_LIMIT}
+            onFile={(file) => void photo(file)}
+            onRefused={setPhotoError}
+            className="screen-only"
+          >
+            {(choose) => (
+              <>
+                <button type="button" className="btn" onClick={choose}>
+                  Choose a photo
+                </button>
+                <p className="tag">
+                  Or drop it here. Drawn anew at 1600 px at most, so no place or camera data stays in it.
+                </p>
+              </>
+            )}
+          </DropFile>
           {(photoError ?? fetcher.data?.error) && (
             <p role="alert" className="text-wrong">
               {photoError ?? fetcher.data?.error}

@@ -47,7 +47,10 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
       <div
         role="region"
         aria-label="Job head"
-        className="flex shrink-0 items-start justify-between gap-4 border-b border-line px-5 pt-2 max-lg:flex-col max-lg:gap-0 max-lg:px-3 max-lg:pt-1 lg:h-[84px]"
+        className={
+          "flex shrink-0 items-start justify-between gap-4 border-b border-line px-5 pt-2 max-lg:flex-col max-lg:gap-0 " +
+          "max-lg:px-3 max-lg:pt-1 lg:h-[84px]"
+        }
       >
         <div className="min-w-0 max-w-full">
           <h1 className="flex flex-wrap items-baseline gap-x-2 text-[1.4rem] max-lg:text-[1.2rem]">
@@ -67,7 +70,8 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
                 key={to}
                 to={to}
                 className={({ isActive }) =>
-                  `border-b-[3px] pb-2 pt-1 whitespace-nowrap max-lg:flex max-lg:h-[44px] max-lg:items-center max-lg:py-0 ${isActive ? "border-act font-semibold" : "border-transparent"}`
+                  "border-b-[3px] pb-2 pt-1 whitespace-nowrap max-lg:flex max-lg:h-[44px] max-lg:items-center max-lg:py-0 " +
+                  `${isActive ? "border-act font-semibold" : "border-transparent"}`
                 }
               >
                 {name}

@@ -286,7 +286,8 @@ function EnergyTool({ machines }: { machines: Machine[] }) {
               </strong>{" "}
               on the surface. {showSpeed(v.value)}. {showInterval(d.value)}.
               {spot !== null && d.value > INTERVAL_LIMIT * spot
-                ? ` Lines further apart than ${(INTERVAL_LIMIT * spot).toFixed(3)} mm leave ridges: ${Math.round(ripple(spot, d.value) * 100)} % ripple.`
+                ? ` Lines further apart than ${(INTERVAL_LIMIT * spot).toFixed(3)} mm leave ridges: ` +
+                  `${Math.round(ripple(spot, d.value) * 100)} % ripple.`
                 : ""}
             </p>
           ) : (

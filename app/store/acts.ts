@@ -64,7 +64,8 @@ async function refuseConflict(changes: Change[], eyes: Eyes): Promise<void> {
   const theirs = unseen.find((a) => overlap(a.changes.flatMap(touched), places));
   if (theirs)
     throw new Conflict(
-      `Another tab has changed this meanwhile: ${theirs.label}. Yours was not stored; look at theirs, and do yours again if it still holds.`,
+      `Another tab has changed this meanwhile: ${theirs.label}. Yours was not stored; look at theirs, and ` +
+        "do yours again if it still holds.",
     );
 }
 
@@ -229,7 +230,8 @@ async function go(way: "undo" | "redo", eyes: Eyes): Promise<string | null> {
     const { act, over } = next;
     if (over)
       throw new Conflict(
-        `“${act.label}” was not ${way === "undo" ? "taken back" : "done again"}: another open tab has changed the same since (${over.label}). Take that back there first.`,
+        `“${act.label}” was not ${way === "undo" ? "taken back" : "done again"}: another open tab has changed ` +
+          `the same since (${over.label}). Take that back there first.`,
       );
     const changes = await lay(act, way === "undo" ? "before" : "after");
     await d.history.update(act.seq, { undone: way === "undo" ? 1 : 0, changes });

@@ -6,9 +6,13 @@ export interface Trouble {
 }
 
 const SAY: Record<Trouble["kind"], string> = {
-  full: "The browser’s storage for this page is full. Nothing of this was stored, and what was there is still there. Save the whole shop as a file, then make room: delete photos or finished jobs, or free space on this computer.",
+  full:
+    "The browser’s storage for this page is full. Nothing of this was stored, and what was there is still " +
+    "there. Save the whole shop as a file, then make room: delete photos or finished jobs, or free space " +
+    "on this computer.",
   closed:
-    "This browser does not let the page keep anything, as in a private window or with site data switched off. Open Rich Layer in an ordinary window, or allow site data for it.",
+    "This browser does not let the page keep anything, as in a private window or with site data switched " +
+    "off. Open Rich Layer in an ordinary window, or allow site data for it.",
   newer:
     "What is stored here was written by a newer Rich Layer than this one. Reload to get the newer one; nothing was changed.",
   unreadable:

@@ -36,7 +36,8 @@ export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {
 function Scale({ s }: { s: NonNullable<Figures["scale"]> }) {
   const W = 260;
   const x = (v: number): number => 6 + ((v - s.from) / Math.max(1e-9, s.to - s.from)) * (W - 12);
-  const say = `${s.lo !== null && s.hi !== null ? `Window ${s.lo.toFixed(2)} to ${s.hi.toFixed(2)} ${s.unit}. ` : "No window to show. "}${s.at !== null ? `Setting ${s.at.toFixed(2)}.` : ""}`;
+  const range = s.lo !== null && s.hi !== null ? `${s.lo.toFixed(2)} to ${s.hi.toFixed(2)} ${s.unit}` : null;
+  const say = `${range ? `Window ${range}. ` : "No window to show. "}${s.at !== null ? `Setting ${s.at.toFixed(2)}.` : ""}`;
   return (
     <svg viewBox={`0 0 ${W} 54`} className="my-2 w-full max-w-[300px]" role="img" aria-label={say}>
       <line x1="6" x2={W - 6} y1="26" y2="26" className="stroke-strong" strokeWidth="1.5" />

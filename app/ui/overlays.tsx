@@ -52,7 +52,10 @@ export default function Overlays({
           <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
           <Dialog.Content
             aria-describedby={undefined}
-            className="fixed left-1/2 top-[12dvh] z-50 w-[560px] max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong bg-lifted p-3 shadow-2xl"
+            className={
+              "fixed left-1/2 top-[12dvh] z-50 w-[560px] max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong " +
+              "bg-lifted p-3 shadow-2xl"
+            }
           >
             <Dialog.Title className="sr-only">Go to a place, a job or an act</Dialog.Title>
             <Command label="Go to" shouldFilter={false}>
@@ -88,7 +91,10 @@ export default function Overlays({
           <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
           <Dialog.Content
             aria-describedby={undefined}
-            className="fixed left-1/2 top-[12dvh] z-50 w-[460px] max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong bg-lifted p-5 shadow-2xl"
+            className={
+              "fixed left-1/2 top-[12dvh] z-50 w-[460px] max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong " +
+              "bg-lifted p-5 shadow-2xl"
+            }
           >
             <Dialog.Title>Keys</Dialog.Title>
             <dl className="mt-3">

@@ -180,7 +180,10 @@ function ClimateCurve({ shop }: { shop: Shop }) {
     <svg
       viewBox={`-46 -6 ${W + 60} ${H + 26}`}
       role="img"
-      aria-label={`Temperature over the day, ${Math.min(...t).toFixed(1)} to ${Math.max(...t).toFixed(1)} °C; most paints stop drying below 10 °C`}
+      aria-label={
+        `Temperature over the day, ${Math.min(...t).toFixed(1)} to ${Math.max(...t).toFixed(1)} °C; most ` +
+        "paints stop drying below 10 °C"
+      }
       className="w-full max-w-xl"
     >
       <rect x="0" y={y(10)} width={W} height={Math.max(0, H - y(10))} fill="var(--line)" />

@@ -234,7 +234,10 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
 const Item = ({ onSelect, children }: { onSelect(): void; children: React.ReactNode }) => (
   <DropdownMenu.Item
     onSelect={onSelect}
-    className="min-h-[34px] cursor-pointer rounded px-3 py-1.5 outline-none data-[highlighted]:bg-act data-[highlighted]:text-on-act max-lg:min-h-[44px]"
+    className={
+      "min-h-[34px] cursor-pointer rounded px-3 py-1.5 outline-none data-[highlighted]:bg-act data-[highlighted]:text-on-act " +
+      "max-lg:min-h-[44px]"
+    }
   >
     {children}
   </DropdownMenu.Item>

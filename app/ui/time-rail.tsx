@@ -1,4 +1,5 @@
 /** One strip: time along its upper edge, steps along its lower; waits hatched and compressed, nights marked, now marked. */
+import clsx from "clsx";
 import type { RailBlock } from "../views/shown";
 import { useEffect, useRef } from "react";
 import { Why } from "./kit/why";
@@ -45,7 +46,10 @@ export function TimeRail({
     <div
       ref={box}
       onPointerMove={scrub}
-      className="screen-only relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:order-first max-lg:border-b max-lg:border-t-0 max-lg:px-3 max-lg:py-1"
+      className={
+        "screen-only relative shrink-0 overflow-x-auto border-t border-line px-5 py-2 max-lg:order-first " +
+        "max-lg:border-b max-lg:border-t-0 max-lg:px-3 max-lg:py-1"
+      }
       role="group"
       aria-label="Time rail; waits are compressed"
     >
@@ -69,7 +73,14 @@ export function TimeRail({
                 title={b.title}
                 onClick={() => onChoose(b.id, null)}
                 style={{ width: workWidth(b.minutes) }}
-                className={`relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11 ${chosen === b.id ? "border-act bg-act font-semibold text-on-act" : b.state === "done" ? "border-line bg-line text-ink" : "border-strong bg-lifted"}`}
+                className={clsx(
+                  "relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11",
+                  chosen === b.id
+                    ? "border-act bg-act font-semibold text-on-act"
+                    : b.state === "done"
+                      ? "border-line bg-line text-ink"
+                      : "border-strong bg-lifted",
+                )}
               >
                 {b.title.split(/[, ]/)[0]}
                 {b.nowIn?.part === "work" && <Now share={b.nowIn.share} />}

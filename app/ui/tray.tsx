@@ -1,8 +1,15 @@
 /** The tray of pieces at the bench: tap one to mark it done; put one aside by its own small control. */
+import clsx from "clsx";
 import { useState } from "react";
 import type { Answer } from "../core/records/ids";
 
 export const answerWord = (a: Answer): string => ({ good: "Good", mend: "Mend", stop: "Stop" })[a];
+
+const LOOK = {
+  done: "border-[#66cdb8] bg-[#66cdb8] text-[#0d231f]",
+  aside: "border-dashed border-[#ff9d88] text-[#ffc4b6] line-through",
+  open: "border-[#a79bb0] bg-[#3a3140] text-[#f8f4f9]",
+};
 
 export function Tray({
   quantity,
@@ -35,7 +42,10 @@ export function Tray({
               aria-label={`Piece ${n}, ${is === "aside" ? "put aside" : is === "done" ? "done" : "to do"}`}
               disabled={!enabled || is !== "open"}
               onClick={() => (setAside ? onAside(n) : onPiece(n))}
-              className={`mono relative grid min-h-[44px] place-items-center rounded border text-[16px] ${is === "done" ? "border-[#66cdb8] bg-[#66cdb8] text-[#0d231f]" : is === "aside" ? "border-dashed border-[#ff9d88] text-[#ffc4b6] line-through" : "border-[#a79bb0] bg-[#3a3140] text-[#f8f4f9]"}`}
+              className={clsx(
+                "mono relative grid min-h-[44px] place-items-center rounded border text-[16px]",
+                LOOK[is],
+              )}
             >
               {n}
             </button>

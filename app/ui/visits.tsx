@@ -10,6 +10,11 @@ type Shown = Visit & {
 };
 const list = (xs: string[]): string => xs.join(", ");
 
+const labelOf = (v: Shown): string => {
+  const way = v.mirrored ? ", mirrored as the laser gets it" : "";
+  return `After “${v.title}”${way}: ${v.names.stays.length ? `masked ${list(v.names.stays)}` : "nothing masked"}`;
+};
+
 export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grain: boolean }) {
   return (
     <ol className="grid grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-4">
@@ -29,7 +34,7 @@ export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grai
             lit={v.artwork.length ? v.artwork : v.opens}
             mirrored={v.mirrored}
             className="my-1 max-h-[120px] w-full"
-            label={`After “${v.title}”${v.mirrored ? ", mirrored as the laser gets it" : ""}: ${v.names.stays.length ? `masked ${list(v.names.stays)}` : "nothing masked"}`}
+            label={labelOf(v)}
           />
           <ul className="text-[0.93rem]">
             {v.artwork.length > 0 && (

@@ -9,7 +9,10 @@ import type { Input } from "../core/explain/why/inputs";
 /** °C below which water paints stop, where no product is asked */
 const LEAST_C = 10;
 
-/** @param at minute since 1970 @returns the line, and what it is made of: how the temperature, the humidity and the draught each change the pace */
+/**
+ * @param at minute since 1970 @returns the line, and what it is made of: how the temperature, the humidity and the
+ * draught each change the pace
+ */
 export function airNow(shop: Shop, at: number): { text: string; rows: Input[] } {
   const curve = air(shop.climate);
   const a = airAtMoment(curve, at, zonedClock(shop.zone).minuteOfDay(at));
@@ -26,7 +29,9 @@ export function airNow(shop: Shop, at: number): { text: string; rows: Input[] } 
         : rate < 1
           ? `water paints ${(1 / rate).toFixed(1)}× slower`
           : `water paints ${rate.toFixed(1)}× faster`;
-  const text = `${a.read ? "Read:" : shop.climate.measured ? "Shop" : "Shop (default)"} ${showTemp(a.c, shop.units)}, ${Math.round(a.rh * 100)} % damp: ${speed}`;
+  const text =
+    `${a.read ? "Read:" : shop.climate.measured ? "Shop" : "Shop (default)"} ${showTemp(a.c, shop.units)}, ` +
+    `${Math.round(a.rh * 100)} % damp: ${speed}`;
   return {
     text,
     rows: [

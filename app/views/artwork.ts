@@ -1,10 +1,11 @@
 /** What the Artwork page shows: zones with the paints that come near them, visits, round work, how fine lettering may be. */
 import { smallestStroke } from "../core/explain/letters";
-import { facesRound } from "../core/geometry/on-blank";
+import { FACE_GAP_MM, facesRound } from "../core/geometry/on-blank";
 import { difference, hex, linear } from "../core/models/film/colour";
-import { DOF_MM, inFocus } from "../core/models/round/round";
+import { circumference, DOF_MM, inFocus } from "../core/models/round/round";
 import { seen } from "../core/piece/state";
 import type { Plan } from "../core/plan/plan";
+import type { Job } from "../core/records/job";
 import { placementOf, visitsOf } from "../core/plan/visits";
 import { nearest } from "../core/process/pick";
 
@@ -31,18 +32,29 @@ function contrasts(plan: Plan): Record<string, number> {
   );
 }
 
+/** How wide each face round a body is, and whether the drawing goes over it; null without faces. */
+function facesHint({ artwork, substrate }: Job, boxes: ReturnType<typeof facesRound>): string | null {
+  if (!boxes || !substrate.diameter) return null;
+  const round = circumference(substrate.diameter).toFixed(1);
+  const each = `each ${boxes.widthMm.toFixed(1)} mm of ${round} mm, ${FACE_GAP_MM} mm between`;
+  const over = artwork && artwork.w / boxes.starts.length > boxes.widthMm;
+  return over ? `${each}; the drawing is wider than its faces` : each;
+}
+
 export function artworkView(plan: Plan) {
   const { job, world } = plan.context;
   const { shape, diameter } = job.substrate;
   const round = shape && diameter ? diameter : null;
   const visits = visitRows(plan);
+  const boxes = facesRound(job);
   return {
     visits,
     place: visits.length ? placementOf(plan) : null,
     band: shape === "ball" && round ? inFocus(round / 2, DOF_MM).mid : null,
     gear: world.shop.gear ?? [],
     round,
-    boxes: facesRound(job),
+    boxes,
+    facesHint: facesHint(job, boxes),
     stroke: smallestStroke(plan),
     contrast: contrasts(plan),
     job,

@@ -93,7 +93,10 @@ const NOON = 720;
 
 /** days of nothing but waiting that stand one by one; more of them are one row */
 const IDLE_DAYS = 3;
-/** Runs of days with nothing in them but waiting, or one step left open day and night, folded to one row each: a year of it is a line, not a year of lines. */
+/**
+ * Runs of days with nothing in them but waiting, or one step left open day and night, folded to one row each: a year
+ * of it is a line, not a year of lines.
+ */
 function folded(days: Day[], label: (a: Day, b: Day) => string): Day[] {
   const idle = (d: Day): boolean =>
     d.now === null && d.pieces.every((p) => p.kind === "wait" || (p.from === 0 && p.to === 1));

@@ -1,4 +1,7 @@
-/** Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here that the core does not know. */
+/**
+ * Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here
+ * that the core does not know.
+ */
 import type { Opened } from "./opened";
 import type { StepRow, RailBlock, SnagRow, StepCardData } from "./shown";
 import { FIELDS } from "../core/plan/fields";

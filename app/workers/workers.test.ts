@@ -97,7 +97,8 @@ test("drawings: the reader's own sentence comes across, any other fault in one o
     broken: () => zonesApi(() => Promise.reject(new TypeError("no kernel"))).measure("<svg/>", null, () => {}),
   });
   const found = await api.measure(
-    '<svg xmlns="http://www.w3.org/2000/svg" width="10mm" height="10mm" viewBox="0 0 10 10"><rect width="5" height="4" fill="#a8235a"/></svg>',
+    '<svg xmlns="http://www.w3.org/2000/svg" width="10mm" height="10mm" viewBox="0 0 10 10"><rect width="5" ' +
+      'height="4" fill="#a8235a"/></svg>',
   );
   expect(found.zones.map((z) => z.areaMm2)).toEqual([20]);
   await expect(api.measure("<svg><text>x</text>")).rejects.toThrow(/SVG|XML|closed|size/i);

@@ -1,4 +1,7 @@
-/** axe on a page as it stands; no rule is switched off. In the second theme the rules that look at colours are run again: all else is the same page. */
+/**
+ * axe on a page as it stands; no rule is switched off. In the second theme the rules that look at colours are run
+ * again: all else is the same page.
+ */
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import type { Page } from "@playwright/test";

@@ -1,4 +1,7 @@
-/** Slips put right: the newest tap taken back, or set to when it really was. Nothing of the log is ever changed: a further entry says so. */
+/**
+ * Slips put right: the newest tap taken back, or set to when it really was. Nothing of the log is ever changed: a
+ * further entry says so.
+ */
 import { standing } from "../../core/plan/fold";
 import { LocalTime } from "../../core/records/fields";
 import { zonedClock } from "../../core/time/zoned";

@@ -131,7 +131,9 @@ const ROWS = [
     id: "A1",
     name: "Colour under a dark top",
     gives: "One colour, crisp, uncovered by the laser. The easiest to begin with.",
-    goes: "Lay the colour over the whole face, then a thin dark top; wait until it is laser-safe; the laser lifts the dark where the picture is; clean; clear coat.",
+    goes:
+      "Lay the colour over the whole face, then a thin dark top; wait until it is laser-safe; the laser " +
+      "lifts the dark where the picture is; clean; clear coat.",
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 1,
@@ -152,7 +154,9 @@ const ROWS = [
     id: "A2",
     name: "Stacked colours, dug by power",
     gives: "Several colours from one visit to the laser: more energy digs to a lower one.",
-    goes: "Lay the lightest colour first, each thick enough to stop the beam, the dark top last; each area is lifted down to its own colour.",
+    goes:
+      "Lay the lightest colour first, each thick enough to stop the beam, the dark top last; each area " +
+      "is lifted down to its own colour.",
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 3,
@@ -180,7 +184,9 @@ const ROWS = [
     id: "A4",
     name: "Blended bands under a dark top",
     gives: "Colours that run into one another behind a crisp picture.",
-    goes: "Spray the bands wet into one another in one go, overlapping generously, with a margin of scrap; then one dark top; test on the margin, saw it off.",
+    goes:
+      "Spray the bands wet into one another in one go, overlapping generously, with a margin of scrap; " +
+      "then one dark top; test on the margin, saw it off.",
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 6,
@@ -219,7 +225,9 @@ const ROWS = [
     id: "C1",
     name: "Glaze opened, dyed",
     gives: "A fine stained drawing under a glaze that stays clean.",
-    goes: "The laser opens the glaze; a water-based dye is rubbed over; the whole glaze is wiped clean and only open ceramic keeps it; seal.",
+    goes:
+      "The laser opens the glaze; a water-based dye is rubbed over; the whole glaze is wiped clean and " +
+      "only open ceramic keeps it; seal.",
     families: ["tile"],
     beams: ["uv", "co2"],
     maxColours: 1,
@@ -246,7 +254,9 @@ const ROWS = [
     id: "C2",
     name: "Glaze opened, drawn with paint markers",
     gives: "Areas of colour with a burnished shading.",
-    goes: "The laser opens the glaze; markers fill area by area, outline first; when all is quite dry it is wiped with a firm thumb, one colour at a time; seal.",
+    goes:
+      "The laser opens the glaze; markers fill area by area, outline first; when all is quite dry it is " +
+      "wiped with a firm thumb, one colour at a time; seal.",
     families: ["tile"],
     beams: ["uv", "co2"],
     maxColours: 6,
@@ -274,7 +284,9 @@ const ROWS = [
     id: "C3",
     name: "Glaze opened deep, sealed, inked",
     gives: "Lines in marker or metal, broad areas in alcohol ink.",
-    goes: "Cut the lines deep into the glaze, seal them; lines by marker, areas dabbed with alcohol ink behind a paper shield; wipe the glaze; seal in three or four coats.",
+    goes:
+      "Cut the lines deep into the glaze, seal them; lines by marker, areas dabbed with alcohol ink behind " +
+      "a paper shield; wipe the glaze; seal in three or four coats.",
     families: ["tile"],
     beams: ["uv", "co2"],
     maxColours: 6,
@@ -303,7 +315,9 @@ const ROWS = [
     id: "D1",
     name: "Masked, engraved, sprayed",
     gives: "Crisp sprayed colour in a shallow cut, several colours.",
-    goes: "Stick a mask down hard, engrave through it; a light clear coat into a raw cut; spray light passes, upright, the other colours covered; lift, weed, clear coat.",
+    goes:
+      "Stick a mask down hard, engrave through it; a light clear coat into a raw cut; spray light passes, " +
+      "upright, the other colours covered; lift, weed, clear coat.",
     families: ["wood", "mdf", "acrylic", "slate"],
     substrates: ["hard-maple", "cherry", "walnut", "birch-ply", "pine", "oak", "mdf", "acrylic-opaque", "slate"],
     beams: ["co2", "blue"],
@@ -361,7 +375,9 @@ const ROWS = [
     id: "D3",
     name: "Masked, engraved, powder melted with a gun",
     gives: "Thick, glossy colour, one piece at a time.",
-    goes: "Mask, engrave deep, press powder in, scrape level; low fan, high heat, moving, until dull turns glossy; it sinks: fill again; let it go cold, lift.",
+    goes:
+      "Mask, engrave deep, press powder in, scrape level; low fan, high heat, moving, until dull turns " +
+      "glossy; it sinks: fill again; let it go cold, lift.",
     families: ["wood", "mdf", "metal", "slate"],
     beams: ["co2", "blue", "um1"],
     maxColours: 6,
@@ -384,7 +400,9 @@ const ROWS = [
     id: "D4",
     name: "Masked, engraved, powder melted in an oven",
     gives: "As with a gun, more even, several pieces at once.",
-    goes: "Mask with a tape that bears it, engrave deep, press powder in; melt in an oven never again used for food; fill again; let it go cold, lift.",
+    goes:
+      "Mask with a tape that bears it, engrave deep, press powder in; melt in an oven never again used " +
+      "for food; fill again; let it go cold, lift.",
     families: ["wood", "mdf", "metal", "slate"],
     beams: ["co2", "blue", "um1"],
     maxColours: 6,
@@ -407,7 +425,9 @@ const ROWS = [
     id: "D5",
     name: "Coated metal masked, opened, sprayed",
     gives: "Tags and plates in runs.",
-    goes: "Mask, engrave through tape and coating to the metal, spray, wait two or three hours, lift with a pin, clear coat. The first goes out as a proof.",
+    goes:
+      "Mask, engrave through tape and coating to the metal, spray, wait two or three hours, lift with a " +
+      "pin, clear coat. The first goes out as a proof.",
     families: ["coated-metal"],
     beams: ["um1", "uv"],
     maxColours: 6,
@@ -432,7 +452,9 @@ const ROWS = [
     id: "E1",
     name: "Engrave, seal, fill, sand back",
     gives: "Colour let into wood, several colours, no mask. Costs least for one-off work.",
-    goes: "Engrave deep; sand off the residue; seal floor and walls; white where it saves coats; colours by brush; wait until dry right through; sand back to bare wood; clear coat.",
+    goes:
+      "Engrave deep; sand off the residue; seal floor and walls; white where it saves coats; colours by " +
+      "brush; wait until dry right through; sand back to bare wood; clear coat.",
     families: ["wood"],
     beams: ["co2", "blue"],
     maxColours: 6,
@@ -462,7 +484,9 @@ const ROWS = [
     id: "E2",
     name: "Engrave, seal, powder, sand back",
     gives: "Glossy colour let into wood without a mask; for runs on a diode.",
-    goes: "Engrave deep; sand off the residue; seal; press powder in and melt it, again where it sinks, colour by colour; cold; sand back; clear coat.",
+    goes:
+      "Engrave deep; sand off the residue; seal; press powder in and melt it, again where it sinks, colour " +
+      "by colour; cold; sand back; clear coat.",
     families: ["wood"],
     beams: ["co2", "blue"],
     maxColours: 6,
@@ -489,7 +513,9 @@ const ROWS = [
     id: "F",
     name: "Powder melted by the laser",
     gives: "Powder colour with no further tool.",
-    goes: "Engrave, fill, a slow weak pass out of focus without air assist, wipe; again where it has sunk. The piece must return to exactly its place.",
+    goes:
+      "Engrave, fill, a slow weak pass out of focus without air assist, wipe; again where it has sunk. " +
+      "The piece must return to exactly its place.",
     families: ["wood", "mdf"],
     beams: ["co2", "blue"],
     maxColours: 3,
@@ -513,7 +539,9 @@ const ROWS = [
     id: "G",
     name: "Nested powder colours",
     gives: "Colours inside one another with no wood between them.",
-    goes: "The biggest colour over the whole shape first; mask again, engrave the next through it, fill, melt lightly, let it go cold, lift; and again.",
+    goes:
+      "The biggest colour over the whole shape first; mask again, engrave the next through it, fill, melt " +
+      "lightly, let it go cold, lift; and again.",
     families: ["wood", "mdf"],
     beams: ["co2", "blue"],
     maxColours: 4,
@@ -534,7 +562,9 @@ const ROWS = [
     id: "H",
     name: "Stencil cut on the face",
     gives: "Sprayed areas on the flat face; the piece is cut out last.",
-    goes: "Mask, cut only the mask; lift one colour’s areas, paint, let flash, cover, lift the next; lift all; clear coat; cut the piece out last.",
+    goes:
+      "Mask, cut only the mask; lift one colour’s areas, paint, let flash, cover, lift the next; lift all; " +
+      "clear coat; cut the piece out last.",
     families: ["wood", "mdf", "acrylic"],
     beams: ["co2", "blue"],
     maxColours: 6,
@@ -558,7 +588,9 @@ const ROWS = [
     id: "I",
     name: "Reverse painting on clear sheet",
     gives: "Colour behind a flawless glossy face.",
-    goes: "Mask the back, cut the mask mirrored; what is in front is painted first, later colours may run behind; a light backing last; the face keeps its film until the end.",
+    goes:
+      "Mask the back, cut the mask mirrored; what is in front is painted first, later colours may run behind; " +
+      "a light backing last; the face keeps its film until the end.",
     families: ["acrylic"],
     substrates: ["acrylic-clear"],
     beams: ["co2", "blue"],
@@ -584,7 +616,9 @@ const ROWS = [
     id: "J",
     name: "Inside-coated glass",
     gives: "A silvered ball or beaker with coloured openings.",
-    goes: "On a rotary the beam takes the inner coating off; paint is poured in, swirled until every opening is covered, drained, dried. Breakage is high: count on spares.",
+    goes:
+      "On a rotary the beam takes the inner coating off; paint is poured in, swirled until every opening " +
+      "is covered, drained, dried. Breakage is high: count on spares.",
     families: ["glass"],
     beams: ["um1", "blue"],
     maxColours: 1,

@@ -231,7 +231,10 @@ function laidOver(f: Film, c: Rgb, paintOf: (id: string) => Paint): Rgb {
 const bareOf = (z: ZoneState, groundHex: string): Rgb =>
   linear(z.mark ?? (z.charUm > 0 ? CHAR.colour : z.skin ? (z.skin.open ? z.skin.beneath : z.skin.colour) : groundHex));
 
-/** What somebody who looks at the worked face sees of a zone: each film over what lies beneath it, a film in part gone showing in that share. */
+/**
+ * What somebody who looks at the worked face sees of a zone: each film over what lies beneath it, a film in part gone
+ * showing in that share.
+ */
 export function seen(z: ZoneState, groundHex: string, paintOf: (id: string) => Paint): Rgb {
   let c = bareOf(z, groundHex);
   for (const f of z.films) c = laidOver(f, c, paintOf);

@@ -7,7 +7,10 @@ import { makePlan, type Plan } from "./plan";
 import { waysOut } from "./rescue";
 
 const due = (w: World, at: string): World => ({ ...w, job: { ...w.job, due: at } });
-/** The same world at a moment when all steps before k were done just as planned and k was not begun: planned anew by the bench's own log. */
+/**
+ * The same world at a moment when all steps before k were done just as planned and k was not begun: planned anew by
+ * the bench's own log.
+ */
 function atMoment(w: World, p: Plan, k: number, t: number): Plan {
   const log = p.placed.slice(0, k).flatMap((x, i) =>
     (["start", "done"] as const).map((kind) => ({

@@ -20,7 +20,9 @@ function off(p: Plan, zone: string): number {
 }
 const faults = (p: Plan): string[] => {
   const out: string[] = [];
-  const id = `${p.context.job.id} ${p.context.route!.id} on ${p.context.substrate.id} by ${p.context.machine!.beam}, ${p.context.job.zones.length} zones`;
+  const id =
+    `${p.context.job.id} ${p.context.route!.id} on ${p.context.substrate.id} by ${p.context.machine!.beam}, ` +
+    `${p.context.job.zones.length} zones`;
   const say = (s: string): void => void out.push(`${id}: ${s}`);
   for (const m of p.missing) say(`lacks ${m.what}: ${m.say}`);
   for (const s of snagsOf(p).filter((x) => x.severity === "stop" || x.severity === "never"))

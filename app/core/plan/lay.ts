@@ -21,7 +21,10 @@ export interface Laid {
   starts: ReadonlyMap<string, number>;
   end: number;
 }
-/** Steps laid with the k-th no earlier than a moment, those before it no earlier than planned; one answer a way of treating windows that reopen. */
+/**
+ * Steps laid with the k-th no earlier than a moment, those before it no earlier than planned; one answer a way of
+ * treating windows that reopen.
+ */
 export type Laying = (k: number, from: number | null) => Laid[];
 
 /** @param plan as placed step by step; made into a problem when first asked for */

@@ -145,7 +145,10 @@ class Placer {
     return Math.max(at, ...needs.map((r) => r.opens as number));
   }
 
-  /** Step i from `from` on, and what follows as long as windows tie it to the steps before. @param first step i, where it is placed already */
+  /**
+   * Step i from `from` on, and what follows as long as windows tie it to the steps before. @param first step i, where
+   * it is placed already
+   */
   private chain(i: number, here: Here, from: number, first: Placed | null = null): Run {
     const run: Placed[] = [];
     let at = here;

@@ -39,7 +39,10 @@ export function maskOf(productId: string | null, c: Context): MaskFacts {
   };
 }
 
-/** The Shelf’s mask for a job: the one chosen, else the thinnest that bears the heat and that the beam cuts. @param heatC hottest it will get under it; null: no heat */
+/**
+ * The Shelf’s mask for a job: the one chosen, else the thinnest that bears the heat and that the beam cuts. @param
+ * heatC hottest it will get under it; null: no heat
+ */
 export function maskFor(c: Context, heatC: number | null): Product | null {
   // What was chosen is taken, whatever it is made of: rule 70 speaks up. Of itself a plan never takes chlorine.
   const own = c.world.products.find((p) => finishNamed(p.finish).role === "mask" && p.id === c.job.choices.maskId);

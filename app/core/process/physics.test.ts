@@ -143,23 +143,27 @@ describe("masks and heat", () => {
     expect(plan.stuck).toMatch(/no mask/);
     expect(plan.ready).toBeNull();
   });
-  test("wet paint between a film's closing and its reopening wrinkles it; inside the flash it is one thicker coat that waits longer", () => {
-    const w = of("A1");
-    const c = context(w);
-    const coat = (id: string): Step => ({
-      ...step("coat", { zones: ["z0"], productId: "e-rust", role: "colour", coat: 1, dryUm: 12 }),
-      id,
-    });
-    const t = c.clock.fromLocal("2027-01-11T10:00");
-    const one = kindOf("coat").apply(coat("a"), blank(["z0"], c.substrate), c, t);
-    const lay = (min: number): Piece => kindOf("coat").apply(coat("b"), one, c, t + min);
-    const wrinkled = (min: number): boolean => zoneOf(lay(min), "z0").films.some((f) => f.wrinkled);
-    expect([2, 30, 70, 600, 49 * 60].map(wrinkled)).toEqual([false, false, true, true, false]);
-    expect(zoneOf(lay(2), "z0").films).toMatchObject([{ dryUm: 24, merged: 2 }]);
-    expect(zoneOf(lay(30), "z0").films).toHaveLength(2);
-    const wait = (p: Piece): number => recoatAfter(p, c, t);
-    expect(wait(lay(2))).toBeGreaterThan(wait(one) + 5);
-  });
+  test(
+    "wet paint between a film's closing and its reopening wrinkles it; inside the flash it is one thicker " +
+      "coat that waits longer",
+    () => {
+      const w = of("A1");
+      const c = context(w);
+      const coat = (id: string): Step => ({
+        ...step("coat", { zones: ["z0"], productId: "e-rust", role: "colour", coat: 1, dryUm: 12 }),
+        id,
+      });
+      const t = c.clock.fromLocal("2027-01-11T10:00");
+      const one = kindOf("coat").apply(coat("a"), blank(["z0"], c.substrate), c, t);
+      const lay = (min: number): Piece => kindOf("coat").apply(coat("b"), one, c, t + min);
+      const wrinkled = (min: number): boolean => zoneOf(lay(min), "z0").films.some((f) => f.wrinkled);
+      expect([2, 30, 70, 600, 49 * 60].map(wrinkled)).toEqual([false, false, true, true, false]);
+      expect(zoneOf(lay(2), "z0").films).toMatchObject([{ dryUm: 24, merged: 2 }]);
+      expect(zoneOf(lay(30), "z0").films).toHaveLength(2);
+      const wait = (p: Piece): number => recoatAfter(p, c, t);
+      expect(wait(lay(2))).toBeGreaterThan(wait(one) + 5);
+    },
+  );
 });
 /** minutes until the newest film takes another coat */
 const recoatAfter = (p: Piece, c: ReturnType<typeof context>, t: number): number => {

@@ -96,7 +96,10 @@ export const SOONER = 2;
 export interface Plan {
   /** smaller first, a block */
   key: Float64Array;
-  /** what is done where a window would be missed, by lag: what comes before is pushed later, or the reopening waited for, or whichever is sooner */
+  /**
+   * what is done where a window would be missed, by lag: what comes before is pushed later, or the reopening waited
+   * for, or whichever is sooner
+   */
   reopen: Uint8Array;
   /** earliest starts besides the problem's own */
   floor: Float64Array | null;

@@ -15,7 +15,10 @@ export interface Contradiction {
   lags: string[];
   say: string;
 }
-/** nodes after which a part counts as possible, since nothing has shown the contrary; more where a part is small enough to be looked through */
+/**
+ * nodes after which a part counts as possible, since nothing has shown the contrary; more where a part is small
+ * enough to be looked through
+ */
 const NODES = 4_000;
 const NODES_SMALL = 120_000;
 const SMALL = 6;

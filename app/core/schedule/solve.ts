@@ -33,12 +33,18 @@ const EDGE_TASKS = 400;
 const ROUNDS = 20;
 /** lists that the rules give at most, windows kept and windows reopening */
 const RULES = 26;
-/** a turn lasts no longer, s, so that a worker hears of a cancel; limited by iterations, it lasts so many: nothing may hang on the clock then */
+/**
+ * a turn lasts no longer, s, so that a worker hears of a cancel; limited by iterations, it lasts so many: nothing may
+ * hang on the clock then
+ */
 const TURN_SECONDS = 0.05;
 const TURN = 50;
 /** seconds for the last touches and for telling what decides, besides the search's own */
 const AFTER_SECONDS = 0.6;
-/** jobs from which on they are given priorities and moved as a whole; and the share of the search that goes by before single jobs are laid anew */
+/**
+ * jobs from which on they are given priorities and moved as a whole; and the share of the search that goes by before
+ * single jobs are laid anew
+ */
 const MANY = 4;
 const SHAPING = 0.8;
 /** lists laid without an answer after which a problem is looked at for a contradiction */

@@ -1,4 +1,7 @@
-/** Seeded scheduling problems with every kind of lag, clock, closed time, batch and hold; and all schedules of a small one, tried one by one. */
+/**
+ * Seeded scheduling problems with every kind of lag, clock, closed time, batch and hold; and all schedules of a small
+ * one, tried one by one.
+ */
 import { readProblem, type Problem, type ProblemInput } from "../schedule/problem";
 import { randomOf, type Random } from "../schedule/random";
 

@@ -86,16 +86,20 @@ export function parseInterval(text: string): Parsed {
   return parseLength(text);
 }
 
+/** One unit of a stretch, which may be left out. */
+const part = (unit: string): string => String.raw`(?:(\d+(?:\.\d+)?)\s*(?:${unit}))?`;
+/** days, hours, minutes, seconds, in that order; what stands last without a unit is minutes */
+const STRETCH = new RegExp(
+  `^${["d|days?", "h|hours?|hrs?", "m|mins?|minutes|$", "s(?:ec)?"].map(part).join(String.raw`\s*`)}$`,
+);
+
 /** A stretch of time in minutes: `90`, `1h20`, `1 h 20 min`, `2 d`, `45 s`. A bare number is minutes. */
 export function parseMinutes(text: string): Parsed {
   const s = text.trim().toLowerCase();
   const clock = /^(\d+):([0-5]\d)$/.exec(s);
   if (clock) return good(Number(clock[1]) * 60 + Number(clock[2]));
   if (amount(s) !== null) return good(amount(s) as number);
-  const m =
-    /^(?:(\d+(?:\.\d+)?)\s*(?:d|days?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:h|hours?|hrs?))?\s*(?:(\d+(?:\.\d+)?)\s*(?:m|mins?|minutes|$))?\s*(?:(\d+(?:\.\d+)?)\s*s(?:ec)?)?$/.exec(
-      s,
-    );
+  const m = STRETCH.exec(s);
   if (!m || !m.slice(1).some(Boolean)) return bad(text, "a time such as 40 min or 1h20");
   return good(Number(m[1] ?? 0) * 1440 + Number(m[2] ?? 0) * 60 + Number(m[3] ?? 0) + Number(m[4] ?? 0) / 60);
 }

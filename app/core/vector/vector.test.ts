@@ -120,7 +120,8 @@ describe("measures against closed forms", () => {
   });
   test("paint of one colour in several shapes is one zone, and what is covered counts nowhere", () => {
     const [red] = zones(
-      '<rect width="20" height="20" fill="red"/><rect x="40" width="20" height="20" fill="#f00"/><rect x="40" width="20" height="20" fill="rgb(255,0,0)"/>',
+      '<rect width="20" height="20" fill="red"/><rect x="40" width="20" height="20" fill="#f00"/><rect ' +
+        'x="40" width="20" height="20" fill="rgb(255,0,0)"/>',
     );
     expect([red.areaMm2, red.pieces]).toEqual([800, 2]);
     expect(zones('<rect width="20" height="20" fill="red"/><rect width="30" height="30" fill="navy"/>')).toHaveLength(
@@ -129,7 +130,8 @@ describe("measures against closed forms", () => {
   });
   test("use, symbol, xlink and defs", () => {
     const z = only(
-      '<defs><rect id="a" width="10" height="10"/></defs><use href="#a" x="5" y="5"/><g transform="scale(2)"><use xlink:href="#a" x="20" y="20"/></g>',
+      '<defs><rect id="a" width="10" height="10"/></defs><use href="#a" x="5" y="5"/><g transform="scale(2)"><use ' +
+        'xlink:href="#a" x="20" y="20"/></g>',
     );
     expect(z.areaMm2).toBeCloseTo(500, 6);
     expect(
@@ -140,7 +142,11 @@ describe("measures against closed forms", () => {
   });
   test("classes, ids, descendants, inheritance, inline style, named colours", () => {
     const found = zones(
-      '<style>.k{fill:#102030} #i{fill:teal} g.w rect{fill:orange} rect.n{fill:none;stroke:none}</style><rect class="k" width="5" height="5"/><rect id="i" class="k" x="10" width="5" height="5"/><g class="w"><rect x="20" width="5" height="5"/></g><g fill="maroon"><rect x="30" width="5" height="5"/><rect x="40" width="5" height="5" style="fill:gold"/></g><rect class="n" x="50" width="5" height="5"/><g color="plum"><rect fill="currentColor" x="60" width="5" height="5"/></g>',
+      "<style>.k{fill:#102030} #i{fill:teal} g.w rect{fill:orange} rect.n{fill:none;stroke:none}</style><rect " +
+        'class="k" width="5" height="5"/><rect id="i" class="k" x="10" width="5" height="5"/><g class="w"><rect ' +
+        'x="20" width="5" height="5"/></g><g fill="maroon"><rect x="30" width="5" height="5"/><rect x="40" ' +
+        'width="5" height="5" style="fill:gold"/></g><rect class="n" x="50" width="5" height="5"/><g color="plum"><rect ' +
+        'fill="currentColor" x="60" width="5" height="5"/></g>',
     );
     expect(found.map((z) => z.colour)).toEqual(["#102030", "#008080", "#ffa500", "#800000", "#ffd700", "#dda0dd"]);
   });
@@ -210,13 +216,15 @@ describe("clip paths and the page", () => {
   test("a clip in units of the shape's own box", () =>
     expect(
       only(
-        '<clipPath id="c" clipPathUnits="objectBoundingBox"><rect width="0.5" height="0.5"/></clipPath><rect x="10" y="10" clip-path="url(#c)" width="40" height="40"/>',
+        '<clipPath id="c" clipPathUnits="objectBoundingBox"><rect width="0.5" height="0.5"/></clipPath><rect ' +
+          'x="10" y="10" clip-path="url(#c)" width="40" height="40"/>',
       ).areaMm2,
     ).toBeCloseTo(400, 6));
   test("a clipped group, clipped again", () =>
     expect(
       only(
-        '<clipPath id="a"><rect width="20" height="100"/></clipPath><clipPath id="b"><rect width="100" height="20"/></clipPath><g clip-path="url(#a)"><rect clip-path="url(#b)" width="90" height="90"/></g>',
+        '<clipPath id="a"><rect width="20" height="100"/></clipPath><clipPath id="b"><rect width="100" height="20"/></clipPath><g ' +
+          'clip-path="url(#a)"><rect clip-path="url(#b)" width="90" height="90"/></g>',
       ).areaMm2,
     ).toBeCloseTo(400, 6));
   test("what hangs over the page is cut off", () =>
@@ -224,7 +232,8 @@ describe("clip paths and the page", () => {
   test("hidden and undrawn things do not count", () =>
     expect(
       only(
-        '<rect width="10" height="10"/><rect x="20" width="9" height="9" display="none"/><rect x="40" width="9" height="9" visibility="hidden"/>',
+        '<rect width="10" height="10"/><rect x="20" width="9" height="9" display="none"/><rect x="40" width="9" ' +
+          'height="9" visibility="hidden"/>',
       ).areaMm2,
     ).toBe(100));
 });

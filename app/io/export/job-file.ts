@@ -21,7 +21,18 @@ const byId = <T extends { id: string }>(list: T[]): T[] =>
   [...list].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
 
 export const writeFile = (f: RichLayerFile): string =>
-  `${JSON.stringify(sorted({ ...f, machines: byId(f.machines), products: byId(f.products), jobs: byId(f.jobs), log: byId(f.log), photos: byId(f.photos) }), null, 1)}\n`;
+  `${JSON.stringify(
+    sorted({
+      ...f,
+      machines: byId(f.machines),
+      products: byId(f.products),
+      jobs: byId(f.jobs),
+      log: byId(f.log),
+      photos: byId(f.photos),
+    }),
+    null,
+    1,
+  )}\n`;
 
 export interface ShopRecords {
   shop: Shop;

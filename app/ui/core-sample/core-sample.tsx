@@ -2,6 +2,7 @@
  * The core sample: every zone's cross-section as of a moment, drawn only from the simulated state. Heights are to scale (a
  * bar is printed); widths have a scale of their own. The lens magnifies the films of one zone.
  */
+import clsx from "clsx";
 import { useId, useRef } from "react";
 import type { ZoneLayers } from "../../core/explain/report";
 import { useSize } from "../use-size";
@@ -244,7 +245,10 @@ export function CoreSample(p: CoreSampleProps) {
                     type="button"
                     aria-pressed={p.chosen === z.zone}
                     onClick={() => p.onZone(z.zone)}
-                    className={`mx-auto block h-7 max-w-full truncate rounded px-1.5 text-[13px] ${p.chosen === z.zone ? "font-bold underline decoration-2 underline-offset-4" : ""}`}
+                    className={clsx(
+                      "mx-auto block h-7 max-w-full truncate rounded px-1.5 text-[13px]",
+                      p.chosen === z.zone && "font-bold underline decoration-2 underline-offset-4",
+                    )}
                   >
                     {name}
                   </button>

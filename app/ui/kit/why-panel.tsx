@@ -1,4 +1,5 @@
 /** The panel that says why a number is what it is: which input moves it most, all its inputs, and where each came from. */
+import clsx from "clsx";
 import { Popover } from "radix-ui";
 import type { Input } from "../../core/explain/why/inputs";
 import { Moves } from "./moves";
@@ -29,7 +30,11 @@ export default function WhyPanel({
           collisionPadding={8}
           aria-label={of.title}
           {...atBench}
-          className={`z-50 max-h-[min(80dvh,var(--radix-popover-content-available-height))] max-w-[94vw] overflow-auto rounded-lg border border-strong bg-lifted p-4 text-ink shadow-xl ${atBench["data-theme"] ? "w-[460px] text-[18px]" : "w-[400px] text-[1rem]"}`}
+          className={clsx(
+            "z-50 max-h-[min(80dvh,var(--radix-popover-content-available-height))] max-w-[94vw] overflow-auto",
+            "rounded-lg border border-strong bg-lifted p-4 text-ink shadow-xl",
+            atBench["data-theme"] ? "w-[460px] text-[18px]" : "w-[400px] text-[1rem]",
+          )}
         >
           <h3>{of.title}</h3>
           {of.ask ? (

@@ -1,4 +1,7 @@
-/** A figure that opens to why it is what it is. The panel is a part of its own, fetched when one is first asked for: a page holds a hundred of these. */
+/**
+ * A figure that opens to why it is what it is. The panel is a part of its own, fetched when one is first asked for: a
+ * page holds a hundred of these.
+ */
 import type { Opened } from "../../views/opened";
 import { lazy, Suspense, useState } from "react";
 import { CircleHelp } from "lucide-react";
@@ -17,7 +20,10 @@ const Panel = lazy(() => import("./why-panel"));
 
 export function Why({ of, quiet = false, inline = false, className = "", children }: WhyProps) {
   const [asked, setAsked] = useState(false);
-  const look = `why text-left ${inline ? "" : "inline-flex min-h-[28px] items-center gap-1 max-lg:min-h-[44px]"} decoration-dotted underline-offset-4 ${quiet ? "hover:underline focus-visible:underline" : "underline"} ${className}`;
+  const look =
+    `why text-left ${inline ? "" : "inline-flex min-h-[28px] items-center gap-1 max-lg:min-h-[44px]"} ` +
+    `decoration-dotted underline-offset-4 ${quiet ? "hover:underline focus-visible:underline" : "underline"} ` +
+    `${className}`;
   const name = of.ask?.figure.of ?? "logged";
   const inside = (
     <>

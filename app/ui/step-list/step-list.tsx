@@ -1,4 +1,5 @@
 /** Steps with the waits between them as states. Dragged by pointer, or lifted with Space and moved with the arrow keys. */
+import clsx from "clsx";
 import type { StepRow } from "../../views/shown";
 import {
   closestCenter,
@@ -126,7 +127,12 @@ function Row({
       onMouseLeave={() => onLight(null)}
     >
       <div
-        className={`flex items-center gap-1 border-2 pr-2 ${chosen ? "border-act bg-chosen font-semibold" : lit ? "border-transparent bg-lifted" : "border-transparent"} ${s.isDragging ? "bg-lifted shadow-lg" : ""}`}
+        className={clsx(
+          "flex items-center gap-1 border-2 pr-2",
+          chosen ? "border-act bg-chosen font-semibold" : "border-transparent",
+          lit && !chosen && "bg-lifted",
+          s.isDragging && "bg-lifted shadow-lg",
+        )}
       >
         <button
           type="button"

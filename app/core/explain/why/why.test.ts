@@ -141,31 +141,35 @@ describe("the models move figures the way they must", () => {
     expect(by["air.rh"][1]).toBeGreaterThan(now);
     expect(by["air.flow"][0]).toBeLessThan(now);
   });
-  test("a wait may come to hang on a film beneath: both products are tried, and where both dry in less the wait is shorter than for either", () => {
-    const { plan, step } = find((p, i) => {
-      const w = waitAfter(p, i);
-      return (
-        w?.for === "laser-safe" &&
-        leversOf(p, { of: "wait", step: p.placed[i].step.id }).filter((l) => l.id.startsWith("dry.")).length > 1 &&
-        (w.min ?? 0) > 60
-      );
-    });
-    const f: FigureRef = { of: "wait", step };
-    const now = read(plan, f)!.value;
-    const [a, b] = leversOf(plan, f)
-      .filter((l) => l.id.startsWith("dry."))
-      .map((l) => l.turns[0].world());
-    const wait = (w: World): number => read(makePlan(w, null, true), f)!.value;
-    const ids = [a, b].map((w) => w.products.find((x, k) => x !== plan.context.world.products[k])!.id);
-    const both = {
-      ...a,
-      products: a.products.map((x) => (x.id === ids[1] ? b.products.find((y) => y.id === x.id)! : x)),
-    };
-    expect(ids[0]).not.toBe(ids[1]);
-    expect(wait(a)).toBeLessThan(now);
-    expect(wait(both)).toBeLessThanOrEqual(Math.min(wait(a), wait(b)));
-    expect(wait(both)).toBeGreaterThan(0.7 * now - 1);
-  });
+  test(
+    "a wait may come to hang on a film beneath: both products are tried, and where both dry in less the " +
+      "wait is shorter than for either",
+    () => {
+      const { plan, step } = find((p, i) => {
+        const w = waitAfter(p, i);
+        return (
+          w?.for === "laser-safe" &&
+          leversOf(p, { of: "wait", step: p.placed[i].step.id }).filter((l) => l.id.startsWith("dry.")).length > 1 &&
+          (w.min ?? 0) > 60
+        );
+      });
+      const f: FigureRef = { of: "wait", step };
+      const now = read(plan, f)!.value;
+      const [a, b] = leversOf(plan, f)
+        .filter((l) => l.id.startsWith("dry."))
+        .map((l) => l.turns[0].world());
+      const wait = (w: World): number => read(makePlan(w, null, true), f)!.value;
+      const ids = [a, b].map((w) => w.products.find((x, k) => x !== plan.context.world.products[k])!.id);
+      const both = {
+        ...a,
+        products: a.products.map((x) => (x.id === ids[1] ? b.products.find((y) => y.id === x.id)! : x)),
+      };
+      expect(ids[0]).not.toBe(ids[1]);
+      expect(wait(a)).toBeLessThan(now);
+      expect(wait(both)).toBeLessThanOrEqual(Math.min(wait(a), wait(b)));
+      expect(wait(both)).toBeGreaterThan(0.7 * now - 1);
+    },
+  );
   test("energy on the surface: as power, against speed and interval, and by whole passes", () => {
     const { plan, step, i } = find(
       (p, k) => p.placed[k].step.kind === "engrave" && p.placed[k].step.laser !== null && p.context.machine !== null,

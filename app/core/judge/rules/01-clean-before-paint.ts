@@ -12,12 +12,13 @@ export const rule1: Rule = {
     if (i < 0 || f.placed[i].before.clean) return [];
     const scuffed = f.placed.slice(0, i).reduce((k, p, n) => (does(p).sands === "metal" ? n : k), -1);
     const kind = f.context.substrate.family === "wood" ? "dust" : "degrease";
+    const was = scuffed >= 0 ? "was scuffed and not cleaned since" : "has not been cleaned";
     return [
       {
         step: f.placed[i].step.id,
         zone: null,
         numbers: { stepsSinceScuff: scuffed < 0 ? null : i - scuffed },
-        why: `“${f.placed[i].step.title}” goes on a face that ${scuffed >= 0 ? "was scuffed and not cleaned since" : "has not been cleaned"}; oil or dust under the film lets it go.`,
+        why: `“${f.placed[i].step.title}” goes on a face that ${was}; ` + "oil or dust under the film lets it go.",
         fixes: [
           restoreOrAdd(
             "clean",

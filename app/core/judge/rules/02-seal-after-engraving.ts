@@ -35,7 +35,9 @@ export const rule2: Rule = {
         step: p.step.id,
         zone: p.step.zones[0] ?? null,
         numbers: { sealCoatsInCut: 0, sealCoatsBeforeEngraving: before },
-        why: `${before ? `${before} seal coats lie on the face, but none in the cut` : "No seal coat lies in the cut"}; “${p.step.title}” would creep along the grain.`,
+        why:
+          `${before ? `${before} seal coats lie on the face, but none in the cut` : "No seal coat lies in the cut"}; ` +
+          `“${p.step.title}” would creep along the grain.`,
         fixes: [
           restoreOrAdd(
             "seal",

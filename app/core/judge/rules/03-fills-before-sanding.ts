@@ -26,7 +26,9 @@ export const rule3: Rule = {
           step: f.placed[lifted].step.id,
           zone: null,
           numbers: { fillsAfterLift: after.length },
-          why: `${after.length === 1 ? `“${after[0].step.title}” comes` : `${after.length} fills come`} after the mask is off; nothing keeps them from the face.`,
+          why:
+            `${after.length === 1 ? `“${after[0].step.title}” comes` : `${after.length} fills come`} after the ` +
+            "mask is off; nothing keeps them from the face.",
           fixes: [
             editFix("lift-last", "Lift the mask after the last fill", () => [
               { op: "move", step: f.placed[lifted].step.id, after: after[after.length - 1].step.id },
@@ -48,7 +50,9 @@ export const rule3: Rule = {
         step: f.placed[sand].step.id,
         zone: null,
         numbers: { coatsAfterSanding: late.length },
-        why: `${late.length === 1 ? `“${late[0].step.title}” comes` : `${late.length} fills come`} after sanding back; paint on freshly sanded bare wood stains and would need sanding again.`,
+        why:
+          `${late.length === 1 ? `“${late[0].step.title}” comes` : `${late.length} fills come`} after sanding ` +
+          "back; paint on freshly sanded bare wood stains and would need sanding again.",
         fixes: [
           editFix("sand-last", "Sand back after the last fill", () => [
             { op: "move", step: f.placed[sand].step.id, after: f.placed[last].step.id },

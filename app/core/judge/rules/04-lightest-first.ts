@@ -38,7 +38,9 @@ export const rule4: Rule = {
         step: films[wrong].step,
         zone: null,
         numbers: { lightnessAbove: round(lightness(upper.colour)), lightnessBelow: round(lightness(lower.colour)) },
-        why: `${upper.name} (lightness ${round(lightness(upper.colour))}) lies over ${lower.name} (${round(lightness(lower.colour))}); the laser uncovers from dark to light, not the other way.`,
+        why:
+          `${upper.name} (lightness ${round(lightness(upper.colour))}) lies over ${lower.name} (${round(lightness(lower.colour))}); ` +
+          "the laser uncovers from dark to light, not the other way.",
         fixes: [
           ...(tops.length && behind >= 0
             ? [

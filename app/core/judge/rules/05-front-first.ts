@@ -21,7 +21,9 @@ export const rule5: Rule = {
           step: f.placed[peel].step.id,
           zone: null,
           numbers: { stepsToCome: last - peel },
-          why: `The film comes off the face ${last - peel} steps before “${f.placed[last].step.title}”: soot, overspray and fingers reach the side that is seen.`,
+          why:
+            `The film comes off the face ${last - peel} steps before “${f.placed[last].step.title}”: soot, overspray ` +
+            "and fingers reach the side that is seen.",
           fixes: [
             editFix("peel-last", "Peel it after the last coat", () => [
               { op: "move", step: f.placed[peel].step.id, after: f.placed[last].step.id },
@@ -44,7 +46,9 @@ export const rule5: Rule = {
         step: zoneOf(end, wrong.id).films[0].step,
         zone: wrong.id,
         numbers: { colourOff: round(off, 1) },
-        why: `${first.name} is the first film behind “${wrong.name}”, so that is what the front shows there, ${round(off, 1)} away from ${c.paintOf(wrong.productId!).product.name}.`,
+        why:
+          `${first.name} is the first film behind “${wrong.name}”, so that is what the front shows there, ${round(off, 1)} ` +
+          `away from ${c.paintOf(wrong.productId!).product.name}.`,
         fixes: [
           jobFix("plan-order", "Go back to the plan’s own order", (j) => ({
             edits: j.edits.filter((e) => e.op !== "move"),

@@ -18,7 +18,9 @@ export const rule6: Rule = {
         step: f.placed[cut].step.id,
         zone: null,
         numbers: { stepsToCome: last - cut },
-        why: `The piece is cut out ${last - cut} steps before “${f.placed[last].step.title}”; it drops and shifts unless the offcut stays clamped as its nest.`,
+        why:
+          `The piece is cut out ${last - cut} steps before “${f.placed[last].step.title}”; it drops and shifts ` +
+          "unless the offcut stays clamped as its nest.",
         fixes: [
           editFix("cut-last", "Cut it out after the last of them", () => [
             { op: "move", step: f.placed[cut].step.id, after: f.placed[last].step.id },

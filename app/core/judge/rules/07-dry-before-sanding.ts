@@ -22,7 +22,9 @@ export const rule7: Rule = {
             waited: Math.round(p.start - need.from),
             needed: Math.round(need.opens - need.from),
           },
-          why: `Sanding begins ${showMinutes(need.opens - p.start)} before the fill is dry right through; damp paint swallows dust and must be painted again.`,
+          why:
+            `Sanding begins ${showMinutes(need.opens - p.start)} before the fill is dry right through; damp paint ` +
+            "swallows dust and must be painted again.",
           fixes: p.actual
             ? []
             : [

@@ -23,13 +23,16 @@ export const rule8: Rule = {
         (z) => z.productId !== own(p.step, "productId") && !p.step.zones.includes(z.id) && !zoneOf(p.before, z.id).mask,
       );
       if (!bare.length) return [];
+      const names = bare.map((z) => `“${z.name}”`).join(", ");
       const step = `cover.${p.step.id}`;
       return [
         {
           step: p.step.id,
           zone: bare[0].id,
           numbers: { openZones: bare.length },
-          why: `“${p.step.title}” is sprayed while ${bare.map((z) => `“${z.name}”`).join(", ")} ${bare.length === 1 ? "lies" : "lie"} open; overspray lands there.`,
+          why:
+            `“${p.step.title}” is sprayed while ${names} ${bare.length === 1 ? "lies" : "lie"} ` +
+            "open; overspray lands there.",
           fixes: [
             restoreOrAdd(
               "cover",

@@ -31,7 +31,9 @@ export const rule10: Rule = {
           step: p.step.id,
           zone: p.step.zones[0] ?? null,
           numbers: { stepsSinceSanding: i - sand },
-          why: `“${p.step.title}” goes on wood that was sanded bare ${i - sand} ${i - sand === 1 ? "step" : "steps"} ago; a slip stains for good.`,
+          why:
+            `“${p.step.title}” goes on wood that was sanded bare ${i - sand} ${i - sand === 1 ? "step" : "steps"} ` +
+            "ago; a slip stains for good.",
           fixes: [
             editFix("barrier", "Lay a barrier coat first", () => [
               addStep("coat", step, idBefore(f, i), sealer?.id ?? null),

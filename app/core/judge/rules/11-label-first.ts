@@ -16,7 +16,9 @@ export const rule11: Rule = {
         step: f.placed[i].step.id,
         zone: null,
         numbers: { pieces: f.context.job.quantity },
-        why: `${f.context.job.quantity} ${f.context.job.quantity === 1 ? "piece gets its" : "pieces get their"} first coat with no label on the back.`,
+        why:
+          `${f.context.job.quantity} ${f.context.job.quantity === 1 ? "piece gets its" : "pieces get their"} ` +
+          "first coat with no label on the back.",
         fixes: [
           later
             ? editFix("label-first", "Label at the beginning", () => [{ op: "move", step: later.step.id, after: null }])

@@ -29,7 +29,9 @@ export const rule20: Rule = {
             dried: Math.round(p.start - need.from),
             needed: Math.round(need.opens - need.from),
           },
-          why: `“${p.step.title}” starts ${showMinutes(p.start - need.from)} after the last film; laser-safe takes ${showMinutes(need.opens - need.from)} here. Soft paint melts and smears.`,
+          why:
+            `“${p.step.title}” starts ${showMinutes(p.start - need.from)} after the last film; laser-safe takes ` +
+            `${showMinutes(need.opens - need.from)} here. Soft paint melts and smears.`,
           fixes: p.actual
             ? []
             : early

@@ -20,6 +20,10 @@ export const rule21: Rule = {
       if (!early && !late) return [];
       const before = idBefore(f, i);
       const forced = i > 0 && f.placed[i - 1].step.waitMin !== null;
+      const after = (m: number): string => showMinutes(m - r.from);
+      const again = r.reopens === null ? "" : ` and reopens after ${after(r.reopens)}`;
+      const shuts = `its window shuts after ${after(r.closes ?? r.from)}${again}. In between it wrinkles.`;
+      const soon = `goes on after ${showMinutes(since)}; the film takes another coat after ${after(r.opens)}.`;
       return [
         {
           step: p.step.id,
@@ -31,8 +35,8 @@ export const rule21: Rule = {
             waited: Math.round(since),
           },
           why: early
-            ? `“${p.step.title}” goes on after ${showMinutes(since)}; the film takes another coat after ${showMinutes(r.opens - r.from)}.`
-            : `“${p.step.title}” ends ${showMinutes(last - r.from)} after the coat beneath; its window shuts after ${showMinutes((r.closes as number) - r.from)}${r.reopens === null ? "" : ` and reopens after ${showMinutes(r.reopens - r.from)}`}. In between it wrinkles.`,
+            ? `“${p.step.title}” ${soon}`
+            : `“${p.step.title}” ends ${after(last)} after the coat beneath; ${shuts}`,
           fixes:
             p.actual || !before
               ? []

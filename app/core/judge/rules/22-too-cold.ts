@@ -36,8 +36,10 @@ export const rule22: Rule = {
           severity: spoiled ? ("stop" as const) : ("risk" as const),
           numbers: { celsius: round(at.c, 1), minimum: min, coldShare: round(share, 2) },
           why: spoiled
-            ? `${paint.product.name} would spend ${round(share * 100)} % of its touch time below ${min} °C; a water-borne film that sits cold never joins up.`
-            : `${paint.product.name} goes on at ${round(at.c, 1)} °C and does not dry below ${min} °C; nothing may go over it until it has.`,
+            ? `${paint.product.name} would spend ${round(share * 100)} % of its touch time below ${min} °C; a water-borne ` +
+              "film that sits cold never joins up."
+            : `${paint.product.name} goes on at ${round(at.c, 1)} °C and does not dry below ${min} °C; nothing ` +
+              "may go over it until it has.",
           fixes: [setFix("indoors", "Dry it in a room at 20 °C", p.step.id, INDOORS)],
         },
       ];

@@ -28,7 +28,9 @@ export const rule25: Rule = {
             step: p.step.id,
             zone: null,
             numbers: { minutesShort: hard - p.start },
-            why: `“${p.step.title}” handles the piece ${showMinutes(hard - p.start)} before the epoxy is hard; it keeps every fingerprint.`,
+            why:
+              `“${p.step.title}” handles the piece ${showMinutes(hard - p.start)} before the epoxy is hard; ` +
+              "it keeps every fingerprint.",
             fixes: p.actual
               ? []
               : [setFix("hard", "Wait until it is hard", idBefore(f, i) ?? p.step.id, { waitMin: null })],

@@ -34,7 +34,9 @@ export const rule26: Rule = {
             coldMin: round(cold),
             minimum: min,
           },
-          why: `The wait before “${p.step.title}” is ${showMinutes(w.opens - w.from)}, not ${showMinutes(w.refMin)}: for ${showMinutes(cold)} of it the shop is below ${min} °C and nothing dries.`,
+          why:
+            `The wait before “${p.step.title}” is ${showMinutes(w.opens - w.from)}, not ${showMinutes(w.refMin)}: ` +
+            `for ${showMinutes(cold)} of it the shop is below ${min} °C and nothing dries.`,
           fixes: [
             setFix("indoors", `Dry ${paint!.product.name} in a room at 20 °C`, w.film, { roomC: 20, roomRh: 0.5 }),
           ],

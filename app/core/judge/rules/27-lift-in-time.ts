@@ -24,7 +24,8 @@ export const rule27: Rule = {
           numbers: { minutes: round(since), from: l?.from ?? null, to: l?.to ?? null, again: l?.again ?? null },
           why: early
             ? `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: too soon, it pulls strings.`
-            : `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: neither soft nor firm, its edge tears. Before ${showMinutes(r.closes! - r.from)} or from ${showMinutes(r.reopens! - r.from)} on.`,
+            : `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: neither soft ` +
+              `nor firm, its edge tears. Before ${showMinutes(r.closes! - r.from)} or from ${showMinutes(r.reopens! - r.from)} on.`,
           fixes: p.actual
             ? []
             : [setFix("in-time", "Go by the film’s own time", idBefore(f, i) ?? p.step.id, { waitMin: null })],

@@ -58,7 +58,9 @@ export const rule30: Rule = {
             needed: wanted.coats,
             over: hex(now),
           },
-          why: `${have} ${have === 1 ? "coat" : "coats"} of ${paint.product.name} leave “${z.name}” ${round(off, 1)} away from its colour; ${c.tolerance} is allowed${wanted.hides ? `, which takes ${wanted.coats}` : ""}.`,
+          why:
+            `${have} ${have === 1 ? "coat" : "coats"} of ${paint.product.name} leave “${z.name}” ${round(off, 1)} ` +
+            `away from its colour; ${c.tolerance} is allowed${wanted.hides ? `, which takes ${wanted.coats}` : ""}.`,
           fixes:
             wanted.hides === false
               ? []

@@ -73,8 +73,10 @@ export const rule31: Rule = {
           },
           why:
             w.best === null
-              ? `No energy lifts the whole top and leaves the colour: the top is gone at ${round(w.lo, 2)} J/mm², the colour starts to go at ${round(w.hi, 2)}.`
-              : `The window is only ${round(w.lo, 2)} to ${round(w.hi, 2)} J/mm² (${round(w.ratio, 2)} times); ${PLAIN_RATIO} is wanted to hit it every time.`,
+              ? `No energy lifts the whole top and leaves the colour: the top is gone at ${round(w.lo, 2)} J/mm², ` +
+                `the colour starts to go at ${round(w.hi, 2)}.`
+              : `The window is only ${round(w.lo, 2)} to ${round(w.hi, 2)} J/mm² (${round(w.ratio, 2)} times); ${PLAIN_RATIO} ` +
+                "is wanted to hit it every time.",
           fixes: [
             ...(topK
               ? [

@@ -24,7 +24,9 @@ export const rule35: Rule = {
         step: f.placed[i].step.id,
         zone: null,
         numbers: { pieces: f.context.job.quantity },
-        why: `“${f.placed[i].step.title}” goes on bright ${f.context.substrate.name.toLowerCase()} that was not scuffed; it peels at the first edge.`,
+        why:
+          `“${f.placed[i].step.title}” goes on bright ${f.context.substrate.name.toLowerCase()} that was not ` +
+          "scuffed; it peels at the first edge.",
         fixes: [
           restoreOrAdd(
             "scuff",

@@ -29,7 +29,9 @@ export const rule36: Rule = {
         step: p.step.id,
         zone: p.step.zones[0],
         numbers: { barriers: 0 },
-        why: `${c.paintOf(own(p.step, "productId")!).product.name} is gloss and thin at the edge: on raw ${c.substrate.name.toLowerCase()} it creeps under the mask.`,
+        why:
+          `${c.paintOf(own(p.step, "productId")!).product.name} is gloss and thin at the edge: on raw ${c.substrate.name.toLowerCase()} ` +
+          "it creeps under the mask.",
         fixes: clear
           ? [
               restoreOrAdd(

@@ -20,12 +20,15 @@ export const rule37: Rule = {
       );
       if (!first || zoneOf(first.before, h.zone).films.some((x) => x.role === "white")) return [];
       const z = c.job.zones.find((x) => x.id === h.zone);
+      const alone = straight === null ? "does not hide char at all" : `takes ${round(straight)} coats over char`;
       return [
         {
           step: first.step.id,
           zone: h.zone,
           numbers: { straight, overWhite: h.overWhite, whites: h.whites },
-          why: `${c.paintOf(h.productId).product.name} in “${z?.name ?? h.zone}” ${straight === null ? "does not hide char at all" : `takes ${round(straight)} coats over char`}; over ${h.whites} white ${h.overWhite === 1 ? "it takes 1" : `it takes ${h.overWhite}`}.`,
+          why:
+            `${c.paintOf(h.productId).product.name} in “${z?.name ?? h.zone}” ${alone}; ` +
+            `over ${h.whites} white ${h.overWhite === 1 ? "it takes 1" : `it takes ${h.overWhite}`}.`,
           fixes: [
             c.job.choices.undercoat === false
               ? choiceFix("white", "White first where it saves coats", { undercoat: null })

@@ -54,7 +54,8 @@ export const rule40: Rule = {
         zone: null,
         numbers: { takesUp: takes === null ? null : round(takes, 2), beam: c.machine.beam },
         why: top
-          ? `${BEAM_KINDS[c.machine.beam].name} is taken up by ${c.paintOf(top.productId).product.name} only to ${round((takes ?? 0) * 100)} %; the film stays.`
+          ? `${BEAM_KINDS[c.machine.beam].name} is taken up by ${c.paintOf(top.productId).product.name} only ` +
+            `to ${round((takes ?? 0) * 100)} %; the film stays.`
           : `${BEAM_KINDS[c.machine.beam].name} ${says} ${c.substrate.name.toLowerCase()}.`,
         fixes: other
           ? [machineFix("machine", `Use ${other.name}`, other)]

@@ -30,7 +30,9 @@ export const rule41: Rule = {
         step: p.step.id,
         zone: null,
         numbers: { ratio: round(w.ratio, 2), wanted: TONES },
-        why: `Power by tone wants a window ${TONES} times as wide as narrow; this stack has ${round(w.ratio, 2)}: pale tones would leave dark specks or dark ones eat the colour.`,
+        why:
+          `Power by tone wants a window ${TONES} times as wide as narrow; this stack has ${round(w.ratio, 2)}: ` +
+          "pale tones would leave dark specks or dark ones eat the colour.",
         fixes: [
           jobFix("dots", "Shade by dots of one power", (j) => ({
             choices: {

@@ -22,7 +22,9 @@ export const rule46: Rule = {
           pieceW: substrate.w,
           pieceH: substrate.h,
         },
-        why: `The picture is ${round(artwork.w, 1)} × ${round(artwork.h, 1)} mm, the piece ${substrate.w} × ${substrate.h} mm; what hangs over is lost or burns the bed.`,
+        why:
+          `The picture is ${round(artwork.w, 1)} × ${round(artwork.h, 1)} mm, the piece ${substrate.w} × ${substrate.h} ` +
+          "mm; what hangs over is lost or burns the bed.",
         fixes: [
           jobFix("shrink", `Scale the picture to ${round(k * 100)} %`, (j) => scaleArtwork(j, k)),
           jobFix(

@@ -35,7 +35,9 @@ export const rule48: Rule = {
           step: p.step.id,
           zone: null,
           numbers: { runMin: round(p.minutes), longestDayMin: c.calendar.longest, loadMin: round(load) },
-          why: `“${p.step.title}” runs ${showMinutes(p.minutes)}; the longest day here is ${showMinutes(c.calendar.longest)}, and the laser is never left alone.`,
+          why:
+            `“${p.step.title}” runs ${showMinutes(p.minutes)}; the longest day here is ${showMinutes(c.calendar.longest)}, ` +
+            "and the laser is never left alone.",
           fixes: fits
             ? [setFix("by-load", "Run it piece by piece, over several days", p.step.id, { byLoad: true })]
             : [

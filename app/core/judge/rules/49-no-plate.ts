@@ -15,7 +15,9 @@ export const rule49: Rule = {
         step: f.placed[at].step.id,
         zone: null,
         numbers: { from: own(f.placed[at].step, "laser")!.from },
-        why: `“${f.placed[at].step.title}” goes by a computed setting, right within a third or so; no plate was burnt on this stack, machine and can.`,
+        why:
+          `“${f.placed[at].step.title}” goes by a computed setting, right within a third or so; no plate was ` +
+          "burnt on this stack, machine and can.",
         fixes: [
           restoreOrAdd(
             "plate",

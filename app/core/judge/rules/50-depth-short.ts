@@ -51,7 +51,10 @@ export const rule50: Rule = {
           coatsUm: round(coats),
           residualMm: stays,
         },
-        why: `${short ? `The cut is ${cut} mm deep` : `This setting reaches about ${round(reach as number, 2)} mm`}; sanding takes ${round(sand)} µm, sealer and coats fill ${round(coats)} µm, and ${stays} mm must stay: ${round(need, 2)} mm.`,
+        why:
+          `${short ? `The cut is ${cut} mm deep` : `This setting reaches about ${round(reach as number, 2)} mm`}; ` +
+          `sanding takes ${round(sand)} µm, sealer and coats fill ${round(coats)} µm, and ${stays} mm must ` +
+          `stay: ${round(need, 2)} mm.`,
         fixes: [
           setFix("deeper", `Cut ${to} mm`, p.step.id, {
             depthMm: to,

@@ -25,7 +25,9 @@ export const rule51: Rule = {
           step: laid.step.id,
           zone: z.id,
           numbers: { narrowestMm: round(z.narrowestMm, 2), toolMm: tool },
-          why: `“${z.name}” is ${round(z.narrowestMm, 2)} mm at its narrowest; this ${by === "brush" ? "brush" : "tool"} fills ${tool} mm and up.`,
+          why:
+            `“${z.name}” is ${round(z.narrowestMm, 2)} mm at its narrowest; this ${by === "brush" ? "brush" : "tool"} ` +
+            `fills ${tool} mm and up.`,
           fixes: [
             ...(by === "brush" && tool > TOOL_MM.liner && z.narrowestMm >= TOOL_MM.liner
               ? [choiceFix("liner", "Use a liner brush, 0.4 mm", { toolMm: TOOL_MM.liner })]

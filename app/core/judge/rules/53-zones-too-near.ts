@@ -21,7 +21,9 @@ export const rule53: Rule = {
         step: null,
         zone: x.a,
         numbers: { gapMm: round(x.gapMm!, 2), errorMm: round(x.betweenMm, 2) },
-        why: `“${x.nameA}” and “${x.nameB}” lie ${round(x.gapMm!, 2)} mm apart; put back by ${p.by}, the piece comes to lie within ${round(x.betweenMm, 2)} mm: they can’t be kept apart for certain.`,
+        why:
+          `“${x.nameA}” and “${x.nameB}” lie ${round(x.gapMm!, 2)} mm apart; put back by ${p.by}, the piece ` +
+          `comes to lie within ${round(x.betweenMm, 2)} mm: they can’t be kept apart for certain.`,
         fixes: [
           ...(jig && jig.errorMm! * Math.SQRT2 <= x.gapMm!
             ? [choiceFix("jig", `Put it back in ${jig.name}`, { placedBy: jig.id })]

@@ -19,7 +19,9 @@ export const rule59: Rule = {
         step: f.placed[i].step.id,
         zone: null,
         numbers: { sealCoats: seals, grain: s.grain },
-        why: `${s.name} has open grain: ${seals ? `even ${seals} seal coats leave` : "under a mask too there are"} pores that carry colour past the edge, and it spoils any route.`,
+        why:
+          `${s.name} has open grain: ${seals ? `even ${seals} seal coats leave` : "under a mask too there are"} ` +
+          "pores that carry colour past the edge, and it spoils any route.",
         fixes: SUBSTRATES.filter((x) => x.family === "wood" && x.grain === "tight" && x.veneerMm === null)
           .slice(0, 2)
           .map((x) =>

@@ -16,7 +16,9 @@ export const rule63: Rule = {
             step: p.step.id,
             zone: null,
             numbers: { raiseMm: 10 },
-            why: "Clear sheet straight on a reflecting bed is marked from below by the beam that goes through it; 10 mm of air or a dull board beneath keeps it clean.",
+            why:
+              "Clear sheet straight on a reflecting bed is marked from below by the beam that goes through it; " +
+              "10 mm of air or a dull board beneath keeps it clean.",
             fixes: [choiceFix("raise", "Raise it, dull board beneath", { onBareBed: false })],
           },
         ]

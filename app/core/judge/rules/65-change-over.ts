@@ -17,7 +17,9 @@ export const rule65: Rule = {
         step,
         zone: null,
         numbers: { left: left.length },
-        why: `${m.name} was changed over and ${left.length} of ${CHANGE_OVER.length} points are not checked yet: ${left.slice(0, 2).join("; ")}${left.length > 2 ? " …" : ""}.`,
+        why:
+          `${m.name} was changed over and ${left.length} of ${CHANGE_OVER.length} points are not checked yet: ` +
+          `${left.slice(0, 2).join("; ")}${left.length > 2 ? " …" : ""}.`,
         fixes: [
           {
             id: "checked",

@@ -45,7 +45,9 @@ export const rule70: Rule = {
         step: under.step.id,
         zone: null,
         numbers: { what: maskOf(mask.productId, c).name },
-        why: `${maskOf(mask.productId, c).name} holds chlorine (vinyl) and lies where beam or heat reaches: hydrogen chloride, which harms lungs and machine. Never.`,
+        why:
+          `${maskOf(mask.productId, c).name} holds chlorine (vinyl) and lies where beam or heat reaches: hydrogen ` +
+          "chloride, which harms lungs and machine. Never.",
         fixes:
           mask.productId === null
             ? [choiceFix("other-mask", "Use a mask without chlorine", { maskChlorinated: false })]

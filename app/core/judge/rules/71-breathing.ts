@@ -15,12 +15,18 @@ export const rule71: Rule = {
     const wiped = f.placed.filter((p) => does(p).cleans === "solvent");
     const powder = f.placed.filter((p) => does(p).lays === "powder" || does(p).heats);
     if (!sprayed.length && !wiped.length && !powder.length) return [];
+    const what = [sprayed.length && "spray", (wiped.length || sprayed.length) && "solvent", powder.length && "powder"]
+      .filter(Boolean)
+      .join(" and ");
     return [
       {
         step: (sprayed[0] ?? wiped[0] ?? powder[0]).step.id,
         zone: null,
         numbers: { sprayedCoats: sprayed.length, solventWipes: wiped.length, powderSteps: powder.length },
-        why: `${[...(sprayed.length ? ["Spray"] : []), ...(wiped.length || sprayed.length ? ["solvent"] : []), ...(powder.length ? ["powder"] : [])].join(" and ").replace(/^./, (x) => x.toUpperCase())}: a respirator rated for them, moving air, and no flame, torch or spark near the vapour. Follow the data sheet and your local rules.`,
+        why:
+          `${what.replace(/^./, (x) => x.toUpperCase())}: ` +
+          "a respirator rated for them, moving air, and no flame, torch or spark near the vapour. Follow the " +
+          "data sheet and your local rules.",
         fixes: [],
       },
     ];

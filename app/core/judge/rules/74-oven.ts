@@ -15,7 +15,9 @@ export const rule74: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: { loads: f.placed.filter((p) => melts(p, "oven")).length },
-            why: "Powder gives off vapour as it cures: an oven that has melted it is never used for food again, stands where air moves, and is not left alone. Follow the data sheet and your local rules.",
+            why:
+              "Powder gives off vapour as it cures: an oven that has melted it is never used for food again, stands " +
+              "where air moves, and is not left alone. Follow the data sheet and your local rules.",
             fixes: [],
           },
         ];

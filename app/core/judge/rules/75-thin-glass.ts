@@ -14,7 +14,9 @@ export const rule75: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: { pieces: f.context.job.quantity },
-            why: `${f.context.job.quantity} thin glasses: they break in the hand and on the chuck. Gloves, glasses, a tray beneath; count on spares.`,
+            why:
+              `${f.context.job.quantity} thin glasses: they break in the hand and on the chuck. Gloves, glasses, ` +
+              "a tray beneath; count on spares.",
             fixes: [],
           },
         ];

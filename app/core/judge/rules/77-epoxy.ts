@@ -19,7 +19,9 @@ export const rule77: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: { pieces: f.context.job.quantity },
-            why: "Epoxy sensitises: once is enough for good. Gloves that its sheet names, sleeves, moving air; no sanding before it has cured. Follow the data sheet and your local rules.",
+            why:
+              "Epoxy sensitises: once is enough for good. Gloves that its sheet names, sleeves, moving air; no " +
+              "sanding before it has cured. Follow the data sheet and your local rules.",
             fixes: [],
           },
         ];

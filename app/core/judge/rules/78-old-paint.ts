@@ -20,7 +20,9 @@ export const rule78: Rule = {
         step: sand.step.id,
         zone: null,
         numbers: { oldPaint: String(f.context.job.choices.oldPaint) },
-        why: "Old or unknown paint is sanded: it may hold lead. Test it first, keep the dust down, wear a rated mask; local rules may ask for a licensed person.",
+        why:
+          "Old or unknown paint is sanded: it may hold lead. Test it first, keep the dust down, wear a rated " +
+          "mask; local rules may ask for a licensed person.",
         fixes: [],
       },
     ];

@@ -21,7 +21,9 @@ export const rule79: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: { product: f.context.paintOf(own(f.placed[at].step, "productId")!).product.name },
-            why: `${f.context.paintOf(own(f.placed[at].step, "productId")!).product.name} is not known to be rated for food, mouths or children’s hands. Use a finish whose maker rates it, or keep it off what they touch.`,
+            why:
+              `${f.context.paintOf(own(f.placed[at].step, "productId")!).product.name} is not known to be rated ` +
+              "for food, mouths or children’s hands. Use a finish whose maker rates it, or keep it off what they touch.",
             fixes: [],
           },
         ];

@@ -32,7 +32,9 @@ export const rule80: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: { step: at + 1 },
-            why: "What is burnt here is not known: ask the maker of the coating, tape or powder what it gives off under a beam before you begin. Extraction on; vinyl never.",
+            why:
+              "What is burnt here is not known: ask the maker of the coating, tape or powder what it gives off " +
+              "under a beam before you begin. Extraction on; vinyl never.",
             fixes: [],
           },
         ];

@@ -17,7 +17,9 @@ export const rule81: Rule = {
         step: wet[0].step.id,
         zone: null,
         numbers: { coats: wet.length },
-        why: "Solvent-wet work dries in the laser’s enclosure: exhaust on all the while, the machine disarmed and unplugged, and no beam until nothing smells any more. Better a rack of its own.",
+        why:
+          "Solvent-wet work dries in the laser’s enclosure: exhaust on all the while, the machine disarmed " +
+          "and unplugged, and no beam until nothing smells any more. Better a rack of its own.",
         fixes: [],
       },
     ];

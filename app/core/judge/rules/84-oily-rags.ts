@@ -19,7 +19,9 @@ export const rule84: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: { pieces: f.context.job.quantity },
-            why: "Rags with drying oil heat up by themselves and catch fire hours later: spread flat out of doors or under water in a lidded metal can, never in a heap.",
+            why:
+              "Rags with drying oil heat up by themselves and catch fire hours later: spread flat out of doors " +
+              "or under water in a lidded metal can, never in a heap.",
             fixes: [],
           },
         ];

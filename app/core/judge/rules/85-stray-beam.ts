@@ -15,6 +15,8 @@ export const rule85: Rule = {
         f.context.substrate.skin?.kind === "silver")
         ? firstIndex(f, (p) => does(p).beam !== undefined)
         : -1;
+    const { machine: m, substrate } = f.context;
+    const why = m?.enclosed ? `${substrate.name} throws the beam back` : `${m?.name} is not enclosed`;
     return at < 0
       ? []
       : [
@@ -22,7 +24,10 @@ export const rule85: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: { watts: f.context.machine!.watts },
-            why: `${f.context.machine!.enclosed ? `${f.context.substrate.name} throws the beam back` : `${f.context.machine!.name} is not enclosed`}: enclosure shut, a window rated for ${BEAM_KINDS[f.context.machine!.beam].name}, nobody else in the room without eyewear${["uv", "um1", "co2"].includes(f.context.machine!.beam) ? "; this beam cannot be seen" : ""}.`,
+            why:
+              `${why}: ` +
+              `enclosure shut, a window rated for ${BEAM_KINDS[f.context.machine!.beam].name}, nobody else in the ` +
+              `room without eyewear${["uv", "um1", "co2"].includes(f.context.machine!.beam) ? "; this beam cannot be seen" : ""}.`,
             fixes: [],
           },
         ];

@@ -24,7 +24,9 @@ export const rule86: Rule = {
             step: wet.step.id,
             zone: null,
             numbers: { sprayedProducts: cans.size },
-            why: "Rinse water, thinner, wipes and dead cans are hazardous waste, not for the drain or the bin: collect them and hand them in as your local rules say.",
+            why:
+              "Rinse water, thinner, wipes and dead cans are hazardous waste, not for the drain or the bin: collect " +
+              "them and hand them in as your local rules say.",
             fixes: [],
           },
         ]

@@ -26,7 +26,10 @@ export const rule89: Rule = {
             step: f.placed[at].step.id,
             zone: null,
             numbers: { step: at + 1 },
-            why: `Solvent or heat crazes acrylic, most of all near a cut edge, sometimes days later: try ${f.placed[at].step.title.toLowerCase()} on an offcut first.`,
+            why:
+              `Solvent or heat crazes acrylic, most of all near a cut edge, sometimes days later: ` +
+              `try ${f.placed[at].step.title.toLowerCase()} ` +
+              "on an offcut first.",
             fixes: [],
           },
         ];

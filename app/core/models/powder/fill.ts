@@ -5,7 +5,10 @@
 /** share of the volume that is powder: pressed in, and poured */
 export const PACKING = { pressed: 0.5, poured: 0.42 };
 
-/** How far below the face a finished fill may lie, mm: a third of the depth, half a millimetre at most; white and pale shrink to a lighter look and stay higher. */
+/**
+ * How far below the face a finished fill may lie, mm: a third of the depth, half a millimetre at most; white and pale
+ * shrink to a lighter look and stay higher.
+ */
 export const mayStayOpen = (depthMm: number, pale: boolean): number =>
   pale ? 0.15 * depthMm : Math.min(0.5, 0.3 * depthMm);
 

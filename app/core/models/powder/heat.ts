@@ -1,6 +1,7 @@
 /**
  * M9 Heat: how long a piece takes to warm in an oven and to cool again, how many loads. Lumped body with a correction for
- * what lags inside: τ = ρ·c·L·(1/h + L/3k); warm-up = −τ·ln((To−Tg)/(To−T0)). Wood takes half as long again: it dries on the way.
+ * what lags inside: τ = ρ·c·L·(1/h + L/3k); warm-up = −τ·ln((To−Tg)/(To−T0)). Wood takes half as long again:
+ * it dries on the way.
  */
 
 /** What takes up heat: kg/m³, J/kgK, W/mK, and of what family it is. */

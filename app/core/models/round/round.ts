@@ -1,4 +1,7 @@
-/** M14 Round work: circumference, faces, seam from a wrong diameter, what is in focus on a ball, how much its artwork is squeezed. mm and degrees. */
+/**
+ * M14 Round work: circumference, faces, seam from a wrong diameter, what is in focus on a ball, how much its artwork
+ * is squeezed. mm and degrees.
+ */
 /** mm of focus that a lens of ordinary length forgives, a planning figure */
 export const DOF_MM = 1;
 
@@ -17,7 +20,10 @@ export function faces(d: number, n: number, gapMm = 0): { widthMm: number; start
 /** Gap (above 0) or lap (below) at the seam when the piece is larger or smaller than it was told to be. */
 export const seam = (trueD: number, toldD: number): number => Math.PI * (trueD - toldD);
 
-/** Width in focus on a ball of radius R with a depth of focus: 2√(2RΔz − Δz²), focused on the crown (Δz = DOF) or half way down the drop (2·DOF). */
+/**
+ * Width in focus on a ball of radius R with a depth of focus: 2√(2RΔz − Δz²), focused on the crown (Δz = DOF) or half
+ * way down the drop (2·DOF).
+ */
 export function inFocus(r: number, dof: number): { crown: number; mid: number } {
   const at = (dz: number): number => {
     const z = Math.min(r, Math.max(0, dz));

@@ -24,7 +24,8 @@ export const inspectBlank = kind([], {
     "Measure thickness where the artwork will lie",
     ...(colourWay(c.route) === "bands"
       ? [
-          `Board ${c.job.substrate.w + 2 * SCRAP_MM + KERF_MM} × ${c.job.substrate.h + 2 * SCRAP_MM + KERF_MM} mm: ${SCRAP_MM} mm of scrap all round to test on, ${KERF_MM} mm for the saw; mark the trim line on the back`,
+          `Board ${c.job.substrate.w + 2 * SCRAP_MM + KERF_MM} × ${c.job.substrate.h + 2 * SCRAP_MM + KERF_MM} ` +
+            `mm: ${SCRAP_MM} mm of scrap all round to test on, ${KERF_MM} mm for the saw; mark the trim line on the back`,
         ]
       : []),
   ],

@@ -158,5 +158,6 @@ export const wantsInverted = (c: Context): boolean => c.job.route !== null && ro
 
 export const setting = (s: Pick<LaserWork, "laser">): string =>
   s.laser
-    ? `${Math.round(s.laser.power * 100)} % power, ${Math.round(s.laser.speed)} mm/s, ${s.laser.interval} mm, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`
+    ? `${Math.round(s.laser.power * 100)} % power, ${Math.round(s.laser.speed)} mm/s, ${s.laser.interval} ` +
+      `mm, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`
     : "No setting yet: choose a machine";

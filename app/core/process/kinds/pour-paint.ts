@@ -25,7 +25,8 @@ export const pourPaint = kind(["productId", "role", "coat", "dryUm", "roomC", "r
     against: "artwork",
   }),
   cues: (s, c) => [
-    `Thin ${c.hasPaint(s.productId) ? c.paintOf(s.productId).product.name : "the paint"} until it flows; it must not run off again: pour some down a scrap glass, wait a minute, look`,
+    `Thin ${c.hasPaint(s.productId) ? c.paintOf(s.productId).product.name : "the paint"} until it flows; ` +
+      "it must not run off again: pour some down a scrap glass, wait a minute, look",
     "Begin with one part thinner to four; thicken with paint if it bares itself",
     "Swirl slowly, then neck down on the rack",
   ],

@@ -25,7 +25,8 @@ export const powderFill = kind(["productId", "role", "coat"], {
     against: "flush line",
   }),
   cues: (s, c) => [
-    `One sheet of paper for ${c.hasPaint(s.productId) ? c.paintOf(s.productId).product.name : "each colour"}: pour the surplus back, never into another`,
+    `One sheet of paper for ${c.hasPaint(s.productId) ? c.paintOf(s.productId).product.name : "each colour"}: ` +
+      "pour the surplus back, never into another",
     "Press it in with the card, scrape level towards you",
     "Brush the face clean; no breath, no draught",
   ],

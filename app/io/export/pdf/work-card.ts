@@ -1,4 +1,7 @@
-/** The work card on paper: steps with boxes to tick, amounts, waits, settings, cautions, waivers, where figures come from, and the job's QR mark. */
+/**
+ * The work card on paper: steps with boxes to tick, amounts, waits, settings, cautions, waivers, where figures come
+ * from, and the job's QR mark.
+ */
 import type { PDFPage } from "@cantoo/pdf-lib";
 import type { Card } from "../../../core/explain/card";
 import { A4, Paper, type FontFiles } from "./page";
@@ -60,7 +63,11 @@ export async function workCardPdf(card: Card, fonts: FontFiles, made: number): P
   );
   para(`Route ${card.route} · laser: ${card.machine} · air: ${card.air}`, 10.5, LEFT, WIDTH - 90);
   para(
-    `${card.ready ? `Ready ${card.ready}` : "No ready time yet"}${card.due ? ` · due ${card.due}` : ""}${card.startBy ? ` · start by ${card.startBy}` : ""}`,
+    [
+      card.ready ? `Ready ${card.ready}` : "No ready time yet",
+      ...(card.due ? [`due ${card.due}`] : []),
+      ...(card.startBy ? [`start by ${card.startBy}`] : []),
+    ].join(" · "),
     10.5,
     LEFT,
     WIDTH - 90,
