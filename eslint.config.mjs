@@ -15,7 +15,7 @@ export default tseslint.config(
   {
     plugins: { "@stylistic": style },
     rules: {
-      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_$" }],
       // code, comments and strings alike: what is longer hides something, and long prose is put together or kept as data
       "@stylistic/max-len": ["error", { code: 140, tabWidth: 2 }],
     },

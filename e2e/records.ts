@@ -197,14 +197,16 @@ journey("a second tab shows what the first has stored", async (url) => {
 
 journey("the first view is light, and nothing leaves the machine", async (url) => {
   const o = await open(url, { at: WEDNESDAY, keeps: true });
-  let script = 0;
+  // by name: a page that is loaded again on a busy machine asks for the same files
+  const scripts = new Map<string, number>();
   o.page.on("response", async (r) => {
     if (r.url().endsWith(".js"))
-      script += Number(r.headers()["content-length"] ?? 0) || gzipSync(await r.body()).length;
+      scripts.set(r.url(), Number(r.headers()["content-length"] ?? 0) || gzipSync(await r.body()).length);
   });
   await o.page.goto(url);
   await o.page.getByRole("button", { name: "Open the sample shop" }).waitFor();
   await o.page.waitForLoadState("networkidle");
+  const script = [...scripts.values()].reduce((a, n) => a + n, 0);
   console.log(`       first view: ${(script / 1000).toFixed(1)} kB of script, packed`);
   assert.ok(script > 50_000 && script < 250_000, `${script} bytes`);
   await openSample(o.page);

@@ -2,7 +2,13 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { a1, e1, SHELF, shop } from "../core/testing/worlds";
 import { FULL_SHELF, GEAR } from "../core/testing/briefs";
+import { RichLayerFile } from "../core/records/file";
+import { fieldsOf } from "../core/records/fields";
+import { readJobFile } from "./import/job-file";
 import { jobFile, shopFile, writeFile } from "./export/job-file";
+
+/** fields that every record had when minor versions began */
+const FIELDS_OF_1_0 = 269;
 
 interface Schema {
   type?: string | string[];
@@ -98,6 +104,51 @@ test("a shop with everything that may be absent fits", () => {
   });
   expect(faults(JSON.parse(writeFile(f)), SCHEMA)).toEqual([]);
   expect(faults(JSON.parse(writeFile(jobFile(f, "job"))), SCHEMA)).toEqual([]);
+});
+interface Told {
+  properties?: Record<string, Told>;
+  items?: Told;
+  required?: string[];
+  since?: number;
+}
+/** Every field of a class and of what it holds, and what the schema says of it. */
+function compare(type: new () => object, told: Told, at: string, out: unknown[][]): unknown[][] {
+  for (const [key, f] of fieldsOf(type)) {
+    const s = told.properties?.[key];
+    out.push([`${at}.${key}`, s !== undefined, told.required?.includes(key) ?? false, s?.since ?? 0]);
+    expect(out.at(-1)).toEqual([`${at}.${key}`, true, !f.maybe, f.since]);
+    if (f.holds) compare(f.holds(), s?.items ?? s!, `${at}.${key}`, out);
+  }
+  return out;
+}
+test("the schema tells of every field whether it may be absent, and the minor version that added it", () => {
+  const all = compare(RichLayerFile, SCHEMA as Told, "", []);
+  // A field more than these was added: it says `@Since(n)`, with n one above its record's newest, in the class and in the schema.
+  expect(all.filter(([, , , since]) => since === 0)).toHaveLength(FIELDS_OF_1_0);
+});
+test("every field that a frozen file must have: without it the file is refused, by its path", () => {
+  const text = readFileSync(new URL("../../fixtures/v1/kale-markers.richlayer.json", import.meta.url), "utf8");
+  const places: (string | number)[][] = [];
+  const walk = (type: new () => object, v: unknown, at: (string | number)[]): void => {
+    if (Array.isArray(v)) return v.slice(0, 2).forEach((x, i) => walk(type, x, [...at, i]));
+    if (v === null || typeof v !== "object") return;
+    for (const [key, f] of fieldsOf(type)) {
+      if (!f.maybe) places.push([...at, key]);
+      if (f.holds) walk(f.holds(), (v as Record<string, unknown>)[key], [...at, key]);
+    }
+  };
+  walk(RichLayerFile, JSON.parse(text), []);
+  expect(places.length).toBeGreaterThan(200);
+  for (const at of places) {
+    const file = JSON.parse(text) as Record<string, unknown>;
+    const holder = at.slice(0, -1).reduce<Record<string, unknown>>((o, k) => o[k] as Record<string, unknown>, file);
+    delete holder[at.at(-1)!];
+    const path = at.reduce<string>((p, k) => (typeof k === "number" ? `${p}[${k}]` : p ? `${p}.${k}` : k), "");
+    const read = readJobFile(JSON.stringify(file));
+    const told = read.ok ? [] : read.faults.map((f) => `${f.path} ${f.message}`);
+    expect([path, told[0]]).toEqual([path, expect.stringMatching(/ is missing(: this is not a Rich Layer file)?$/)]);
+    expect(told[0].startsWith(`${path} `)).toBe(true);
+  }
 });
 test("the checker does find faults", () => {
   const f = JSON.parse(

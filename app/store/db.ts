@@ -3,13 +3,12 @@
  * is brought up by the same migrations that older files go through. A new one is made at the newest shape.
  */
 import Dexie, { type EntityTable, type Table } from "dexie";
-import { jobV1, shopV1 } from "../core/records/migrations/v1";
-import { ran } from "../core/records/migrations";
-import type { Job } from "../core/records/job";
+import { type Job, JOB } from "../core/records/job";
 import type { LogEntry, Photo } from "../core/records/log";
 import type { Machine } from "../core/records/machine";
 import type { Product } from "../core/records/product";
-import type { Shop } from "../core/records/shop";
+import { type Shop, SHOP } from "../core/records/shop";
+import { broughtUp, type Raw, type RecordKind } from "../core/records/version";
 import type { Change } from "./diff";
 import { countByJob, headOf, type Head } from "./heads";
 import { waiting } from "./trouble";
@@ -62,16 +61,12 @@ export class RichLayerDb extends Dexie {
     this.version(2)
       .stores({ history: "++seq, undone" })
       .upgrade(async (tx) => {
-        ran.set(1, (ran.get(1) ?? 0) + 1);
-        const every = async (
-          table: string,
-          to: (r: Record<string, unknown>) => Record<string, unknown>,
-        ): Promise<void> => {
-          const all = (await tx.table(table).toArray()) as Record<string, unknown>[];
-          await tx.table(table).bulkPut(all.map(to));
+        const every = async (table: string, kind: RecordKind): Promise<void> => {
+          const all = (await tx.table(table).toArray()) as Raw[];
+          await tx.table(table).bulkPut(all.map((r) => broughtUp(kind, r, 0)));
         };
-        await every("shop", shopV1);
-        await every("jobs", jobV1);
+        await every("shop", SHOP);
+        await every("jobs", JOB);
       });
     // What belongs to this browser and goes into no file: when the shop was last saved as one.
     // A line a job for lists; the log by time, and by kind and time, so that a page of it can be read alone.

@@ -665,6 +665,9 @@ export const overFace = (r: Route | null): boolean =>
 export const cuts = (r: Route | null): boolean =>
   beamWork(r) === "engrave" || ["powder-visits", "nested"].includes(colourWay(r) ?? "");
 
+/** Is its powder melted so? `id` may be any text. */
+export const meltsBy = (heat: "gun" | "oven" | "laser", id: string | null | undefined): boolean =>
+  ROUTES.some((r) => r.id === id && r.phases.some((p) => p.do === "colours" && p.melt === heat));
 /** @throws Error when there is no such route */
 export function route(id: string): Route {
   const r = ROUTES.find((x) => x.id === id);

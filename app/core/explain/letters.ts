@@ -1,11 +1,16 @@
 /** How fine lettering may be by what fills it: the narrowest stroke, and the height of capitals that have it. mm. */
+import { kindOf } from "../process/kinds";
 import { TOOL_MM } from "../process/kinds/coat";
+import type { Traits } from "../process/step";
 import type { Plan } from "../plan/plan";
 
 /** least stroke that powder fills, and that is uncovered, by rule of thumb of the trade (M13) */
 const POWDER_MM = 0.5;
 /** capitals of a plain letter are about six strokes high */
 const STROKES_HIGH = 6;
+
+/** beam work whose width is that of the line */
+const UNCOVERS: ReadonlySet<Traits["beam"]> = new Set(["film", "pigment"]);
 
 export interface LetterSize {
   strokeMm: number;
@@ -19,7 +24,7 @@ export function smallestStroke(plan: Plan): LetterSize | null {
   if (!c.route) return null;
   const first = c.filled[0] ? c.paintOf(c.filled[0].productId as string) : null;
   const spot = (c.spotMm ?? 0.1) * 1.5;
-  const uncovered = plan.placed.some((p) => p.step.kind === "reveal" || p.step.kind === "burn-in");
+  const uncovered = plan.placed.some(({ step }) => UNCOVERS.has(kindOf(step.kind).beam));
   const [mm, by] = uncovered
     ? [spot, "what the laser uncovers"]
     : first?.powder

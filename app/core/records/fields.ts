@@ -21,10 +21,34 @@ import {
 } from "class-validator";
 
 type Deco = (target: object, key: string) => void;
-const all =
+
+/** What is known of a record's field besides its validators. */
+export interface Field {
+  /** may be left out of a file */
+  maybe: boolean;
+  /** minor version of its record in which it was added */
+  since: number;
+  /** the record, or the records, that it holds */
+  holds: (() => new () => object) | null;
+}
+const FIELDS = new WeakMap<object, Map<string, Field>>();
+/** The fields of a record's class, by name. */
+export function fieldsOf(type: new () => object): ReadonlyMap<string, Field> {
+  const found = FIELDS.get(type.prototype as object);
+  return found ?? new Map<string, Field>();
+}
+function note(target: object, key: string, more: Partial<Field>): void {
+  const fields = FIELDS.get(target) ?? new Map<string, Field>();
+  FIELDS.set(target, fields.set(key, { maybe: false, since: 0, holds: null, ...fields.get(key), ...more }));
+}
+
+/** Validators of one field, taken together as a field of the record. */
+export const all =
   (...parts: PropertyDecorator[]): Deco =>
-  (target, key) =>
+  (target, key) => {
+    note(target, key, {});
     parts.forEach((p) => p(target, key));
+  };
 const finite = { allowNaN: false, allowInfinity: false };
 
 /** A number within [min, max]. */
@@ -43,7 +67,17 @@ export const Whole = (min = 0, max = 1e9): Deco =>
 /** Unknown is allowed and stays null. */
 export const OrNull = (): Deco => all(ValidateIf((_o, v) => v !== null));
 /** Absent while nobody has said anything: files of before stay as they are. */
-export const Maybe = (): Deco => all(IsOptional());
+export const Maybe = (): Deco => (target, key) => {
+  all(IsOptional())(target, key);
+  note(target, key, { maybe: true });
+};
+/** Added in a minor version of its record: absent in files of before, and a file that has it says so. */
+export const Since =
+  (minor: number): Deco =>
+  (target, key) => {
+    Maybe()(target, key);
+    note(target, key, { since: minor });
+  };
 export const Text = (max = 200): Deco =>
   all(IsString({ message: "must be text" }), MaxLength(max, { message: `must be at most ${max} characters` }));
 export const Flag = (): Deco => all(IsBoolean({ message: "must be true or false" }));
@@ -81,14 +115,20 @@ export const NumList = (max = 4000): Deco =>
     ArrayMaxSize(max),
     IsNumber(finite, { each: true, message: "must hold only numbers" }),
   );
+const holding =
+  (make: () => new () => object, ...parts: PropertyDecorator[]): Deco =>
+  (target, key) => {
+    all(...parts, Type(make))(target, key);
+    note(target, key, { holds: make });
+  };
 export const Sub = (make: () => new () => object): Deco =>
-  all(IsObject({ message: "must be an object" }), ValidateNested(), Type(make));
+  holding(make, IsObject({ message: "must be an object" }), ValidateNested());
 export const SubList = (make: () => new () => object, max = 5000): Deco =>
-  all(
+  holding(
+    make,
     IsArray({ message: "must be a list" }),
     ArrayMaxSize(max),
     ValidateNested({ each: true, message: "must hold only objects" }),
-    Type(make),
   );
 /** Text, a finite number, true, false or null. */
 export const Scalar = (): Deco =>

@@ -18,6 +18,7 @@ import {
   Whole,
 } from "./fields";
 import { IsIn } from "class-validator";
+import { type Raw, raw, raws, type RecordKind } from "./version";
 
 export class Substrate {
   /** substrate id of the catalogue */
@@ -219,6 +220,81 @@ export class Job {
   /** who drew the artwork, and by what licence it may be used */
   @Maybe() @Text(200) credit?: string;
 }
+
+/** Version 0 called the title `name` and kept the zones inside the artwork. Nothing is dropped. */
+function zonesBeside(old: Raw): Raw {
+  const { name, ...rest } = old;
+  const art = old.artwork ? raw(old.artwork) : null;
+  const zones = raws(art?.zones).map((z) => ({
+    smallestMm2: null,
+    rows: [],
+    outline: "",
+    perimeterMm: null,
+    narrowestMm: null,
+    pieces: null,
+    holes: null,
+    productId: null,
+    bare: false,
+    name: z.id,
+    ...z,
+  }));
+  return {
+    client: "",
+    use: [],
+    due: null,
+    machineId: null,
+    route: null,
+    edits: [],
+    waivers: [],
+    acknowledged: [],
+    plate: null,
+    units: "metric",
+    language: "en",
+    note: "",
+    order: { text: "", proofSent: null, proofAccepted: null, delivered: null },
+    wrapUp: { good: null, lost: null, score: null, note: "", flaws: [], photos: [], closedAt: null },
+    ...rest,
+    choices: {
+      topId: null,
+      sealerId: null,
+      whiteId: null,
+      clearId: null,
+      undercoat: null,
+      noClear: false,
+      depthMm: null,
+      intervalMm: null,
+      tolerance: null,
+      proof: null,
+      handover: null,
+      cleaner: "alcohol",
+      toolMm: null,
+      inverted: null,
+      mask: false,
+      maskChlorinated: null,
+      oldPaint: false,
+      sunOrHotAir: false,
+      attended: true,
+      ...raw(old.choices),
+    },
+    title: name ?? rest.title,
+    artwork: art ? { name: art.name ?? "", svg: art.svg ?? "", w: art.w, h: art.h } : null,
+    zones,
+  };
+}
+
+export const JOB: RecordKind<Job> = {
+  name: "job",
+  type: Job,
+  version: 1,
+  migrations: [
+    {
+      to: 1,
+      name: "job: zones beside the artwork, a title for a name",
+      needs: ["id", "name", "quantity", "substrate", "start"],
+      of: zonesBeside,
+    },
+  ],
+};
 
 function OneOfEach(values: readonly string[]) {
   return IsIn(values as string[], { each: true, message: `must hold only ${values.join(", ")}` });

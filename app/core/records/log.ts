@@ -1,6 +1,7 @@
 /** The bench log: what was tapped, when, and never changed afterwards. Taking back is a further entry. */
 import { ANSWERS } from "./ids";
 import { Id, Num, OneOf, OrNull, Text, Whole } from "./fields";
+import type { RecordKind } from "./version";
 
 export const LOG_KINDS = [
   "start",
@@ -52,3 +53,6 @@ export class Photo {
   /** image/jpeg or image/png as base64; re-drawn on the way in, so no place or camera data remains */
   @Text(6_000_000) data!: string;
 }
+
+export const LOG_ENTRY: RecordKind<LogEntry> = { name: "log entry", type: LogEntry, version: 1, migrations: [] };
+export const PHOTO: RecordKind<Photo> = { name: "photo", type: Photo, version: 1, migrations: [] };

@@ -1,6 +1,7 @@
 /** A laser in the Workshop. */
 import { BEAMS } from "./ids";
 import { Flag, Id, Maybe, Num, OneOf, OrNull, SubList, Text, TextList, Whole } from "./fields";
+import type { RecordKind } from "./version";
 
 /** A point of the machine's own power curve: what the panel says against what was measured. */
 export class PowerPoint {
@@ -53,3 +54,5 @@ export const CHANGE_OVER = [
   "steps per millimetre as for this axis",
   "test frame run with the beam off",
 ];
+
+export const MACHINE: RecordKind<Machine> = { name: "machine", type: Machine, version: 1, migrations: [] };

@@ -1,6 +1,7 @@
 /** One gate for forms, files and the store: a plain object goes in, a sound plain record or a list of faults comes out. */
 import { plainToInstance } from "class-transformer";
 import { validateSync, type ValidationError } from "class-validator";
+import { fieldsOf } from "./fields";
 
 export interface Fault {
   /** Where, such as `jobs[0].substrate.w`. */
@@ -23,7 +24,7 @@ function collect(errors: ValidationError[], base: string, out: Fault[]): Fault[]
 }
 
 /** Objects deeper or with reserved keys never reach the transformer. */
-function unsafe(value: unknown, depth = 0, path = ""): Fault | null {
+export function unsafe(value: unknown, depth = 0, path = ""): Fault | null {
   if (depth > 40) return { path, message: "is nested too deeply" };
   if (value && typeof value === "object") {
     for (const key of Object.keys(value)) {
@@ -36,17 +37,41 @@ function unsafe(value: unknown, depth = 0, path = ""): Fault | null {
   return null;
 }
 
+/** Fields that are left out, here and in all that is held: none is filled in behind the maker's back. */
+function leftOut(type: new () => object, value: unknown, at: string, out: Fault[] = []): Fault[] {
+  if (value === null || typeof value !== "object") return out;
+  if (Array.isArray(value)) {
+    value.forEach((v, i) => leftOut(type, v, join(at, String(i)), out));
+    return out;
+  }
+  for (const [key, f] of fieldsOf(type)) {
+    const held = (value as Record<string, unknown>)[key];
+    if (held === undefined && !f.maybe) out.push({ path: join(at, key), message: "is missing" });
+    else if (f.holds) leftOut(f.holds(), held, join(at, key), out);
+  }
+  return out;
+}
+
 /**
  * Validate a plain value as a record.
+ * @param absent what a field that is left out means: a fault, as in every record that is kept; or its default, as in what is
+ * written by hand for the scheduler
  * @returns a fresh plain object holding exactly the record's fields, or every fault with its path
  */
-export function check<T extends object>(type: new () => T, value: unknown, at = ""): Checked<T> {
+export function check<T extends object>(
+  type: new () => T,
+  value: unknown,
+  at = "",
+  absent: "fault" | "default" = "fault",
+): Checked<T> {
   if (value === null || typeof value !== "object" || Array.isArray(value))
     return { ok: false, faults: [{ path: at, message: "must be an object" }] };
   const danger = unsafe(value, 0, at);
   if (danger) return { ok: false, faults: [danger] };
   const made = plainToInstance(type, value);
-  const faults = collect(
+  const missing = absent === "fault" ? leftOut(type, value, at) : [];
+  const told = new Set(missing.map((f) => f.path));
+  const wrong = collect(
     validateSync(made, {
       whitelist: true,
       forbidNonWhitelisted: true,
@@ -55,7 +80,8 @@ export function check<T extends object>(type: new () => T, value: unknown, at = 
     }),
     at,
     [],
-  );
+  ).filter((f) => !told.has(f.path));
+  const faults = [...missing, ...wrong];
   return faults.length ? { ok: false, faults } : { ok: true, value: JSON.parse(JSON.stringify(made)) as T };
 }
 

@@ -1,6 +1,7 @@
 /** A paint, sealer or clear coat on the Shelf. Every null falls back to the finish's default and is shown as one. */
 import { BASES, ORIGINS, SHEENS } from "./ids";
 import { Colour, Flag, Id, LocalDate, Maybe, Num, OneOf, OrNull, Sub, SubList, Text, Whole } from "./fields";
+import type { RecordKind } from "./version";
 
 /** Drying times in minutes at 20 °C, 50 % RH, one normal coat. Null: the finish's default. */
 export class DryTimes {
@@ -83,3 +84,5 @@ export class Product {
   @Text(2000) note: string = "";
   @SubList(() => Can, 50) cans: Can[] = [];
 }
+
+export const PRODUCT: RecordKind<Product> = { name: "product", type: Product, version: 1, migrations: [] };

@@ -1,8 +1,10 @@
 /** The workshop itself: who, hours, climate, units, and what the log has taught. */
-import { Flag, Id, LocalDate, Maybe, Num, OneOf, OrNull, Sub, SubList, Text, TextList, Whole } from "./fields";
+import { all, Flag, Id, LocalDate, Maybe, Num, OneOf, OrNull, Sub, SubList, Text, TextList, Whole } from "./fields";
+import type { Raw, RecordKind } from "./version";
 import { IsArray, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
 
 const Span = () => (t: object, k: string) => {
+  all()(t, k);
   ValidateIf((_o, v) => v !== null)(t, k);
   IsArray({ message: "must be [from, to]" })(t, k);
   ArrayMinSize(2)(t, k);
@@ -110,3 +112,48 @@ export class Shop {
   @Num(0.5, 20) tolerance: number = 4;
   @OrNull() @Id() demo: string | null = null;
 }
+
+const WEEKDAYS = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
+/**
+ * Version 0 had one opening time for all days (`open`, `close`, `days`), and its climate was two bare numbers. Nothing is dropped.
+ */
+function hoursByDay(old: Raw): Raw {
+  const { open, close, days, tempC, humidity, ...rest } = old;
+  const working = Array.isArray(days) ? (days as string[]) : WEEKDAYS.slice(0, 5);
+  const hours = Object.fromEntries(
+    WEEKDAYS.map((d) => [d, working.includes(d) ? [open ?? "09:00", close ?? "18:00"] : null]),
+  );
+  return {
+    id: "shop",
+    name: "My shop",
+    units: "metric",
+    currency: "EUR",
+    language: "en",
+    zone: "UTC",
+    hoursSet: open !== undefined,
+    daysOff: [],
+    tools: [],
+    learned: [],
+    tolerance: 4,
+    demo: null,
+    ...rest,
+    hours,
+    climate: {
+      kind: "constant",
+      c: tempC ?? 20,
+      rh: humidity ?? 0.5,
+      hourly: [],
+      air: "still",
+      measured: tempC !== undefined,
+    },
+  };
+}
+
+export const SHOP: RecordKind<Shop> = {
+  name: "shop",
+  type: Shop,
+  version: 1,
+  migrations: [
+    { to: 1, name: "shop: hours by weekday, climate as a curve", needs: ["tempC", "humidity"], of: hoursByDay },
+  ],
+};

@@ -176,7 +176,7 @@ function cycle(p: Problem): string[] | null {
  * @throws ProblemError in one sentence: unknown keys, wrong numbers, names that nothing has, names given twice, lags in a circle
  */
 export function readProblem(value: unknown): Problem {
-  const read = check(ProblemRecord, value);
+  const read = check(ProblemRecord, value, "", "default");
   if (!read.ok) throw new ProblemError(`The problem can’t be read: ${sayFaults(read.faults, 3)}.`);
   const p = read.value;
   const bad = (say: string): never => {

@@ -1,5 +1,5 @@
 /** `*.richlayer.json` out: keys sorted, lists in a fixed order, no export time inside, so that equal shops make equal bytes. */
-import type { RichLayerFile } from "../../core/records/file";
+import { fileStamped, type RichLayerFile } from "../../core/records/file";
 import type { Job } from "../../core/records/job";
 import type { LogEntry, Photo } from "../../core/records/log";
 import type { Machine } from "../../core/records/machine";
@@ -20,8 +20,9 @@ const sorted = (v: unknown): unknown =>
 const byId = <T extends { id: string }>(list: T[]): T[] =>
   [...list].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
 
-export const writeFile = (f: RichLayerFile): string =>
-  `${JSON.stringify(
+export function writeFile(file: RichLayerFile): string {
+  const f = fileStamped(file);
+  return `${JSON.stringify(
     sorted({
       ...f,
       machines: byId(f.machines),
@@ -33,6 +34,7 @@ export const writeFile = (f: RichLayerFile): string =>
     null,
     1,
   )}\n`;
+}
 
 export interface ShopRecords {
   shop: Shop;

@@ -1,15 +1,16 @@
 /** A brief (the door's small input) made into a job with the shop it needs. What the brief leaves out is a default. */
 import "reflect-metadata";
-import { IsArray, IsObject, IsOptional } from "class-validator";
+import { IsArray, IsObject } from "class-validator";
 import { defaultMachine, defaultProduct, STARTER } from "../../core/catalogue/starter";
 import { isFinish, finishNamed } from "../../core/catalogue/finishes";
 import { isSubstrate, substrateNamed } from "../../core/catalogue/substrates";
 import { weigh } from "../../core/catalogue/route-rules";
-import { route, ROUTES } from "../../core/catalogue/routes";
+import { meltsBy, route, ROUTES } from "../../core/catalogue/routes";
 import { against } from "../../core/catalogue/support";
 import {
   Id,
   LocalTime,
+  Maybe,
   Num,
   OneOf,
   OrNull,
@@ -37,11 +38,11 @@ export class NoAnswer extends Error {}
 
 class BriefZone {
   @Id() id!: string;
-  @IsOptional() @Num(0.001, 1e8) areaMm2?: number;
-  @IsOptional() @Num(0, 1e8) perimeterMm?: number;
-  @IsOptional() @Num(0, 1e5) narrowestMm?: number;
-  @IsOptional() @Text(60) finish?: string;
-  @IsOptional() @Colour() colour?: string;
+  @Maybe() @Num(0.001, 1e8) areaMm2?: number;
+  @Maybe() @Num(0, 1e8) perimeterMm?: number;
+  @Maybe() @Num(0, 1e5) narrowestMm?: number;
+  @Maybe() @Text(60) finish?: string;
+  @Maybe() @Colour() colour?: string;
 }
 class BriefBeam {
   @OneOf(BEAMS) id!: Beam;
@@ -55,19 +56,19 @@ class BriefSheet {
 }
 class Brief {
   @Whole(1, 1) brief!: number;
-  @OrNull() @IsOptional() @Text(4) route?: string | null;
-  @IsOptional() @Whole(1, 100000) quantity?: number;
+  @OrNull() @Maybe() @Text(4) route?: string | null;
+  @Maybe() @Whole(1, 100000) quantity?: number;
   @Sub(() => BriefSheet) substrate!: BriefSheet;
-  @IsOptional() @OrNull() @Sub(() => BriefBeam) beam?: BriefBeam | null;
-  @IsOptional() @TextList(10) use?: string[];
-  @IsOptional() @SubList(() => BriefZone, 200) zones?: BriefZone[];
-  @IsOptional() @Text(8_000_000) svg?: string;
-  @IsOptional() @LocalTime() now?: string;
-  @IsOptional() @OrNull() @LocalTime() due?: string | null;
-  @IsOptional() @Text(60) zone?: string;
-  @IsOptional() @IsObject() hours?: Record<string, unknown>;
-  @IsOptional() @IsObject() climate?: Record<string, unknown>;
-  @IsOptional() @IsArray() tools?: string[];
+  @Maybe() @OrNull() @Sub(() => BriefBeam) beam?: BriefBeam | null;
+  @Maybe() @TextList(10) use?: string[];
+  @Maybe() @SubList(() => BriefZone, 200) zones?: BriefZone[];
+  @Maybe() @Text(8_000_000) svg?: string;
+  @Maybe() @LocalTime() now?: string;
+  @Maybe() @OrNull() @LocalTime() due?: string | null;
+  @Maybe() @Text(60) zone?: string;
+  @Maybe() @IsObject() hours?: Record<string, unknown>;
+  @Maybe() @IsObject() climate?: Record<string, unknown>;
+  @Maybe() @IsArray() tools?: string[];
 }
 
 const COLOUR_OF_FINISH = "#c0281c";
@@ -148,7 +149,7 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
   // Tools that are named stand in the Workshop with ordinary figures.
   const has = (word: string): boolean => (b.tools ?? []).some((t) => t.includes(word));
   const gear: Gear[] = [
-    ...(has("oven") || b.route === "D4"
+    ...(has("oven") || meltsBy("oven", b.route)
       ? [
           {
             ...new Gear(),

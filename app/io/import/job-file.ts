@@ -1,8 +1,6 @@
 /** `*.richlayer.json` in: older versions migrate, every fault is named with its path, and what comes back is sound. */
-import { migrateFile } from "../../core/records/migrations";
-import { RichLayerFile } from "../../core/records/file";
-import { RECORD_VERSION } from "../../core/records/ids";
-import { check, type Fault } from "../../core/records/parse";
+import { fileBroughtUp, RichLayerFile } from "../../core/records/file";
+import { check, type Fault, unsafe } from "../../core/records/parse";
 import { isFinish } from "../../core/catalogue/finishes";
 import { isSubstrate } from "../../core/catalogue/substrates";
 import { zonedClock } from "../../core/time/zoned";
@@ -73,13 +71,11 @@ export function readJobFile(text: string): FileRead {
   }
   if (!raw || typeof raw !== "object" || Array.isArray(raw) || !("richlayer" in raw))
     return fail("richlayer", "is missing: this is not a Rich Layer file");
-  let content: Record<string, unknown>;
-  try {
-    content = migrateFile(raw as Record<string, unknown>, RECORD_VERSION);
-  } catch (e) {
-    return fail("richlayer", (e as Error).message);
-  }
-  const checked = check(RichLayerFile, content);
+  const danger = unsafe(raw);
+  if (danger) return { ok: false, faults: [danger] };
+  const up = fileBroughtUp(raw as Record<string, unknown>);
+  if (up.faults.length) return { ok: false, faults: up.faults };
+  const checked = check(RichLayerFile, up.content);
   if (!checked.ok) return { ok: false, faults: checked.faults };
   const faults = crossCheck(checked.value);
   return faults.length ? { ok: false, faults } : { ok: true, file: checked.value };

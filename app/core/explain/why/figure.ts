@@ -4,7 +4,7 @@
  */
 import { latestStart } from "../../plan/backward";
 import { figuresOf, type Figures } from "../figures";
-import { byBeam, own } from "../../process/kinds";
+import { byBeam, has, own } from "../../process/kinds";
 import type { Plan } from "../../plan/plan";
 import type { Placed } from "../../plan/placed";
 import type { Readiness } from "../../process/ready";
@@ -122,11 +122,7 @@ const READ: Record<StepFigure, (plan: Plan, i: number) => Value | null> = {
   level: (plan, i) => {
     const p = plan.placed[i];
     const below = belowFace(p).map((b) => b.um / 1000);
-    return p.step.kind === "engrave"
-      ? found(p.step.depthMm, "mm")
-      : below.length
-        ? found(Math.max(...below), "mm")
-        : null;
+    return has(p.step, "depthMm") ? found(p.step.depthMm, "mm") : below.length ? found(Math.max(...below), "mm") : null;
   },
 };
 
