@@ -5,7 +5,8 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useFetcher, useRevalidator } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
-import { noteRead, readRunning, readRunningHeads, watch } from "../store/queries";
+import { noteRead, readRunning, readRunningHeads } from "../store/queries";
+import { Deaf, useOtherTabs } from "./other-tabs";
 import { BenchPanel, type PanelName } from "../ui/bench/panel";
 import { alarmsOf, TellMe } from "../ui/bench/alarms";
 import { Rack } from "../ui/bench/rack";
@@ -69,7 +70,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const [said, setSaid] = useState<string | null>(null);
   const camera = useRef<HTMLInputElement>(null);
   const [, tick] = useState(0);
-  useEffect(() => watch(() => void revalidate()), [revalidate]);
+  const deaf = useOtherTabs();
   // The clock face turns every second; the page is read again every minute, when a wait may have ended.
   useEffect(() => {
     document.documentElement.dataset.bench = "on";
@@ -171,6 +172,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       className="bench flex min-h-dvh flex-col gap-3 bg-[#17131b] p-4 text-[18px] text-[#f8f4f9] lg:h-dvh lg:px-7"
     >
       <title>{`Bench: ${d.job.title} · Rich Layer`}</title>
+      <Deaf why={deaf} />
       <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 max-lg:[&>:nth-child(3)]:order-last">
         <h1 className="text-[1.2rem]">
           At the bench{" "}

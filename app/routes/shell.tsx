@@ -1,9 +1,10 @@
 import type { Route } from "./+types/shell";
-import { useEffect, useState } from "react";
-import { Outlet, useRevalidator } from "react-router";
+import { useState } from "react";
+import { Outlet } from "react-router";
 import { historyEnds } from "../store/acts";
-import { noteRead, readShop, watch } from "../store/queries";
+import { noteRead, readShop } from "../store/queries";
 import { onlySearch } from "./only-search";
+import { Deaf, useOtherTabs } from "./other-tabs";
 import { nowMinutes } from "../clock";
 import { useAlarms, wantsAlarms } from "../ui/bench/alarms";
 import { FirstScreen, Shell } from "../ui/shell";
@@ -28,14 +29,13 @@ export async function clientLoader() {
 export const shouldRevalidate = onlySearch;
 
 export default function ShellRoute({ loaderData }: Route.ComponentProps) {
-  const { revalidate } = useRevalidator();
-  // The one effect on data: another tab has stored something, so the loaders run again.
-  useEffect(() => watch(() => void revalidate()), [revalidate]);
+  const deaf = useOtherTabs();
   const [opened] = useState(() => nowMinutes());
   useAlarms(loaderData.shop ? loaderData.alarms : [], opened);
   if (!loaderData.shop) return <FirstScreen />;
   return (
     <Shell undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>
+      <Deaf why={deaf} />
       <Outlet />
     </Shell>
   );

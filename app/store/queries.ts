@@ -180,8 +180,11 @@ export async function readAll(): Promise<{
   };
 }
 
-/** Calls back when any tab has stored something; used only to run loaders again. */
-export function watch(changed: () => void): () => void {
+/**
+ * Calls back when any tab has stored something; used only to run loaders again.
+ * @param failed called once when that can no longer be heard
+ */
+export function watch(changed: () => void, failed: (e: unknown) => void): () => void {
   let first = true;
   const sub = liveQuery(newest).subscribe({
     next: (now) => {
@@ -189,7 +192,7 @@ export function watch(changed: () => void): () => void {
       if (!first || (read !== null && now.join() !== read)) changed();
       first = false;
     },
-    error: () => {},
+    error: failed,
   });
   return () => sub.unsubscribe();
 }

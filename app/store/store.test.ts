@@ -65,6 +65,8 @@ function reload(): void {
   useDb(new RichLayerDb(name));
 }
 
+const error = (name: string, message = "", inner?: unknown) => Object.assign(new Error(message), { name, inner });
+
 describe("acts and their undoing", () => {
   test("a hundred random edits, a reload in the middle, undo all, redo all: equal to the last byte", async () => {
     const rnd = seeded(20270111);
@@ -407,13 +409,36 @@ describe("two tabs at one step", () => {
       await noteRead(newEyes());
       await between();
       let n = 0;
-      const stop = watch(() => void n++);
+      const stop = watch(
+        () => void n++,
+        (e) => {
+          throw e;
+        },
+      );
       await new Promise((on) => setTimeout(on, 60));
       stop();
       return n;
     };
     expect(await told(async () => {})).toBe(0);
     expect(await told(() => set(newEyes(), "minutes", 77))).toBe(1);
+  });
+
+  test("a watch that can hear no more says so, once", async () => {
+    const broken = new RichLayerDb(`broken-${n++}`);
+    Object.defineProperty(broken, "history", {
+      get: () => {
+        throw error("UnknownError", "Internal error");
+      },
+    });
+    useDb(broken);
+    const told: unknown[] = [];
+    const stop = watch(
+      () => {},
+      (e) => told.push(e),
+    );
+    await new Promise((on) => setTimeout(on, 60));
+    stop();
+    expect(told.map((e) => (e as Error).name)).toEqual(["UnknownError"]);
   });
 
   test("different fields of one record never stand in each other's way", async () => {
@@ -629,7 +654,6 @@ describe("photos and undo", () => {
 });
 
 describe("what is wrong with the storage, in words", () => {
-  const error = (name: string, message = "", inner?: unknown) => Object.assign(new Error(message), { name, inner });
   test.each([
     [error("AbortError", "", error("QuotaExceededError")), "full"],
     [
@@ -641,11 +665,15 @@ describe("what is wrong with the storage, in words", () => {
       "newer",
     ],
     [error("MissingAPIError"), "closed"],
+    [error("AbortError", "Transaction aborted", new DOMException("", "AbortError")), "broken-off"],
     [error("OpenFailedError", "", error("UnknownError", "Internal error opening backing store")), "unreadable"],
   ])("%s", (e, kind) => expect(troubleOf(e)!.kind).toBe(kind));
   test("an error of another kind is none of the storage's", () => {
     expect(troubleOf(new RangeError("speed must be above 0"))).toBeNull();
     expect(troubleOf(null)).toBeNull();
+    // what somebody called off: a lock, a wait, a worker
+    expect(troubleOf(new DOMException("signal is aborted without reason", "AbortError"))).toBeNull();
+    expect(troubleOf(error("AbortError", "called off"))).toBeNull();
   });
   test("a raw export holds every store as it lies there, whatever its version", async () => {
     const text = await rawExport(name);

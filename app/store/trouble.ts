@@ -1,7 +1,7 @@
 /** What can be wrong with a browser's storage, told plainly: full, closed to us, made by a newer version, not readable. */
 
 export interface Trouble {
-  kind: "full" | "closed" | "newer" | "unreadable";
+  kind: "full" | "closed" | "newer" | "broken-off" | "unreadable";
   say: string;
 }
 
@@ -15,6 +15,9 @@ const SAY: Record<Trouble["kind"], string> = {
     "off. Open Rich Layer in an ordinary window, or allow site data for it.",
   newer:
     "What is stored here was written by a newer Rich Layer than this one. Reload to get the newer one; nothing was changed.",
+  "broken-off":
+    "The browser broke off in the middle of storing. Nothing of this was stored, and what was there is still there. Try again; " +
+    "if it happens again, reload the page.",
   unreadable:
     "The browser’s storage cannot be read. Nothing was changed. What can still be read can be saved as it is, below.",
 };
@@ -26,6 +29,14 @@ function names(e: unknown, depth = 0): string[] {
   return [x.name ?? "", x.message ?? "", ...names(x.inner, depth + 1), ...names(x.cause, depth + 1)];
 }
 
+/** A transaction of the database that was aborted, and not a wait, a lock or a worker that somebody called off. */
+const isBrokenOff = (e: unknown): boolean => {
+  const { name, inner } = (e ?? {}) as { name?: string; inner?: unknown };
+  return (
+    name === "AbortError" && !(typeof DOMException === "function" && e instanceof DOMException) && inner !== undefined
+  );
+};
+
 /** @returns null for an error that has nothing to do with storage */
 export function troubleOf(e: unknown): Trouble | null {
   const all = names(e).join(" ");
@@ -33,11 +44,8 @@ export function troubleOf(e: unknown): Trouble | null {
   if (/Quota|storage is full|disk/i.test(all)) return is("full");
   if (/VersionError/.test(all)) return is("newer");
   if (/MissingAPI|SecurityError|InvalidStateError|denied|not allowed/i.test(all)) return is("closed");
-  if (
-    /OpenFailed|UnknownError|DatabaseClosed|DataError|NotFoundError|NotReadable|AbortError|backing store|DexieError/.test(
-      all,
-    )
-  )
+  if (isBrokenOff(e)) return is("broken-off");
+  if (/OpenFailed|UnknownError|DatabaseClosed|DataError|NotFoundError|NotReadable|backing store|DexieError/.test(all))
     return is("unreadable");
   return null;
 }

@@ -78,8 +78,8 @@ export function zonedClock(zone: string): ZonedClock {
   return clock;
 }
 
-const WEEKDAYS = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"];
-const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+/** names of days and months in English; a local day is read as if it were one of UTC */
+const NAMES = new Intl.DateTimeFormat("en", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
 
 /** `Fri 4 Dec, 15:20`. */
 export function showWhen(clock: ZonedClock, minute: number | null): string {
@@ -90,7 +90,7 @@ export function showWhen(clock: ZonedClock, minute: number | null): string {
 
 /** `Fri 4 Dec`. */
 export function showDay(clock: ZonedClock, minute: number): string {
-  const local = clock.toLocal(minute);
-  const weekday = WEEKDAYS[(((clock.dayNumber(minute) + 4) % 7) + 7) % 7];
-  return `${weekday} ${Number(local.slice(8, 10))} ${MONTHS[Number(local.slice(5, 7)) - 1]}`;
+  const parts = NAMES.formatToParts(clock.dayNumber(minute) * 86_400_000);
+  const of = (type: string): string => parts.find((p) => p.type === type)?.value ?? "";
+  return `${of("weekday")} ${of("day")} ${of("month")}`;
 }

@@ -3,8 +3,6 @@
  * η_T = η0·A / ((w+2m)(h+2m)) on the bounding box of all pieces sprayed together. Volumes in ml, areas in mm², films in µm.
  */
 
-/** wet film, µm, past which paint sags: upright and flat */
-export const SAG_UM = { upright: 75, flat: 150 };
 const SPRAY = { eta: 0.65, marginMm: 40 };
 const AIRBRUSH = { eta: 0.75, marginMm: 10 };
 const BRUSH_ETA = 0.9;

@@ -5,10 +5,6 @@ export function energy(watts: number, share: number, speed: number, intervalMm: 
   return (passes * watts * share) / (speed * intervalMm);
 }
 
-/** Greyscale power share: nothing below the first grey, else pmin + (pmax−pmin)·g. g is the laser's demand after inversion. */
-export const greyShare = (g: number, pmin: number, pmax: number): number =>
-  g <= 0 ? 0 : pmin + (pmax - pmin) * Math.min(1, g);
-
 /** Spot diameter at distance z from focus, mm: d0·√(1+(z/zR)²), zR = π·d0²/(4·λ·M²). */
 export function spotAt(d0: number, zMm: number, lambdaMm: number, m2: number): number {
   const zr = (Math.PI * d0 * d0) / (4 * lambdaMm * m2);

@@ -2,7 +2,7 @@ import { depthNeeded, depthPerPass, passesFor, sandPlan } from "../depth/depth";
 import { factor } from "../learn/factor";
 import { absorption, beamOn } from "../../catalogue/beams";
 import { substrateNamed } from "../../catalogue/substrates";
-import { energy, greyShare, ripple, spotAt } from "./energy";
+import { energy, ripple, spotAt } from "./energy";
 import { bedLoads, cornerSpeed, overscanTooShort, rasterTime, rowTime, travel, vectorTime, wattsAt } from "./runtime";
 
 const raster = {
@@ -96,10 +96,6 @@ describe("M2 run time", () => {
 describe("M3 energy on the surface", () => {
   test("40 W at half power, 200 mm/s, 0.1 mm: 1 J/mm²", () => expect(energy(40, 0.5, 200, 0.1)).toBeCloseTo(1, 12));
   test("no speed is refused", () => expect(() => energy(40, 0.5, 0, 0.1)).toThrow());
-  test("grey nought is beam off, not least power", () => {
-    expect(greyShare(0, 0.1, 0.9)).toBe(0);
-    expect(greyShare(1, 0.1, 0.9)).toBeCloseTo(0.9, 12);
-  });
   test("the spot grows out of focus, evenly on both sides", () => {
     expect(spotAt(0.12, 0, 0.0106, 1.3)).toBe(0.12);
     expect(spotAt(0.12, 2, 0.0106, 1.3)).toBeGreaterThan(0.12);
