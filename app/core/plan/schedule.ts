@@ -14,6 +14,8 @@ import type { Context } from "../process/context";
 import { byBeam, kindOf, own } from "../process/kinds";
 import { sprayed, type Placed } from "./placed";
 import { airOf, reached } from "../process/ready";
+import type { Need } from "../process/step";
+import type { WaitState } from "../records/ids";
 import { TRIP_GAP_MIN } from "./trips";
 
 /** What of a plan the scheduler asks for. */
@@ -109,186 +111,229 @@ function ratesOf(
 }
 
 type Lags = NonNullable<ProblemInput["lags"]>;
+type Tasks = NonNullable<ProblemInput["tasks"]>;
+
+/** Resources, clocks, tasks and lags of one shop as its jobs are written down one after another. */
+class Writing {
+  readonly tasks = new Map<string, { job: string; step: string }>();
+  readonly list: Tasks = [];
+  readonly lags: Lags = [];
+  readonly clocks = new Map<string, { id: string; rates: [number, number][] }>();
+  readonly resources = new Map<string, { id: string; capacity: number; closed: [number, number][] }>();
+  /** resources that a step under way already holds */
+  readonly underWay = new Set<string>();
+
+  constructor(
+    readonly origin: number,
+    readonly days: number,
+    readonly stretch: number,
+    readonly o: ShopOptions,
+  ) {
+    if (o.rack) this.resources.set("rack", { id: "rack", capacity: o.rack, closed: [] });
+  }
+
+  private need(id: string, capacity: number, calendar: WorkCalendar): string {
+    if (!this.resources.has(id))
+      this.resources.set(id, { id, capacity, closed: closedOf(calendar, this.origin, this.days) });
+    return id;
+  }
+  /** What a step takes up while somebody works on it. */
+  resourcesOf(p: Placed, c: Context): string[] {
+    const present = (): string => this.need("present", PRESENT, c.calendar);
+    if (byBeam(p.step)) return [this.need(`machine ${c.machine?.id ?? "none"}`, 1, c.calendar), present()];
+    if (own(p.step, "method") === "oven") return [this.need("oven", 1, c.calendar), present()];
+    const hands = this.need("hands", 1, c.calendar);
+    return sprayed(p.step, c) ? [hands, this.need("spray", 1, c.sprayCalendar)] : [hands];
+  }
+  /** One shop has one climate: only a room of its own makes the air another one. */
+  clockFor(plan: Planned, air: Air, of: DryingOf, film: Film | null = null): string {
+    const key = `${film?.roomC ?? null}|${film?.roomRh ?? null}|${of.waterBorne}|${of.minC}|${of.fan}|${of.limit}`;
+    const found = this.clocks.get(key);
+    if (found) return found.id;
+    const rates = ratesOf(plan, air, of, this.origin, this.days, this.stretch);
+    const made = { id: `air ${this.clocks.size + 1}`, rates };
+    this.clocks.set(key, made);
+    return made.id;
+  }
+  /**
+   * What is done takes nothing any more. What is under way does, but for work out of hours, or a second one of the same hands: both
+   * are facts, and no schedule may be refused for them.
+   */
+  usesOf(p: Placed, c: Context): string[] {
+    const asks = this.resourcesOf(p, c);
+    if (!p.actual) return asks;
+    const running =
+      p.actual.end === null &&
+      (c.calendar.openAt(p.actual.start)?.to ?? -Infinity) >= (p.end as number) &&
+      asks.every((r) => r === "present" || !this.underWay.has(r));
+    if (!running) return [];
+    for (const r of asks) this.underWay.add(r);
+    return asks;
+  }
+}
+
+/** One job written down as tasks and lags of its shop. */
+class JobWriting {
+  private readonly c: Context;
+  constructor(
+    private readonly shop: Writing,
+    private readonly plan: Planned,
+    /** its steps that still count */
+    private readonly known: ReadonlySet<Placed>,
+  ) {
+    this.c = plan.context;
+  }
+
+  private idOf(i: number): string {
+    return `${this.c.job.id}/${this.plan.placed[i].step.id}`;
+  }
+  private minutesOf(p: Placed): number {
+    return p.actual
+      ? Math.max(0, Math.round((p.end as number) - (p.start as number)))
+      : Math.max(0, Math.ceil(p.minutes as number));
+  }
+  /** the step that a film, or a time of its own, counts from: the last one before that ended then; -1: it is past */
+  private source(at: number, before: number): number {
+    const { placed } = this.plan;
+    for (let j = before - 1; j >= 0; j--) if (placed[j].end === at) return this.known.has(placed[j]) ? j : -1;
+    return -1;
+  }
+
+  write(): void {
+    this.plan.placed.forEach((p, i) => {
+      if (!this.known.has(p)) return;
+      this.task(p, i);
+      const { placed } = this.plan;
+      if (i === 0 || (p.actual && placed[i - 1].actual)) return; // what is past is as it is
+      this.follows(p, i);
+      if (p.actual || placed[i - 1].step.waitMin !== null) return;
+      for (const n of kindOf(p.step.kind).needs(p.step, p.before, this.c)) this.waits(p, i, n);
+    });
+  }
+
+  private task(p: Placed, i: number): void {
+    const { c, shop } = this;
+    const minutes = this.minutesOf(p);
+    const uses = shop.usesOf(p, c);
+    const last = i === this.plan.placed.length - 1;
+    const notBefore = Math.max(shop.o.now ?? -Infinity, this.plan.now ?? -Infinity, c.clock.fromLocal(c.job.start));
+    shop.tasks.set(this.idOf(i), { job: c.job.id, step: p.step.id });
+    shop.list.push({
+      id: this.idOf(i),
+      minutes,
+      uses: uses.map((resource) => ({ resource })),
+      pausable: kindOf(p.step.kind).divisible || own(p.step, "byLoad") || minutes > c.calendar.longest,
+      due: last && c.job.due ? Math.max(0, c.clock.fromLocal(c.job.due) - shop.origin) : null,
+      earliest: Math.max(0, Math.ceil(notBefore) - shop.origin),
+      // a log out of a file may know parts of a minute
+      fixedStart: p.actual ? Math.round(p.start as number) - shop.origin : null,
+    });
+  }
+
+  /** It comes behind the step before it; what waits for something to dry stands on the rack until it goes on. */
+  private follows(p: Placed, i: number): void {
+    const before = this.plan.placed[i - 1];
+    if (!this.known.has(before)) return;
+    const { rack } = this.shop.o;
+    const waits = p.needs.length > 0 || before.step.waitMin !== null;
+    const holds = rack && waits ? [{ resource: "rack", amount: Math.min(rack, this.c.job.quantity) }] : [];
+    this.shop.lags.push({ from: this.idOf(i - 1), to: this.idOf(i), min: before.step.waitMin ?? 0, holds });
+  }
+
+  private waits(p: Placed, i: number, n: Need): void {
+    if (n.fixed) return this.waitsPlainly(i, n.fixed);
+    const seen = new Set<string>();
+    for (const stack of n.stacks)
+      for (const r of reached(stack.films, n.state, this.c)) this.waitsForFilm(p, i, n.state, r, seen);
+  }
+
+  /** A wait on a clock of its own. */
+  private waitsPlainly(i: number, fixed: NonNullable<Need["fixed"]>): void {
+    const j = this.source(fixed.at, i);
+    if (j < 0) return;
+    const of: DryingOf = { waterBorne: fixed.waterBorne, minC: fixed.waterBorne ? 0 : null, fan: true, limit: "plain" };
+    const clock = fixed.plain ? null : this.shop.clockFor(this.plan, this.c.air, of);
+    this.shop.lags.push({ from: this.idOf(j), to: this.idOf(i), min: fixed.refMin, clock });
+  }
+
+  /** A film that must have come so far, and must not be past its window. @param seen lags of this step that are written already */
+  private waitsForFilm(
+    p: Placed,
+    i: number,
+    state: WaitState,
+    { film, ref }: { film: Film; ref: number | null },
+    seen: Set<string>,
+  ): void {
+    const { c, shop } = this;
+    const j = this.source(film.laidAt as number, i);
+    if (j < 0) return;
+    const paint = c.paintOf(film.productId);
+    const windowed = state === "recoat" || state === "lift";
+    const air = airOf(c, film);
+    const window = windowed ? (state === "lift" ? liftMinutes : closingMinutes)(paint, film.dryUm) : NO_WINDOW;
+    let max: number | null = null;
+    let closeClock: string | null = null;
+    if (window.closes !== null) {
+      const closes = dryingOf(paint, state, "closes");
+      closeClock = shop.clockFor(this.plan, air, closes, film);
+      // The window speaks of the end of the coat, a lag of its beginning: less what the clock runs while it is laid.
+      const start = p.start as number;
+      max = Math.max(0, window.closes - dried(c.clock, air, closes, start, start + this.minutesOf(p)));
+    }
+    const key = `${j}|${ref}|${max}`;
+    if (seen.has(key) || (ref === null && max === null)) return;
+    seen.add(key);
+    const reopens = max === null || window.reopens === null ? null : Math.max(window.reopens, max);
+    const opens = dryingOf(paint, state, windowed ? "opens" : "plain");
+    shop.lags.push({
+      from: this.idOf(j),
+      to: this.idOf(i),
+      min: ref ?? 0,
+      max,
+      reopens,
+      soft: max !== null && reopens === null,
+      clock: ref === null && reopens === null ? null : shop.clockFor(this.plan, air, opens, film),
+      closeClock,
+    });
+  }
+}
+const NO_WINDOW = { closes: null, reopens: null };
+
+/** What was done long before the next step opens and shuts nothing any more. */
+function stillCounts(p: Planned): Set<Placed> {
+  const next = p.placed.find((s) => !s.actual)?.start ?? Infinity;
+  return new Set(p.placed.filter((s) => !s.actual || (s.end as number) > (next as number) - PAST_DAYS * DAY));
+}
 
 /** @param plans of open jobs in one shop, each planned as it stands */
 export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem {
-  const [stretch, days] = [o.stretch ?? STRETCH, o.days ?? DAYS];
   const able = plans.filter((p) => p.placed.length > 0 && p.stuck === null);
   const left = plans
     .filter((p) => !able.includes(p))
     .map((p) => ({ job: p.context.job.id, why: p.stuck ?? p.missing[0]?.say ?? "it has no steps" }));
-  // What was done long before the next step opens and shuts nothing any more.
-  const still = (p: Planned): Placed[] => {
-    const next = p.placed.find((s) => !s.actual)?.start ?? Infinity;
-    return p.placed.filter((s) => !s.actual || (s.end as number) > (next as number) - PAST_DAYS * DAY);
-  };
-  const kept = new Map(able.map((p) => [p, new Set(still(p))]));
+  const kept = new Map(able.map((p) => [p, stillCounts(p)]));
   // the horizon begins with the first thing that is known, on a whole day so that stretches are alike in every problem
-  const origin =
-    Math.floor(
-      Math.min(...able.flatMap((p) => [...kept.get(p)!].map((s) => s.start as number)), o.now ?? Infinity) / DAY,
-    ) * DAY;
-  const tasks = new Map<string, { job: string; step: string }>();
-  const list: NonNullable<ProblemInput["tasks"]> = [];
-  const lags: Lags = [];
-  const clocks = new Map<string, { id: string; rates: [number, number][] }>();
-  const resources = new Map<string, { id: string; capacity: number; closed: [number, number][] }>();
-  const need = (id: string, capacity: number, calendar: () => WorkCalendar): string => {
-    if (!resources.has(id)) resources.set(id, { id, capacity, closed: closedOf(calendar(), origin, days) });
-    return id;
-  };
-
-  const underWay = new Set<string>();
-  if (o.rack) resources.set("rack", { id: "rack", capacity: o.rack, closed: [] });
-
-  for (const plan of able) {
-    const { context: c, placed } = plan;
-    const job = c.job.id;
-    const idOf = (i: number): string => `${job}/${placed[i].step.id}`;
-    // one shop has one climate: only a room of its own makes the air another one
-    const clockFor = (air: Air, of: DryingOf, film: Film | null = null): string => {
-      const key = `${film?.roomC ?? null}|${film?.roomRh ?? null}|${of.waterBorne}|${of.minC}|${of.fan}|${of.limit}`;
-      const found = clocks.get(key);
-      if (found) return found.id;
-      const made = { id: `air ${clocks.size + 1}`, rates: ratesOf(plan, air, of, origin, days, stretch) };
-      clocks.set(key, made);
-      return made.id;
-    };
-    /** the step that a film, or a time of its own, counts from: the last one before that ended then */
-    const source = (at: number, before: number): number => {
-      for (let j = before - 1; j >= 0; j--) if (placed[j].end === at) return known.has(placed[j]) ? j : -1;
-      return -1;
-    };
-    const known = kept.get(plan)!;
-    placed.forEach((p, i) => {
-      if (!known.has(p)) return;
-      const s = p.step;
-      const kind = kindOf(s.kind);
-      const done = p.actual;
-      const minutes = done
-        ? Math.max(0, Math.round((p.end as number) - (p.start as number)))
-        : Math.max(0, Math.ceil(p.minutes as number));
-      const asks = byBeam(s)
-        ? [need(`machine ${c.machine?.id ?? "none"}`, 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
-        : own(s, "method") === "oven"
-          ? [need("oven", 1, () => c.calendar), need("present", PRESENT, () => c.calendar)]
-          : sprayed(s, c)
-            ? [need("hands", 1, () => c.calendar), need("spray", 1, () => c.sprayCalendar)]
-            : [need("hands", 1, () => c.calendar)];
-      // What is done takes nothing any more. What is under way does, but for work out of hours, or a second one of the same hands: both
-      // are facts, and no schedule may be refused for them.
-      const running =
-        done !== null &&
-        done.end === null &&
-        (c.calendar.openAt(done.start)?.to ?? -Infinity) >= (p.end as number) &&
-        asks.every((r) => r === "present" || !underWay.has(r));
-      const uses = !done || running ? asks : [];
-      if (running) for (const r of asks) underWay.add(r);
-      const longest = c.calendar.longest;
-      tasks.set(idOf(i), { job, step: s.id });
-      const last = i === placed.length - 1;
-      const due = last && c.job.due ? Math.max(0, c.clock.fromLocal(c.job.due) - origin) : null;
-      list.push({
-        id: idOf(i),
-        minutes,
-        uses: uses.map((resource) => ({ resource })),
-        pausable: kind.divisible || own(s, "byLoad") || minutes > longest,
-        due,
-        earliest: Math.max(
-          0,
-          Math.ceil(Math.max(o.now ?? -Infinity, plan.now ?? -Infinity, c.clock.fromLocal(c.job.start))) - origin,
-        ),
-        // a log out of a file may know parts of a minute
-        fixedStart: done ? Math.round(p.start as number) - origin : null,
-      });
-      if (done && i > 0 && placed[i - 1].actual) return; // what is past is as it is
-      // what waits for something to dry stands on the rack until it goes on
-      const rack =
-        o.rack && i > 0 && (p.needs.length || placed[i - 1].step.waitMin !== null)
-          ? [{ resource: "rack", amount: Math.min(o.rack, c.job.quantity) }]
-          : [];
-      if (i > 0 && known.has(placed[i - 1]))
-        lags.push({ from: idOf(i - 1), to: idOf(i), min: placed[i - 1].step.waitMin ?? 0, holds: rack });
-      if (done || i === 0 || placed[i - 1].step.waitMin !== null) return;
-      for (const n of kind.needs(s, p.before, c)) {
-        if (n.fixed) {
-          const j = source(n.fixed.at, i);
-          const of: DryingOf = {
-            waterBorne: n.fixed.waterBorne,
-            minC: n.fixed.waterBorne ? 0 : null,
-            fan: true,
-            limit: "plain",
-          };
-          if (j >= 0)
-            lags.push({
-              from: idOf(j),
-              to: idOf(i),
-              min: n.fixed.refMin,
-              clock: n.fixed.plain ? null : clockFor(c.air, of),
-            });
-          continue;
-        }
-        const seen = new Set<string>();
-        const take = (film: Film, ref: number | null): void => {
-          const j = source(film.laidAt as number, i);
-          if (j < 0) return;
-          const paint = c.paintOf(film.productId);
-          const windowed = n.state === "recoat" || n.state === "lift";
-          const opens = dryingOf(paint, n.state, windowed ? "opens" : "plain");
-          const air = airOf(c, film);
-          const shut = !windowed
-            ? { closes: null, reopens: null }
-            : n.state === "lift"
-              ? liftMinutes(paint, film.dryUm)
-              : closingMinutes(paint, film.dryUm);
-          let max: number | null = null;
-          let closeClock: string | null = null;
-          if (shut.closes !== null) {
-            const closes = dryingOf(paint, n.state, "closes");
-            closeClock = clockFor(air, closes, film);
-            // The window speaks of the end of the coat, a lag of its beginning: less what the clock runs while it is laid.
-            const while_ = dried(c.clock, air, closes, p.start as number, (p.start as number) + minutes);
-            max = Math.max(0, shut.closes - while_);
-          }
-          const key = `${j}|${ref}|${max}`;
-          if (seen.has(key) || (ref === null && max === null)) return;
-          seen.add(key);
-          const reopens = max === null || shut.reopens === null ? null : Math.max(shut.reopens, max);
-          lags.push({
-            from: idOf(j),
-            to: idOf(i),
-            min: ref ?? 0,
-            max,
-            reopens,
-            soft: max !== null && reopens === null,
-            clock: ref === null && reopens === null ? null : clockFor(air, opens, film),
-            closeClock,
-          });
-        };
-        for (const stack of n.stacks) for (const r of reached(stack.films, n.state, c)) take(r.film, r.ref);
-      }
-    });
-  }
-  return {
-    origin,
-    tasks,
-    left,
-    problem: readProblem({
-      name: able
-        .map((p) => p.context.job.title)
-        .join(", ")
-        .slice(0, 300),
-      seed: o.seed ?? 1,
-      limitSeconds: o.limitSeconds === undefined ? 10 : o.limitSeconds,
-      limitIterations: o.limitIterations ?? null,
-      resources: [...resources.values()],
-      clocks: [...clocks.values()],
-      tasks: list,
-      lags,
-      trip: resources.has("hands") ? { resource: "hands", gap: TRIP_GAP_MIN } : null,
-      finishBucket: BUCKET,
-    }),
-  };
+  const first = Math.min(
+    ...[...kept.values()].flatMap((all) => [...all].map((s) => s.start as number)),
+    o.now ?? Infinity,
+  );
+  const origin = Math.floor(first / DAY) * DAY;
+  const shop = new Writing(origin, o.days ?? DAYS, o.stretch ?? STRETCH, o);
+  for (const plan of able) new JobWriting(shop, plan, kept.get(plan)!).write();
+  const titles = able.map((p) => p.context.job.title).join(", ");
+  const problem = readProblem({
+    name: titles.slice(0, 300),
+    seed: o.seed ?? 1,
+    limitSeconds: o.limitSeconds === undefined ? 10 : o.limitSeconds,
+    limitIterations: o.limitIterations ?? null,
+    resources: [...shop.resources.values()],
+    clocks: [...shop.clocks.values()],
+    tasks: shop.list,
+    lags: shop.lags,
+    trip: shop.resources.has("hands") ? { resource: "hands", gap: TRIP_GAP_MIN } : null,
+    finishBucket: BUCKET,
+  });
+  return { origin, tasks: shop.tasks, left, problem };
 }
 
 /** Where each step of each job begins, min since 1970. */
