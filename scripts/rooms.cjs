@@ -42,6 +42,7 @@ const APP = [
   "store",
   "workers",
   "testing",
+  "door",
   "demo",
   "acts",
   "views",
@@ -59,4 +60,39 @@ const APART = [
   ["acts", "ui"],
   ["clock", "views"],
 ];
-module.exports = { CORE, CORE_PACKAGES, APP, APART };
+/** what each holds, in a few words */
+const HOLDS = {
+  units: "lengths, temperatures, volumes: typed text in, words out",
+  time: "local time of the shop, its hours",
+  records: "what is kept: one record a file, with its migrations",
+  models: "one formula a file: numbers in, numbers out",
+  catalogue: "rows: finishes, materials, beams, routes, schools",
+  vector: "drawings in: outlines, clipping, zones",
+  geometry: "where artwork lies, mirrored, round a body, gaps",
+  piece: "the state of a piece: films, cuts, masks, heat",
+  process: "kinds of step with their traits; what must be dry",
+  schedule: "shared hands and machines: searches, bounds, proof",
+  plan: "brief to steps, edits, placed in time, amounts",
+  judge: "one rule a file: findings with numbers and fixes",
+  explain: "why this number; work card; figures of a step",
+  bench: "the log folded into what is true now; ways out",
+  testing: "made-up shops and jobs for tests",
+  io: "files in and out, pure over bytes",
+  simulators: "stand-ins for outside things",
+  clock: "the only place that asks for the time",
+  store: "the only place that knows the database; undo",
+  workers: "what takes long, off the main thread",
+  door: "the core on a command line",
+  demo: "the sample shop",
+  acts: "what a maker does: one act a function, its form a class",
+  views: "what a screen shows: plans into words, pure",
+  ui: "components, by what they show",
+  routes: "loaders, actions, pages",
+};
+module.exports = {
+  HOLDS,
+  CORE,
+  CORE_PACKAGES,
+  APP,
+  APART,
+};

@@ -324,7 +324,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
                 Hours, days off and climate
               </Link>
             </p>
-            <TakeAway job={d.job} plan={d.plan} />
+            <TakeAway plan={d.plan} />
           </section>
           <section aria-labelledby="c3" className="overflow-x-auto lg:col-span-2">
             {d.back ? (

@@ -1,11 +1,8 @@
 /** What the worker that sets paper does. */
-import type { Card } from "../core/explain/card";
-import { labelsPdf, type LabelSheet } from "../io/export/pdf/labels";
+import type { PaperAsk } from "../io/export/exports";
+import { labelsPdf } from "../io/export/pdf/labels";
 import type { FontFiles } from "../io/export/pdf/page";
 import { workCardPdf } from "../io/export/pdf/work-card";
-
-/** A thing to be set, and when it was made, ms since 1970. */
-export type PaperAsk = { do: "card"; card: Card; made: number } | { do: "labels"; sheet: LabelSheet; made: number };
 
 export const paperApi = (fonts: () => Promise<FontFiles>) => ({
   async set(ask: PaperAsk): Promise<Uint8Array<ArrayBuffer>> {

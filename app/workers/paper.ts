@@ -1,6 +1,7 @@
 /** Ask the worker to set a card or labels. */
 import { inWorker } from "./call";
-import type { PaperApi, PaperAsk } from "./paper-api";
+import type { PaperAsk } from "../io/export/exports";
+import type { PaperApi } from "./paper-api";
 
 /** @returns the PDF's bytes @throws Error with one sentence */
 export const setPaper = (ask: PaperAsk): Promise<Uint8Array<ArrayBuffer>> =>
