@@ -1,4 +1,4 @@
-/** docs/adding.md is done as it is written: applied to a copy of the app, compiled, its files counted, and what was added is planned with. */
+/** docs/adding.md is done as it is written: applied to a copy of the app, compiled, its files counted; what was added is planned with. */
 import { spawnSync } from "node:child_process";
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";

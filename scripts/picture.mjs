@@ -62,7 +62,8 @@ function tower(list, prefix, x, w, y0, title) {
 }
 const above = APP.filter((r) => r !== "core");
 const H = 70 + CORE.length * ROW + 20;
-const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${W} ${H}" role="img" aria-label="The rooms of the house, each importing from those below it only">
+const label = "The rooms of the house, each importing from those below it only";
+const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${W} ${H}" role="img" aria-label="${label}">
 <style>
 svg{font:12px system-ui,sans-serif;background:#fbf8fc}
 rect{fill:#fff;stroke:#8a6f9c}

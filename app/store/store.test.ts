@@ -1,5 +1,5 @@
 import Dexie from "dexie";
-import { a1, e1, seeded, SHELF, shop } from "../core/testing/worlds";
+import { a1, e1, many, seeded, SHELF, shop } from "../core/testing/worlds";
 import { randomShop } from "../testing/random-shop";
 import { makePlan } from "../core/plan/plan";
 import { RECORDS } from "../core/records/file";
@@ -111,7 +111,7 @@ describe("acts and their undoing", () => {
       (k) =>
         commit(`job ${k}`, [{ table: "jobs", id: `j${k}`, next: { ...a1().job, id: `j${k}`, title: `Tile ${k}` } }]),
     ];
-    for (let k = 0; k < 100; k++) {
+    for (let k = 0; k < many(100); k++) {
       await pick(ways)(k);
       const now = await contents();
       if (now !== states[states.length - 1]) states.push(now);
@@ -365,7 +365,7 @@ describe("two tabs at one step", () => {
     let [stands, told] = [0, 0];
     /** what each tab has on its screen, and what really was stored last, by field */
     const truth: Record<string, { value: number; by: number }> = {};
-    for (let k = 0; k < 200; k++) {
+    for (let k = 0; k < many(200); k++) {
       const fields = ["dryUm", "minutes", "waitMin"];
       // sometimes a tab's screen is brought up to date first, sometimes not
       for (const t of tabs) if (rnd() < 0.4) await noteRead(t);
@@ -394,8 +394,8 @@ describe("two tabs at one step", () => {
           truth[m.field] = { value: m.value, by: m.who };
         }
     }
-    expect(stands).toBeGreaterThan(100);
-    expect(told).toBeGreaterThan(20);
+    expect(stands).toBeGreaterThan(many(200) / 2);
+    expect(told).toBeGreaterThan(many(200) / 20);
     // The history is the record of every edit that stood: none is missing.
     const history = await db().history.toArray();
     for (const [field, t] of Object.entries(truth)) {
@@ -565,7 +565,7 @@ describe("undo with two tabs open", () => {
     let [undone, refused] = [0, 0];
     const first = await job();
     const born = (await db().history.toArray())[0].seq;
-    for (let k = 0; k < 400; k++) {
+    for (let k = 0; k < many(400); k++) {
       const who = tabs[Math.floor(rnd() * 2)];
       const way = rnd();
       const told = async (what: Promise<unknown>): Promise<boolean> =>
@@ -601,8 +601,8 @@ describe("undo with two tabs open", () => {
         stand.reduce((j, x) => x.changes.reduce((r, c) => patched(r, c.patches, "after"), j), first),
       );
     }
-    expect(undone).toBeGreaterThan(40);
-    expect(refused).toBeGreaterThan(20);
+    expect(undone).toBeGreaterThan(many(400) / 10);
+    expect(refused).toBeGreaterThan(many(400) / 20);
   });
 });
 
@@ -724,7 +724,7 @@ describe("files and the store", () => {
     expect(makePlan((await readWorld("job"))!).ready).toBe(plan.ready);
   });
   test("a hundred generated shops: out, into an empty one, out again, the same bytes; damaged, nothing changes", async () => {
-    for (let k = 1; k <= 100; k++) {
+    for (let k = 1; k <= many(100); k++) {
       db().close();
       useDb(new RichLayerDb(`${name}-${k}`));
       const out = writeFile(shopFile(randomShop(k)));

@@ -1,6 +1,7 @@
 /** 2,000 seeded briefs over everything that the support table says can be planned. */
 import { snagsOf } from "../judge/judge";
 import { brief } from "../testing/briefs";
+import { many } from "../testing/worlds";
 import { BURNT } from "../catalogue/substrates";
 import { difference, linear } from "../models/film/colour";
 import { over } from "../models/film/hide";
@@ -8,7 +9,7 @@ import { shown, zoneOf, GROUND } from "../piece/state";
 import { kindOf, own } from "../process/kinds";
 import { makePlan, type Plan } from "./plan";
 
-const N = Number(process.env.BRIEFS ?? 2000);
+const N = many(2000);
 
 /** What a zone should look like in the end. */
 function off(p: Plan, zone: string): number {

@@ -7,6 +7,9 @@ import { Can, type Product } from "../records/product";
 import { Climate, Hours, Shop } from "../records/shop";
 import type { World } from "../records/world";
 
+/** How many of many seeded trials: all of them, or with `MANY=0.1` a tenth, as where one fault after another is tried. */
+export const many = (n: number): number => Math.max(3, Math.round(n * Number(process.env.MANY ?? 1)));
+
 export const stocked = (
   id: string,
   name: string,

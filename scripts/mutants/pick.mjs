@@ -1,0 +1,121 @@
+/** Where small faults are put in: places of the core and the store, drawn by seed, so that two runs try the same ones. */
+import { commonTokens } from "@stryker-mutator/api/plugin";
+import { createInstrumenter } from "@stryker-mutator/instrumenter";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { createInjector } from "typed-inject";
+import ts from "typescript";
+import { root } from "../setup.mjs";
+
+/** what is tried: the rooms that reckon, plan and keep */
+const ROOMS = [
+  "app/core/units",
+  "app/core/models/drying",
+  "app/core/models/film",
+  "app/core/models/laser",
+  "app/core/models/powder",
+  "app/core/models/depth",
+  "app/core/piece",
+  "app/core/plan",
+  "app/core/judge/rules",
+  "app/core/schedule",
+  "app/store",
+];
+/** faults that change words, or so much that nothing could stand: not the small ones asked for */
+export const LEFT_OUT = ["StringLiteral", "ObjectLiteral", "BlockStatement", "ArrayDeclaration", "Regex"];
+
+const walk = (dir) =>
+  readdirSync(join(root, dir), { withFileTypes: true }).flatMap((e) =>
+    e.isDirectory()
+      ? e.name === "testing"
+        ? []
+        : walk(`${dir}/${e.name}`)
+      : /\.ts$/.test(e.name) && !/\.test\.ts$/.test(e.name)
+        ? [`${dir}/${e.name}`]
+        : [],
+  );
+export const files = (only) =>
+  ROOMS.flatMap(walk)
+    .filter((f) => !only || f.includes(only))
+    .sort();
+
+export function randomOf(seed) {
+  let s = Math.imul(seed, 2654435761) >>> 0;
+  return () => {
+    s = (s + 0x6d2b79f5) | 0;
+    let t = Math.imul(s ^ (s >>> 15), 1 | s);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+function draw(list, n, seed) {
+  const rnd = randomOf(seed);
+  const all = [...list];
+  for (let i = all.length - 1; i > 0; i--) {
+    const j = Math.floor(rnd() * (i + 1));
+    [all[i], all[j]] = [all[j], all[i]];
+  }
+  return all.slice(0, n);
+}
+
+const quiet = () => {};
+const LOG = { trace: quiet, debug: quiet, info: quiet, warn: quiet, error: quiet, fatal: quiet };
+for (const level of ["Trace", "Debug", "Info", "Warn", "Error", "Fatal"]) LOG[`is${level}Enabled`] = () => false;
+
+/** Ranges of the code that the mutation tester would change, as it takes them on its command line. */
+export async function ranges(n, seed, only) {
+  const instrumenter = createInjector()
+    .provideValue(commonTokens.logger, LOG)
+    .provideValue(commonTokens.getLogger, () => LOG)
+    .provideValue(commonTokens.options, {})
+    .injectFunction(createInstrumenter);
+  const found = await instrumenter.instrument(
+    files(only).map((name) => ({ name, content: readFileSync(join(root, name), "utf8"), mutate: true })),
+    { excludedMutations: [], ignorers: [], plugins: null, noHeader: false },
+  );
+  const all = found.mutants.filter((m) => !LEFT_OUT.includes(m.mutatorName));
+  const key = ({ fileName, location: { start, end } }) =>
+    `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
+  const before = (a, b) => a.line < b.line || (a.line === b.line && a.column <= b.column);
+  const within = (m) =>
+    all.filter(
+      (x) =>
+        x.fileName === m.fileName &&
+        before(m.location.start, x.location.start) &&
+        before(x.location.end, m.location.end),
+    ).length;
+  // a range takes all that lies in it along: small ones only, so that what is drawn is spread
+  const drawn = [];
+  const seen = new Set();
+  for (const m of draw(all, all.length, seed)) {
+    if (drawn.length >= n) break;
+    if (seen.has(key(m)) || within(m) > 4) continue;
+    seen.add(key(m));
+    drawn.push(key(m));
+  }
+  return { drawn, of: all.length };
+}
+
+/** Numbers that mean something, each with another one in its place: what the mutation tester has no fault for. */
+export function numbers(n, seed, only) {
+  const all = files(only).flatMap((file) => {
+    const text = readFileSync(join(root, file), "utf8");
+    const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+    const out = [];
+    const visit = (node) => {
+      if (ts.isNumericLiteral(node)) {
+        const value = Number(node.text);
+        const line = source.getLineAndCharacterOfPosition(node.getStart()).line + 1;
+        // indices, steps of one and empty sums are the operators' business
+        if (![0, 1, -1].includes(value)) {
+          const other = Number.isInteger(value) && value < 20 ? value + 1 : Number((value * 1.1).toPrecision(12));
+          out.push({ file, line, from: node.getStart(), to: node.end, was: node.text, is: String(other) });
+        }
+      }
+      ts.forEachChild(node, visit);
+    };
+    visit(source);
+    return out;
+  });
+  return { drawn: draw(all, n, seed), of: all.length };
+}

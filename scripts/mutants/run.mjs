@@ -1,0 +1,137 @@
+/**
+ * `npm run mutants`: puts small faults into the core and the store, one at a time, and counts how many of them the unit tests notice.
+ * Operators by Stryker, numbers by ourselves (it has no fault for them). A seeded sample, since all of them take a day:
+ * `npm run mutants -- [ranges] [numbers] [seed] [part of a path]`. Apart from `verify`; takes about an hour as it stands.
+ */
+import { spawn, spawnSync } from "node:child_process";
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { root } from "../setup.mjs";
+import { LEFT_OUT, numbers, ranges } from "./pick.mjs";
+
+const [n = 250, m = 100, seed = 1] = process.argv.slice(2, 5).map(Number);
+const only = process.argv[5];
+const OUT = join(root, "node_modules/.cache/mutants");
+const LANES = Number(process.env.LANES ?? 2);
+/** seeded trials are cut to a tenth: faults that only the thousandth of them would notice count as unnoticed */
+const ENV = { ...process.env, MANY: "0.1" };
+const NODE = ["--experimental-vm-modules", "--no-warnings"];
+mkdirSync(OUT, { recursive: true });
+
+/** Faults that cannot be noticed, each with why: not counted. */
+const HARMLESS = JSON.parse(readFileSync(new URL("./harmless.json", import.meta.url), "utf8"));
+const lineOf = (file, line) => readFileSync(join(root, file), "utf8").split("\n")[line - 1].trim();
+const harmless = (file, line, is) =>
+  HARMLESS.find((h) => h.file === file && h.line === lineOf(file, line) && (!h.fault || h.fault === is));
+
+function operators(drawn) {
+  const config = join(OUT, "stryker.json");
+  const json = join(OUT, "operators.json");
+  rmSync(json, { force: true });
+  writeFileSync(
+    config,
+    JSON.stringify({
+      testRunner: "jest",
+      testRunnerNodeArgs: NODE,
+      coverageAnalysis: "perTest",
+      mutate: drawn,
+      mutator: { excludedMutations: LEFT_OUT },
+      jest: { configFile: "scripts/mutants/jest.config.mjs", enableFindRelatedTests: true },
+      ignoreStatic: true,
+      reporters: ["json", "progress-append-only"],
+      jsonReporter: { fileName: json },
+      concurrency: LANES,
+      timeoutMS: 20000,
+      timeoutFactor: 1.5,
+      dryRunTimeoutMinutes: 20,
+      allowConsoleColors: false,
+      tempDirName: join(OUT, "stryker"),
+    }),
+  );
+  const r = spawnSync("node_modules/.bin/stryker", ["run", config], { cwd: root, env: ENV, stdio: ["ignore", 2, 2] });
+  if (!existsSync(json)) throw new Error(`the mutation tester ended with ${r.status} and said nothing`);
+  return Object.entries(JSON.parse(readFileSync(json, "utf8")).files).flatMap(([file, f]) =>
+    f.mutants
+      .filter((x) => x.status !== "Ignored" && x.status !== "CompileError")
+      .map((x) => ({
+        file,
+        line: x.location.start.line,
+        fault: `${x.mutatorName}: ${x.replacement}`,
+        noticed: x.status === "Killed" || x.status === "Timeout",
+      })),
+  );
+}
+
+/** One number after another is changed in a copy, and the tests that reach its file are run until one fails. */
+async function tryNumbers(drawn) {
+  const out = [];
+  const queue = [...drawn];
+  const lane = async () => {
+    const dir = mkdtempSync(join(tmpdir(), "richlayer-mutants-"));
+    for (const name of ["app", "scripts", "docs", "fixtures", "package.json", "tsconfig.json", "jest.config.mjs"])
+      cpSync(join(root, name), join(dir, name), { recursive: true });
+    symlinkSync(join(root, "node_modules"), join(dir, "node_modules"));
+    for (let x = queue.shift(); x; x = queue.shift()) {
+      const path = join(dir, x.file);
+      const text = readFileSync(path, "utf8");
+      writeFileSync(path, text.slice(0, x.from) + x.is + text.slice(x.to));
+      const args = [
+        "--config",
+        "scripts/mutants/jest.config.mjs",
+        "--runInBand",
+        "--bail",
+        "--findRelatedTests",
+        x.file,
+      ];
+      const code = await new Promise((done) => {
+        const p = spawn(process.execPath, [...NODE, "node_modules/jest/bin/jest.js", ...args], {
+          cwd: dir,
+          env: ENV,
+          stdio: "ignore",
+        });
+        const limit = setTimeout(() => p.kill("SIGKILL"), 400_000);
+        p.on("exit", (c) => (clearTimeout(limit), done(c)));
+      });
+      writeFileSync(path, text);
+      out.push({ file: x.file, line: x.line, fault: `${x.was} → ${x.is}`, noticed: code !== 0 });
+      process.stderr.write(`${code !== 0 ? "noticed " : "SURVIVED"} ${x.file}:${x.line} ${x.was} → ${x.is}\n`);
+    }
+    rmSync(dir, { recursive: true, force: true });
+  };
+  await Promise.all(Array.from({ length: LANES }, lane));
+  return out;
+}
+
+const begun = Date.now();
+const tried = [];
+if (n > 0) {
+  const { drawn, of } = await ranges(n, seed, only);
+  process.stderr.write(`${drawn.length} places among ${of} faults of operators\n`);
+  tried.push(...operators(drawn));
+}
+if (m > 0) {
+  const { drawn, of } = numbers(m, seed, only);
+  process.stderr.write(`${drawn.length} of ${of} numbers\n`);
+  tried.push(...(await tryNumbers(drawn)));
+}
+const counted = tried.filter((x) => x.noticed || !harmless(x.file, x.line, x.fault));
+const room = (f) =>
+  f
+    .replace(/^app\/(core\/)?/, "")
+    .split("/")
+    .slice(0, f.includes("models") || f.includes("judge") ? 2 : 1)
+    .join("/");
+const rooms = [...new Set(counted.map((x) => room(x.file)))].sort();
+const share = (list) =>
+  `${list.filter((x) => x.noticed).length} of ${list.length} (${Math.round((100 * list.filter((x) => x.noticed).length) / list.length)} %)`;
+for (const r of rooms) console.log(`${r.padEnd(18)} ${share(counted.filter((x) => room(x.file) === r))}`);
+for (const x of tried.filter((y) => !y.noticed)) {
+  const why = harmless(x.file, x.line, x.fault)?.why;
+  console.log(`${why ? "harmless" : "UNNOTICED"} ${x.file}:${x.line} ${x.fault}${why ? ` (${why})` : ""}`);
+}
+writeFileSync(join(OUT, "tried.json"), JSON.stringify(tried, null, 1));
+console.log(
+  `noticed ${share(counted)}, ${tried.length - counted.length} harmless, in ${Math.round((Date.now() - begun) / 60000)} min, seed ${seed}`,
+);
+process.exit(counted.filter((x) => x.noticed).length / counted.length >= 0.85 ? 0 : 1);
