@@ -17,6 +17,7 @@ const LANES = Number(process.env.LANES ?? 2);
 /** seeded trials are cut to a tenth: faults that only the thousandth of them would notice count as unnoticed */
 const ENV = { ...process.env, MANY: "0.1" };
 const NODE = ["--experimental-vm-modules", "--no-warnings"];
+const JEST = ["node_modules/jest/bin/jest.js", "--config", "scripts/mutants/jest.config.mjs"];
 mkdirSync(OUT, { recursive: true });
 
 /** Faults that cannot be noticed, each with why: not counted. */
@@ -67,6 +68,8 @@ function operators(drawn) {
 async function tryNumbers(drawn) {
   const out = [];
   const queue = [...drawn];
+  const sound = spawnSync(process.execPath, [...NODE, ...JEST], { cwd: root, env: ENV, stdio: ["ignore", 2, 2] });
+  if (sound.status !== 0) throw new Error("the tests fail with no fault put in");
   const lane = async () => {
     const dir = mkdtempSync(join(tmpdir(), "richlayer-mutants-"));
     for (const name of ["app", "scripts", "docs", "fixtures", "package.json", "tsconfig.json", "jest.config.mjs"])
@@ -76,16 +79,9 @@ async function tryNumbers(drawn) {
       const path = join(dir, x.file);
       const text = readFileSync(path, "utf8");
       writeFileSync(path, text.slice(0, x.from) + x.is + text.slice(x.to));
-      const args = [
-        "--config",
-        "scripts/mutants/jest.config.mjs",
-        "--runInBand",
-        "--bail",
-        "--findRelatedTests",
-        x.file,
-      ];
+      const args = ["--runInBand", "--bail", "--findRelatedTests", x.file];
       const code = await new Promise((done) => {
-        const p = spawn(process.execPath, [...NODE, "node_modules/jest/bin/jest.js", ...args], {
+        const p = spawn(process.execPath, [...NODE, ...JEST, ...args], {
           cwd: dir,
           env: ENV,
           stdio: "ignore",

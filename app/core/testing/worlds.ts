@@ -8,6 +8,7 @@ import { Climate, Hours, Shop } from "../records/shop";
 import type { World } from "../records/world";
 
 /** How many of many seeded trials: all of them, or with `MANY=0.1` a tenth, as where one fault after another is tried. */
+// eslint-disable-next-line no-restricted-globals -- tests only, and only how often
 export const many = (n: number): number => Math.max(3, Math.round(n * Number(process.env.MANY ?? 1)));
 
 export const stocked = (

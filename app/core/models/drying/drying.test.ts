@@ -3,8 +3,8 @@ import { paint } from "../../catalogue/properties";
 import { substrate } from "../../catalogue/substrates";
 import { zonedClock } from "../../time/zoned";
 import { air, dewPoint, spanAt, type Air } from "./climate";
-import { dried, dryAt, minutesBelow, rateAt, type DryingOf } from "./clock";
-import { closingMinutes, dryingOf, isThrough, referenceMinutes } from "../../process/film-times";
+import { dried, dryAt, minutesBelow, rateAt, rateIn, type DryingOf } from "./clock";
+import { closingMinutes, dryingOf, isThrough, liftMinutes, referenceMinutes } from "../../process/film-times";
 
 const utc = zonedClock("UTC");
 const plain: DryingOf = { waterBorne: false, minC: 10, fan: false, limit: "plain" };
@@ -248,5 +248,252 @@ describe("what a state asks of a film", () => {
     expect(own.times.touch).toEqual({ value: 5, from: "data sheet" });
     expect(own.times.flash).toEqual({ value: 4, from: "default" });
     expect(dryingOf(own, "touch").minC).toBe(4);
+  });
+});
+
+describe("against sums of one's own", () => {
+  const summer = [Date.UTC(2027, 2, 28, 1) / 60_000, Date.UTC(2027, 9, 31, 1) / 60_000];
+  /** minute by minute, with the hour that the clocks are put forward by from one moment to the other */
+  const minutely = (a: Air, of: DryingOf, from: number, ref: number): number => {
+    let left = ref;
+    for (let t = from; ; t += 0.5) {
+      const m = (t + 0.25 + (t >= summer[0] && t < summer[1] ? 60 : 0)) % 1440;
+      const got = slowIntegral({ ...a, c: () => a.c(m), rh: () => a.rh(m) }, of, 0, 0.5, 0.5);
+      if (got >= left) return t + (0.5 * left) / got;
+      left -= got;
+    }
+  };
+  const lisbon = zonedClock("Europe/Lisbon");
+  test.each([
+    ["2027-03-25T17:30", 5000],
+    ["2027-03-27T23:10", 5000],
+    ["2027-03-20T08:00", 9000],
+    ["2027-10-28T17:30", 5000],
+    ["2027-10-21T06:00", 12_000],
+    ["2027-10-30T20:00", 700],
+  ])("a wait begun at %s of %d reference minutes, over a change of the clocks", (when, ref) => {
+    const a = air(swing(9, 21, 0.55));
+    const from = lisbon.fromLocal(when);
+    for (const kind of [plain, water]) {
+      const done = dryAt(lisbon, a, kind, from, ref) as number;
+      expect(Math.abs(done - minutely(a, kind, from, ref))).toBeLessThan(4);
+      expect(dried(lisbon, a, kind, from, done)).toBeCloseTo(ref, 5);
+    }
+  });
+  test("sixty days are waited, not a minute more", () => {
+    const from = at("2027-01-11T09:20");
+    const a = air(constant(20));
+    const all = 60 * 24 * 60;
+    expect(dryAt(utc, a, plain, from, all - 1)).toBeCloseTo(from + all - 1, 5);
+    expect(dryAt(utc, a, plain, from, all + 61)).toBeNull();
+    // where no whole day can be strode over, because a reading lies ahead, the same holds
+    const read = air({ ...constant(20), readings: [{ at: from + 100_000, c: 20, rh: 0.5 }] });
+    expect(dryAt(utc, read, plain, from, all - 1)).toBeCloseTo(from + all - 1, 5);
+    expect(dryAt(utc, read, plain, from, all + 61)).toBeNull();
+    const dead = air(constant(5));
+    expect(dryAt(utc, dead, plain, from, 0)).toBe(from);
+    expect(dryAt(utc, dead, plain, from, -3)).toBe(from);
+    expect(dryAt(utc, dead, plain, from, 1e-3)).toBeNull();
+  });
+
+  /** straight up and straight down again: 0 at midnight, `top` at noon */
+  const tent = (low: number, top: number, key: "c" | "rh", other: number): Air => {
+    const up = (m: number): number => low + ((top - low) * (720 - Math.abs(m - 720))) / 720;
+    return {
+      c: key === "c" ? up : () => other,
+      rh: key === "rh" ? up : () => other,
+      knots: [0, 720],
+      airFactor: 1,
+      spans: [],
+    };
+  };
+  /** ∫ 2^((c−20)/10) dm while c runs straight from a to b in so many minutes */
+  const warmth = (a: number, b: number, minutes: number): number =>
+    (minutes * 10 * (2 ** ((b - 20) / 10) - 2 ** ((a - 20) / 10))) / (Math.LN2 * (b - a));
+  const day = (a: Air, of: DryingOf): number => dried(utc, a, of, at("2027-01-11T00:00"), at("2027-01-12T00:00"));
+
+  test("nothing dries below the floor, nothing faster past 35 °C: by the closed form", () => {
+    // 5 to 45 °C: 18 minutes a degree, twice
+    const a = tent(5, 45, "c", 0.5);
+    expect(day(a, plain)).toBeCloseTo(2 * (warmth(10, 35, 450) + 180 * 2 ** 1.5), 5);
+    expect(day(a, { ...plain, minC: null })).toBeCloseTo(2 * (warmth(5, 35, 540) + 180 * 2 ** 1.5), 5);
+    expect(day(a, { ...plain, minC: 17 })).toBeCloseTo(2 * (warmth(17, 35, 324) + 180 * 2 ** 1.5), 5);
+  });
+  test("what opens runs at double speed at most, what closes at single at least: by the closed form", () => {
+    const a = tent(5, 45, "c", 0.5);
+    const opens = { ...plain, minC: null, limit: "opens" as const };
+    expect(day(a, opens)).toBeCloseTo(2 * (warmth(5, 30, 450) + 270 * 2), 5);
+    const closes = { ...plain, minC: null, limit: "closes" as const };
+    expect(day(a, closes)).toBeCloseTo(2 * (270 + warmth(20, 35, 270) + 180 * 2 ** 1.5), 5);
+    // below its floor a window closes on all the same
+    expect(day(a, { ...closes, minC: 17 })).toBeCloseTo(2 * (270 + warmth(20, 35, 270) + 180 * 2 ** 1.5), 5);
+    expect(rateIn(Number.NaN, 0.5, 1, closes)).toBe(1);
+  });
+  test("damp air: twice the share still to take up, 1.6 at most, nothing from .97 on, and only what is water-borne", () => {
+    // .1 to 1 at 20 °C: 800 minutes each way for one whole unit
+    const a = tent(0.1, 1, "rh", 20);
+    const falls = (from: number, to: number): number => 800 * (to - from) * (2 - from - to);
+    expect(day(a, water)).toBeCloseTo(2 * (80 * 1.6 + falls(0.2, 0.97)), 5);
+    expect(day(a, plain)).toBeCloseTo(1440, 9);
+    expect(rateIn(20, 0.97, 1, water)).toBe(0);
+    expect(rateIn(20, 0.96, 1, water)).toBeCloseTo(0.08, 12);
+    expect(rateIn(20, 0.2, 1, water)).toBeCloseTo(1.6, 12);
+    expect(rateIn(20, 0.05, 1, water)).toBe(1.6);
+  });
+  test("the floor itself dries, and a hair below it does not", () => {
+    expect(rateIn(10, 0.5, 1, plain)).toBe(0.5);
+    expect(rateIn(9.999, 0.5, 1, plain)).toBe(0);
+    expect(rateIn(35, 0.5, 1, plain)).toBe(rateIn(60, 0.5, 1, plain));
+  });
+  test("moving air and extraction speed up what flashes, by as much as they are said to", () => {
+    const from = at("2027-01-11T09:00");
+    const early: DryingOf = { ...plain, fan: true };
+    for (const [how, f] of [
+      ["still", 1],
+      ["moving", 0.7],
+      ["extraction", 0.6],
+    ] as const) {
+      const a = air({ ...constant(20), air: how });
+      expect(dryAt(utc, a, early, from, 100)).toBeCloseTo(from + 100 * f, 6);
+      expect(dryAt(utc, a, plain, from, 100)).toBeCloseTo(from + 100, 6);
+    }
+  });
+  test("a curve by the hour is straight between its hours, and through midnight", () => {
+    const a = air({
+      ...constant(0),
+      kind: "hourly",
+      hourly: Array.from({ length: 24 }, (_, h) => ({ c: h, rh: h / 50 })),
+    });
+    expect(a.c(90)).toBeCloseTo(1.5, 12);
+    expect(a.rh(90)).toBeCloseTo(0.03, 12);
+    expect(a.c(23 * 60 + 15)).toBeCloseTo(23 - 23 / 4, 12);
+    // a day with an hour short is no day: the one figure holds
+    expect(air({ ...constant(17), kind: "hourly", hourly: [{ c: 1, rh: 0.1 }] }).c(90)).toBe(17);
+  });
+  test("cold minutes are counted where they lie", () => {
+    // below 10 °C for the first 90 and the last 90 minutes of the day
+    const a = tent(5, 45, "c", 0.5);
+    const midnight = at("2027-01-12T00:00");
+    expect(minutesBelow(utc, a, 10, midnight - 200, midnight + 200)).toBeGreaterThanOrEqual(175);
+    expect(minutesBelow(utc, a, 10, midnight - 200, midnight + 200)).toBeLessThanOrEqual(185);
+    expect(minutesBelow(utc, a, 10, midnight - 3, midnight)).toBe(3);
+    expect(minutesBelow(utc, a, 10, midnight + 200, midnight + 800)).toBe(0);
+    expect(minutesBelow(utc, a, 5, midnight - 200, midnight + 200)).toBe(0);
+  });
+  test("a reading holds three hours, one at the same moment is overruled by the next", () => {
+    const from = at("2027-01-11T09:00");
+    const a = air({
+      ...constant(20),
+      readings: [
+        { at: from, c: 12, rh: 0.5 },
+        { at: from, c: 30, rh: 0.5 },
+      ],
+    });
+    expect(a.spans).toEqual([{ from, to: from + 180, c: 30, rh: 0.5 }]);
+    // twice as fast for 180 min
+    expect(dryAt(utc, a, plain, from, 360)).toBeCloseTo(from + 180, 6);
+    expect(dryAt(utc, a, plain, from, 400)).toBeCloseTo(from + 220, 6);
+    expect(dryAt(utc, a, plain, from - 50, 250)).toBeCloseTo(from + 100, 6);
+    expect(dried(utc, a, plain, from - 50, from + 200)).toBeCloseTo(50 + 360 + 20, 6);
+  });
+  test("dew point: back through Magnus it is the humidity it came from", () => {
+    const press = (t: number): number => 6.112 * Math.exp((17.62 * t) / (243.12 + t));
+    for (const [c, rh] of [
+      [20, 0.5],
+      [8, 0.9],
+      [31, 0.2],
+    ])
+      expect(press(dewPoint(c, rh) as number) / press(c)).toBeCloseTo(rh, 9);
+  });
+});
+
+describe("what a film asks for, both sides of each limit", () => {
+  const maple = substrate("hard-maple");
+  const times = {
+    flash: 6,
+    touch: 20,
+    recoat: 30,
+    maskable: 90,
+    sandable: 400,
+    laserSafe: 800,
+    cured: 5000,
+    closes: 60,
+    reopens: 600,
+  };
+  const enamel = paint(
+    stocked("e", "E", "spray-enamel", "#d8432f", {
+      times: { ...stocked("x", "X", "spray-enamel", "#000000").times, ...times },
+    }),
+  );
+  const ref = enamel.finish.coatUm as number;
+  const steel = substrate("steel-bare");
+  test.each([
+    ["flash", 6],
+    ["touch", 20],
+    ["recoat", 30],
+    ["maskable", 90],
+  ] as const)("%s stretches with the coat, between half and three times", (state, t) => {
+    for (const [share, want] of [
+      [0.2, 0.5],
+      [0.5, 0.5],
+      [0.7, 0.7],
+      [1, 1],
+      [2.9, 2.9],
+      [3.2, 3],
+    ])
+      expect(referenceMinutes(enamel, state, share * ref, 400, maple)).toBeCloseTo(t * want, 9);
+  });
+  test.each([
+    ["sandable", 400, 1],
+    ["cured", 5000, 1],
+    ["laser-safe", 800, steel.laserSafeFactor],
+  ] as const)("%s stretches with the whole build against 40 µm", (state, t, f) => {
+    for (const [um, want] of [
+      [10, 0.5],
+      [30, 0.75],
+      [40, 1],
+      [110, 2.75],
+      [130, 3],
+    ])
+      expect(referenceMinutes(enamel, state, ref, um, steel)).toBeCloseTo(t * want * f, 9);
+  });
+  test("poured resin sets by its own clock, however deep", () => {
+    const epoxy = paint(stocked("r", "R", "table-top-epoxy", "#335577"));
+    for (const state of ["touch", "sandable", "cured"] as const) {
+      const one = referenceMinutes(epoxy, state, 500, 500, maple);
+      expect(one).not.toBeNull();
+      expect(referenceMinutes(epoxy, state, 4000, 4000, steel)).toBe(one);
+    }
+  });
+  test("the window of a thin coat shuts sooner and reopens sooner; a thick one's shuts no later but reopens later", () => {
+    for (const [share, closes, reopens] of [
+      [0.25, 15, 300],
+      [0.5, 30, 300],
+      [1, 60, 600],
+      [2, 60, 1200],
+      [4, 60, 1800],
+    ])
+      expect(closingMinutes(enamel, share * ref)).toEqual({ closes, reopens });
+  });
+  test("a mask beside it lifts clean from, until and again, by its thickness", () => {
+    const l = enamel.finish.lift as { from: number; to: number; again: number };
+    expect(referenceMinutes(enamel, "lift", ref, ref, maple)).toBe(l.from);
+    for (const [share, closes, again] of [
+      [0.5, 0.5, 0.5],
+      [1, 1, 1],
+      [2, 1, 2],
+      [9, 1, 3],
+    ])
+      expect(liftMinutes(enamel, share * ref)).toEqual({ closes: l.to * closes, reopens: l.again * again });
+  });
+  test("moving air helps flash, touch, recoat and lift, no other state", () => {
+    const states = ["flash", "touch", "recoat", "lift", "maskable", "sandable", "laser-safe", "cured"] as const;
+    expect(states.filter((s) => dryingOf(enamel, s).fan)).toEqual(["flash", "touch", "recoat", "lift"]);
+    expect(states.filter(isThrough)).toEqual(["sandable", "laser-safe", "cured"]);
+    expect(dryingOf(enamel, "touch").waterBorne).toBe(false);
+    expect(dryingOf(paint(stocked("a", "A", "craft-acrylic", "#a8235a")), "touch", "opens")).toMatchObject({
+      waterBorne: true,
+      limit: "opens",
+    });
   });
 });
