@@ -129,6 +129,29 @@ describe("acts and their undoing", () => {
     }
     expect(await redo()).toBeNull();
   });
+  test("acts are taken back from the last to the first, and done again from the first to the last", async () => {
+    const titled = (t: string): Promise<unknown> => change<Job>(t, "jobs", "job", (j) => ({ ...j, title: t }));
+    const title = async (): Promise<string> => ((await db().jobs.get("job")) as Job).title;
+    const first = await title();
+    for (const t of ["one", "two", "three", "four"]) await titled(t);
+    const back: [string | null, string][] = [];
+    for (let k = 0; k < 4; k++) back.push([await undo(), await title()]);
+    expect(back).toEqual([
+      ["four", "three"],
+      ["three", "two"],
+      ["two", "one"],
+      ["one", first],
+    ]);
+    const again: [string | null, string][] = [];
+    for (let k = 0; k < 4; k++) again.push([await redo(), await title()]);
+    expect(again).toEqual([
+      ["one", "one"],
+      ["two", "two"],
+      ["three", "three"],
+      ["four", "four"],
+    ]);
+    expect(await redo()).toBeNull();
+  });
   test("undo reaches the beginning and stops there", async () => {
     await change<Job>("x", "jobs", "job", (j) => ({ ...j, title: "x" }));
     expect(await undo()).toBe("x");

@@ -252,6 +252,39 @@ describe("the public job shops", () => {
     expect(preemptive(openTime([]), jobs)).toBe(49);
     expect(preemptive(openTime([[0, 100]]), jobs)).toBeGreaterThan(120);
   });
+  test("two of one on a rack of two run at once; two of two, or three of one, don't", () => {
+    const rack = (capacity: number, amount: number, n: number, minutes = 60): Problem =>
+      readProblem({
+        resources: [{ id: "rack", capacity }],
+        tasks: Array.from({ length: n }, (_, i) => ({ id: `t${i}`, minutes, uses: [{ resource: "rack", amount }] })),
+      });
+    for (const [capacity, amount, n, want] of [
+      [2, 1, 2, 60],
+      [2, 2, 2, 120],
+      [2, 1, 3, 120],
+      [3, 2, 2, 120],
+      [4, 2, 2, 60],
+      [4, 2, 3, 120],
+      [5, 3, 2, 120],
+      [1, 1, 2, 120],
+    ]) {
+      const p = rack(capacity, amount, n);
+      const m = compile(p);
+      const b = boundsOf(m, pathsOf(m));
+      const a = answer(solve(p, { plain: true }));
+      expect([capacity, amount, n, a.finish, a.proved]).toEqual([capacity, amount, n, want, true]);
+      expect(b.finish).toBeLessThanOrEqual(want);
+      expect(Math.max(b.finish, edgeBound(m, pathsOf(m), b.finish, a.finish))).toBeLessThanOrEqual(want);
+      expect(exhaustive(rack(capacity, amount, n, 6), 24)![2]).toBe(want / 10);
+    }
+    // the load alone: three thirds of a rack for an hour, behind its closed hour
+    const loaded = readProblem({
+      resources: [{ id: "rack", capacity: 2, closed: [[30, 90]] }],
+      tasks: [0, 1, 2].map((i) => ({ id: `t${i}`, minutes: 30, uses: [{ resource: "rack" }] })),
+    });
+    expect(boundsOf(compile(loaded), pathsOf(compile(loaded))).finish).toBeGreaterThan(90);
+    expect(answer(solve(loaded, { plain: true })).finish).toBe(120);
+  });
 });
 
 describe("small problems, all schedules tried", () => {

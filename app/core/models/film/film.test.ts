@@ -199,3 +199,133 @@ describe("M4 what the laser uncovers", () => {
     expect(phi(-Infinity)).toBe(0);
   });
 });
+
+describe("reckoned a second way", () => {
+  const films = [
+    { um: 18, patchiness: 0.15, absorbs: 0.9 },
+    { um: 25, patchiness: 0.1, absorbs: 0.6 },
+    { um: 40, patchiness: 0.2, absorbs: 0.7, q: 0.03 },
+  ];
+  test("what each film costs is added from the top, and every pass costs its own beginning", () => {
+    for (const passes of [1, 2, 4]) {
+      const got = cuts(films, 0.05, passes, 0.12);
+      const cost = [(0.02 * 18) / 0.9, (0.02 * 25) / 0.6, (0.03 * 40) / 0.7];
+      for (const k of [0, 1, 2]) {
+        const c = passes * 0.05 + cost.slice(0, k + 1).reduce((a, b) => a + b, 0);
+        const spread = Math.hypot(...cost.slice(0, k + 1).map((x, i) => (x * films[i].patchiness) / c), 0.12);
+        expect(got[k].c).toBeCloseTo(c, 12);
+        expect(got[k].sigma).toBeCloseTo(spread, 12);
+      }
+    }
+    // ripple alone spreads an even film; with neither, a floor
+    expect(cuts([{ um: 20, patchiness: 0, absorbs: 1 }], 0.05, 1, 0.12)[0].sigma).toBeCloseTo(0.12, 12);
+    expect(cuts([{ um: 20, patchiness: 0, absorbs: 1 }], 0.05, 1, 0)[0].sigma).toBe(0.01);
+  });
+  test("at its own energy half of a film is gone; a window holds 97.5 % of the one and of the other", () => {
+    const all = cuts(films, 0.05, 1, 0.02);
+    all.forEach((k, i) => {
+      expect(openShares([k], k.c)[0]).toBeCloseTo(0.5, 6);
+      expect(openShares(all, k.c)[i]).toBeCloseTo(0.5, 6);
+    });
+    const w = window(all)!;
+    expect(openShares(all, w.lo)[0]).toBeCloseTo(0.975, 3);
+    expect(openShares(all, w.hi)[1]).toBeCloseTo(0.025, 3);
+    expect(w.ratio).toBeCloseTo(w.hi / w.lo, 12);
+    expect(w.best).toBeCloseTo(Math.sqrt(w.lo * w.hi), 12);
+    const second = window(all, 2)!;
+    expect(openShares(all, second.lo)[1]).toBeCloseTo(0.975, 3);
+    expect(openShares(all, second.hi)[2]).toBeCloseTo(0.025, 3);
+    expect([window(all, 0), window(all, 3), window(all.slice(0, 1)), window([])]).toEqual([null, null, null, null]);
+  });
+  test("a film laid over a patchy one is never gone before it", () => {
+    const [a, b] = openShares(
+      [
+        { c: 1, sigma: 0.05 },
+        { c: 0.5, sigma: 0.05 },
+      ],
+      0.8,
+    );
+    expect(a).toBeLessThan(0.01);
+    expect(b).toBe(a);
+  });
+  test("the normal distribution, as a sum of its density", () => {
+    for (const x of [-3, -1.2, -0.1, 0.4, 1, 2.5]) {
+      let sum = 0.5;
+      const step = x / 4000;
+      for (let i = 0; i < 4000; i++) sum += (Math.exp(-(((i + 0.5) * step) ** 2) / 2) / Math.sqrt(2 * Math.PI)) * step;
+      expect(phi(x)).toBeCloseTo(sum, 6);
+    }
+    expect(phi(Number.NaN)).toBe(0);
+  });
+  test("amounts: litres by hand, the fan round all pieces, never more than the tool can", () => {
+    // 2 dm² at 50 µm wet are 1 ml; half of it lands
+    expect(coatUse(20_000, 50, 0.5)).toEqual({ boughtMl: 2, laidMl: 1, lostMl: 1 });
+    expect(coatUse(20_000, 50, 0)).toEqual({ boughtMl: null, laidMl: null, lostMl: null });
+    expect([wetUm(12, 0.3), wetUm(null, 0.3), wetUm(12, 0)]).toEqual([expect.closeTo(40, 12), null, null]);
+    const air = transfer("airbrush", 5000, 100, 50);
+    expect(air).toBeCloseTo((transfer("airbrush", 1e9, 100, 50) * 5000) / (120 * 70), 12);
+    const can = transfer("spray", 5000, 100, 50);
+    expect(can).toBeCloseTo((transfer("spray", 1e9, 100, 50) * 5000) / (180 * 130), 12);
+    expect(transfer("spray", 1e9, 100, 50)).toBeLessThan(transfer("airbrush", 1e9, 100, 50));
+    expect(["brush", "marker", "wipe", "pour"].map((by) => transfer(by, 1, 900, 900))).toEqual([0.9, 0.9, 0.9, 0.9]);
+  });
+  test("the nest: of all numbers of columns none has a shorter longest side, nor the same with less area", () => {
+    for (const [n, w, h] of [
+      [1, 50, 20],
+      [7, 120, 60],
+      [24, 30, 90],
+      [11, 100, 100],
+    ]) {
+      const got = nest(n, w, h);
+      expect(got.w).toBe(got.columns * w + (got.columns - 1) * 10);
+      expect(got.h).toBe(got.rows * h + (got.rows - 1) * 10);
+      for (let c = 1; c <= n; c++) {
+        const r = Math.ceil(n / c);
+        const [bw, bh] = [c * w + (c - 1) * 10, r * h + (r - 1) * 10];
+        expect(Math.max(got.w, got.h)).toBeLessThanOrEqual(Math.max(bw, bh));
+        if (Math.max(got.w, got.h) === Math.max(bw, bh)) expect(got.w * got.h).toBeLessThanOrEqual(bw * bh);
+      }
+    }
+    expect(nest(2, 10, 20, 3)).toEqual({ w: 23, h: 20, columns: 2, rows: 1 });
+  });
+  test("a hiding thickness is where 98 of 100 parts show over black against over white", () => {
+    for (const [paint, um] of [
+      [WHITE, HIDE_UM.white],
+      [RED, HIDE_UM.red],
+      [PALE, 33],
+    ] as const) {
+      const s = scatter(paint, um) as number;
+      const y = (c: readonly number[]): number => 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
+      const ratio = (x: number): number => y(over(paint, [0, 0, 0], s * x)) / y(over(paint, [0.8, 0.8, 0.8], s * x));
+      expect(ratio(um)).toBeCloseTo(0.98, 4);
+      expect(ratio(um * 0.9)).toBeLessThan(0.98);
+      expect(scatter(paint, um * 2)).toBeCloseTo(s / 2, 6);
+    }
+    expect([scatter(RED, null), scatter(RED, 0), scatter(RED, -1)]).toEqual([null, null, null]);
+  });
+  test("a film laid in two is the film laid in one (Kubelka-Munk over itself)", () => {
+    const s = scatter(RED, 30) as number;
+    const one = over(RED, char, s * 24);
+    over(RED, over(RED, char, s * 14), s * 10).forEach((v, i) => expect(v).toBeCloseTo(one[i], 9));
+    expect(over(RED, char, -1)).toEqual(char);
+  });
+  test("what is needed: within tolerance there and thicker, not a step thinner", () => {
+    for (const [paint, ground, um, tol] of [
+      [YELLOW, char, 100, 4],
+      [PALE, WHITE, 60, 2],
+      [RED, ORANGE, 40, 6],
+    ] as const) {
+      const s = scatter(paint, um) as number;
+      const need = neededUm(paint, ground, um, tol) as number;
+      for (const x of [1, 1.05, 1.3, 2, 4])
+        expect(errorAt(paint, ground, s, need * x + 0.01)).toBeLessThanOrEqual(tol + 1e-6);
+      expect(errorAt(paint, ground, s, need * 0.97)).toBeGreaterThan(tol);
+      const { coats } = coatsToHide(paint, ground, um, 7, tol);
+      expect(Math.abs((coats as number) - need / 7)).toBeLessThanOrEqual(1.1);
+    }
+    // nothing is asked where the ground is the colour already
+    expect(coatsToHide(RED, over(RED, RED, 1e9), 40, 10, 4)).toEqual({ coats: 0, hides: true });
+    expect(neededUm(YELLOW, char, 4000, 0.01)).toBeNull();
+    expect(coatsToHide(RED, char, 40, 0, 4)).toEqual({ coats: null, hides: null });
+  });
+});
