@@ -545,6 +545,66 @@ describe("the state and what is drawn from it", () => {
       }
     }
   });
+  test("amounts by hand: floors and walls of each cut, the whole face with its walls, what falls beside", () => {
+    const p = makePlan(e1());
+    const use = (id: string) => p.uses[p.placed.findIndex((x) => x.step.id === id)]!;
+    // 600 mm² and 200 mm round at 1.5 mm deep; 18 µm dry of .3 solids; six pieces; a brush loses a tenth
+    expect(use("coat.colour.beet.1").laidMl).toBeCloseTo(((600 + 200 * 1.5) * (18 / 0.3) * 6) / 1e6, 9);
+    expect(use("coat.colour.beet.1").ml).toBeCloseTo(((600 + 200 * 1.5) * (18 / 0.3) * 6) / 1e6 / 0.9, 9);
+    expect(use("coat.colour.marigold.1").laidMl).toBeCloseTo(((300 + 120 * 1.5) * (18 / 0.3) * 6) / 1e6, 9);
+    // all over the face of 120 × 60, down every wall: 12 µm of .08 solids
+    const face = 120 * 60 + (200 + 120) * 1.5;
+    expect(use("coat.seal.1").laidMl).toBeCloseTo((face * (12 / 0.08) * 6) / 1e6, 9);
+    // six in two columns of three: 250 × 200, with the fan 40 mm out on every side
+    const lands = use("coat.seal.1").laidMl! / use("coat.seal.1").ml!;
+    const most = p.context.paintOf("shellac").finish.by === "spray" ? 0.65 : 1;
+    expect(lands).toBeCloseTo((most * face * 6) / (330 * 280), 9);
+    for (const a of p.amounts) {
+      const mine = p.uses.filter(
+        (u, i) => u && "productId" in p.placed[i].step && p.placed[i].step.productId === a.product,
+      );
+      expect(a.ml).toBeCloseTo(
+        mine.reduce((x, u) => x + u!.ml!, 0),
+        9,
+      );
+      expect(a.laidMl).toBeCloseTo(
+        mine.reduce((x, u) => x + u!.laidMl!, 0),
+        9,
+      );
+      expect(a.lostMl).toBeCloseTo(a.ml! - a.laidMl!, 9);
+    }
+    // twice as deep: twice the wall
+    const deep = makePlan(e1({ choices: { depthMm: 3 } }));
+    const coat = deep.uses[deep.placed.findIndex((x) => x.step.id === "coat.colour.beet.1")]!;
+    expect(coat.laidMl).toBeCloseTo(((600 + 200 * 3) * (18 / 0.3) * 6) / 1e6, 9);
+  });
+  test.each([
+    [50, 0],
+    [24, 0],
+    [23.5, 1],
+    [3, 1],
+  ])("%d ml on the shelf for 23.9: %d cans to buy", (left, cans) => {
+    const p = makePlan(
+      a1({
+        products: SHELF().map((x) =>
+          x.id === "poppy" ? { ...x, cans: [{ ...x.cans[0], fullMl: 400, leftMl: left }] } : x,
+        ),
+      }),
+    );
+    const a = p.amounts.find((x) => x.product === "poppy")!;
+    expect(a).toMatchObject({ cans, onShelfMl: left, canMl: 400, boughtMl: left + cans * 400 });
+    expect(a.leftMl).toBeCloseTo(left + cans * 400 - 23.886, 2);
+  });
+  test("small cans: as many as it takes, none more", () => {
+    const p = makePlan(
+      a1({
+        products: SHELF().map((x) =>
+          x.id === "poppy" ? { ...x, cans: [{ ...x.cans[0], fullMl: 10, leftMl: 1 }] } : x,
+        ),
+      }),
+    );
+    expect(p.amounts.find((x) => x.product === "poppy")!.cans).toBe(3);
+  });
   test("a can never weighed makes stock unknown, and so what to buy", () => {
     const p = makePlan(
       a1({
