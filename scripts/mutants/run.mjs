@@ -8,9 +8,9 @@ import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symli
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { root } from "../setup.mjs";
-import { LEFT_OUT, numbers, ranges } from "./pick.mjs";
+import { GROUPS, groupOf, LEFT_OUT, numbers, ranges } from "./pick.mjs";
 
-const [n = 250, m = 100, seed = 1] = process.argv.slice(2, 5).map(Number);
+const [n = 100, m = 60, seed = 1] = process.argv.slice(2, 5).map(Number);
 const only = process.argv[5];
 const OUT = join(root, "node_modules/.cache/mutants");
 const LANES = Number(process.env.LANES ?? 2);
@@ -26,7 +26,7 @@ const lineOf = (file, line) => readFileSync(join(root, file), "utf8").split("\n"
 const harmless = (file, line, is) =>
   HARMLESS.find((h) => h.file === file && h.line === lineOf(file, line) && (!h.fault || h.fault === is));
 
-function operators(drawn) {
+function operators(drawn, tests) {
   const config = join(OUT, "stryker.json");
   const json = join(OUT, "operators.json");
   rmSync(json, { force: true });
@@ -43,14 +43,15 @@ function operators(drawn) {
       reporters: ["json", "progress-append-only"],
       jsonReporter: { fileName: json },
       concurrency: LANES,
-      timeoutMS: 20000,
+      timeoutMS: 5000,
       timeoutFactor: 1.5,
       dryRunTimeoutMinutes: 20,
       allowConsoleColors: false,
       tempDirName: ".mutants", // where the test runner looks: nothing below node_modules counts for it
     }),
   );
-  const r = spawnSync("node_modules/.bin/stryker", ["run", config], { cwd: root, env: ENV, stdio: ["ignore", 2, 2] });
+  const env = { ...ENV, TESTS: tests.join() };
+  const r = spawnSync("node_modules/.bin/stryker", ["run", config], { cwd: root, env, stdio: ["ignore", 2, 2] });
   if (!existsSync(json)) throw new Error(`the mutation tester ended with ${r.status} and said nothing`);
   return Object.entries(JSON.parse(readFileSync(json, "utf8")).files).flatMap(([file, f]) =>
     f.mutants
@@ -64,11 +65,12 @@ function operators(drawn) {
   );
 }
 
-/** One number after another is changed in a copy, and the tests that reach its file are run until one fails. */
-async function tryNumbers(drawn) {
+/** One number after another is changed in a copy, and the tests of its rooms are run until one fails. */
+async function tryNumbers(drawn, tests) {
   const out = [];
   const queue = [...drawn];
-  const sound = spawnSync(process.execPath, [...NODE, ...JEST], { cwd: root, env: ENV, stdio: ["ignore", 2, 2] });
+  const env = { ...ENV, TESTS: tests.join() };
+  const sound = spawnSync(process.execPath, [...NODE, ...JEST], { cwd: root, env, stdio: ["ignore", 2, 2] });
   if (sound.status !== 0) throw new Error("the tests fail with no fault put in");
   const lane = async () => {
     const dir = mkdtempSync(join(tmpdir(), "richlayer-mutants-"));
@@ -81,11 +83,7 @@ async function tryNumbers(drawn) {
       writeFileSync(path, text.slice(0, x.from) + x.is + text.slice(x.to));
       const args = ["--runInBand", "--bail", "--findRelatedTests", x.file];
       const code = await new Promise((done) => {
-        const p = spawn(process.execPath, [...NODE, ...JEST, ...args], {
-          cwd: dir,
-          env: ENV,
-          stdio: "ignore",
-        });
+        const p = spawn(process.execPath, [...NODE, ...JEST, ...args], { cwd: dir, env, stdio: "ignore" });
         const limit = setTimeout(() => p.kill("SIGKILL"), 400_000);
         p.on("exit", (c) => (clearTimeout(limit), done(c)));
       });
@@ -101,15 +99,16 @@ async function tryNumbers(drawn) {
 
 const begun = Date.now();
 const tried = [];
-if (n > 0) {
-  const { drawn, of } = await ranges(n, seed, only);
-  process.stderr.write(`${drawn.length} places among ${of} faults of operators\n`);
-  tried.push(...operators(drawn));
-}
-if (m > 0) {
-  const { drawn, of } = numbers(m, seed, only);
-  process.stderr.write(`${drawn.length} of ${of} numbers\n`);
-  tried.push(...(await tryNumbers(drawn)));
+const places = n > 0 ? await ranges(n, seed, only) : { drawn: [], of: 0 };
+const figures = m > 0 ? numbers(m, seed, only) : { drawn: [], of: 0 };
+process.stderr.write(`${places.drawn.length} places among ${places.of} faults of operators, `);
+process.stderr.write(`${figures.drawn.length} of ${figures.of} numbers\n`);
+for (const g of GROUPS) {
+  const mine = places.drawn.filter((d) => groupOf(d) === g);
+  if (mine.length) tried.push(...operators(mine, g.tests));
+  const his = figures.drawn.filter((d) => groupOf(d.file) === g);
+  if (his.length) tried.push(...(await tryNumbers(his, g.tests)));
+  writeFileSync(join(OUT, "tried.json"), JSON.stringify(tried, null, 1));
 }
 const counted = tried.filter((x) => x.noticed || !harmless(x.file, x.line, x.fault));
 const room = (f) =>
@@ -126,7 +125,6 @@ for (const x of tried.filter((y) => !y.noticed)) {
   const why = harmless(x.file, x.line, x.fault)?.why;
   console.log(`${why ? "harmless" : "UNNOTICED"} ${x.file}:${x.line} ${x.fault}${why ? ` (${why})` : ""}`);
 }
-writeFileSync(join(OUT, "tried.json"), JSON.stringify(tried, null, 1));
 console.log(
   `noticed ${share(counted)}, ${tried.length - counted.length} harmless, in ${Math.round((Date.now() - begun) / 60000)} min, seed ${seed}`,
 );
