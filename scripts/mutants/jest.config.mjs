@@ -4,8 +4,9 @@ import base from "../../jest.config.mjs";
 
 /** `TESTS=app/core/models,app/core/plan/lay`: only the tests whose paths begin so */
 const begins = process.env.TESTS?.split(",") ?? ["app/core/", "app/store/", "app/acts/"];
+const { testMatch: _all, ...rest } = base;
 export default {
-  ...base,
+  ...rest,
   rootDir: fileURLToPath(new URL("../../", import.meta.url)),
   testRegex: begins.map((b) => `/${b}[^:]*\\.test\\.ts$`),
   testSequencer: "<rootDir>/scripts/mutants/sequencer.mjs",
