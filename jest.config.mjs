@@ -1,5 +1,6 @@
 /** Unit tests: the pure core, the store on a fake IndexedDB, the readers and writers. */
 export default {
+  globals: { MANY: Number(process.env.MANY ?? 1) },
   testEnvironment: "node",
   // Nothing is timed by the tests; a busy machine must not fail one.
   testTimeout: 60000,

@@ -93,12 +93,12 @@ describe("acts on a job", () => {
     expect(plan.unfit).toEqual([]);
     expect(plan.placed.filter((p) => p.step.kind === "engrave")).toHaveLength(2);
     expect(plan.placed.find((p) => p.step.id === "engrave")!.step).toMatchObject({
-      depthMm: 1.8,
-      laser: { power: 0.6 },
+      wishMm: 1.8,
+      laser: { power: 0.6, from: "typed" },
     });
     expect(plan.placed.some((p) => p.step.kind === "proof")).toBe(false);
     await step("step-set", { field: "depthMm", value: "" });
-    expect(own(makePlan(await world()).placed.find((p) => p.step.id === "engrave")!.step, "depthMm")).toBe(1.5);
+    expect(own(makePlan(await world()).placed.find((p) => p.step.id === "engrave")!.step, "wishMm")).toBe(1.5);
     await jobAct("job", { intent: "edits-forget" });
     plan = makePlan(await world());
     expect(plan.context.job.edits).toEqual([]);

@@ -157,7 +157,8 @@ function IdeaPage({ id }: { id: string }) {
                 <td>{f.name}</td>
                 {BEAMS.map((b) => (
                   <td key={b}>
-                    {absorption(b, f.mask!.clear ? "#f2f4f4" : "#c9b27a", f.mask!.clear) >= 0.2
+                    {absorption(b, f.mask!.clear ? "#f2f4f4" : "#c9b27a", { clear: f.mask!.clear, metallic: false }) >=
+                    0.2
                       ? "cuts it"
                       : "passes through"}
                   </td>

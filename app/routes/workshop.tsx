@@ -3,7 +3,8 @@ import type { Route } from "./+types/workshop";
 import { useState } from "react";
 import { nowMinutes } from "../clock";
 import { BEAM_KINDS } from "../core/catalogue/beams";
-import { energy, INTERVAL_LIMIT, ripple } from "../core/models/laser/energy";
+import { dose } from "../core/process/beam";
+import { INTERVAL_LIMIT, ripple } from "../core/models/laser/energy";
 import { BEAMS } from "../core/records/ids";
 import type { Machine } from "../core/records/machine";
 import { ROUTE_RULES } from "../core/catalogue/route-rules";
@@ -241,6 +242,16 @@ function EnergyTool({ machines }: { machines: Machine[] }) {
   const d = parseInterval(text.interval);
   const n = parseNumber(text.passes);
   const bad = [p, v, d, n].find((x) => !x.ok);
+  const surface =
+    m && p.ok && v.ok && d.ok && n.ok && v.value > 0 && d.value > 0
+      ? dose(m, {
+          power: p.value > 1 ? p.value / 100 : p.value,
+          speed: v.value,
+          interval: d.value,
+          passes: n.value,
+          from: "typed",
+        })
+      : null;
   const spot = m ? (m.spotMm ?? BEAM_KINDS[m.beam].spotMm) : null;
   const field = (k: keyof typeof text, label: string) => (
     <label className="text-muted">
@@ -281,10 +292,8 @@ function EnergyTool({ machines }: { machines: Machine[] }) {
             </p>
           ) : p.ok && v.ok && d.ok && n.ok && v.value > 0 && d.value > 0 ? (
             <p>
-              <strong>
-                {energy(m.watts, p.value > 1 ? p.value / 100 : p.value, v.value, d.value, n.value).toFixed(2)} J/mm²
-              </strong>{" "}
-              on the surface. {showSpeed(v.value)}. {showInterval(d.value)}.
+              <strong>{surface === null ? "unknown" : surface.toFixed(2)} J/mm²</strong> on the surface.{" "}
+              {showSpeed(v.value)}. {showInterval(d.value)}.
               {spot !== null && d.value > INTERVAL_LIMIT * spot
                 ? ` Lines further apart than ${(INTERVAL_LIMIT * spot).toFixed(3)} mm leave ridges: ` +
                   `${Math.round(ripple(spot, d.value) * 100)} % ripple.`

@@ -1,5 +1,5 @@
 /** The shop's own figures (hours, climate, machines), set in the Workshop or wherever a job asks for them. */
-import { BEAM_KINDS } from "../core/catalogue/beams";
+import { BEAM_KINDS, defaultDepthPerJ } from "../core/catalogue/beams";
 import { air, dewPoint } from "../core/models/drying/climate";
 import { wattsAt } from "../core/models/laser/runtime";
 import { BEAMS } from "../core/records/ids";
@@ -210,6 +210,7 @@ function ClimateCurve({ shop }: { shop: Shop }) {
 export function MachineForm({ m }: { m: Machine }) {
   const e = { intent: "machine", id: m.id };
   const b = BEAM_KINDS[m.beam];
+  const wood = defaultDepthPerJ(m.beam, { id: "hard-maple", family: "wood" });
   return (
     <Fold
       summary={
@@ -272,14 +273,17 @@ export function MachineForm({ m }: { m: Machine }) {
           action="/workshop"
           name="depthPerJ"
           label="Wood, mm per J/mm²"
-          from={
-            m.depthPerJ === null
-              ? b.depthPerJ === null
-                ? "not a beam for wood"
-                : `default: ${b.depthPerJ}`
-              : "measured here"
-          }
+          from={m.depthPerJ === null ? (wood === null ? "not a beam for wood" : `default: ${wood}`) : "measured here"}
           value={m.depthPerJ === null ? "" : String(m.depthPerJ)}
+          extra={e}
+        />
+        <TextField
+          action="/workshop"
+          name="depths"
+          label="Other materials, mm per J/mm², a line each"
+          area
+          from={m.depths?.length ? "measured here" : "default; “slate 0.02” sets one"}
+          value={(m.depths ?? []).map((d) => `${d.substrate} ${d.perJ}`).join("\n")}
           extra={e}
         />
         <TextField action="/workshop" name="jumpMs" label="Jump delay, ms" value={String(m.jumpMs)} extra={e} />

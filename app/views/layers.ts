@@ -166,6 +166,7 @@ const isLaser = (f: CardField): f is "power" | "speed" | "interval" | "passes" =
 
 function valueOf(s: Step, f: CardField): number | string | null {
   if (f === "title" || f === "minutes" || f === "waitMin") return s[f];
+  if (f === "depthMm") return own(s, "wishMm");
   return isLaser(f) ? (own(s, "laser")?.[f] ?? null) : own(s, f);
 }
 

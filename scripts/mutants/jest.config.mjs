@@ -4,7 +4,7 @@ import base from "../../jest.config.mjs";
 
 /** `TESTS=app/core/models,app/core/plan/lay`: only the tests whose paths begin so */
 const begins = process.env.TESTS?.split(",") ?? ["app/core/", "app/store/", "app/acts/"];
-const { testMatch: _all, ...rest } = base;
+const { testMatch: _, ...rest } = base;
 export default {
   ...rest,
   rootDir: fileURLToPath(new URL("../../", import.meta.url)),

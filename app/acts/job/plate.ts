@@ -1,6 +1,7 @@
 /** The setting that a test plate gave. */
 import { nowMinutes } from "../../clock";
-import { makePlan } from "../../core/plan/plan";
+import { makePlan, type Plan } from "../../core/plan/plan";
+import { workOf } from "../../core/process/force";
 import { kindOf } from "../../core/process/kinds";
 import { LocalTime, Text } from "../../core/records/fields";
 import type { Plate } from "../../core/records/job";
@@ -26,6 +27,13 @@ const said = (p: Plate): string => {
   return `${Math.round(p.power * 1000) / 10} %, ${p.speed} mm/s, ${interval} mm, ${passes}${note}`;
 };
 
+/** The work of the beam that a plate of this job speaks of: what comes first behind the trial, or first of all. */
+function foundFor(plan: Plan): string | null {
+  const trial = plan.placed.findIndex((p) => kindOf(p.step.kind).tries === "setting");
+  const at = plan.placed.find((p, i) => i > trial && kindOf(p.step.kind).starts !== undefined);
+  return at ? workOf(at.step, at.before, plan.context) : null;
+}
+
 export const plateActs = [
   act("plate", PlateForm, async (f, { id, world: w }: OnJob) => {
     const machine = w.machines.find((m) => m.id === w.job.machineId);
@@ -40,7 +48,10 @@ export const plateActs = [
       note: f.note,
     };
     const at = nowMinutes();
-    const tried = makePlan(w, Math.floor(at)).placed.find((p) => kindOf(p.step.kind).tries === "setting");
+    const plan = makePlan(w, Math.floor(at));
+    const tried = plan.placed.find((p) => kindOf(p.step.kind).tries === "setting");
+    const work = foundFor(plan);
+    if (work) plate.work = work;
     const entry: LogEntry = {
       ...new LogEntry(),
       id: `${id}.${Math.round(at * 60000).toString(36)}.plate`,

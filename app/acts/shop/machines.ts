@@ -1,4 +1,5 @@
 /** Machines: put in, measured, changed over, taken out. */
+import { SUBSTRATES } from "../../core/catalogue/substrates";
 import { defaultMachine } from "../../core/catalogue/starter";
 import { OneOf, Text } from "../../core/records/fields";
 import { BEAMS, type Beam } from "../../core/records/ids";
@@ -39,6 +40,23 @@ function powerPoints(v: string): Machine["powerPoints"] {
     return { set, watts };
   });
 }
+/** A line each: a material’s name or id, and mm per J/mm² measured in it. */
+function depthsIn(v: string): Machine["depths"] {
+  const lines = v.trim() === "" ? [] : v.trim().split(/\n+/);
+  const list = lines.map((l, i) => {
+    const m = /^(.*?)[\s:,;]+([\d.]+)$/.exec(l.trim());
+    const named = m?.[1].trim().toLowerCase();
+    const s = SUBSTRATES.find((x) => x.id === named || x.name.toLowerCase() === named);
+    if (!s) {
+      const known = SUBSTRATES.map((x) => x.name.toLowerCase()).join(", ");
+      throw new Refused(
+        `Line ${i + 1}: give a material and its mm per J/mm², such as “slate 0.02”. Materials: ${known}.`,
+      );
+    }
+    return { substrate: s.id, perJ: Number(m![2]) };
+  });
+  return list.length ? list : undefined;
+}
 const flag = (key: keyof Machine) => (v: string) => ({ [key]: v === "true" }) as Partial<Machine>;
 
 const FIELDS: Readers<Machine, Shop["units"]> = {
@@ -52,6 +70,7 @@ const FIELDS: Readers<Machine, Shop["units"]> = {
   spotMm: (v) => ({ spotMm: typed.lengthOrNull(v) }),
   overscanMm: (v) => ({ overscanMm: typed.lengthOrNull(v) }),
   depthPerJ: (v) => ({ depthPerJ: typed.numberOrNull(v) }),
+  depths: (v) => ({ depths: depthsIn(v) }),
   jumpMs: (v) => ({ jumpMs: typed.number(v) }),
   note: (v) => ({ note: v }),
   beam: (v) => ({ beam: v as Beam }),

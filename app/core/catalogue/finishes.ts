@@ -2,7 +2,7 @@
  * Finishes: what a paint, sealer or clear coat does by default. Ordinary trade values at 20 °C, 50 % RH, one normal coat;
  * a product's own data sheet and what the shop measured win over them. Adding a finish is adding a row.
  */
-import type { Base } from "../records/ids";
+import type { Base, Pigment } from "../records/ids";
 
 const H = 60;
 const D = 24 * H;
@@ -497,12 +497,13 @@ export const inWords = (name: string): string => name.charAt(0).toLowerCase() + 
 export const isFinish = (id: string): id is FinishId => byId.has(id);
 
 /** Hiding thickness in µm by colour family (M6), until the product says or a swatch shows. */
-export const HIDE_UM: Record<string, number> = {
+export const HIDE_UM: Record<Pigment, number> = {
   black: 12,
   white: 55,
   pale: 45,
   yellow: 100,
   red: 90,
+  earth: 25,
   mid: 35,
   metallic: 15,
 };

@@ -3,7 +3,7 @@
  * so; what neither knows stays null.
  */
 import type { Product } from "../records/product";
-import type { Base } from "../records/ids";
+import type { Base, Pigment } from "../records/ids";
 import { colourFamily } from "../models/film/colour";
 import { finishNamed, HIDE_UM, type Finish } from "./finishes";
 
@@ -18,6 +18,8 @@ export interface Paint {
   finish: Finish;
   base: Base;
   clear: boolean;
+  pigment: { value: Pigment; from: From };
+  metallic: boolean;
   sheen: string | null;
   hideUm: Figure;
   solids: Figure;
@@ -38,6 +40,7 @@ const kept = new WeakMap<Product, Paint>();
 export function paint(product: Product): Paint {
   const found = kept.get(product);
   if (found) return found;
+  const pigment = product.pigment ?? colourFamily(product.colour);
   const f = finishNamed(product.finish);
   const o = product.origin;
   const keys = Object.keys(f.times) as (keyof Finish["times"])[];
@@ -46,11 +49,13 @@ export function paint(product: Product): Paint {
     finish: f,
     base: product.base ?? f.base,
     clear: product.clear || f.role !== "colour",
+    pigment: { value: pigment, from: product.pigment ? o : "default" },
+    metallic: pigment === "metallic",
     sheen: product.sheen,
     hideUm:
       product.clear || f.role !== "colour"
         ? { value: null, from: "default" }
-        : pick(product.hideUm, HIDE_UM[colourFamily(product.colour)], o),
+        : pick(product.hideUm, HIDE_UM[pigment], o),
     solids: pick(product.solids, f.solids, o),
     coatUm: pick(product.coatUm, f.coatUm, o),
     minC: pick(product.minC, f.minC, o),

@@ -7,7 +7,7 @@ import { FINISHES, type Finish, type FinishId } from "./finishes";
 import type { Family, SubstrateId } from "./substrates";
 
 /** When a phase is done at all: by what the piece is made of, and how many there are. */
-export type When = "bare-metal" | "batch" | "hard" | "absorbent" | "tile-masked" | "sand-after";
+export type When = "bare-metal" | "batch" | "hard" | "absorbent" | "tile-masked" | "sand-after" | "cuttable";
 
 /** How the colours of a job follow one another; each is worked out in plan/colours.ts. */
 export type ColourWay =
@@ -579,7 +579,8 @@ const ROWS = [
       { do: "colours", how: "stencil" },
       { do: "lift" },
       coats("clear", 2),
-      step("cut-out"),
+      // where the beam gets through; otherwise the blank was brought to size by other means
+      step("cut-out", "cuttable"),
       ...end,
     ],
   },

@@ -2,20 +2,21 @@
  * The model's figures for one step, as a maker looks for them there: energy window, powder, heat, depth and sanding, bleed, round
  * work. Which of them a step has is said by its kind; each is one function here, null where it has nothing to show.
  */
-import { absorption, BEAM_KINDS } from "../catalogue/beams";
+import { BEAM_KINDS } from "../catalogue/beams";
 import { bleedChance, bleedParts } from "../models/bleed/bleed";
 import { colourFamily } from "../models/film/colour";
 import { cuts, openShares, PLAIN_RATIO, window } from "../models/film/reveal";
-import { defocusFor, energy, ripple } from "../models/laser/energy";
+import { defocusFor, ripple } from "../models/laser/energy";
 import { fusedMass, mayStayOpen, openAfter } from "../models/powder/fill";
 import { coolDown, coolTau, LIFT_C } from "../models/powder/heat";
 import { DOF_MM, alongFor, circumference, degreesFor, inFocus, seam, squeeze } from "../models/round/round";
 import { GROUND, surfaceUm, topDown, zoneOf } from "../piece/state";
 import type { Placed } from "../plan/placed";
 import type { Plan } from "../plan/plan";
+import { dose } from "../process/beam";
 import type { Context } from "../process/context";
 import { has, kindOf, own } from "../process/kinds";
-import { patchiness } from "../process/kinds/laser-work";
+import { absorbs, patchiness } from "../process/kinds/laser-work";
 import { heatOf, meltC, ovenRun, pieceC, tapeC } from "../process/kinds/melt";
 import type { FigureId } from "../process/step";
 import { showMinutes, showShare, showUm } from "../units/show";
@@ -64,7 +65,7 @@ const energyWindow: Panel = (p, c) => {
     films.map((f) => ({
       um: f.um,
       patchiness: patchiness(c, f.productId),
-      absorbs: absorption(m.beam, c.paintOf(f.productId).product.colour, c.paintOf(f.productId).clear),
+      absorbs: absorbs(c, m.beam, f.productId),
     })),
     c.substrate.e0,
     laser.passes,
@@ -73,7 +74,8 @@ const energyWindow: Panel = (p, c) => {
   const mine = c.job.zones.find((x) => x.id === s.zones[0])?.productId;
   const beneath = films.findIndex((f) => f.productId === mine && f.role !== "top");
   const w = window(all, Math.max(1, beneath));
-  const e = energy(m.watts, laser.power, laser.speed, laser.interval, laser.passes);
+  const e = dose(m, laser);
+  if (e === null) return null;
   const shares = openShares(all, e);
   const last = all[all.length - 1]?.c ?? e;
   const range =

@@ -3,18 +3,19 @@
  * keeps what the Shelf or the Workshop lacks. The phases are in phases.ts, ways of colours in colours.ts.
  */
 import { finish, inWords, type FinishId } from "../catalogue/finishes";
-import { colourWay, cuts, beamWork, taken, takes } from "../catalogue/routes";
+import { taken, takes } from "../catalogue/routes";
 import type { ColourWay } from "../catalogue/routes";
 import { depthNeeded, SAND_SOAK_UM } from "../models/depth/depth";
 import { linear } from "../models/film/colour";
 import { blank, seen, zoneOf, type Piece } from "../piece/state";
 import type { Context } from "../process/context";
-import { kindOf, newStep, type KindId, type Step, type StepFor } from "../process/kinds";
+import { kindOf, newStep, own, type KindId, type Step, type StepFor } from "../process/kinds";
 import { GUN_TAPE_C, OVEN_OVER_C, ovenOf } from "../process/kinds/melt";
 import { maskFor } from "../process/masks";
 import { productFor } from "../process/pick";
-import { burnInSetting, engraveSetting, scoreSetting, skinSetting, topSetting } from "../process/settings";
-import type { Heat, LaserSetting } from "../process/step";
+import { inForce } from "../process/force";
+import { CUT_PASSES } from "../process/settings";
+import type { Heat } from "../process/step";
 import type { CoatRole } from "../records/ids";
 import type { Zone } from "../records/job";
 import { coatsLaid, coatsNeeded, compareUndercoat, type Ground, type Hiding } from "./hiding";
@@ -103,6 +104,14 @@ export class Builder {
     const test = "cut a test and type its “depth per J/mm²” in the Workshop";
     this.lack("machine", `How deep ${laser} cuts ${body} is not known: ${test}.`);
   }
+  private lackCut(): void {
+    const { t } = this.c.job.substrate;
+    const [laser, body] = [this.c.machine?.name ?? "the laser", this.c.substrate.name.toLowerCase()];
+    this.lack(
+      "machine",
+      `${t} mm of ${body} is more than ${laser} is known to cut through in ${CUT_PASSES} passes; cut it to size another way.`,
+    );
+  }
 
   /** Zones that get a finish. */
   get filled(): string[] {
@@ -124,7 +133,15 @@ export class Builder {
   }
   private put(s: Step): void {
     this.steps.push(s);
-    this.piece = kindOf(s.kind).apply(s, this.piece, this.c, null);
+    const on = inForce(this.steps, this.steps.length - 1, this.piece, this.c);
+    if (kindOf(s.kind).starts && own(on, "laser") === null) this.lackSetting(s);
+    this.piece = kindOf(s.kind).apply(on, this.piece, this.c, null);
+  }
+  /** No setting for work of the beam: no machine, or not known what it does here. */
+  private lackSetting(s: Step): void {
+    if (!this.c.machine) this.lackMachine();
+    else if (kindOf(s.kind).beam === "body") this.lackDepth();
+    else if (kindOf(s.kind).beam === "outline") this.lackCut();
   }
   /** A step of any kind, numbered from the second on. */
   step<K extends KindId>(kind: K, more: Partial<StepFor<K>> = {}, title?: string): void {
@@ -207,31 +224,7 @@ export class Builder {
 
   /** An engraving visit for some zones. */
   engrave(zones: string[], depthMm: number): void {
-    const laser = engraveSetting(this.c, depthMm);
-    if (!this.c.machine) this.lackMachine();
-    else if (!laser) this.lackDepth();
-    this.step("engrave", { zones, laser, depthMm }, engraveTitle(depthMm, laser));
-  }
-
-  /** The setting of the route's one visit: found on a plate here, else computed. */
-  laserSetting(): LaserSetting | null {
-    const { c } = this;
-    if (!c.machine) {
-      this.lackMachine();
-      return null;
-    }
-    const set = c.job.plate;
-    if (set && set.machineId === c.machine.id)
-      return { power: set.power, speed: set.speed, interval: set.interval, passes: set.passes, from: "test plate" };
-    if (cuts(c.route)) {
-      const s = engraveSetting(c, this.depthMm());
-      if (!s) this.lackDepth();
-      return s;
-    }
-    if (beamWork(c.route) === "open-skin") return skinSetting(c);
-    if (["stencil", "reverse"].includes(colourWay(c.route) ?? "")) return scoreSetting(c);
-    if (beamWork(c.route) === "burn-in") return burnInSetting(c);
-    return topSetting(c, c.filled[0] ? zoneOf(this.piece, c.filled[0].id) : null);
+    this.step("engrave", { zones, wishMm: depthMm });
   }
 
   depthMm(): number {
@@ -264,9 +257,6 @@ export class Builder {
 const ORDINARY_TAPE: FinishId = "painters-tape";
 /** colour of a charred floor */
 const CHAR_FLOOR = "#2b1d14";
-
-export const engraveTitle = (depthMm: number, s: LaserSetting | null): string =>
-  `Engrave ${depthMm} mm${s ? `, ${s.passes} ${s.passes === 1 ? "pass" : "passes"}` : ""}`;
 
 /** Usual depth of a cut by what fills it, mm: powder wants a deep one, a sprayed or flooded film little. */
 const usualDepth = (c: Context): number =>

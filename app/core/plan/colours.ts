@@ -10,7 +10,6 @@ import { fillsFor } from "../models/powder/fill";
 import type { Zone } from "../records/job";
 import type { Builder, Group } from "./builder";
 import { cutsOf } from "../process/kinds/laser-work";
-import { scoreSetting } from "../process/settings";
 import type { Heat } from "../process/step";
 import { productFor } from "../process/pick";
 
@@ -190,10 +189,7 @@ const nested: Way = (b) => {
 };
 
 const score = (b: Builder): void => {
-  b.step("score-mask", {
-    zones: b.c.filled.map((z) => z.id),
-    laser: b.c.machine ? scoreSetting(b.c) : b.laserSetting(),
-  });
+  b.step("score-mask", { zones: b.c.filled.map((z) => z.id) });
 };
 
 /** H: the mask is scored once; lift, paint, cover, lift the next. */

@@ -20,7 +20,7 @@ const lacks = (s: Step, key: OwnField | "minutes" | "waitMin"): boolean => !(key
 const within = (v: Value, min: number, max: number): v is number => typeof v === "number" && v >= min && v <= max;
 const range = (min: number, max: number): string => `needs a number from ${min} to ${max}`;
 
-type NumberField = "dryUm" | "depthMm" | "sandUm" | "minutes" | "waitMin" | "roomC" | "roomRh";
+type NumberField = "dryUm" | "wishMm" | "sandUm" | "minutes" | "waitMin" | "roomC" | "roomRh";
 const number = (key: NumberField, label: string, unit: string, min: number, max: number): Field => ({
   label,
   unit,
@@ -42,8 +42,7 @@ const laser = (
   set: (s, v) => {
     if (v === null) return {};
     if (!within(v, min, max)) return range(min, max);
-    const set = own(s, "laser");
-    return set ? { laser: { ...set, [key]: v, from: "typed" } } : "has no laser setting";
+    return lacks(s, "typed") ? "has no laser setting" : { typed: { ...own(s, "typed"), [key]: v } };
   },
 });
 const flag = (key: "canWarmed" | "byLoad", label: string): Field => ({
@@ -66,7 +65,7 @@ export const FIELDS: Record<string, Field> = {
   },
   note: { label: "Note", unit: "", set: (_s, v) => ({ note: typeof v === "string" ? v : "" }) },
   dryUm: number("dryUm", "Film, dry", "µm", 0.1, 5000),
-  depthMm: number("depthMm", "Depth", "mm", 0.01, 50),
+  depthMm: number("wishMm", "Depth", "mm", 0.01, 50),
   sandUm: number("sandUm", "Sanded off", "µm", 0, 20000),
   minutes: number("minutes", "Minutes", "min", 0, 1e5),
   waitMin: number("waitMin", "Wait after it", "min", 0, 1e6),

@@ -8,9 +8,9 @@ import type { Context } from "../process/context";
 import { isKind, kindOf, type Step } from "../process/kinds";
 import { skinWords } from "../process/kinds/open-skin";
 import { productFor } from "../process/pick";
-import { uncoverSetting } from "../process/settings";
+import { cutSetting } from "../process/settings";
 import type { CoatRole } from "../records/ids";
-import { engraveTitle, RESIDUE_UM, type Builder, type Missing, type Ways } from "./builder";
+import { RESIDUE_UM, type Builder, type Missing, type Ways } from "./builder";
 import { coatsLaid, coatsNeeded, compareUndercoat, wantsWhite } from "./hiding";
 
 /** pieces from which a proof is worth its time */
@@ -33,6 +33,8 @@ function applies(when: When | undefined, c: Context): boolean {
       return !c.substrate.absorbent;
     case "sand-after":
       return c.school("sand-after") === "always";
+    case "cuttable":
+      return c.machine === null || cutSetting(c) !== null;
     case "tile-masked":
       return c.school("tile-mask") === "mask";
     default:
@@ -54,7 +56,6 @@ function single(b: Builder, ph: PhaseOf<"step">): void {
   const more: Partial<Step> & Record<string, unknown> = {};
   if (kind.on === "face") more.zones = c.allZones;
   if (kind.on === "zones") more.zones = b.filled;
-  if (kind.tries) more.laser = b.laserSetting();
   if (kind.sands === "residue") more.sandUm = RESIDUE_UM;
   if (kind.sands === "face") more.sandUm = ph.when === "sand-after" ? LIGHT_SAND_UM : sandingUm(b);
   b.step(ph.kind, more as object);
@@ -134,12 +135,9 @@ function zoneColours(b: Builder): void {
 
 /** Uncovering colour by colour in one visit: each is reached with a setting of its own (M4). */
 function reveals(b: Builder): void {
-  const { c } = b;
   for (const g of b.groups()) {
     const zones = g.zones.map((z) => z.id);
-    if (!c.machine) b.lackMachine();
-    const laser = c.machine ? uncoverSetting(c, zoneOf(b.piece, zones[0]), g.id) : null;
-    b.step("reveal", { zones, laser });
+    b.step("reveal", { zones });
   }
 }
 
@@ -147,13 +145,8 @@ function laser(b: Builder, ph: PhaseOf<"laser">): void {
   const { c } = b;
   if (ph.kind === "reveal" && !overFace(c.route)) return reveals(b);
   const zones = b.filled;
-  const found = b.laserSetting();
-  if (ph.kind !== "engrave") {
-    const title = ph.kind === "open-skin" ? skinWords[c.substrate.skin?.kind ?? "coating"] : undefined;
-    return b.step(ph.kind, { zones, laser: found }, title);
-  }
-  const depthMm = b.depthMm();
-  b.step("engrave", { zones, laser: found, depthMm }, engraveTitle(depthMm, found));
+  if (ph.kind === "engrave") return b.engrave(zones, b.depthMm());
+  b.step(ph.kind, { zones }, ph.kind === "open-skin" ? skinWords[c.substrate.skin?.kind ?? "coating"] : undefined);
 }
 
 /** Finishing moves that the job asks for, at the end. */

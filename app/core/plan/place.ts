@@ -4,6 +4,7 @@
  */
 import type { Piece } from "../piece/state";
 import type { Context } from "../process/context";
+import { inForce } from "../process/force";
 import { kindOf, mayPause, own, usesUp, type Step } from "../process/kinds";
 import { readiness, type Readiness } from "../process/ready";
 import { stateWords } from "../process/words";
@@ -78,9 +79,9 @@ class Placer {
   /** Step i on a piece, no earlier than `from`. */
   one(i: number, here: Here, from: number): Placed {
     const { c } = this;
-    const s = this.steps[i];
-    const kind = kindOf(s.kind);
     const before = here.piece;
+    const s = inForce(this.steps, i, before, c);
+    const kind = kindOf(s.kind);
     const work = workMinutes(s, c);
     const actual = this.actuals.get(s.id) ?? null;
     const needs = kind.needs(s, before, c).map((n) => readiness(n, c));

@@ -1,75 +1,136 @@
 /**
- * Settings that a plan begins with, where nobody has found one yet: the energy that a piece of laser work wants, put on the surface
- * within the machine's reach. All are starts for a test.
+ * The setting in force of a piece of laser work: typed over found on a plate over computed. A computed setting is a function of the
+ * piece as it lies, the machine and what is wanted, and is never kept: a thicker dark top moves it at once. All are starts for a test.
  */
-import { absorption, defaultDepthPerJ } from "../catalogue/beams";
-import { depthPerPass, passesFor } from "../models/depth/depth";
+import { absorption } from "../catalogue/beams";
+import { depthPerPass, DEPTH_THRESHOLD } from "../models/depth/depth";
 import { PLAIN_RATIO, Q_DEFAULT, window } from "../models/film/reveal";
-import { energy } from "../models/laser/energy";
 import { topDown, type ZoneState } from "../piece/state";
+import { cutE, digs, kappaFor, keptSpeed, shareOf, topSpeed, wattsOf } from "./beam";
 import type { Context } from "./context";
-import { cutsOf, settingFor } from "./kinds/laser-work";
+import { cutsOf, rasterExtent } from "./kinds/laser-work";
 import type { LaserSetting } from "./step";
 
-/** J/mm² a pass for cutting wood */
-const CUT_E = 2;
+/** J/mm² of one pass beyond which a body chars or melts more than it gives way; metal takes more */
+const PASS_E = 2;
+const METAL_PASS_E = 10;
+/** passes that nobody runs more of: a depth beyond them is not dug by this machine */
+export const MOST_PASSES = 40;
 /** J/mm² to start a test plate from when no window can be worked out */
 const BLIND_E = 0.7;
 /** J/mm² to begin a test with when glaze is to be opened, and when titanium white is to be burnt in; coatings by M4. */
 const GLAZE_E = 3;
-const BURN_E = 1;
-/** J/mm² that cuts tape of ordinary thickness and not what lies beneath it: a start for a try on an offcut */
-const SCORE_E = 0.5;
+export const BURN_E = 1;
+/** J/mm² along a line that cuts tape of ordinary thickness and not what lies beneath it: a start for a try on an offcut */
+export const SCORE_E = 0.5;
 /** share above the middle at which a coating goes without leaving specks */
 const MARGIN = 1.3;
-/** share of rated power to begin with: uncovering and marking, and cutting */
-const MARK_POWER = 0.5;
-const CUT_POWER = 0.8;
+/** share of the panel that a computed setting goes to at most */
+const MOST_POWER = 0.8;
+/** slowest cut, mm/s: below it an edge burns away; and passes that a cut is given at most */
+const SLOWEST_CUT = 4;
+export const CUT_PASSES = 6;
 
-/** mm per J/mm² in this material, measured here or by default; null: unknown. */
-export const kappaOf = (c: Context): number | null =>
-  !c.machine ? null : (c.machine.depthPerJ ?? defaultDepthPerJ(c.machine.beam, c.substrate.family));
+const figures = (power: number, speed: number, interval: number, passes: number): LaserSetting => ({
+  power: Math.round(power * 1000) / 1000,
+  // never quicker than it was reckoned for, or it would fall short
+  speed: speed < 1 ? speed : Math.floor(speed * 10 + 1e-6) / 10,
+  interval,
+  passes,
+  from: "computed",
+});
 
-/** Depth that a setting reaches in this material, mm; null when unknown. */
-export function depthReached(c: Context, s: LaserSetting): number | null {
-  const kappa = kappaOf(c);
-  return kappa === null || !c.machine
-    ? null
-    : s.passes * depthPerPass(kappa, energy(c.machine.watts, s.power, s.speed, s.interval));
+/** A setting that puts E J/mm² a pass on lines so wide: as quick as the rows let it, then the power, then slower if need be. */
+function reach(c: Context, e: number, widthMm: number, speed: number, passes: number): LaserSetting | null {
+  const m = c.machine;
+  if (!m || c.intervalMm === null || !(e > 0)) return null;
+  let v = speed;
+  let p = shareOf(m, e * v * widthMm);
+  if (p > MOST_POWER) p = MOST_POWER;
+  const w = wattsOf(m, Math.round(p * 1000) / 1000);
+  if (w === null) return null;
+  // the power is rounded to what a panel takes, so the speed has the last word
+  v = Math.min(topSpeed(m), w / (e * widthMm));
+  return figures(p, v, c.intervalMm, passes);
 }
 
-/** For a depth (M10): a speed for about 2 J/mm² a pass, and the passes that makes. */
-export function engraveSetting(c: Context, depthMm: number): LaserSetting | null {
-  const kappa = kappaOf(c);
-  const s = settingFor(c, CUT_E, CUT_POWER, 1);
-  if (!s || !c.machine || kappa === null) return null;
-  const e = energy(c.machine.watts, s.power, s.speed, s.interval);
-  return { ...s, passes: passesFor(depthMm, kappa, e) ?? 1 };
+/** A setting for a filled run that puts E J/mm² a pass on these zones. */
+export function settingFor(c: Context, e: number, passes: number, zones: readonly string[]): LaserSetting | null {
+  if (!c.machine || c.intervalMm === null) return null;
+  const { rowMm } = rasterExtent(c.job.zones.filter((z) => zones.includes(z.id)));
+  return reach(c, e, c.intervalMm, keptSpeed(c.machine, rowMm), passes);
+}
+
+/** Depth that a setting digs into this body, mm; null when unknown. */
+export const depthReached = (c: Context, s: LaserSetting): number | null =>
+  c.machine ? digs(c.machine, s, c.substrate) : null;
+
+/** For a depth (M10): the least passes of no more energy than the body bears, and the speed that makes them dig just that. */
+export function engraveSetting(c: Context, depthMm: number, zones: readonly string[]): LaserSetting | null {
+  const kappa = c.machine && kappaFor(c.machine, c.substrate);
+  if (!kappa || !(depthMm > 0)) return null;
+  const most = depthPerPass(kappa, c.substrate.family === "metal" ? METAL_PASS_E : PASS_E);
+  const passes = Math.min(MOST_PASSES, Math.max(1, Math.ceil(depthMm / most - 1e-9)));
+  const each = Math.min(depthMm / passes, most);
+  return settingFor(c, each / kappa + DEPTH_THRESHOLD, passes, zones);
 }
 
 /** J/mm² to take the maker’s skin off: glaze by test, a coating by its thickness and colour, silvering at a touch. */
 export function skinEnergy(c: Context): number {
   const s = c.substrate.skin;
   if (!s || s.kind === "glaze" || !c.machine) return GLAZE_E;
-  const takes = Math.max(0.2, absorption(c.machine.beam, c.substrate.colour, false));
+  const takes = Math.max(0.2, absorption(c.machine.beam, c.substrate.colour));
   return c.substrate.e0 + ((Q_DEFAULT * s.um) / takes) * MARGIN;
 }
-export const skinSetting = (c: Context): LaserSetting | null => settingFor(c, skinEnergy(c), MARK_POWER, 1);
-export const burnInSetting = (c: Context): LaserSetting | null => settingFor(c, BURN_E, MARK_POWER, 1);
-export const scoreSetting = (c: Context): LaserSetting | null => settingFor(c, SCORE_E, MARK_POWER, 1);
+/** share of the energy meant from which a skin is open, and pigment burnt in; and above which pigment bleaches again */
+export const ENOUGH = 1 / MARGIN;
+export const BLEACHES = 2;
+export const skinSetting = (c: Context, zones: readonly string[]): LaserSetting | null =>
+  settingFor(c, skinEnergy(c), 1, zones);
+export const burnInSetting = (c: Context, zones: readonly string[]): LaserSetting | null =>
+  settingFor(c, BURN_E, 1, zones);
+
+/** Along the outlines of a mask. */
+export function scoreSetting(c: Context): LaserSetting | null {
+  if (!c.machine || c.spotMm === null) return null;
+  return reach(c, SCORE_E, c.spotMm, keptSpeed(c.machine, null), 1);
+}
+/** Through the sheet along the outline: the least passes at which it moves on at all; null: not cut by this machine, or not known. */
+export function cutSetting(c: Context): LaserSetting | null {
+  const m = c.machine;
+  const e = m && cutE(m, c.substrate);
+  const w = m && wattsOf(m, MOST_POWER);
+  if (!m || !e || !w || c.intervalMm === null) return null;
+  const t = c.job.substrate.t;
+  const passes = Math.ceil((SLOWEST_CUT * e * t) / w - 1e-9);
+  if (passes > CUT_PASSES) return null;
+  const n = Math.max(1, passes);
+  return figures(MOST_POWER, Math.min(keptSpeed(m, null), Math.floor(((n * w) / (e * t)) * 10) / 10), c.intervalMm, n);
+}
 
 /** For uncovering the film beneath the top of a zone. A shut window still needs a place to start: its geometric middle. */
-export function topSetting(c: Context, z: ZoneState | null): LaserSetting | null {
+export function topSetting(c: Context, z: ZoneState | null, zones: readonly string[]): LaserSetting | null {
   const w = z && c.intervalMm !== null ? window(cutsOf(z, c, c.intervalMm, 1)) : null;
-  return settingFor(c, w ? (w.best ?? Math.sqrt(w.lo * w.hi)) : BLIND_E, MARK_POWER, 1);
+  return settingFor(c, w ? (w.best ?? Math.sqrt(w.lo * w.hi)) : BLIND_E, 1, zones);
+}
+
+/** How many films lie over the one that a zone shows, from the top; 0: none does, or it lies bare. */
+export function filmsOver(z: ZoneState, productId: string | null): number {
+  const at = topDown(z).findIndex((f) => f.productId === productId && f.role !== "top");
+  return Math.max(0, at);
 }
 
 /** For uncovering a product in a stack of films. Under the last film lies the piece itself: nothing shuts that window from above. */
-export function uncoverSetting(c: Context, z: ZoneState, productId: string): LaserSetting | null {
+export function uncoverSetting(
+  c: Context,
+  z: ZoneState,
+  productId: string | null,
+  zones: readonly string[],
+): LaserSetting | null {
   if (c.intervalMm === null) return null;
   const cuts = cutsOf(z, c, c.intervalMm, 1);
-  const over = topDown(z).findIndex((f) => f.productId === productId && f.role !== "top");
-  const w = window(cuts, over);
-  const blind = over > 0 && cuts[over - 1] ? cuts[over - 1].c * PLAIN_RATIO : BLIND_E;
-  return settingFor(c, w ? (w.best ?? Math.sqrt(w.lo * w.hi)) : blind, MARK_POWER, 1);
+  const k = Math.max(1, filmsOver(z, productId));
+  const w = window(cuts, k);
+  const blind = cuts[k - 1] ? cuts[k - 1].c * PLAIN_RATIO : BLIND_E;
+  return settingFor(c, w ? (w.best ?? Math.sqrt(w.lo * w.hi)) : blind, 1, zones);
 }

@@ -18,6 +18,9 @@ export interface LaserSetting {
   from: "computed" | "test plate" | "typed";
 }
 
+/** Figures of a setting that somebody typed on its step; what is not here is computed, or found on a plate. */
+export type TypedSetting = Partial<Pick<LaserSetting, "power" | "speed" | "interval" | "passes">>;
+
 /** what melts powder */
 export type Heat = "gun" | "oven" | "laser";
 
@@ -44,10 +47,15 @@ export interface OwnFields {
   coat: number | null;
   /** dry µm of the coat */
   dryUm: number | null;
+  /** mm that are wanted */
+  wishMm: number | null;
+  /** mm that the setting in force digs; null: not known */
   depthMm: number | null;
   /** µm that sanding takes from the face */
   sandUm: number | null;
+  /** the setting in force on the piece as it lies by then; null: no machine, or nothing is known */
   laser: LaserSetting | null;
+  typed: TypedSetting | null;
   /** dried in a room of its own */
   roomC: number | null;
   roomRh: number | null;
@@ -67,9 +75,11 @@ export const FRESH: OwnFields = {
   role: null,
   coat: null,
   dryUm: null,
+  wishMm: null,
   depthMm: null,
   sandUm: null,
   laser: null,
+  typed: null,
   roomC: null,
   roomRh: null,
   canWarmed: false,
@@ -77,6 +87,9 @@ export const FRESH: OwnFields = {
   wetInWet: false,
   byLoad: false,
 };
+
+/** Fields of every kind that the beam does. */
+export const LASER = ["laser", "typed"] as const;
 
 export type StepOf<K extends string, F extends OwnField = never> = StepBase & { kind: K } & Pick<OwnFields, F>;
 
@@ -121,6 +134,8 @@ export interface Traits {
   lays?: "film" | "powder" | "mask";
   /** which products may be chosen for it */
   suits?(p: Paint): boolean;
+  /** how the beam runs: filled row by row, along lines, or out of focus to melt */
+  runs?: "rows" | "lines" | "melts";
   /** done with the beam, and what the beam is to work on; `trial`: on a test piece */
   beam?: "film" | "pigment" | "body" | "skin" | "mask" | "outline" | "trial";
   /** heats the piece */
@@ -173,6 +188,10 @@ export interface StepKind<S extends StepBase = StepBase> extends Traits {
   minutes(s: S, c: Context): { setup: number; perPiece: number } | null;
   /** what must have been reached */
   needs(s: S, before: Piece, c: Context): Need[];
+  /** the computed setting that it begins with on this piece; null: no machine, or not known */
+  starts?(s: S, before: Piece, c: Context): LaserSetting | null;
+  /** its name, where that says what its setting does */
+  named?(s: S, c: Context): string;
   /** why it can’t be done on this state; null: it can */
   refuses(s: S, before: Piece, c: Context): string | null;
   /**

@@ -33,6 +33,9 @@ export type WaitState = (typeof WAIT_STATES)[number] | "dry" | "set-time" | "lif
 /** What a coat is for. */
 export const COAT_ROLES = ["seal", "white", "colour", "top", "clear", "barrier", "touch-up", "backing"] as const;
 export type CoatRole = (typeof COAT_ROLES)[number];
+/** what colours a paint, for how much of it hides and what a beam makes of it (M4, M6) */
+export const PIGMENTS = ["black", "white", "pale", "yellow", "red", "earth", "mid", "metallic"] as const;
+export type Pigment = (typeof PIGMENTS)[number];
 export const SHEENS = ["gloss", "satin", "flat"] as const;
 export const BASES = ["solvent", "water", "alcohol", "resin"] as const;
 export type Base = (typeof BASES)[number];

@@ -11,6 +11,7 @@ import {
   OneOf,
   OrNull,
   Scalar,
+  Since,
   Sub,
   SubList,
   Text,
@@ -160,6 +161,8 @@ export class Plate {
   @LocalTime() at!: string;
   @Id() machineId!: string;
   @Text(400) note: string = "";
+  /** what it was found on: machine, interval, body, films and their cans; absent: before that was kept, or any work of the machine */
+  @Since(1) @Text(2000) work?: string;
 }
 
 export class Order {

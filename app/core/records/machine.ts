@@ -1,6 +1,6 @@
 /** A laser in the Workshop. */
 import { BEAMS } from "./ids";
-import { Flag, Id, Maybe, Num, OneOf, OrNull, SubList, Text, TextList, Whole } from "./fields";
+import { Flag, Id, Maybe, Num, OneOf, OrNull, Since, SubList, Text, TextList, Whole } from "./fields";
 import type { RecordKind } from "./version";
 
 /** A point of the machine's own power curve: what the panel says against what was measured. */
@@ -9,6 +9,14 @@ export class PowerPoint {
   @Num(0, 1000) set!: number;
   /** W measured */
   @Num(0, 10000) watts!: number;
+}
+
+/** What one material gave way to one machine (M10). */
+export class DepthIn {
+  /** id of the material */
+  @Id() substrate!: string;
+  /** mm per J/mm² above the threshold */
+  @Num(0.0001, 5) perJ!: number;
 }
 
 export class Machine {
@@ -37,12 +45,14 @@ export class Machine {
   @Flag() enclosed: boolean = false;
   @Flag() extraction: boolean = false;
   @Flag() airAssist: boolean = true;
-  /** depth per J/mm² in wood, mm, measured here; null: the beam's default (M10) */
+  /** depth per J/mm² in wood, mm, measured here; null: the beam's default (M10). Other materials: `depths`. */
   @OrNull() @Num(0.01, 5) depthPerJ: number | null = null;
   @SubList(() => PowerPoint, 40) powerPoints: PowerPoint[] = [];
   @Text(1000) note: string = "";
   /** changed over since it was last checked (rotary, lens, bed): what has been ticked so far; absent: nothing open */
   @Maybe() @TextList(20) changeOver?: string[];
+  /** depth per J/mm² measured in a material of the catalogue; wins over `depthPerJ` and the beam's default */
+  @Since(1) @SubList(() => DepthIn, 40) depths?: DepthIn[];
 }
 
 /** What is looked at after a change-over, before the next burn. */

@@ -1,6 +1,6 @@
 /** A paint, sealer or clear coat on the Shelf. Every null falls back to the finish's default and is shown as one. */
-import { BASES, ORIGINS, SHEENS } from "./ids";
-import { Colour, Flag, Id, LocalDate, Maybe, Num, OneOf, OrNull, Sub, SubList, Text, Whole } from "./fields";
+import { BASES, ORIGINS, PIGMENTS, SHEENS, type Pigment } from "./ids";
+import { Colour, Flag, Id, LocalDate, Maybe, Num, OneOf, OrNull, Since, Sub, SubList, Text, Whole } from "./fields";
 import type { RecordKind } from "./version";
 
 /** Drying times in minutes at 20 °C, 50 % RH, one normal coat. Null: the finish's default. */
@@ -56,6 +56,8 @@ export class Product {
   @Flag() clear: boolean = false;
   @OrNull() @OneOf(SHEENS) sheen: (typeof SHEENS)[number] | null = null;
   @OrNull() @OneOf(BASES) base: (typeof BASES)[number] | null = null;
+  /** what colours it; absent: guessed from its colour, never metallic */
+  @Since(1) @OneOf(PIGMENTS) pigment?: Pigment;
   /** µm dry at which it hides (M6) */
   @OrNull() @Num(0.1, 5000) hideUm: number | null = null;
   /** volume solids of what leaves the tool, 0-1 (M7) */

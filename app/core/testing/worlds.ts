@@ -7,9 +7,8 @@ import { Can, type Product } from "../records/product";
 import { Climate, Hours, Shop } from "../records/shop";
 import type { World } from "../records/world";
 
-/** How many of many seeded trials: all of them, or with `MANY=0.1` a tenth, as where one fault after another is tried. */
-// eslint-disable-next-line no-restricted-globals -- tests only, and only how often
-export const many = (n: number): number => Math.max(3, Math.round(n * Number(process.env.MANY ?? 1)));
+/** How many of many seeded trials: all of them, or a share of them where fault after fault is tried (`MANY=0.1`). */
+export const many = (n: number): number => Math.max(3, Math.round(n * ((globalThis as { MANY?: number }).MANY ?? 1)));
 
 export const stocked = (
   id: string,

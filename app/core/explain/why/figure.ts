@@ -9,7 +9,7 @@ import type { Plan } from "../../plan/plan";
 import type { Placed } from "../../plan/placed";
 import type { Readiness } from "../../process/ready";
 import { simulate, waitAfter } from "../report";
-import { energy } from "../../models/laser/energy";
+import { dose } from "../../process/beam";
 import { piecesToBegin } from "../../models/spares/spares";
 import { GROUND, surfaceUm } from "../../piece/state";
 import { showWhen } from "../../time/zoned";
@@ -115,9 +115,7 @@ const READ: Record<StepFigure, (plan: Plan, i: number) => Value | null> = {
   },
   energy: (plan, i) => {
     const [m, s] = [plan.context.machine, own(plan.placed[i].step, "laser")];
-    return m && s && byBeam(plan.placed[i].step)
-      ? found(energy(m.watts, s.power, s.speed, s.interval, s.passes), "J/mm²")
-      : null;
+    return m && s && byBeam(plan.placed[i].step) ? found(dose(m, s), "J/mm²") : null;
   },
   level: (plan, i) => {
     const p = plan.placed[i];

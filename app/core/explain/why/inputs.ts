@@ -5,7 +5,7 @@ import { dryingOf } from "../../process/film-times";
 import { airAtMoment, type Air } from "../../models/drying/climate";
 import { airOf } from "../../process/ready";
 import { latestStart } from "../../plan/backward";
-import { kappaOf } from "../../process/settings";
+import { dose, kappaFor, kappaMeasured } from "../../process/beam";
 import { gapBefore } from "../../plan/decides";
 import { hoursOf } from "../../plan/placed";
 import { figuresOf } from "../figures";
@@ -13,7 +13,6 @@ import { byBeam, has, kindOf, own, type Step } from "../../process/kinds";
 import type { Plan } from "../../plan/plan";
 import { simulate, waitAfter, type ZoneLayers } from "../report";
 import { stateWords } from "../../process/words";
-import { energy } from "../../models/laser/energy";
 import type { Film } from "../../piece/state";
 import { showWhen } from "../../time/zoned";
 import {
@@ -347,17 +346,17 @@ function laser(plan: Plan, i: number): Input[] {
   const s = plan.placed[i].step;
   const set = own(s, "laser");
   if (!m || !set) return [];
-  const kappa = kappaOf(plan.context);
-  const e = energy(m.watts, set.power, set.speed, set.interval, set.passes);
+  const kappa = kappaFor(m, plan.context.substrate);
+  const e = dose(m, set);
   const digs: Input = {
     name: `${plan.context.substrate.name}, a J/mm² above ${DEPTH_THRESHOLD}`,
     value: kappa === null ? "unknown" : `${kappa} mm`,
-    from: m.depthPerJ === null ? "default" : "measured here",
+    from: kappaMeasured(m, plan.context.substrate) ? "measured here" : "default",
   };
   return [
     {
       name: "Energy, all passes",
-      value: `${e.toFixed(2)} J/mm²`,
+      value: e === null ? "unknown" : `${e.toFixed(2)} J/mm²`,
       from: "passes × watts × power ÷ (speed × interval)",
     },
     { name: "Watts", value: `${m.watts} W`, from: "rated, Workshop" },

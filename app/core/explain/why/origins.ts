@@ -1,5 +1,5 @@
 /** Where the figures of a plan come from, a line an input: what paper carries, since paper can't be opened. */
-import { kappaOf } from "../../process/settings";
+import { kappaFor, kappaMeasured } from "../../process/beam";
 import type { Plan } from "../../plan/plan";
 import type { Can } from "../../records/product";
 import { stateWords } from "../../process/words";
@@ -50,7 +50,7 @@ export function originsOf(plan: Plan): Origin[] {
     };
   });
   const m = c.machine;
-  const kappa = kappaOf(c);
+  const kappa = c.machine && kappaFor(c.machine, c.substrate);
   const taught = [...new Set(plan.placed.map((p) => p.step.kind))].filter((k) => c.learned(k) !== 1);
   return [
     ...paints,
@@ -82,7 +82,7 @@ export function originsOf(plan: Plan): Origin[] {
                 ? [
                     with_(
                       `${kappa} mm of ${c.substrate.name.toLowerCase()} for a J/mm²`,
-                      m.depthPerJ === null ? "default" : "measured here",
+                      kappaMeasured(m, c.substrate) ? "measured here" : "default",
                     ),
                   ]
                 : []),

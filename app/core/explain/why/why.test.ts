@@ -2,7 +2,7 @@
 import { own } from "../../process/kinds";
 import { brief } from "../../testing/briefs";
 import { residualMm } from "../../models/depth/depth";
-import { kappaOf } from "../../process/settings";
+import { kappaFor } from "../../process/beam";
 import { makePlan, type Plan } from "../../plan/plan";
 import { waitAfter } from "../report";
 import { LogEntry } from "../../records/log";
@@ -321,7 +321,7 @@ test("what must stay below the face is what the model leaves; what a J/mm² take
           ? inputs(p, { of: "energy", step: x.step.id }).find((r) => r.name.includes("a J/mm² above"))
           : undefined;
       if (!row) continue;
-      const kappa = kappaOf(p.context);
+      const kappa = kappaFor(p.context.machine!, p.context.substrate);
       expect(row).toMatchObject({
         name: `${p.context.substrate.name}, a J/mm² above 0.15`,
         value: kappa === null ? "unknown" : `${kappa} mm`,

@@ -1,5 +1,6 @@
 /** Rule 40: this beam does not mark this surface. */
-import { absorption, beamOn, BEAM_KINDS } from "../../catalogue/beams";
+import { beamOn, BEAM_KINDS } from "../../catalogue/beams";
+import { absorbs } from "../../process/kinds/laser-work";
 import { topDown, zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
 import { Machine } from "../../records/machine";
@@ -20,13 +21,9 @@ export const rule40: Rule = {
     const p = f.placed[at];
     const top = topDown(zoneOf(p.before, c.filled[0].id))[0];
     const works = (m: Machine): boolean =>
-      top
-        ? absorption(m.beam, c.paintOf(top.productId).product.colour, c.paintOf(top.productId).clear) >= TAKES
-        : beamOn(m.beam, c.substrate) === "marks";
+      top ? absorbs(c, m.beam, top.productId) >= TAKES : beamOn(m.beam, c.substrate) === "marks";
     if (works(c.machine)) return [];
-    const takes = top
-      ? absorption(c.machine.beam, c.paintOf(top.productId).product.colour, c.paintOf(top.productId).clear)
-      : null;
+    const takes = top ? absorbs(c, c.machine.beam, top.productId) : null;
     const other = c.world.machines.find(works);
     const plain: Machine = {
       ...new Machine(),

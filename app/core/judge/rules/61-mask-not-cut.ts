@@ -25,7 +25,7 @@ export const rule61: Rule = {
     const takes = absorption(
       c.machine.beam,
       mask.productId && c.hasPaint(mask.productId) ? c.paintOf(mask.productId).product.colour : "#d8c79a",
-      m.clear,
+      { clear: m.clear, metallic: false },
     );
     if (takes >= TAKES) return [];
     const other =
@@ -34,7 +34,7 @@ export const rule61: Rule = {
           x.id !== mask.productId &&
           c.paintOf(x.id).mask &&
           !c.paintOf(x.id).mask!.loose &&
-          absorption(c.machine!.beam, x.colour, c.paintOf(x.id).mask!.clear) >= TAKES,
+          absorption(c.machine!.beam, x.colour, { clear: c.paintOf(x.id).mask!.clear, metallic: false }) >= TAKES,
       ) ?? maskFor(c, null);
     return [
       {

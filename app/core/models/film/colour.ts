@@ -55,25 +55,17 @@ export const mix = (a: Rgb, b: Rgb, share: number): Rgb => [
   a[2] + (b[2] - a[2]) * share,
 ];
 
+const [EARTH_CHROMA, EARTH_L] = [66, 66];
 /** The hiding family of a paint colour, for the default hiding thickness. */
-export function colourFamily(c: string): "black" | "white" | "pale" | "yellow" | "red" | "mid" {
+export function colourFamily(c: string): "black" | "white" | "pale" | "yellow" | "red" | "earth" | "mid" {
   const [l, a, b] = lab(linear(c));
   const chroma = Math.hypot(a, b);
   const hue = ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360;
   if (l < 22 && chroma < 25) return "black";
   if (l > 92 && chroma < 12) return "white";
+  // rust, ochre, brown: neither as strong as an organic red or yellow, nor as light
+  if (chroma > 14 && chroma < EARTH_CHROMA && hue > 35 && hue < 95 && l < EARTH_L) return "earth";
   if (chroma > 38 && hue >= 75 && hue < 115 && l > 60) return "yellow";
   if (chroma > 38 && (hue < 75 || hue > 345)) return l > 82 ? "pale" : "red";
   return l > 72 ? "pale" : "mid";
-}
-
-/** The plain absorption family used by M4's table. */
-export function absorbFamily(c: string): "black" | "white" | "warm" | "green" | "cool" {
-  const [l, a, b] = lab(linear(c));
-  const chroma = Math.hypot(a, b);
-  const hue = ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360;
-  if (chroma < 12) return l < 55 ? "black" : "white";
-  if (l < 20) return "black";
-  if (hue < 105) return hue < 12 && l > 65 ? "cool" : "warm";
-  return hue < 190 ? "green" : hue > 345 ? "warm" : "cool";
 }

@@ -1,5 +1,5 @@
 import { coatUse, nest, openAfterFills, recessArea, transfer, wetUm } from "./build";
-import { absorbFamily, colourFamily, difference, hex, lab, labDifference, linear, mix, type Lab } from "./colour";
+import { colourFamily, difference, hex, lab, labDifference, linear, mix, type Lab } from "./colour";
 import { coatsToHide, errorAt, neededUm, over, scatter } from "./hide";
 import { cuts, openShares, phi, window } from "./reveal";
 import { HIDE_UM } from "../../catalogue/finishes";
@@ -45,12 +45,14 @@ describe("colour", () => {
       "pale",
       "mid",
     ]);
-    expect(["#141414", "#f6f6f4", "#d8432f", "#3f9a3c", "#2b6fa6"].map(absorbFamily)).toEqual([
-      "black",
-      "white",
-      "warm",
-      "green",
-      "cool",
+    expect(["#a8481f", "#cc7722", "#5a3a22", "#8a5a2b", "#d8432f", "#f3b61f", "#808080"].map(colourFamily)).toEqual([
+      "earth",
+      "earth",
+      "earth",
+      "earth",
+      "red",
+      "yellow",
+      "mid",
     ]);
   });
 });
@@ -140,8 +142,8 @@ describe("M7 film build and paint used", () => {
 });
 
 describe("M4 what the laser uncovers", () => {
-  const black = absorption("co2", "#141414", false);
-  const orange = absorption("co2", "#f07818", false);
+  const black = absorption("co2", "#141414");
+  const orange = absorption("co2", "#f07818");
   /** the printed figures are for films that take up all of the beam */
   const win = (top: number, under: number, s: number) =>
     window(

@@ -138,10 +138,24 @@ describe("beams on surfaces", () => {
     ["blue", "canvas", "unknown"],
   ] as const)("%s on %s %s", (beam, s, want) => expect(beamOn(beam, substrateNamed(s))).toBe(want));
   test("black takes up every beam; clear lets blue through", () => {
-    for (const b of ["co2", "blue", "um1"] as const)
-      expect(absorption(b, "#151515", false)).toBeGreaterThanOrEqual(0.9);
-    expect(absorption("blue", "#f5f5f5", true)).toBe(0.05);
+    for (const b of ["co2", "blue", "um1"] as const) expect(absorption(b, "#151515")).toBeGreaterThanOrEqual(0.9);
+    expect(absorption("blue", "#f5f5f5", { clear: true, metallic: false })).toBe(0.05);
+    expect(absorption("co2", "#151515", { clear: false, metallic: true })).toBe(0.5);
+    expect(absorption("um1", "#e0e0e0", { clear: false, metallic: true })).toBe(0.4);
+    expect(["#151515", "#552211", "#d8d8d8"].map((x) => absorption("um1", x))).toEqual([0.95, 0.4, 0.25]);
   });
+});
+
+test("blue light: from grey to grey without a step, by what the colour does not send back", () => {
+  const grey = (n: number): string => `#${n.toString(16).padStart(2, "0").repeat(3)}`;
+  for (let n = 1; n < 256; n++) {
+    const [a, b] = [absorption("blue", grey(n - 1)), absorption("blue", grey(n))];
+    expect(b).toBeLessThanOrEqual(a);
+    expect(a - b).toBeLessThan(0.01);
+  }
+  expect(absorption("blue", "#ff0000")).toBe(0.95);
+  expect(absorption("blue", "#0000ff")).toBe(0.05);
+  expect(absorption("blue", "#404080")).toBeCloseTo(1 - ((0x80 / 255 + 0.055) / 1.055) ** 2.4, 6);
 });
 
 describe("M19 learning", () => {

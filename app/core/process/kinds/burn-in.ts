@@ -2,16 +2,26 @@
 import { BURNT } from "../../catalogue/substrates";
 import { mapZones, zoneOf } from "../../piece/state";
 import { needOf } from "../needs";
-import { kind } from "../step";
+import { dose } from "../beam";
+import type { Context } from "../context";
+import { BLEACHES, BURN_E, burnInSetting, ENOUGH } from "../settings";
+import { kind, LASER, type LaserSetting } from "../step";
 import { dampNeed } from "./damp";
 import { batch, eyewear, setting } from "./laser-work";
 
-export const burnIn = kind(["laser"], {
+/** Does it darken: enough to fuse, not so much that it bleaches again? */
+function darkens(set: LaserSetting | null, c: Context): boolean {
+  const e = set && c.machine ? dose(c.machine, set) : null;
+  return set === null || (e !== null && e >= ENOUGH * BURN_E - 1e-9 && e <= BLEACHES * BURN_E);
+}
+
+export const burnIn = kind([...LASER], {
   id: "burn-in",
   name: "Burn the white into the glaze",
   addable: true,
   on: "zones",
   beam: "pigment",
+  runs: "rows",
   turns: true,
   attended: true,
   irreversible: true,
@@ -29,6 +39,7 @@ export const burnIn = kind(["laser"], {
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,
+  starts: (s, _p, c) => burnInSetting(c, s.zones),
   needs: (s, p) => [...dampNeed(p), ...needOf(s.zones, p, "touch", "wet white smears under the beam")],
   refuses: (s, p, c) => {
     if (c.substrate.skin?.kind !== "glaze") return "there is no glaze to burn it into";
@@ -43,8 +54,8 @@ export const burnIn = kind(["laser"], {
     );
     return bare ? "no titanium white lies on it" : null;
   },
-  apply: (s, p) => ({
-    ...mapZones(p, s.zones, (z) => ({ ...z, films: [], mark: BURNT })),
+  apply: (s, p, c) => ({
+    ...mapZones(p, s.zones, (z) => (darkens(s.laser, c) ? { ...z, films: [], mark: BURNT } : z)),
     soot: true,
     clean: false,
     touched: "beam",

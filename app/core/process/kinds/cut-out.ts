@@ -1,29 +1,40 @@
 /** Cutting the piece out of its sheet: the last visit to the laser. */
-import { kind } from "../step";
-import { eyewear } from "./laser-work";
+import { cutsThrough } from "../beam";
+import type { Context } from "../context";
+import { cutSetting } from "../settings";
+import { kind, LASER, type LaserSetting } from "../step";
+import { blankOutline, byLoads, eyewear, lineSeconds, setting } from "./laser-work";
 
-/** mm/s at which an outline is cut through, a planning figure */
-const CUT_SPEED = 12;
+/** mm that are wanting for a cut to be through, of rounding a speed */
+const NEARLY = 0.05;
+/** Does it go through the sheet? */
+function goesThrough(set: LaserSetting | null, c: Context): boolean {
+  const mm = set && c.machine ? cutsThrough(c.machine, set, c.substrate) : null;
+  return set === null || (mm !== null && mm >= c.job.substrate.t - NEARLY);
+}
 
-export const cutOut = kind([], {
+export const cutOut = kind([...LASER], {
   id: "cut-out",
   name: "Cut it out",
   addable: true,
   on: "piece",
   beam: "outline",
+  runs: "lines",
+  fields: ["power", "speed", "passes", "minutes", "waitMin"],
   turns: true,
   attended: true,
   irreversible: true,
   purpose: () => "Last, or the piece drops and shifts while it is still worked on.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: () => ({ look: "Free all round, nothing hanging", how: "lift one corner of the sheet", against: "outline" }),
-  cues: (_s, c) => [
+  cues: (s, c) => [
+    setting(s),
     "Nothing else in this visit but the outline",
     "Keep the offcut: it is the nest for a further visit",
     `Eyewear ${eyewear(c)}; stay with it, cutting burns`,
   ],
-  minutes: (_s, c) =>
-    c.machine ? { setup: 5, perPiece: (2 * (c.job.substrate.w + c.job.substrate.h)) / CUT_SPEED / 60 } : null,
+  starts: (_s, _p, c) => cutSetting(c),
+  minutes: (s, c) => byLoads(lineSeconds([blankOutline(c)], s, c), c),
   refuses: (_s, p) => (p.cutOut ? "it is cut out already" : null),
-  apply: (_s, p) => ({ ...p, cutOut: true, touched: "beam" }),
+  apply: (s, p, c) => ({ ...p, cutOut: p.cutOut || goesThrough(s.laser, c), touched: "beam" }),
 });

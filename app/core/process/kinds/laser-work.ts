@@ -1,13 +1,15 @@
 /** What laser steps share: extents and minutes of a burn, M4’s cuts of a stack, settings within the machine’s reach, waits. */
-import { absorption, BEAM_KINDS } from "../../catalogue/beams";
+import { absorption } from "../../catalogue/beams";
 import { route } from "../../catalogue/routes";
 import { cuts, type Cut } from "../../models/film/reveal";
 import { ripple } from "../../models/laser/energy";
-import { bedLoads, rasterTime } from "../../models/laser/runtime";
+import { bedLoads, rasterTime, travel, vectorTime } from "../../models/laser/runtime";
 import { topDown, zoneOf, type Piece, type ZoneState } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
+import type { Beam } from "../../records/ids";
 import type { Zone } from "../../records/job";
 import { SLICES } from "../../vector/measure";
+import { eyewearFor, topSpeed } from "../beam";
 import type { Context } from "../context";
 import { coldNeed } from "../needs";
 import type { LaserSetting, Need } from "../step";
@@ -63,7 +65,68 @@ export function rasterExtent(zones: Zone[]): { rowMm: number; heightMm: number }
   return { rowMm: heightMm > 0 ? burnt / heightMm : 0, heightMm };
 }
 
-/** Seconds for one piece; null without a machine or setting. */
+/** Outlines of a zone as closed runs of mm, from its path; its perimeter as one straight where only that is known. */
+function outlines(z: Zone): [number, number][][] {
+  const runs = z.outline
+    .split("M")
+    .filter(Boolean)
+    .map((part): [number, number][] =>
+      part
+        .replace("Z", "")
+        .split("L")
+        .map(
+          (p) =>
+            p
+              .trim()
+              .split(/[\s,]+/)
+              .map(Number) as [number, number],
+        ),
+    );
+  if (runs.length) return runs.map((r) => [...r, r[0]]);
+  return z.perimeterMm === null
+    ? []
+    : [
+        [
+          [0, 0],
+          [z.perimeterMm, 0],
+        ],
+      ];
+}
+
+/** The outline that a piece is cut out along. */
+export function blankOutline(c: Context): [number, number][] {
+  const { w, h } = c.job.substrate;
+  return [
+    [0, 0],
+    [w, 0],
+    [w, h],
+    [0, h],
+    [0, 0],
+  ];
+}
+
+/** Seconds along lines, travel between them at rapid speed (M2); null: no machine or setting. */
+export function lineSeconds(runs: [number, number][][], s: LaserWork, c: Context): number | null {
+  const m = c.machine;
+  if (!m || !s.laser) return null;
+  const { speed, passes } = s.laser;
+  const rapid = m.rapid ?? topSpeed(m);
+  let at: [number, number] = [0, 0];
+  let sum = 0;
+  for (const r of runs) {
+    sum += m.galvo
+      ? (passes * r.slice(1).reduce((a, p, i) => a + Math.hypot(p[0] - r[i][0], p[1] - r[i][1]), 0)) / speed
+      : vectorTime(r, speed, m.accel, passes);
+    sum += m.galvo ? m.jumpMs / 1000 : travel(Math.hypot(r[0][0] - at[0], r[0][1] - at[1]), rapid, m.accel);
+    at = r[r.length - 1];
+  }
+  return sum;
+}
+/** The outlines of some zones. */
+export const linesOf = (zones: string[], c: Context): [number, number][][] =>
+  c.job.zones.filter((z) => zones.includes(z.id)).flatMap(outlines);
+
+/** Seconds for one piece, filled row by row; null without a machine or setting. */
 export function pieceSeconds(s: LaserWork, c: Context): number | null {
   const m = c.machine;
   if (!m || !s.laser) return null;
@@ -92,6 +155,10 @@ export function patchiness(c: Context, productId: string): number {
   return low ? PATCHY.low : p.finish.patchiness;
 }
 
+/** Share of a beam that a product takes up. */
+export const absorbs = (c: Context, beam: Beam, productId: string): number =>
+  absorption(beam, c.paintOf(productId).product.colour, c.paintOf(productId));
+
 /** M4's cuts for a zone's films as they lie. */
 export function cutsOf(z: ZoneState, c: Context, interval: number, passes: number): Cut[] {
   if (!c.machine || c.spotMm === null) return [];
@@ -100,31 +167,12 @@ export function cutsOf(z: ZoneState, c: Context, interval: number, passes: numbe
     topDown(z).map((f) => ({
       um: f.um,
       patchiness: patchiness(c, f.productId),
-      absorbs: absorption(beam, c.paintOf(f.productId).product.colour, c.paintOf(f.productId).clear),
+      absorbs: absorbs(c, beam, f.productId),
     })),
     c.substrate.e0,
     passes,
     ripple(c.spotMm, interval),
   );
-}
-
-/** A setting that puts E J/mm² a pass on the surface within the machine's reach. */
-export function settingFor(c: Context, e: number, power: number, passes: number): LaserSetting | null {
-  if (!c.machine || c.intervalMm === null || !(e > 0)) return null;
-  const top = c.machine.maxSpeed === null ? Infinity : 0.8 * c.machine.maxSpeed;
-  let p = power;
-  let speed = (c.machine.watts * p) / (e * c.intervalMm);
-  if (speed > top) {
-    p *= top / speed;
-    speed = top;
-  }
-  return {
-    power: Math.round(p * 1000) / 1000,
-    speed: Math.round(speed * 10) / 10,
-    interval: c.intervalMm,
-    passes,
-    from: "computed",
-  };
 }
 
 export const filmsNeed = (p: Piece, zones: string[], state: Need["state"], why: string): Need[] => {
@@ -144,14 +192,18 @@ export const laserNeeds = (s: LaserWork, p: Piece, c: Context): Need[] => [
     "soft paint melts and smears instead of lifting",
   ),
 ];
-export const eyewear = (c: Context): string => (c.machine ? BEAM_KINDS[c.machine.beam].eyewear : "rated for the beam");
+export const eyewear = (c: Context): string => eyewearFor(c.machine);
 
-export const batch = (s: LaserWork, c: Context): { setup: number; perPiece: number } | null => {
-  const sec = pieceSeconds(s, c);
+/** Minutes of a batch, filled row by row or along the zones' outlines. */
+export const batch = (s: LaserWork, c: Context): { setup: number; perPiece: number } | null =>
+  byLoads(pieceSeconds(s, c), c);
+export const lineBatch = (s: LaserWork, c: Context): { setup: number; perPiece: number } | null =>
+  byLoads(lineSeconds(linesOf(s.zones, c), s, c), c);
+export function byLoads(sec: number | null, c: Context): { setup: number; perPiece: number } | null {
   if (sec === null || !c.machine) return null;
   const { loads } = bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, c.machine.bedW, c.machine.bedH);
   return { setup: SETUP_MIN + LOAD_MIN * Math.max(1, loads), perPiece: sec / 60 };
-};
+}
 
 /** Polarity: dark tops are burnt away where the picture is to be light. One home for it. */
 export const wantsInverted = (c: Context): boolean => c.job.route !== null && route(c.job.route).inverted;

@@ -1,17 +1,27 @@
 /** Taking the maker’s own skin off where the picture is: glaze from ceramic, coating from metal, silvering from glass. */
 import { mapZones, zoneOf } from "../../piece/state";
-import { kind } from "../step";
+import { dose } from "../beam";
+import type { Context } from "../context";
+import { ENOUGH, skinEnergy, skinSetting } from "../settings";
+import { kind, LASER, type LaserSetting } from "../step";
 import { dampNeed } from "./damp";
 import { batch, eyewear, setting } from "./laser-work";
 
 const SAYS = { glaze: "Open the glaze", coating: "Take the coating off", silver: "Take the silvering off" };
 
-export const openSkin = kind(["laser"], {
+/** Does it go through? Where no setting is known at all, it is taken to do what it is there for. */
+function opens(set: LaserSetting | null, c: Context): boolean {
+  const e = set && c.machine ? dose(c.machine, set) : null;
+  return set === null || (e !== null && e >= ENOUGH * skinEnergy(c) - 1e-9);
+}
+
+export const openSkin = kind([...LASER], {
   id: "open-skin",
   name: "Open the surface",
   addable: true,
   on: "zones",
   beam: "skin",
+  runs: "rows",
   turns: true,
   attended: true,
   irreversible: true,
@@ -42,16 +52,19 @@ export const openSkin = kind(["laser"], {
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,
+  starts: (s, _p, c) => skinSetting(c, s.zones),
   needs: (_s, p) => dampNeed(p),
   refuses: (s, p) =>
     s.zones.some((z) => zoneOf(p, z).skin && !zoneOf(p, z).skin!.open)
       ? null
       : "there is no glaze or coating left to open",
-  apply: (s, p) => ({
+  apply: (s, p, c) => ({
     ...mapZones(p, s.zones, ({ mask: _burnt, ...z }) => ({
       ...z,
       films: [],
-      ...(z.skin ? { skin: { ...z.skin, open: true }, depthUm: Math.max(z.depthUm, z.skin.um) } : {}),
+      ...(z.skin && opens(s.laser, c)
+        ? { skin: { ...z.skin, open: true }, depthUm: Math.max(z.depthUm, z.skin.um) }
+        : {}),
     })),
     soot: true,
     clean: false,

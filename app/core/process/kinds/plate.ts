@@ -1,8 +1,8 @@
 /** A test plate on the same stack. */
-import { kind } from "../step";
+import { kind, LASER } from "../step";
 import { laserNeeds } from "./laser-work";
 
-export const plate = kind(["laser"], {
+export const plate = kind([...LASER], {
   id: "plate",
   name: "Test plate on the same stack",
   addable: true,

@@ -1,8 +1,8 @@
 /** The first piece, to be looked at before the rest. */
-import { kind } from "../step";
+import { kind, LASER } from "../step";
 import { laserNeeds, pieceSeconds } from "./laser-work";
 
-export const proof = kind(["laser"], {
+export const proof = kind([...LASER], {
   id: "proof",
   name: "Proof piece",
   addable: true,

@@ -1,19 +1,25 @@
 /** Uncovering: the laser lifts the films over a colour. */
 import { openShares } from "../../models/film/reveal";
-import { energy } from "../../models/laser/energy";
 import { mapZones, topDown, zoneOf } from "../../piece/state";
-import { kind } from "../step";
+import type { Context } from "../context";
+import { dose } from "../beam";
+import { uncoverSetting } from "../settings";
+import { kind, LASER } from "../step";
 import { batch, cutsOf, eyewear, laserNeeds, setting } from "./laser-work";
 
 /** Shares nobody could see are 0 or 1. */
 const settle = (x: number): number => (x < 0.05 ? 0 : x > 0.95 ? 1 : x);
 
-export const reveal = kind(["laser", "byLoad"], {
+/** what a zone is to show */
+const wanted = (zone: string, c: Context): string | null => c.job.zones.find((z) => z.id === zone)?.productId ?? null;
+
+export const reveal = kind([...LASER, "byLoad"], {
   id: "reveal",
   name: "Uncover with the laser",
   addable: true,
   on: "zones",
   beam: "film",
+  runs: "rows",
   turns: true,
   attended: true,
   irreversible: true,
@@ -35,12 +41,15 @@ export const reveal = kind(["laser", "byLoad"], {
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,
+  starts: (s, p, c) =>
+    s.zones.length ? uncoverSetting(c, zoneOf(p, s.zones[0]), wanted(s.zones[0], c), s.zones) : null,
   needs: laserNeeds,
   refuses: (s, p) =>
     s.zones.every((z) => !zoneOf(p, z).films.some((f) => f.left > 0)) ? "no film lies on it to lift" : null,
   apply: (s, p, c) => {
     if (!s.laser || !c.machine) return { ...p, soot: true };
-    const e = energy(c.machine.watts, s.laser.power, s.laser.speed, s.laser.interval, s.laser.passes);
+    const e = dose(c.machine, s.laser);
+    if (e === null) return { ...p, soot: true };
     const set = s.laser;
     const opened = mapZones(p, s.zones, (z) => {
       const groups = topDown(z);

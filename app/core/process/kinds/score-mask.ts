@@ -1,15 +1,25 @@
 /** Cutting the mask only, not what lies beneath it. */
 import { mapZones, zoneOf } from "../../piece/state";
 import { maskOf } from "../masks";
-import { kind } from "../step";
-import { batch, eyewear, setting } from "./laser-work";
+import { alongLine } from "../beam";
+import type { Context } from "../context";
+import { ENOUGH, SCORE_E, scoreSetting } from "../settings";
+import { kind, LASER, type LaserSetting } from "../step";
+import { lineBatch, eyewear, setting } from "./laser-work";
 
-export const scoreMask = kind(["laser"], {
+/** Does it go through the mask? */
+function goesThrough(set: LaserSetting | null, c: Context): boolean {
+  const e = set && c.machine && c.spotMm !== null ? alongLine(c.machine, set, c.spotMm) : null;
+  return set === null || (e !== null && e * set.passes >= ENOUGH * SCORE_E - 1e-9);
+}
+
+export const scoreMask = kind([...LASER], {
   id: "score-mask",
   name: "Cut the mask, not the face",
   addable: true,
   on: "zones",
   beam: "mask",
+  runs: "lines",
   turns: true,
   attended: true,
   irreversible: true,
@@ -27,7 +37,9 @@ export const scoreMask = kind(["laser"], {
     "Weak air, or crumbs fly up",
     `Eyewear ${eyewear(c)}`,
   ],
-  minutes: batch,
+  fields: ["power", "speed", "passes", "minutes", "waitMin"],
+  minutes: lineBatch,
+  starts: (_s, _p, c) => scoreSetting(c),
   refuses: (s, p, c) => {
     const m = s.zones.map((z) => zoneOf(p, z).mask).find((x) => x);
     if (!m) return "there is no mask on it";
@@ -35,5 +47,6 @@ export const scoreMask = kind(["laser"], {
       ? `a blue beam goes through ${maskOf(m.productId, c).name} and does not cut it`
       : null;
   },
-  apply: (s, p) => mapZones(p, s.zones, (z) => (z.mask ? { ...z, mask: { ...z.mask, cut: true } } : z)),
+  apply: (s, p, c) =>
+    mapZones(p, s.zones, (z) => (z.mask && goesThrough(s.laser, c) ? { ...z, mask: { ...z.mask, cut: true } } : z)),
 });
