@@ -87,14 +87,14 @@ describe("the door", () => {
     expect(sim.step).toBe("sand-back");
     expect(sim.zones[0]).toMatchObject({
       zone: "word",
-      depthUm: expect.closeTo(1500, -1),
+      depthUm: expect.closeTo(400, -1),
       front: expect.stringMatching(/^#/),
       back: expect.stringMatching(/^#/),
     });
     expect(sim.zones[0].layers[0]).toMatchObject({
       kind: "char",
-      topUm: expect.closeTo(1500, -1),
-      bottomUm: expect.closeTo(1540, -1),
+      topUm: expect.closeTo(400, -1),
+      bottomUm: expect.closeTo(440, -1),
       finish: null,
       coat: null,
     });

@@ -43,7 +43,7 @@ function operators(drawn, tests) {
       reporters: ["json", "progress-append-only"],
       jsonReporter: { fileName: json },
       concurrency: LANES,
-      timeoutMS: 5000,
+      timeoutMS: 15000,
       timeoutFactor: 1.5,
       dryRunTimeoutMinutes: 20,
       allowConsoleColors: false,

@@ -80,7 +80,10 @@ describe("dates that can't be", () => {
   });
 
   test("what would make it possible is planned to its end and keeps the date", () => {
-    const w = due(e1({ shop: { climate: constant(12) }, job: { use: ["wet"] } }), "2027-01-14T17:00");
+    const w = due(
+      e1({ shop: { climate: constant(12) }, job: { use: ["wet"] }, choices: { depthMm: 1.5 } }),
+      "2027-01-14T17:00",
+    );
     const p = makePlan(w);
     const by = p.context.clock.fromLocal(w.job.due as string);
     expect(p.ready!).toBeGreaterThan(by);

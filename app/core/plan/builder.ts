@@ -22,10 +22,15 @@ import { coatsLaid, coatsNeeded, compareUndercoat, type Ground, type Hiding } fr
 
 /** dry µm taken off with the residue after engraving */
 export const RESIDUE_UM = 20;
-/** ordinary depth of a filled cut, mm; of one in metal, and of one that a sprayed film fills */
-const DEPTH_MM = 1.5;
+/** mm that powder must keep below the face (M10); in metal less, which gives way by hundredths */
+const POWDER_STAYS_MM = 0.5;
+const METAL_POWDER_MM = 0.3;
+/** ordinary depth of a cut in metal, and of one that a sprayed film fills, mm */
 const METAL_DEPTH_MM = 0.2;
 const SPRAYED_DEPTH_MM = 0.4;
+/** mm of a face veneer that a cut leaves at the least */
+const VENEER_LEAVES_MM = 0.05;
+const upTenth = (mm: number): number => Math.ceil(mm * 10 - 1e-9) / 10;
 /** a heavy crossed pass against an ordinary one; a thinned coat against one rich in pigment */
 const HEAVY = 2;
 const THIN = 0.7;
@@ -229,9 +234,10 @@ export class Builder {
 
   depthMm(): number {
     const { c } = this;
-    if (c.route?.depth !== "as-needed") return c.job.choices.depthMm ?? usualDepth(c);
-    const d = this.plannedDepth();
-    return c.job.choices.depthMm ?? Math.max(DEPTH_MM, Math.ceil(d.needMm * 10) / 10);
+    const needs = c.route?.depth === "as-needed" ? upTenth(this.plannedDepth().needMm) : usualDepth(c);
+    const veneer = c.substrate.veneerMm;
+    // what is needed, and not through the face that it is cut into
+    return c.job.choices.depthMm ?? (veneer === null ? needs : Math.min(needs, veneer - VENEER_LEAVES_MM));
   }
 
   /** M10 before anything is cut: what the cut must hold, taken from the products' own coats. */
@@ -259,9 +265,9 @@ const ORDINARY_TAPE: FinishId = "painters-tape";
 const CHAR_FLOOR = "#2b1d14";
 
 /** Usual depth of a cut by what fills it, mm: powder wants a deep one, a sprayed or flooded film little. */
-const usualDepth = (c: Context): number =>
-  c.route?.takes.some((t) => t.by?.includes("powder"))
-    ? DEPTH_MM
-    : c.substrate.family === "metal"
-      ? METAL_DEPTH_MM
-      : SPRAYED_DEPTH_MM;
+function usualDepth(c: Context): number {
+  const metal = c.substrate.family === "metal";
+  if (c.route?.takes.some((t) => t.by?.includes("powder")))
+    return metal ? METAL_POWDER_MM : upTenth((SAND_SOAK_UM + RESIDUE_UM) / 1000 + POWDER_STAYS_MM);
+  return metal ? METAL_DEPTH_MM : SPRAYED_DEPTH_MM;
+}

@@ -176,14 +176,18 @@ const powderVisits: Way = (b, melt) => {
 const NEST_MM = 0.3;
 /** G: the biggest colour over the whole shape, the next cut through it, and so on. */
 const nested: Way = (b) => {
+  const { veneerMm } = b.c.substrate;
   const groups = b.groups().sort((x, y) => areaOf(y) - areaOf(x));
   const heat: "gun" | "oven" = heatFor(b) === "oven" ? "oven" : "gun";
+  // all of them within a face veneer: an even share each
+  const nest = veneerMm === null ? NEST_MM : Math.min(NEST_MM, b.depthMm() / groups.length);
+  const first = veneerMm === null ? b.depthMm() : b.depthMm() - (groups.length - 1) * nest;
   groups.forEach((g, i) => {
     const zones = groups.slice(i).flatMap((x) => ids(x.zones));
     b.step("mask-lay", { zones: b.c.allZones, productId: b.maskId(heat) });
-    b.engrave(zones, i === 0 ? b.depthMm() : NEST_MM);
+    b.engrave(zones, i === 0 ? first : nest);
     b.step("dust");
-    fillAndMelt(b, g, b.depthMm() + i * NEST_MM, heat, zones);
+    fillAndMelt(b, g, first + i * nest, heat, zones);
     b.step("mask-lift", { zones: b.masked });
   });
 };

@@ -138,10 +138,10 @@ describe("steps follow from the state", () => {
     ).toBe(false);
   });
   test("depth follows the choice, and never falls below what is needed by default", () => {
-    expect(own(step(makePlan(e1()), "engrave").step, "depthMm")).toBeCloseTo(1.5, 2);
+    expect(own(step(makePlan(e1()), "engrave").step, "depthMm")).toBeCloseTo(0.4, 2);
     expect(own(step(makePlan(e1({ choices: { depthMm: 2 } })), "engrave").step, "depthMm")).toBeCloseTo(2, 2);
     const thick = SHELF().map((x) => (x.id === "marigold" ? { ...x, coatUm: 400, hideUm: 3000 } : x));
-    expect(own(step(makePlan(e1({ products: thick })), "engrave").step, "depthMm") as number).toBeGreaterThan(1.5);
+    expect(own(step(makePlan(e1({ products: thick })), "engrave").step, "depthMm") as number).toBeGreaterThan(0.8);
   });
   test("a zone left as it is gets no step; no clear coat means none", () => {
     const p = makePlan(
@@ -507,7 +507,7 @@ describe("the state and what is drawn from it", () => {
     const z = zoneOf(step(p, "sand-back").after, "leaf");
     const layers = layersOf(z, p.context.paintOf);
     expect(layers[0]).toMatchObject({ kind: "char" });
-    expect(layers[0].topUm / 1500).toBeCloseTo(1, 3);
+    expect(layers[0].topUm / 400).toBeCloseTo(1, 2);
     expect(layers[0].bottomUm - layers[0].topUm).toBeCloseTo(40, 6);
     for (let i = 2; i < layers.length; i++) expect(layers[i].bottomUm).toBeCloseTo(layers[i - 1].topUm, 9);
     expect(layersOf(zoneOf(step(p, "sand-back").after, "ground"), p.context.paintOf)).toEqual([]);
@@ -550,9 +550,9 @@ describe("the state and what is drawn from it", () => {
   test("amounts by hand: floors and walls of each cut, the whole face with its walls, what falls beside", () => {
     const p = makePlan(e1());
     const deep = own(step(p, "engrave").step, "depthMm") as number;
-    expect(deep).toBeCloseTo(1.5, 2);
+    expect(deep).toBeCloseTo(0.4, 2);
     const use = (id: string) => p.uses[p.placed.findIndex((x) => x.step.id === id)]!;
-    // 600 mm² and 200 mm round at 1.5 mm deep; 18 µm dry of .3 solids; six pieces; a brush loses a tenth
+    // 600 mm² and 200 mm round as deep as it is cut; 18 µm dry of .3 solids; six pieces; a brush loses a tenth
     expect(use("coat.colour.beet.1").laidMl).toBeCloseTo(((600 + 200 * deep) * (18 / 0.3) * 6) / 1e6, 9);
     expect(use("coat.colour.beet.1").ml).toBeCloseTo(((600 + 200 * deep) * (18 / 0.3) * 6) / 1e6 / 0.9, 9);
     expect(use("coat.colour.marigold.1").laidMl).toBeCloseTo(((300 + 120 * deep) * (18 / 0.3) * 6) / 1e6, 9);

@@ -56,7 +56,7 @@ describe("depth, title, minutes, level and snags follow the setting", () => {
       ["speed", 400],
       ["interval", 0.2],
     ] as const) {
-      const p = makePlan(edit(e1(), ["engrave", field, value]));
+      const p = makePlan(edit(e1({ choices: { depthMm: 1.5 } }), ["engrave", field, value]));
       const set = laser(p, "engrave");
       expect(set.from).toBe("typed");
       expect(set[field]).toBe(value);

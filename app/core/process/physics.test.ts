@@ -209,7 +209,7 @@ describe("what is not known", () => {
     const plan = makePlan(w);
     const area = plan.context.filled.reduce((a, z) => a + z.areaMm2, 0);
     const grams = plan.amounts.filter((a) => a.g !== null).reduce((a, x) => a + x.g!, 0);
-    expect(grams).toBeCloseTo(fusedMass(area, 1.5, 0.5, 2, 1.5) * w.job.quantity, 1);
+    expect(grams).toBeCloseTo(fusedMass(area, 0.6, 0.5, 2, 1.5) * w.job.quantity, 1);
   });
 });
 

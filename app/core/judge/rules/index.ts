@@ -14,6 +14,8 @@ import { rule11 } from "./11-label-first";
 import { rule12 } from "./12-lift-cold";
 import { rule13 } from "./13-proof-before-batch";
 import { rule14 } from "./14-every-zone-has-its-colour";
+import { rule16 } from "./16-shows-the-drawing";
+import { rule18 } from "./18-plate-of-other-work";
 import { rule20 } from "./20-laser-safe";
 import { rule21 } from "./21-recoat-window";
 import { rule22 } from "./22-too-cold";
@@ -33,6 +35,7 @@ import { rule37 } from "./37-white-over-char";
 import { rule38 } from "./38-stack-too-thick";
 import { rule40 } from "./40-beam-marks";
 import { rule41 } from "./41-grey-window";
+import { rule42 } from "./42-lines-too-far-apart";
 import { rule43 } from "./43-polarity";
 import { rule44 } from "./44-mirror";
 import { rule45 } from "./45-detail";
@@ -55,6 +58,7 @@ import { rule62 } from "./62-air-over-powder";
 import { rule63 } from "./63-reflecting-bed";
 import { rule64 } from "./64-placed-too-loosely";
 import { rule65 } from "./65-change-over";
+import { rule67 } from "./67-cut-through";
 import { rule70 } from "./70-chlorine";
 import { rule71 } from "./71-breathing";
 import { rule72 } from "./72-rags";
@@ -90,6 +94,8 @@ export const RULES: Rule[] = [
   rule12,
   rule13,
   rule14,
+  rule16,
+  rule18,
   rule20,
   rule21,
   rule22,
@@ -109,6 +115,7 @@ export const RULES: Rule[] = [
   rule38,
   rule40,
   rule41,
+  rule42,
   rule43,
   rule44,
   rule45,
@@ -131,6 +138,7 @@ export const RULES: Rule[] = [
   rule63,
   rule64,
   rule65,
+  rule67,
   rule70,
   rule71,
   rule72,
