@@ -150,9 +150,12 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
           ? Math.floor((world.job.quantity * ((until.before ?? 0) - p.start)) / (p.end - p.start))
           : world.job.quantity;
     const setup = Math.min(p.setupMin ?? 0, p.end - p.start);
-    for (let piece = 1; piece <= n; piece++)
-      if ((p.perPieceMin ?? 0) > 0)
-        put("piece", p.step.id, p.start + setup + ((p.end - p.start - setup) * piece) / world.job.quantity, { piece });
+    for (let piece = 1; piece <= n; piece++) {
+      const at = p.start + setup + ((p.end - p.start - setup) * piece) / world.job.quantity;
+      // nothing is tapped that has not happened yet
+      if ((p.perPieceMin ?? 0) > 0 && !(until.before !== undefined && at > until.before))
+        put("piece", p.step.id, at, { piece });
+    }
     if (last && (until.midway || until.steps === undefined)) break;
     put("check", p.step.id, p.end - 0.2, { answer: i % 7 === 4 ? "mend" : "good" });
     const use = plan.uses[i];

@@ -42,7 +42,8 @@ export const rule67: Rule = {
           numbers: { depthMm: round(deepest.mm, 2), mayMm: round(may, 2), thickMm: t, veneerMm: veneer },
           why: through
             ? `“${p.step.title}” reaches ${showLength(deepest.mm)} of ${showLength(t)}: through, or marked on the back.`
-            : `“${p.step.title}” reaches ${showLength(deepest.mm)}; the face veneer is ${showLength(veneer!)}, and beneath it lies glue and another wood.`,
+            : `“${p.step.title}” reaches ${showLength(deepest.mm)}; the face veneer is ${showLength(veneer!)}, and beneath it ` +
+              "lies glue and another wood.",
           // a setting found on a plate would dig as deep again
           fixes: [plated ? { ...set, apply: (w) => set.apply({ ...w, job: { ...w.job, plate: null } }) } : set],
         },
