@@ -98,7 +98,7 @@ describe("acts on a job", () => {
     });
     expect(plan.placed.some((p) => p.step.kind === "proof")).toBe(false);
     await step("step-set", { field: "depthMm", value: "" });
-    expect(own(makePlan(await world()).placed.find((p) => p.step.id === "engrave")!.step, "wishMm")).toBe(1.5);
+    expect(own(makePlan(await world()).placed.find((p) => p.step.id === "engrave")!.step, "wishMm")).toBe(0.4);
     await jobAct("job", { intent: "edits-forget" });
     plan = makePlan(await world());
     expect(plan.context.job.edits).toEqual([]);

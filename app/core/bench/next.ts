@@ -61,6 +61,7 @@ export function standing(plan: Plan, now: number): Standing {
           opens,
           closes: null,
           reopens: null,
+          stretches: [],
           unknown: false,
         },
         opens,

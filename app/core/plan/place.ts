@@ -11,6 +11,8 @@ import { stateWords } from "../process/words";
 import {
   breaksWindow,
   hoursOf,
+  inWindow,
+  nextStretch,
   slot,
   windowed,
   workMinutes,
@@ -195,7 +197,9 @@ class Placer {
       }
       // A step whose own window was missed waits for the reopening, where there is one.
       const [head] = best.run;
-      const reopens = windowed(head)?.reopens ?? null;
+      const missed =
+        head.start === null ? null : head.needs.find((r) => !inWindow(r, head.start as number, head.minutes ?? 0));
+      const reopens = missed ? nextStretch(missed, head.start as number) : null;
       if (reopens !== null && breaksWindow(head, this.waitBefore(i))) {
         moved = true;
         const again = this.chain(i, here, reopens);

@@ -115,15 +115,20 @@ export const sprayed = (s: Step, c: Context): boolean => {
 /** When a step may be done: spraying keeps its own hours where the shop has some. */
 export const hoursOf = (s: Step, c: Context): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
 
-/** latest start that still has the last piece done before its window shuts */
-const lateStart = (r: Readiness, minutes: number): number | null =>
-  r.closes === null ? null : r.closes - Math.max(0, Math.ceil(minutes));
-
-/** May work that begins at `start` go on this film: its last piece reached before the window shuts, or after it reopens? */
+/**
+ * May work that begins at `start` go on these films: does it lie whole in a stretch in which each of them may be worked on? Too early is
+ * another matter: before the first stretch nothing has shut.
+ */
 export const inWindow = (r: Readiness, start: number, minutes: number): boolean => {
-  const last = lateStart(r, minutes);
-  return last === null || start <= last || (r.reopens !== null && start >= r.reopens);
+  if (r.closes === null) return true;
+  const whole = Math.max(0, Math.ceil(minutes));
+  const first = r.stretches[0];
+  if (first?.from === r.opens && first.to !== null && start < first.from) return start + whole <= first.to;
+  return r.stretches.some((s) => start >= s.from && (s.to === null || start + whole <= s.to));
 };
+/** First moment after `start` at which a stretch begins; null: none does. */
+export const nextStretch = (r: Readiness, start: number): number | null =>
+  r.stretches.find((s) => s.from > start)?.from ?? null;
 /** The need of a step whose window may shut; null: none. */
 export const windowed = (p: Placed): Readiness | null => p.needs.find((r) => r.closes !== null) ?? null;
 

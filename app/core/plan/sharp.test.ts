@@ -170,6 +170,10 @@ describe("windows", () => {
     opens: 10,
     closes,
     reopens,
+    stretches: [
+      { from: 10, to: closes },
+      ...(closes === null || reopens === null ? [] : [{ from: reopens, to: null }]),
+    ],
     unknown: false,
   });
   test("the last piece is reached before it shuts, or the first after it reopens", () => {

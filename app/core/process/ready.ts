@@ -18,12 +18,28 @@ export interface Readiness {
   from: number;
   /** moment reached, rounded up; null: never in this climate */
   opens: number | null;
-  /** recoat: shuts, rounded down; null: never shuts */
+  /** recoat, lift: when the stretch shuts that it could be done in, rounded down; null: never */
   closes: number | null;
+  /** when the next stretch begins; null: there is none */
   reopens: number | null;
+  /** the stretches in which every film may be worked on, each within a stretch of its own; from the state reached on */
+  stretches: Stretch[];
   /** a time the product does not know */
   unknown: boolean;
 }
+
+/** [from, to] in which work lies whole; `to` null: without end. */
+export interface Stretch {
+  from: number;
+  to: number | null;
+}
+/** Stretches less the time between a film's closing and its reopening. */
+const without = (all: Stretch[], closes: number, reopens: number | null): Stretch[] =>
+  all.flatMap((s) => {
+    const before = { from: s.from, to: s.to === null ? closes : Math.min(s.to, closes) };
+    const after = reopens === null ? null : { from: Math.max(s.from, reopens), to: s.to };
+    return [before, ...(after ? [after] : [])].filter((x) => x.to === null || x.from <= x.to);
+  });
 
 export const airOf = (c: Context, f: Film) => c.room(f.roomC, f.roomRh);
 
@@ -129,12 +145,12 @@ export function readiness(need: Need, c: Context): Readiness {
       opens: up(done),
       closes: null,
       reopens: null,
+      stretches: done === null ? [] : [{ from: up(done) as number, to: null }],
       unknown: false,
     };
   }
   let worst: Reached | null = null;
-  let closes: number | null = null;
-  let reopens: number | null = null;
+  const windows: { closes: number; reopens: number | null }[] = [];
   const asked = new Set<string>();
   for (const { films } of need.stacks) {
     const key = films.map((f) => `${f.step}:${f.left}`).join();
@@ -147,15 +163,22 @@ export function readiness(need: Need, c: Context): Readiness {
         const shut = need.state === "lift" ? liftMinutes(p, r.film.dryUm) : closingMinutes(p, r.film.dryUm);
         if (shut.closes !== null) {
           const at = down(filmDryAt(c, r.film, dryingOf(p, need.state, "closes"), shut.closes));
-          if (at !== null && (closes === null || at < closes)) closes = at;
-          if (shut.reopens !== null) {
-            const again = up(filmDryAt(c, r.film, dryingOf(p, need.state, "opens"), shut.reopens));
-            if (again !== null && (reopens === null || again > reopens)) reopens = again;
-          }
+          const again =
+            shut.reopens === null ? null : up(filmDryAt(c, r.film, dryingOf(p, need.state, "opens"), shut.reopens));
+          if (at !== null) windows.push({ closes: at, reopens: again });
         }
       }
     }
   }
+  const opens = worst ? up(worst.at) : null;
+  const stretches = windows.reduce<Stretch[]>(
+    (all, w) => without(all, w.closes, w.reopens),
+    opens === null ? [] : [{ from: opens, to: null }],
+  );
+  // Shut before all were ready: what shut it is told, and when it is open again.
+  const [first] = stretches;
+  const shut = first === undefined || first.from > (opens as number);
+  const least = windows.length ? Math.min(...windows.map((w) => w.closes)) : null;
   return {
     state: need.state,
     why: need.why,
@@ -163,9 +186,10 @@ export function readiness(need: Need, c: Context): Readiness {
     productId: worst?.film.productId ?? null,
     refMin: worst?.ref ?? null,
     from: worst?.film.laidAt ?? 0,
-    opens: worst ? up(worst.at) : null,
-    closes,
-    reopens,
+    opens,
+    closes: opens === null ? least : shut ? least : first.to,
+    reopens: shut ? (first?.from ?? null) : (stretches[1]?.from ?? null),
+    stretches,
     unknown: worst !== null && worst.ref === null,
   };
 }

@@ -1,4 +1,5 @@
 /** Rule 21: recoat outside its window wrinkles; coats within the flash time count as one. */
+import { inWindow } from "../../plan/placed";
 import type { Rule } from "../snag";
 import { showMinutes } from "../../units/show";
 import { idBefore } from "../ask";
@@ -16,7 +17,7 @@ export const rule21: Rule = {
       const since = p.start - r.from;
       const early = p.start < r.opens && !(flash !== null && since <= flash) && p.actual?.early !== "touch";
       const last = p.end;
-      const late = r.closes !== null && last > r.closes && !(r.reopens !== null && p.start >= r.reopens);
+      const late = !inWindow(r, p.start, last - p.start);
       if (!early && !late) return [];
       const before = idBefore(f, i);
       const forced = i > 0 && f.placed[i - 1].step.waitMin !== null;

@@ -1,8 +1,18 @@
 /** Rule 27: the mask is lifted too early (strings) or between soft and firm (tears). */
+import { inWindow } from "../../plan/placed";
 import type { Rule } from "../snag";
 import { showMinutes } from "../../units/show";
+import type { Readiness } from "../../process/ready";
 import { idBefore, round } from "../ask";
 import { setFix } from "../fixes";
+/** When it may be lifted whole. */
+function times(r: Readiness): string {
+  const after = (m: number): string => showMinutes(m - r.from);
+  const until = r.closes === null ? null : `done within ${after(r.closes)}`;
+  const again = r.reopens === null ? null : `begun from ${after(r.reopens)} on`;
+  return `All of it ${[until, again].filter(Boolean).join(", or ")}.`;
+}
+
 export const rule27: Rule = {
   id: 27,
   severity: "risk",
@@ -15,7 +25,7 @@ export const rule27: Rule = {
       const l = c.paintOf(r.productId).finish.lift;
       const since = p.start - r.from;
       const early = p.start < r.opens;
-      const between = !early && r.closes !== null && p.start > r.closes && r.reopens !== null && p.start < r.reopens;
+      const between = !early && !inWindow(r, p.start, p.minutes ?? 0);
       if (!early && !between) return [];
       return [
         {
@@ -25,7 +35,7 @@ export const rule27: Rule = {
           why: early
             ? `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: too soon, it pulls strings.`
             : `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: neither soft ` +
-              `nor firm, its edge tears. Before ${showMinutes(r.closes! - r.from)} or from ${showMinutes(r.reopens! - r.from)} on.`,
+              `nor firm, its edge tears. ${times(r)}`,
           fixes: p.actual
             ? []
             : [setFix("in-time", "Go by the film’s own time", idBefore(f, i) ?? p.step.id, { waitMin: null })],
