@@ -53,6 +53,8 @@ interface Row {
   coatUm: number;
   /** volume solids of what leaves the tool */
   solids: number;
+  /** volume solids of what lands, propellant and flash-off gone in the air; absent: as it leaves the tool */
+  lands?: number;
   /** patchiness of the film, share of its thickness (M4) */
   patchiness: number;
   /** °C below which it does not dry */
@@ -103,6 +105,7 @@ const ROWS = [
     family: "enamel",
     coatUm: 12,
     solids: 0.13,
+    lands: 0.28,
     patchiness: 0.12,
     minC: 10,
     times: times(4, 20, 10, 60, 48 * H, D, D, D, 7 * D),
@@ -118,6 +121,7 @@ const ROWS = [
     family: "lacquer",
     coatUm: 8,
     solids: 0.1,
+    lands: 0.22,
     patchiness: 0.12,
     minC: 10,
     times: times(4, 10, 10, null, null, 4 * H, 6 * H, D, 3 * D),
@@ -133,6 +137,7 @@ const ROWS = [
     family: "enamel",
     coatUm: 12,
     solids: 0.13,
+    lands: 0.28,
     patchiness: 0.12,
     minC: 10,
     times: times(4, 20, 10, 60, 48 * H, D, D, D, 7 * D),
@@ -150,7 +155,7 @@ const ROWS = [
     solids: 0.45,
     patchiness: 0.2,
     minC: 10,
-    times: times(20, 2 * H, 4 * H, null, null, D, D, 48 * H, 7 * D),
+    times: times(20, 2 * H, 8 * H, null, null, D, D, 48 * H, 7 * D),
     mix: "stir",
     lift: { from: 45, to: 150, again: null, last: null },
   },
@@ -193,6 +198,7 @@ const ROWS = [
     family: "lacquer",
     coatUm: 15,
     solids: 0.15,
+    lands: 0.32,
     patchiness: 0.12,
     minC: 10,
     times: times(4, 15, 10, null, null, 3 * H, 3 * H, D, 3 * D),
@@ -209,6 +215,7 @@ const ROWS = [
     family: "shellac",
     coatUm: 12,
     solids: 0.08,
+    lands: 0.16,
     patchiness: 0.12,
     minC: 10,
     times: times(2, 5, 15, null, null, 2 * H, H, 12 * H, 2 * D),
@@ -251,9 +258,10 @@ const ROWS = [
     family: "clear-acrylic",
     coatUm: 10,
     solids: 0.1,
+    lands: 0.25,
     patchiness: 0.12,
     minC: 10,
-    times: times(4, 15, 20, null, null, null, null, null, 2 * D),
+    times: times(4, 15, 20, null, null, null, null, null, 7 * D),
     mix: "shake",
   },
   {
@@ -267,7 +275,7 @@ const ROWS = [
     solids: 0.32,
     patchiness: 0.2,
     minC: 10,
-    times: times(5, 30, 2 * H, null, null, null, 4 * H, null, 7 * D),
+    times: times(5, 30, 2 * H, null, null, null, 4 * H, null, 14 * D),
     mix: "stir",
   },
   {
@@ -294,6 +302,7 @@ const ROWS = [
     family: "lacquer",
     coatUm: 12,
     solids: 0.15,
+    lands: 0.32,
     patchiness: 0.12,
     minC: 10,
     times: times(4, 15, 10, null, null, 3 * H, 3 * H, 3 * H, 3 * D),

@@ -23,6 +23,8 @@ export interface Paint {
   sheen: string | null;
   hideUm: Figure;
   solids: Figure;
+  /** volume solids of what lands: richer than what leaves a can by what evaporates on the way */
+  lands: Figure;
   coatUm: Figure;
   minC: Figure;
   times: Record<keyof Finish["times"], Figure>;
@@ -34,6 +36,11 @@ export interface Paint {
 
 const pick = (own: number | null, fallback: number | null, from: From): Figure =>
   own !== null ? { value: own, from } : { value: fallback, from: "default" };
+/** As the product's own solids are to its finish's, so is what lands of it. */
+const landing = (own: number | null, f: Finish, o: From): Figure =>
+  own === null || f.lands === undefined
+    ? pick(own, f.lands ?? f.solids, o)
+    : { value: Math.min(1, (own * f.lands) / f.solids), from: "computed" };
 const kept = new WeakMap<Product, Paint>();
 
 /** Resolve a product against its finish. @throws Error when the product names a finish that does not exist */
@@ -57,6 +64,7 @@ export function paint(product: Product): Paint {
         ? { value: null, from: "default" }
         : pick(product.hideUm, HIDE_UM[pigment], o),
     solids: pick(product.solids, f.solids, o),
+    lands: landing(product.solids, f, o),
     coatUm: pick(product.coatUm, f.coatUm, o),
     minC: pick(product.minC, f.minC, o),
     times: Object.fromEntries(keys.map((k) => [k, pick(product.times[k], f.times[k], o)])) as Paint["times"],

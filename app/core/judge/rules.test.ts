@@ -452,6 +452,14 @@ const CASES: Case[] = [
     says: /through/,
   },
   {
+    rule: 69,
+    what: "one coat of four",
+    trips: () => set(a1(), "coat.top.1", { dryUm: 48 }),
+    misses: () => set(a1(), "coat.top.1", { dryUm: 41 }),
+    says: /171 µm wet; lying flat 150 µm hold.*2 coats of 24 µm dry/,
+    severity: "risk",
+  },
+  {
     rule: 48,
     what: "a run longer than the day",
     trips: () => e1({ job: { quantity: 150 }, choices: { depthMm: 1.5 } }),
@@ -1055,7 +1063,7 @@ describe("severity, waivers, acceptance", () => {
     stop: [3, 5, 9, 10, 12, 16, 25, 33, 34, 43, 44, 54, 56, 58, 61, 67],
     risk: [
       1, 2, 4, 6, 7, 8, 18, 20, 21, 22, 23, 24, 27, 30, 31, 32, 35, 36, 37, 40, 41, 42, 45, 46, 47, 48, 49, 50, 51, 52,
-      53, 55, 57, 59, 62, 63, 64, 65,
+      53, 55, 57, 59, 62, 63, 64, 65, 69,
     ],
     advice: [11, 13, 14, 26, 38],
   };

@@ -87,7 +87,9 @@ export function stepUse(p: Placed, c: Context): StepUse | null {
   if (!paint) return null;
   if (kindOf(s.kind).lays === "powder") return powderUse(p, paint, c);
   const wet = wetUm(own(s, "dryUm"), paint.solids.value);
-  return paint.finish.by === "pour" && p.after.side === "inside" ? pourUse(wet, c) : coatOf(p, paint, wet, c);
+  const use = paint.finish.by === "pour" && p.after.side === "inside" ? pourUse(wet, c) : coatOf(p, paint, wet, c);
+  // out of the can it is thinner than what lies on the piece
+  return { ...use, wetUm: wetUm(own(s, "dryUm"), paint.lands.value) };
 }
 
 /** ml left in a product's cans, by weight where they are weighed; null when one was never measured. */

@@ -6,6 +6,8 @@ import type { DryingOf } from "../models/drying/clock";
 
 /** the build, µm, to which the through-dry reference times belong */
 export const THROUGH_UM = 40;
+/** how far a build shortens or lengthens the full cure */
+const CURE: [number, number] = [0.7, 1.5];
 const clamp = (x: number, lo: number, hi: number): number => Math.min(hi, Math.max(lo, x));
 const KEY: Partial<Record<WaitState, keyof Paint["times"]>> = {
   flash: "flash",
@@ -34,6 +36,7 @@ export function referenceMinutes(
   const t = state === "lift" ? (p.finish.lift?.from ?? p.times.touch.value) : key ? p.times[key].value : null;
   if (t === null) return null;
   if (p.finish.family === "epoxy") return t;
+  if (state === "cured") return t * clamp(buildUm / THROUGH_UM, ...CURE);
   if (isThrough(state))
     return t * clamp(buildUm / THROUGH_UM, 0.5, 3) * (state === "laser-safe" ? ground.laserSafeFactor : 1);
   return t * clamp(coatUm / (p.finish.coatUm || 1), 0.5, 3);

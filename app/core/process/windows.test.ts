@@ -1,4 +1,7 @@
-/** Windows belong to films: what touches several lies whole in a stretch of each, never in a mixture of the earliest shutting and the latest reopening. */
+/**
+ * Windows belong to films: what touches several lies whole in a stretch of each, never in a mixture of the earliest shutting and the
+ * latest reopening.
+ */
 import { context } from "./context";
 import { readiness } from "./ready";
 import { inWindow, nextStretch } from "../plan/placed";

@@ -59,6 +59,7 @@ import { rule63 } from "./63-reflecting-bed";
 import { rule64 } from "./64-placed-too-loosely";
 import { rule65 } from "./65-change-over";
 import { rule67 } from "./67-cut-through";
+import { rule69 } from "./69-sags";
 import { rule70 } from "./70-chlorine";
 import { rule71 } from "./71-breathing";
 import { rule72 } from "./72-rags";
@@ -139,6 +140,7 @@ export const RULES: Rule[] = [
   rule64,
   rule65,
   rule67,
+  rule69,
   rule70,
   rule71,
   rule72,

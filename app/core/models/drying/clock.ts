@@ -1,6 +1,7 @@
 /**
  * M8 The drying clock. Progress += dt·g_T·g_RH·g_f/(t_ref·r), integrated over the climate curve, whatever the hour.
- *   g_T  = 2^((min(T,35)−20)/10), 0 below the product's minimum
+ *   g_T  = 2^((min(T,35)−20)/10); below the product's minimum 0 for water-borne paints, which form no film there, and for the rest
+ *          falling in a line to 0 five degrees lower
  *   g_RH = min(1.6, (1−min(RH,.97))/.5) for water-borne paints, 0 from .97 up; 1 for the rest
  *   g_f  = 1/f, only for flash, touch, recoat, lift
  * Each hour of the day is integrated once by 5-point Gauss-Legendre between the places where the curve bends or a limit
@@ -15,6 +16,8 @@ const NODES = [-0.906179845938664, -0.538469310105683, 0, 0.538469310105683, 0.9
 const WEIGHTS = [0.236926885056189, 0.478628670499366, 0.568888888888889, 0.478628670499366, 0.236926885056189];
 const T_CAP = 35;
 const RH_STOP = 0.97;
+/** K below the minimum at which a solvent-borne film stands still */
+const FALLS_K = 5;
 
 export interface DryingOf {
   waterBorne: boolean;
@@ -33,7 +36,9 @@ export const rateAt = (air: Air, of: DryingOf, minuteOfDay: number): number =>
 /** Rate in air of this temperature and humidity. NaN in, 0 out. */
 export function rateIn(t: number, rh: number, airFactor: number, of: DryingOf): number {
   if (!Number.isFinite(t) || !Number.isFinite(rh)) return of.limit === "closes" ? 1 : 0;
-  let g = of.minC !== null && t < of.minC ? 0 : 2 ** ((Math.min(t, T_CAP) - 20) / 10);
+  const warm = of.minC === null || t >= of.minC;
+  let g = 2 ** ((Math.min(warm ? t : of.minC!, T_CAP) - 20) / 10);
+  if (!warm) g *= of.waterBorne ? 0 : Math.max(0, 1 - (of.minC! - t) / FALLS_K);
   if (of.waterBorne) g *= rh >= RH_STOP ? 0 : Math.min(1.6, (1 - rh) / 0.5);
   if (of.fan) g /= airFactor;
   return of.limit === "opens" ? Math.min(g, 2) : of.limit === "closes" ? Math.max(1, g) : g;
@@ -58,6 +63,7 @@ function bends(air: Air, of: DryingOf, a: number, b: number): number[] {
     out.push((lo + hi) / 2);
   };
   if (of.minC !== null) cross(air.c, of.minC);
+  if (of.minC !== null && !of.waterBorne) cross(air.c, of.minC - FALLS_K);
   cross(air.c, T_CAP);
   if (of.waterBorne) for (const level of [RH_STOP, 0.2]) cross(air.rh, level);
   if (of.limit !== "plain") {

@@ -17,7 +17,8 @@ function slowIntegral(a: Air, of: DryingOf, from: number, to: number, step = 0.2
   for (let t = from; t < to - 1e-9; t += step) {
     const m = (t + step / 2) % 1440;
     const [c, rh] = [a.c(m), a.rh(m)];
-    let g = of.minC !== null && c < of.minC ? 0 : Math.pow(2, (Math.min(c, 35) - 20) / 10);
+    let g = Math.pow(2, (Math.min(Math.max(c, of.minC ?? -99), 35) - 20) / 10);
+    if (of.minC !== null && c < of.minC) g *= of.waterBorne || c < of.minC - 5 ? 0 : (c - of.minC + 5) / 5;
     if (of.waterBorne) g *= rh >= 0.97 ? 0 : Math.min(1.6, (1 - rh) / 0.5);
     if (of.fan) g /= a.airFactor;
     if (of.limit === "opens") g = Math.min(g, 2);
@@ -96,7 +97,7 @@ describe("M8 the drying clock", () => {
   const night = formula((h) => 13 + 5 * Math.cos((2 * Math.PI * (h - 15)) / 24));
   test("24 h begun at 18:00 in a shop that falls below 10 °C: 48.04 h", () => {
     const from = at("2027-01-11T18:00");
-    expect(((dryAt(utc, night, plain, from, 1440) as number) - from) / 60).toBeCloseTo(48.04, 1);
+    expect(((dryAt(utc, night, water, from, 1440) as number) - from) / 60).toBeCloseTo(48.04, 1);
   });
   test("the same without a floor: 40.1 h", () => {
     const from = at("2027-01-11T18:00");
@@ -107,7 +108,7 @@ describe("M8 the drying clock", () => {
       dryAt(
         utc,
         formula((h) => 7 + 2 * Math.cos((2 * Math.PI * h) / 24)),
-        plain,
+        water,
         at("2027-01-11T18:00"),
         60,
       ),
@@ -312,12 +313,14 @@ describe("against sums of one's own", () => {
     (minutes * 10 * (2 ** ((b - 20) / 10) - 2 ** ((a - 20) / 10))) / (Math.LN2 * (b - a));
   const day = (a: Air, of: DryingOf): number => dried(utc, a, of, at("2027-01-11T00:00"), at("2027-01-12T00:00"));
 
-  test("nothing dries below the floor, nothing faster past 35 °C: by the closed form", () => {
+  test("below the floor water-borne films stand still and others slow down, nothing dries faster past 35 °C: by the closed form", () => {
     // 5 to 45 °C: 18 minutes a degree, twice
     const a = tent(5, 45, "c", 0.5);
-    expect(day(a, plain)).toBeCloseTo(2 * (warmth(10, 35, 450) + 180 * 2 ** 1.5), 5);
+    const slow = (floor: number): number => 90 * 0.5 * 2 ** ((floor - 20) / 10); // five degrees, in a line
+    expect(day(a, plain)).toBeCloseTo(2 * (slow(10) + warmth(10, 35, 450) + 180 * 2 ** 1.5), 5);
+    expect(day(a, water)).toBeCloseTo(2 * (warmth(10, 35, 450) + 180 * 2 ** 1.5), 5);
     expect(day(a, { ...plain, minC: null })).toBeCloseTo(2 * (warmth(5, 35, 540) + 180 * 2 ** 1.5), 5);
-    expect(day(a, { ...plain, minC: 17 })).toBeCloseTo(2 * (warmth(17, 35, 324) + 180 * 2 ** 1.5), 5);
+    expect(day(a, { ...plain, minC: 17 })).toBeCloseTo(2 * (slow(17) + warmth(17, 35, 324) + 180 * 2 ** 1.5), 5);
   });
   test("what opens runs at double speed at most, what closes at single at least: by the closed form", () => {
     const a = tent(5, 45, "c", 0.5);
@@ -341,8 +344,9 @@ describe("against sums of one's own", () => {
     expect(rateIn(20, 0.05, 1, water)).toBe(1.6);
   });
   test("the floor itself dries, and a hair below it does not", () => {
-    expect(rateIn(10, 0.5, 1, plain)).toBe(0.5);
-    expect(rateIn(9.999, 0.5, 1, plain)).toBe(0);
+    for (const kind of [plain, water]) expect(rateIn(10, 0.5, 1, kind)).toBe(0.5);
+    expect(rateIn(9.999, 0.5, 1, water)).toBe(0);
+    expect([9.999, 7.5, 5, 4].map((t) => rateIn(t, 0.5, 1, plain))).toEqual([expect.closeTo(0.4999, 6), 0.25, 0, 0]);
     expect(rateIn(35, 0.5, 1, plain)).toBe(rateIn(60, 0.5, 1, plain));
   });
   test("moving air and extraction speed up what flashes, by as much as they are said to", () => {
@@ -445,7 +449,6 @@ describe("what a film asks for, both sides of each limit", () => {
   });
   test.each([
     ["sandable", 400, 1],
-    ["cured", 5000, 1],
     ["laser-safe", 800, steel.laserSafeFactor],
   ] as const)("%s stretches with the whole build against 40 µm", (state, t, f) => {
     for (const [um, want] of [
@@ -456,6 +459,16 @@ describe("what a film asks for, both sides of each limit", () => {
       [130, 3],
     ])
       expect(referenceMinutes(enamel, state, ref, um, steel)).toBeCloseTo(t * want * f, 9);
+  });
+  test("full cure stretches less", () => {
+    for (const [um, want] of [
+      [10, 0.7],
+      [30, 0.75],
+      [40, 1],
+      [58, 1.45],
+      [130, 1.5],
+    ])
+      expect(referenceMinutes(enamel, "cured", ref, um, steel)).toBeCloseTo(5000 * want, 9);
   });
   test("poured resin sets by its own clock, however deep", () => {
     const epoxy = paint(stocked("r", "R", "table-top-epoxy", "#335577"));

@@ -133,7 +133,7 @@ export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh
   },
   apply: (s, p, c, at) => {
     if (!c.hasPaint(s.productId) || s.dryUm === null) return p;
-    const wet = wetUm(s.dryUm, c.paintOf(s.productId).solids.value);
+    const wet = wetUm(s.dryUm, c.paintOf(s.productId).lands.value);
     const film: Film = {
       step: s.id,
       productId: s.productId,
