@@ -1004,6 +1004,11 @@ const HAZARDS: [number, () => World, () => World, RegExp][] = [
 ];
 CASES.push(...ROUTE_CASES);
 
+const told = ({ severity, step, zone, numbers, why, fixes }: Snag) => ({
+  [`${severity} at ${step ?? "no step"}${zone ? `, ${zone}` : ""}`]: why,
+  ...numbers,
+  fixes: fixes.map((x) => `${x.id}: ${x.label}`).join("; "),
+});
 const of = (w: World, rule: number): Snag[] => open(makePlan(w)).filter((s) => s.rule === rule);
 
 describe("each rule trips, is mended by its own fix, comes back by undo, and stays silent close by", () => {
@@ -1012,6 +1017,8 @@ describe("each rule trips, is mended by its own fix, comes back by undo, and sta
     const found = of(w, c.rule);
     expect(found.length).toBeGreaterThan(0);
     expect(found.map((s) => s.why).join(" ")).toMatch(c.says);
+    // word by word and number by number, as somebody has read it through
+    expect(found.map(told)).toMatchSnapshot();
     expect(Object.keys(found[0].numbers).length).toBeGreaterThan(0);
     if (c.severity) expect(found[0].severity).toBe(c.severity);
     expect(found[0].fixes.length).toBeGreaterThan(0);
@@ -1051,6 +1058,7 @@ describe("hazards of materials: said where they are, not where they are not, unt
     expect(of(w, rule)).toHaveLength(1);
     expect(of(w, rule)[0]).toMatchObject({ severity: "hazard" });
     expect(of(w, rule)[0].why).toMatch(says);
+    expect(of(w, rule).map(told)).toMatchSnapshot();
     expect(of(of(w, rule)[0].fixes[0].apply(w), rule)).toEqual([]);
     expect(of(not(), rule)).toEqual([]);
   });
@@ -1127,5 +1135,65 @@ describe("severity, waivers, acceptance", () => {
           ["never", "stop", "hazard", "risk", "advice"].indexOf(y),
       ),
     );
+  });
+});
+
+describe("both sides of each boundary", () => {
+  const rules = (w: World): number[] => open(makePlan(w)).map((s) => s.rule);
+  const bed = (w: number, h: number): World => {
+    const x = a1({ job: { substrate: { id: "tile-glazed", w, h, t: 6 } } });
+    return { ...x, machines: x.machines.map((m) => ({ ...m, bedW: 300, bedH: 200 })) };
+  };
+  test.each([
+    [300, 200, false],
+    [200, 300, false],
+    [301, 200, true],
+    [200, 301, true],
+    [201, 300, true],
+    [300, 201, true],
+    [150, 301, true],
+    [301, 150, true],
+  ])("a piece of %d × %d mm on a bed of 300 × 200", (w, h, told57) =>
+    expect(rules(bed(w, h)).includes(57)).toBe(told57),
+  );
+  test("damp air blushes lacquer, shellac and clear, no water-borne paint", () => {
+    const damp = (finish: string): boolean => {
+      const w = a1({
+        shop: { climate: constant(20, 0.9) },
+        products: SHELF().map((p) => (p.id === "poppy" ? stocked("poppy", "Poppy", finish, "#d8432f") : p)),
+      });
+      return open(makePlan(w)).some((s) => s.rule === 23 && s.step?.includes("poppy"));
+    };
+    expect(["spray-lacquer", "spray-enamel", "craft-acrylic"].map(damp)).toEqual([true, false, false]);
+    const at = (rh: number): boolean => rules(a1({ shop: { climate: constant(20, rh) } })).includes(23);
+    expect([0.84, 0.85, 0.86].map(at)).toEqual([false, false, true]);
+  });
+  test.each([
+    [0.29, true],
+    [0.31, false],
+  ])("veneer: sanded %d mm of 0.5 leaves enough: %s", (mm, _fine) => {
+    const ply = e1({ job: { substrate: { id: "birch-ply", w: 120, h: 60, t: 6 } } });
+    const sanded = makePlan(ply).placed.reduce(
+      (a, p) => a + (p.step.kind === "sand-residue" ? (p.step.sandUm ?? 0) : 0),
+      0,
+    );
+    const w = set(ply, "sand-back", { sandUm: mm * 1000 - sanded });
+    expect(rules(w).includes(58)).toBe(mm > 0.3);
+  });
+  test("a nearly empty can: from a fifth on it spits", () => {
+    const at = (ml: number): boolean => open(makePlan(a1({ products: low("black", ml) }))).some((s) => s.rule === 32);
+    expect([60, 79, 81, 200].map(at)).toEqual([true, true, false, false]);
+  });
+  test("detail: one and a half spots, open grain six tenths", () => {
+    const at = (mm: number, id = "hard-maple"): boolean =>
+      rules(e1({ job: { zones: one("beet", { narrowestMm: mm }), substrate: { id, w: 120, h: 60, t: 8 } } })).includes(
+        45,
+      );
+    expect([0.17, 0.18, 0.19].map((x) => at(x))).toEqual([true, false, false]);
+    expect([0.59, 0.6].map((x) => at(x, "oak"))).toEqual([true, false]);
+  });
+  test("a proof from three pieces on", () => {
+    const at = (quantity: number): boolean => rules(remove(e1({ job: { quantity } }), "proof")).includes(13);
+    expect([1, 2, 3, 40].map(at)).toEqual([false, false, true, true]);
   });
 });
