@@ -346,6 +346,14 @@ describe("heads and pages, so that a large shop stays quick", () => {
     expect((await readRunning(null)).map((w) => w.job.id)).toEqual(["late"]);
     expect(await readRunning("late")).toEqual([]);
   });
+  test("the third page of a piece's log begins where the second ended", async () => {
+    for (let k = 0; k < 23; k++)
+      await logTap([entry(k, { id: `p${String(k).padStart(2, "0")}`, piece: 1, at: 1000 + k })], k);
+    const pages = await Promise.all([1, 2, 3, 4].map((page) => readLogPage("", 1, page, 10)));
+    expect(pages.map((p) => p.entries.length)).toEqual([10, 10, 3, 0]);
+    expect(pages.map((p) => p.total)).toEqual([23, 23, 23, 23]);
+    expect(pages.flatMap((p) => p.entries.map((e) => e.at))).toEqual(Array.from({ length: 23 }, (_, k) => 1022 - k));
+  });
   test("pages of the log, newest first, are the whole log in order; by job and piece too", async () => {
     const rnd = seeded(9);
     for (let n = 0; n < 90; n++) await logTap([entry(n, { at: 1000 + Math.floor(rnd() * 1e5) })], n);

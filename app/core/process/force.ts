@@ -30,6 +30,9 @@ export function workOf(s: Step, before: Piece, c: Context): string {
   return [...head, ...over.map((f) => `${f.productId} ${f.um.toFixed(1)} ${canOf(c, f.productId)}`)].join("|");
 }
 
+/** Nothing is dug deeper than there is material. */
+const within = (c: Context, mm: number | null): number | null => (mm === null ? null : Math.min(mm, c.job.substrate.t));
+
 /** The step whose setting a trial is to find: the first behind it that the beam does. */
 const triedFor = (steps: readonly Step[], i: number): Step | null =>
   steps.slice(i + 1).find((s) => kindOf(s.kind).starts !== undefined) ?? null;
@@ -41,7 +44,7 @@ export function inForce(steps: readonly Step[], i: number, before: Piece, c: Con
   const work = kindOf(s.kind).tries ? triedFor(steps, i) : s;
   const set = work && settingOf(work, s, before, c);
   const on = { ...s, laser: set } as Step;
-  const dug = has(on, "wishMm") ? { ...on, depthMm: set ? depthReached(c, set) : on.wishMm } : on;
+  const dug = has(on, "wishMm") ? { ...on, depthMm: set ? within(c, depthReached(c, set)) : on.wishMm } : on;
   const named = kindOf(s.kind).named;
   return named && !s.edited.includes("title") ? ({ ...dug, title: named(dug, c) } as Step) : dug;
 }

@@ -60,7 +60,7 @@ export const rule30: Rule = {
           },
           why:
             `${have} ${have === 1 ? "coat" : "coats"} of ${paint.product.name} leave “${z.name}” ${round(off, 1)} ` +
-            `away from its colour; ${c.tolerance} is allowed${wanted.hides ? `, which takes ${wanted.coats}` : ""}.`,
+            `away from its colour; ${c.tolerance} is allowed${wanted.hides ? `, which ${wanted.coats} coats reach` : ""}.`,
           fixes:
             wanted.hides === false
               ? []

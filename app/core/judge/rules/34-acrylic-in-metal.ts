@@ -32,7 +32,7 @@ export const rule34: Rule = {
         step: bad[0].step.id,
         zone: bad[0].step.zones[0],
         numbers: { coats: mine.length },
-        why: `${c.paintOf(id).product.name} is acrylic: in bare ${c.substrate.name.toLowerCase()} it holds nothing and falls out.`,
+        why: `${c.paintOf(id).product.name} is acrylic: in ${c.substrate.name.toLowerCase()} it holds nothing and falls out.`,
         fixes: enamel
           ? [
               editFix("enamel", `Use ${enamel.name}`, () =>

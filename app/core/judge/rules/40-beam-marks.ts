@@ -38,12 +38,13 @@ export const rule40: Rule = {
       extraction: true,
       enclosed: true,
     };
+    const body = c.substrate.name.toLowerCase();
     const says = {
-      marks: "marks",
-      passes: "passes through",
-      refuses: "does not mark",
-      poor: "marks poorly",
-      unknown: "is not known to mark",
+      marks: `marks ${body}`,
+      passes: `passes through ${body}`,
+      refuses: `does not mark ${body}`,
+      poor: `marks ${body} poorly`,
+      unknown: `is not known to mark ${body}`,
     }[beamOn(c.machine.beam, c.substrate)];
     return [
       {
@@ -53,7 +54,7 @@ export const rule40: Rule = {
         why: top
           ? `${BEAM_KINDS[c.machine.beam].name} is taken up by ${c.paintOf(top.productId).product.name} only ` +
             `to ${round((takes ?? 0) * 100)} %; the film stays.`
-          : `${BEAM_KINDS[c.machine.beam].name} ${says} ${c.substrate.name.toLowerCase()}.`,
+          : `${BEAM_KINDS[c.machine.beam].name} ${says}.`,
         fixes: other
           ? [machineFix("machine", `Use ${other.name}`, other)]
           : works(plain)

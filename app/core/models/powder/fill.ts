@@ -2,9 +2,6 @@
  * M9 Powder: how often a recess must be filled and melted, what it weighs, what a melted fill leaves open. Depths in mm,
  * areas in mm², mass in g. A fill lies level with the face and melts down to the share φ of its height.
  */
-/** share of the volume that is powder: pressed in, and poured */
-export const PACKING = { pressed: 0.5, poured: 0.42 };
-
 /**
  * How far below the face a finished fill may lie, mm: a third of the depth, half a millimetre at most; white and pale
  * shrink to a lighter look and stay higher.
