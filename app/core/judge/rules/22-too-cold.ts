@@ -39,7 +39,8 @@ export const rule22: Rule = {
             ? `${paint.product.name} would spend ${round(share * 100)} % of its touch time below ${min} °C; a water-borne ` +
               "film that sits cold never joins up."
             : `${paint.product.name} goes on at ${round(at.c, 1)} °C; below ${min} °C it ` +
-              `${paint.base === "water" ? "does not dry" : `dries slowly, below ${min - 5} °C not at all`}. Nothing may go over it until it has.`,
+              `${paint.base === "water" ? "does not dry" : `dries slowly, below ${min - 5} °C not at all`}. ` +
+              "Nothing may go over it until it has.",
           fixes: [setFix("indoors", "Dry it in a room at 20 °C", p.step.id, INDOORS)],
         },
       ];
