@@ -35,11 +35,10 @@ const stored = (p: Page): Promise<number[]> =>
           const all = r.result.transaction("log").objectStore("log").index("jobId").getAll("bed-markers");
           all.onsuccess = () => {
             r.result.close();
-            ok(
-              (all.result as { kind: string; step: string; piece: number }[])
-                .filter((e) => e.kind === "piece" && e.step === "engrave")
-                .map((e) => e.piece),
-            );
+            const log = all.result as { kind: string; step: string; piece: number; at: number }[];
+            // the step that runs is the one begun last
+            const running = log.filter((e) => e.kind === "start").sort((a, b) => b.at - a.at)[0]?.step;
+            ok(log.filter((e) => e.kind === "piece" && e.step === running).map((e) => e.piece));
           };
         };
       }),
@@ -60,8 +59,8 @@ journey(
       await o.page.getByText("5000 of hard maple").waitFor();
       await o.close();
     }
-    let acknowledged = 13;
-    let sent = 13;
+    let acknowledged = 0;
+    let sent = Infinity;
     const stuck: string[] = [];
     for (let k = 0; k <= KILLS; k++) {
       const o = await open(bench, { at: WEDNESDAY, profile });

@@ -261,6 +261,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
         route: "E1",
         start: at(-1, "13:30"),
         due: at(12, "16:00"),
+        choices: { ...new Choices(), depthMm: 1.5 },
         order: {
           ...new Order(),
           text: "24 markers for the root beds, “Beet”, leaf in green",

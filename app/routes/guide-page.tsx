@@ -11,6 +11,7 @@ import { absorption, BEAM_KINDS, beamOn } from "../core/catalogue/beams";
 import { cells } from "../core/catalogue/support";
 import { isKind, kindOf, type KindId } from "../core/process/kinds";
 import { makePlan, type Plan } from "../core/plan/plan";
+import { burntOf } from "../core/process/polarity";
 import { showMinutes, showShare, showUm } from "../core/units/show";
 import { guideWorld } from "../demo/guide";
 import { Empty } from "../ui/kit/bits";
@@ -100,7 +101,7 @@ function RoutePage({ id, plan, range }: { id: string; plan: Plan; range: { top: 
         </dd>
         <dt className="text-muted">Way round</dt>
         <dd>
-          {r.inverted ? "picture inverted: burning shows light" : "picture as drawn"};{" "}
+          a drawing {burntOf("drawing", r).says}; a picture {burntOf("picture", r).says};{" "}
           {r.mirrored ? "mirrored, worked from the back" : "not mirrored"}
         </dd>
         <dt className="text-muted">Lost, usually</dt>

@@ -423,11 +423,8 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
           <fieldset className="border-t border-line pt-3">
             <legend className="font-semibold">Which way round</legend>
             <p>
-              View from the front. Burning{" "}
-              {d.wants
-                ? "shows the light colour, so the picture goes in inverted"
-                : "makes the cut, so the picture goes in as drawn"}
-              . {d.mirror ? "Mirrored: it is worked from the back." : "Not mirrored."}
+              View from the front. The artwork goes in {d.burnt.says}.{" "}
+              {d.mirror ? "Mirrored: it is worked from the back." : "Not mirrored."}
             </p>
             <PickField
               name="inverted"
@@ -437,7 +434,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
               options={[
                 {
                   value: "",
-                  label: d.wants ? "inverted, as the route wants it" : "not inverted, as the route wants it",
+                  label: d.burnt.inverted ? "inverted, as it has to be" : "not inverted, as it has to be",
                 },
                 { value: "true", label: "inverted" },
                 { value: "false", label: "not inverted" },

@@ -69,10 +69,10 @@ const PROOFS: Record<string, () => unknown | Promise<unknown>> = {
     const coat = makePlan(w).placed.find((x) => x.step.kind === "coat" && x.step.role === "colour")!.step.id;
     const found = (um: number) =>
       open(makePlan(edited(w, [{ step: coat, field: "dryUm", value: um }]))).filter((s) => s.rule === 90);
-    const [thick, thin] = [found(60), found(20)];
-    const mended = thick[0]?.fixes[0].apply(edited(w, [{ step: coat, field: "dryUm", value: 60 }]));
+    const [thick, thin] = [found(100), found(20)];
+    const mended = thick[0]?.fixes[0].apply(edited(w, [{ step: coat, field: "dryUm", value: 100 }]));
     return {
-      trips: thick.length === 1 && thick[0].why.includes("600 µm"),
+      trips: thick.length === 1 && thick[0].why.includes("455 µm"),
       passes: thin.length === 0,
       clears: mended !== undefined && open(makePlan(mended)).every((s) => s.rule !== 90),
     };

@@ -71,7 +71,8 @@ export interface Route<K extends string = string> {
   substrates?: readonly SubstrateId[];
   beams: Beam[];
   maxColours: number;
-  inverted: boolean;
+  /** the beam lifts a dark top where colour is to show */
+  lifts: boolean;
   /** artwork goes to the laser mirrored */
   mirrored: boolean;
   /** which side is worked: behind a clear sheet it is seen from the other */
@@ -103,7 +104,7 @@ const coats = (role: CoatRole, count: number): Phase<never> => ({
 });
 const clean = [step("scuff", "bare-metal"), step("degrease", "hard"), step("dust", "absorbent")];
 const flat = {
-  inverted: false,
+  lifts: false,
   mirrored: false,
   side: "front" as const,
   shapes: ["flat" as const],
@@ -137,7 +138,7 @@ const ROWS = [
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 1,
-    inverted: true,
+    lifts: true,
     takes: [{ body: true }],
     usual: "spray-enamel",
     loss: 0.05,
@@ -160,7 +161,7 @@ const ROWS = [
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 3,
-    inverted: true,
+    lifts: true,
     ...SPRAYS,
     loss: 0.05,
     phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "stack" }, ...revealed],
@@ -174,7 +175,7 @@ const ROWS = [
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 6,
-    inverted: true,
+    lifts: true,
     ...SPRAYS,
     loss: 0.05,
     phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "beside" }, ...revealed],
@@ -190,7 +191,7 @@ const ROWS = [
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 6,
-    inverted: true,
+    lifts: true,
     ...SPRAYS,
     loss: 0.05,
     phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "bands" }, ...revealed],

@@ -355,10 +355,10 @@ const CASES: Case[] = [
   },
   {
     rule: 43,
-    what: "a dark top not inverted",
-    trips: () => a1({ choices: { inverted: false } }),
-    misses: () => a1({ choices: { inverted: true } }),
-    says: /not inverted/,
+    what: "a drawing over a dark top inverted",
+    trips: () => a1({ choices: { inverted: true } }),
+    misses: () => a1({ choices: { inverted: false } }),
+    says: /lift the dark everywhere but where it is drawn.*as drawn, not inverted/,
   },
   {
     rule: 43,
@@ -1127,7 +1127,7 @@ describe("severity, waivers, acceptance", () => {
     expect(open(makePlan(a1())).map((s) => s.rule)).toEqual([71, 72, 86]);
   });
   test("worst first, waived last", () => {
-    const p = makePlan(a1({ choices: { cleaner: "chlorinated", inverted: false, proof: false } }));
+    const p = makePlan(a1({ choices: { cleaner: "chlorinated", inverted: true, proof: false } }));
     expect(snagsOf(p).map((s) => s.severity)).toEqual(
       [...snagsOf(p).map((s) => s.severity)].sort(
         (x, y) =>

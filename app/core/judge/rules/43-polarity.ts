@@ -1,5 +1,5 @@
-/** Rule 43: not inverted where it must be, or inverted where it must not. */
-import { route } from "../../catalogue/routes";
+/** Rule 43: inverted where it must not be, or not where it must: what is burnt is what process/polarity.ts says. */
+import { burntOf } from "../../process/polarity";
 import type { Rule } from "../snag";
 import { burns, usesLaser } from "../ask";
 import { choiceFix } from "../fixes";
@@ -7,22 +7,22 @@ import { choiceFix } from "../fixes";
 export const rule43: Rule = {
   id: 43,
   severity: "stop",
-  title: "Picture the right way round",
+  title: "Artwork the right way round",
   find: (f) => {
-    const j = f.context.job;
-    if (!j.route || !usesLaser(f) || j.choices.inverted === null) return [];
-    const want = route(j.route).inverted;
-    if (j.choices.inverted === want) return [];
-    const step = f.placed.find(burns)?.step.id ?? null;
+    const { job, route } = f.context;
+    const set = job.choices.inverted;
+    if (!route || !usesLaser(f) || set === null) return [];
+    const want = burntOf("drawing", route);
+    if (set === want.inverted) return [];
     return [
       {
-        step,
+        step: f.placed.find(burns)?.step.id ?? null,
         zone: null,
-        numbers: { inverted: String(j.choices.inverted), wanted: String(want) },
-        why: want
-          ? "The picture is not inverted: the laser would lift the dark everywhere but in the picture."
-          : "The picture is inverted: the laser would cut away everything but the picture.",
-        fixes: [choiceFix("invert", want ? "Invert it" : "Do not invert it", { inverted: null })],
+        numbers: { inverted: String(set), wanted: String(want.inverted) },
+        why:
+          `The artwork is ${set ? "" : "not "}inverted: the laser would ${route.lifts ? "lift the dark" : "work"} everywhere ` +
+          `but where it is drawn. It goes in ${want.says}.`,
+        fixes: [choiceFix("invert", want.inverted ? "Invert it" : "Do not invert it", { inverted: null })],
       },
     ];
   },

@@ -3,6 +3,7 @@ import { BURNT } from "../../catalogue/substrates";
 import { mapZones, zoneOf } from "../../piece/state";
 import { needOf } from "../needs";
 import { dose } from "../beam";
+import { burntOf } from "../polarity";
 import type { Context } from "../context";
 import { BLEACHES, BURN_E, burnInSetting, ENOUGH } from "../settings";
 import { kind, LASER, type LaserSetting } from "../step";
@@ -35,7 +36,7 @@ export const burnIn = kind([...LASER], {
   cues: (s, c) => [
     setting(s),
     "Past the knee more power bleaches: stay before it",
-    "Picture as drawn, not inverted",
+    `Artwork ${burntOf("drawing", c.route).says}`,
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,

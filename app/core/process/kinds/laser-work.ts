@@ -1,6 +1,5 @@
 /** What laser steps share: extents and minutes of a burn, M4’s cuts of a stack, settings within the machine’s reach, waits. */
 import { absorption } from "../../catalogue/beams";
-import { route } from "../../catalogue/routes";
 import { cuts, type Cut } from "../../models/film/reveal";
 import { ripple } from "../../models/laser/energy";
 import { bedLoads, rasterTime, travel, vectorTime } from "../../models/laser/runtime";
@@ -204,9 +203,6 @@ export function byLoads(sec: number | null, c: Context): { setup: number; perPie
   const { loads } = bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, c.machine.bedW, c.machine.bedH);
   return { setup: SETUP_MIN + LOAD_MIN * Math.max(1, loads), perPiece: sec / 60 };
 }
-
-/** Polarity: dark tops are burnt away where the picture is to be light. One home for it. */
-export const wantsInverted = (c: Context): boolean => c.job.route !== null && route(c.job.route).inverted;
 
 export const setting = (s: Pick<LaserWork, "laser">): string =>
   s.laser

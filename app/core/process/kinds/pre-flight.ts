@@ -1,7 +1,8 @@
 /** Placing, focusing, looking once round before the laser starts. */
 import type { Context } from "../context";
 import { kind } from "../step";
-import { eyewear, wantsInverted } from "./laser-work";
+import { burntOf } from "../polarity";
+import { eyewear } from "./laser-work";
 
 /** pieces from which a second pair of eyes is worth it */
 const PROOF_PIECES = 3;
@@ -26,7 +27,7 @@ export const preFlight = kind([], {
     against: "work card",
   }),
   cues: (_s, c) => [
-    wantsInverted(c) ? "Picture inverted: burning shows light" : "Picture as drawn, not inverted",
+    `Artwork ${burntOf("drawing", c.route).says}`,
     `${(c.job.choices.mirrored ?? c.route?.mirrored) ? "Mirrored: hold the mask to the artwork in a mirror" : "Not mirrored"}; ` +
       "labels and inner work before outlines",
     ...((c.job.choices.mirrored ?? c.route?.mirrored) || c.job.quantity >= PROOF_PIECES
