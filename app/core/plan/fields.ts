@@ -4,6 +4,8 @@ import type { PlanEdit } from "../records/job";
 import type { Context } from "../process/context";
 import { own, type Step } from "../process/kinds";
 import type { Heat, LaserSetting, OwnField, OwnFields, StepBase } from "../process/step";
+import { MOST_PASSES } from "../process/settings";
+import { showLength, showSpeed } from "../units/show";
 import { coatName } from "./builder";
 
 type Value = PlanEdit["value"];
@@ -36,15 +38,39 @@ const laser = (
   unit: string,
   min: number,
   max: number,
+  /** what was probably meant by a figure out of range; null: nobody could say */
+  meant: (v: number) => string | null = () => null,
 ): Field => ({
   label,
   unit,
   set: (s, v) => {
     if (v === null) return {};
-    if (!within(v, min, max)) return range(min, max);
+    if (!within(v, min, max)) {
+      const guess = typeof v === "number" && Number.isFinite(v) ? meant(v) : null;
+      const span = key === "power" ? `needs a number from ${min * 100} % to ${max * 100} %` : range(min, max);
+      return span + (guess ? `; did you mean ${guess}?` : "");
+    }
+    if (key === "passes" && !Number.isInteger(v)) return `needs a whole number from ${min} to ${max}`;
     return lacks(s, "typed") ? "has no laser setting" : { typed: { ...own(s, "typed"), [key]: v } };
   },
 });
+/** mm between lines that anybody burns */
+const MOST_INTERVAL_MM = 1;
+/** A slip of the point, a sign, another unit. */
+const meantPower = (v: number): string | null =>
+  v > 1 && v / 100 <= 1 ? `${Math.round(v * 10) / 10} %` : v < 0 && v >= -1 ? `${Math.round(-v * 1000) / 10} %` : null;
+const meantSpeed = (v: number): string | null =>
+  v > 0
+    ? `${showSpeed(v / 60).split(" · ")[0]} (${Math.round(v)} mm/min)`
+    : v < 0
+      ? showSpeed(-v).split(" · ")[0]
+      : null;
+const meantInterval = (v: number): string | null =>
+  v > MOST_INTERVAL_MM && v < 100
+    ? showLength(v / 100)
+    : v >= 100
+      ? `${Math.round(v)} dpi, ${showLength(25.4 / v)}`
+      : null;
 const flag = (key: "canWarmed" | "byLoad", label: string): Field => ({
   label,
   unit: "",
@@ -71,10 +97,10 @@ export const FIELDS: Record<string, Field> = {
   waitMin: number("waitMin", "Wait after it", "min", 0, 1e6),
   roomC: number("roomC", "Dried at", "°C", -20, 40),
   roomRh: number("roomRh", "Humidity there", "", 0, 1),
-  power: laser("power", "Power", "share", 0.001, 1),
-  speed: laser("speed", "Speed", "mm/s", 0.1, 50000),
-  interval: laser("interval", "Interval", "mm", 0.005, 5),
-  passes: laser("passes", "Passes", "", 1, 50),
+  power: laser("power", "Power", "share", 0.001, 1, meantPower),
+  speed: laser("speed", "Speed", "mm/s", 0.1, 50000, meantSpeed),
+  interval: laser("interval", "Interval", "mm", 0.005, MOST_INTERVAL_MM, meantInterval),
+  passes: laser("passes", "Passes", "", 1, MOST_PASSES),
   canWarmed: flag("canWarmed", "Can warmed"),
   byLoad: flag("byLoad", "Load by load"),
   productId: {

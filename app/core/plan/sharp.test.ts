@@ -45,8 +45,8 @@ describe("fields: both sides of each boundary", () => {
     ["roomRh", coat, 0, 1],
     ["power", cut, 0.001, 1],
     ["speed", cut, 0.1, 50_000],
-    ["interval", cut, 0.005, 5],
-    ["passes", cut, 1, 50],
+    ["interval", cut, 0.005, 1],
+    ["passes", cut, 1, 40],
   ])("%s", (field, step, least, most) => {
     const set = (v: PlanEdit["value"]) => FIELDS[field].set(step, v, c);
     const hair = Math.max(1e-4, most * 1e-4);
@@ -83,6 +83,18 @@ describe("fields: both sides of each boundary", () => {
     expect(FIELDS.zones.set(coat, " leaf , ground ", c)).toEqual({ zones: ["leaf", "ground"] });
     expect(FIELDS.zones.set(coat, "leaf,gone", c)).toMatch(/“gone”/);
     expect(FIELDS.title.set(coat, "  ", c)).toBe("needs a name");
+  });
+  test("nonsense is refused with what was probably meant", () => {
+    const says = (f: string, v: number): string => FIELDS[f].set(cut, v, c) as string;
+    expect(says("power", 42.5)).toBe("needs a number from 0.1 % to 100 %; did you mean 42.5 %?");
+    expect(says("power", -0.2)).toMatch(/did you mean 20 %\?/);
+    expect(says("power", 4250)).not.toMatch(/mean/);
+    expect(says("speed", 90_000)).toMatch(/did you mean 1500 mm\/s \(90000 mm\/min\)\?/);
+    expect(says("speed", -30)).toMatch(/did you mean 30 mm\/s\?/);
+    expect(says("interval", 5)).toMatch(/did you mean 0.05 mm\?/);
+    expect(says("interval", 254)).toMatch(/did you mean 254 dpi, 0.1 mm\?/);
+    expect(says("passes", 0)).toBe("needs a number from 1 to 40");
+    expect(says("passes", 2.5)).toBe("needs a whole number from 1 to 40");
   });
   test("typed figures of a setting are kept side by side", () => {
     const once = { ...cut, ...(FIELDS.power.set(cut, 0.4, c) as object) } as Step;
