@@ -50,6 +50,7 @@ const FIELDS: Readers<Product> = {
   finish: (v) => ({ finish: finishNamed(v).id }),
   sheen: (v) => ({ sheen: (v || null) as Product["sheen"] }),
   base: (v) => ({ base: (v || null) as Product["base"] }),
+  pigment: (v) => ({ pigment: (v || undefined) as Product["pigment"] }),
   hideUm: (v) => ({ hideUm: typed.numberOrNull(v) }),
   coatUm: (v) => ({ coatUm: typed.numberOrNull(v) }),
   solids: (v) => ({ solids: typed.shareOrNull(v) }),

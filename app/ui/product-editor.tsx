@@ -1,7 +1,7 @@
 /** A product's film, drying and cans, editable; what is left empty is its finish's default and says so. */
 import { FINISHES, finishNamed } from "../core/catalogue/finishes";
 import { paint, type Figure } from "../core/catalogue/properties";
-import { colourFamily } from "../core/models/film/colour";
+import { PIGMENTS, type Pigment } from "../core/records/ids";
 import type { DryTimes, Product } from "../core/records/product";
 import { showMinutes, showMl, showShare, showUm } from "../core/units/show";
 import { Fold, Head, Swatch } from "./kit/bits";
@@ -23,6 +23,18 @@ const from = (x: Figure, show: (n: number | null) => string): string =>
   x.from === "default" ? `default${x.value === null ? "" : `: ${show(x.value)}`}` : x.from;
 
 /** Every figure of one product, with where each came from, and its cans; on the Shelf or where a job uses it. */
+/** What colours a paint: it decides how much of it hides, and what a beam makes of it. */
+const PIGMENT_WORDS: Record<Pigment, string> = {
+  black: "black",
+  white: "titanium white",
+  pale: "a pale tint",
+  yellow: "yellow",
+  red: "red or orange",
+  earth: "an earth: rust, ochre, brown",
+  mid: "a middle tone",
+  metallic: "metallic",
+};
+
 export function ProductEditor({ p }: { p: Product }) {
   const f = paint(p);
   const id = { id: p.id };
@@ -38,14 +50,18 @@ export function ProductEditor({ p }: { p: Product }) {
           extra={id}
           options={FINISHES.map((x) => ({ value: x.id, label: x.name }))}
         />
-        <TextField
+        <TextField action="/shelf" name="colour" label="Colour" type="color" value={p.colour} extra={id} />
+        <PickField
           action="/shelf"
-          name="colour"
-          label="Colour"
-          type="color"
-          value={p.colour}
+          name="pigment"
+          label="Pigment"
+          from={p.pigment ? p.origin : `by its colour: ${PIGMENT_WORDS[f.pigment.value]}`}
+          value={p.pigment ?? ""}
           extra={id}
-          hint={`hides like ${colourFamily(p.colour)}`}
+          options={[
+            { value: "", label: "as its colour says" },
+            ...PIGMENTS.map((value) => ({ value, label: PIGMENT_WORDS[value] })),
+          ]}
         />
         <PickField
           action="/shelf"
