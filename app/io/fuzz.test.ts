@@ -20,7 +20,7 @@ import { readJobFile, worldOf, type FileRead } from "./import/job-file";
 import { readAnyFile, readZip, writeZip } from "./zip";
 
 const CASES = 50;
-const HANG_MS = 2000;
+const HANG_MS = 10_000;
 type Rnd = () => number;
 const pick = <T>(rnd: Rnd, list: readonly T[]): T => list[Math.floor(rnd() * list.length)];
 
