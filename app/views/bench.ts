@@ -142,14 +142,18 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
             setting:
               own(current.step, "laser") && byBeam(current.step)
                 ? {
-                    text: setting({ laser: own(current.step, "laser") }),
+                    text: setting({ laser: own(current.step, "laser") }, kindOf(current.step.kind).runs),
                     why: opened(plan, { of: "energy", step: current.step.id }),
                   }
                 : null,
             lookWhy: kind.beam === "body" ? opened(plan, { of: "level", step: current.step.id }) : null,
             cues: kind
               .cues(current.step, c)
-              .filter((x) => !own(current.step, "laser") || x !== setting({ laser: own(current.step, "laser") })),
+              .filter(
+                (x) =>
+                  !own(current.step, "laser") ||
+                  x !== setting({ laser: own(current.step, "laser") }, kindOf(current.step.kind).runs),
+              ),
             lookFor: kind.lookFor(current.step, c),
             zones: current.step.zones,
             purpose: kind.purpose(current.step, c),

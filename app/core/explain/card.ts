@@ -77,7 +77,7 @@ function stepLines(plan: Plan, i: number): string[] {
     kindOf(s.kind).tool(s, plan.context),
     amountLine(plan.uses[i], own(s, "dryUm"), plan.context.job.quantity),
     laser && `${settingParts(laser).join(", ")} (${from})`,
-    depth === null ? null : `${depth} mm deep`,
+    depth === null ? null : `${showLength(depth)} deep`,
     sand ? `${Math.round(sand)} µm off the face` : null,
     s.note,
   ].filter((x): x is string => Boolean(x));

@@ -134,8 +134,8 @@ export interface Traits {
   lays?: "film" | "powder" | "mask";
   /** which products may be chosen for it */
   suits?(p: Paint): boolean;
-  /** how the beam runs: filled row by row, along lines, or out of focus to melt */
-  runs?: "rows" | "lines" | "melts";
+  /** how the beam runs: filled row by row, or along lines */
+  runs?: "rows" | "lines";
   /** done with the beam, and what the beam is to work on; `trial`: on a test piece */
   beam?: "film" | "pigment" | "body" | "skin" | "mask" | "outline" | "trial";
   /** heats the piece */

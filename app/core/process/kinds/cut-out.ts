@@ -28,7 +28,7 @@ export const cutOut = kind([...LASER], {
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: () => ({ look: "Free all round, nothing hanging", how: "lift one corner of the sheet", against: "outline" }),
   cues: (s, c) => [
-    setting(s),
+    setting(s, "lines"),
     "Nothing else in this visit but the outline",
     "Keep the offcut: it is the nest for a further visit",
     `Eyewear ${eyewear(c)}; stay with it, cutting burns`,

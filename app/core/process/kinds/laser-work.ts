@@ -204,8 +204,14 @@ export function byLoads(sec: number | null, c: Context): { setup: number; perPie
   return { setup: SETUP_MIN + LOAD_MIN * Math.max(1, loads), perPiece: sec / 60 };
 }
 
-export const setting = (s: Pick<LaserWork, "laser">): string =>
+const tenth = (x: number): number => Math.round(x * 10) / 10;
+/** A setting as it is typed into a machine, to the digits that it was reckoned with; along lines there is no interval. */
+export const setting = (s: Pick<LaserWork, "laser">, runs: "rows" | "lines" = "rows"): string =>
   s.laser
-    ? `${Math.round(s.laser.power * 100)} % power, ${Math.round(s.laser.speed)} mm/s, ${s.laser.interval} ` +
-      `mm, ${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`
+    ? [
+        `${tenth(s.laser.power * 100)} % power`,
+        `${tenth(s.laser.speed)} mm/s`,
+        ...(runs === "rows" ? [`${s.laser.interval} mm`] : []),
+        `${s.laser.passes} ${s.laser.passes === 1 ? "pass" : "passes"}`,
+      ].join(", ")
     : "No setting yet: choose a machine";

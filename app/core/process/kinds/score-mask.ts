@@ -31,7 +31,7 @@ export const scoreMask = kind([...LASER], {
     against: "an offcut",
   }),
   cues: (s, c) => [
-    setting(s),
+    setting(s, "lines"),
     "Try it on an offcut under the same mask first: through the tape, no line on the face",
     ...(c.route?.side === "back" ? ["Sheet raised off the bed, so that its reflection does not mark the front"] : []),
     "Weak air, or crumbs fly up",
