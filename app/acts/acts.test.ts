@@ -9,7 +9,9 @@ import { commit, undo } from "../store/acts";
 import { db, RichLayerDb, useDb } from "../store/db";
 import { readWorld } from "../store/queries";
 import { benchAct } from "./bench";
-import { jobAct } from "./job";
+import { jobAct, wrapUpAct } from "./job";
+import { shelfAct } from "./shelf";
+import { elsewhereView } from "../views/elsewhere";
 import { railBlocks, snagRows, stepCard, stepRows, waitText } from "../views/layers";
 import { todayRows } from "../views/today";
 
@@ -227,6 +229,111 @@ describe("taps at the bench", () => {
     const log = (await world()).log;
     expect(new Set(log.map((e) => e.id)).size).toBe(30);
     expect(log.map((e) => e.note)).toEqual(Array.from({ length: 30 }, (_, i) => `n${i}`));
+  });
+});
+
+describe("a job that has begun", () => {
+  const tap = (intent: string, step: string) => {
+    clock += 1;
+    return benchAct("job", { intent, step });
+  };
+  const planned = async () => makePlan(await world(), Math.floor(clock), true);
+  const told = async (): Promise<string> =>
+    JSON.stringify((await planned()).placed.map((p) => [p.step, p.uncorrected]));
+  const lines = async (): Promise<string[]> => elsewhereView(await planned(), Math.floor(clock))?.lines ?? [];
+  beforeEach(async () => {
+    for (const { step } of (await planned()).placed.slice(0, 2)) {
+      await tap("start", step.id);
+      await tap("done", step.id);
+    }
+  });
+
+  test("goes on by the Shelf that it was begun with, until the change is taken over or left", async () => {
+    const before = await told();
+    const [first, second] = (await planned()).placed.map((p) => p.step);
+    await shelfAct({ intent: "set", id: "shellac", field: "coatUm", value: "4" });
+    await shelfAct({ intent: "set", id: "beet", field: "hideUm", value: "150" });
+    expect(await told()).toBe(before);
+    expect((await lines()).join(" ")).toMatch(/Beet/);
+    // one that has not begun reads it at once
+    expect((await world("tile")).products.find((p) => p.id === "beet")!.hideUm).toBe(150);
+    expect((await jobAct("job", { intent: "keep-begun" })).done).toMatch(/as it was begun/);
+    expect([await lines(), await told()]).toEqual([[], before]);
+    await undo();
+    expect(await lines()).not.toEqual([]);
+    expect((await jobAct("job", { intent: "take-over" })).error).toBeUndefined();
+    const after = await planned();
+    expect(after.placed.slice(0, 2).map((p) => p.step)).toEqual([first, second]);
+    expect(await told()).not.toBe(before);
+    expect(await lines()).toEqual([]);
+    expect((await jobAct("job", { intent: "take-over" })).error).toMatch(/Nothing has changed/);
+    await undo();
+    expect(await told()).toBe(before);
+  });
+  test("a paint thrown out elsewhere is still the one it is made with; paint is counted off the can as it is", async () => {
+    const coat = (await planned()).placed.find((p) => own(p.step, "productId") === "shellac")!;
+    await shelfAct({ intent: "set", id: "shellac", field: "note", value: "bought anew" });
+    await shelfAct({ intent: "can", id: "shellac", can: "shellac.can1", field: "leftMl", value: "100 ml" });
+    await tap("start", coat.step.id);
+    await tap("done", coat.step.id);
+    const shelf = (await db().products.get("shellac"))!;
+    expect(shelf.note).toBe("bought anew");
+    expect(shelf.cans[0].leftMl).toBeLessThan(100);
+    expect(shelf.cans[0].leftMl).toBeGreaterThan(50);
+    await db().products.delete("shellac");
+    const p = (await planned()).placed.find((x) => x.step.id === coat.step.id)!;
+    expect([p.step.title, p.actual === null]).toEqual([coat.step.title, false]);
+  });
+  test("what is done is not changed by hand; the wait behind it may be", async () => {
+    const [first] = (await planned()).placed;
+    for (const act of <Record<string, string>[]>[
+      { intent: "step-set", field: "minutes", value: "99" },
+      { intent: "step-set", field: "title", value: "Something else" },
+      { intent: "step-remove" },
+      { intent: "step-move", after: "" },
+    ])
+      expect((await jobAct("job", { ...act, step: first.step.id })).error).toMatch(/begun or done/);
+    expect(
+      (await jobAct("job", { intent: "step-set", step: first.step.id, field: "waitMin", value: "45" })).error,
+    ).toBeUndefined();
+    expect((await planned()).placed[0].step).toEqual({ ...first.step, waitMin: 45 });
+  });
+  test("all taps taken back: it has not begun, and reads the shop as it is", async () => {
+    expect((await world()).job.begun!.done).toHaveLength(2);
+    for (let k = 0; k < 4; k++) await tap("back", "");
+    expect((await world()).job.begun).toBeUndefined();
+    await shelfAct({ intent: "set", id: "beet", field: "hideUm", value: "150" });
+    expect((await world()).products.find((p) => p.id === "beet")!.hideUm).toBe(150);
+  });
+  test("a fix that changes the shop counts for the job and for the shop", async () => {
+    await shelfAct({ intent: "can", id: "beet", can: "beet.can1", field: "leftMl", value: "0.1 ml" });
+    const p = await planned();
+    const fix = snagsOf(p)
+      .flatMap((s) => s.fixes.map((f) => ({ s, f })))
+      .find(({ f }) => f.apply(p.context.world).products !== p.context.world.products);
+    expect(fix).toBeDefined();
+    const { s, f } = fix!;
+    const wanted = f.apply(p.context.world).products;
+    const changed = wanted.filter((x) => !p.context.world.products.includes(x)).map((x) => x.id);
+    expect(
+      (await jobAct("job", { intent: "fix", rule: String(s.rule), where: whereOf(s), fix: f.id })).error,
+    ).toBeUndefined();
+    for (const id of changed) {
+      const [kept, now] = [(await world()).products.find((x) => x.id === id), await db().products.get(id)];
+      expect(kept).toEqual(wanted.find((x) => x.id === id));
+      expect(now!.cans).toEqual(kept!.cans);
+    }
+  });
+  test("wrapped up, it reads nothing of the shop any more", async () => {
+    await wrapUpAct("job", { intent: "close" });
+    const before = JSON.stringify(makePlan(await world(), null, true).amounts);
+    await shelfAct({ intent: "set", id: "beet", field: "coatUm", value: "90" });
+    await shelfAct({ intent: "can-remove", id: "beet", can: "beet.can1" });
+    expect(JSON.stringify(makePlan(await world(), null, true).amounts)).toBe(before);
+    expect(await lines()).toEqual([]);
+    // one that nobody tapped keeps its shop too
+    await wrapUpAct("tile", { intent: "close" });
+    expect((await world("tile")).job.begun!.done).toEqual([]);
   });
 });
 

@@ -1,6 +1,7 @@
 /** Typed builders of the sample shop; the drawings are measured, the bench runs are taken from real plans. */
 import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
 import { withArtwork } from "../core/geometry/artwork";
+import { keptWith } from "../core/plan/begun";
 import { makePlan } from "../core/plan/plan";
 import { kindOf, own } from "../core/process/kinds";
 import { RichLayerFile } from "../core/records/file";
@@ -247,8 +248,12 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
   const jobs: Job[] = [];
   const log: LogEntry[] = [];
   const add = (j: Job, until: Parameters<typeof ran>[2] | null): void => {
-    jobs.push(j);
-    if (until) log.push(...ran({ shop, machines, products, job: j, log: [] }, c, until));
+    if (!until) return void jobs.push(j);
+    const fresh: World = { shop, machines, products, job: j, log: [] };
+    const mine = ran(fresh, c, until);
+    log.push(...mine);
+    const begun = keptWith(makePlan({ ...fresh, log: mine }, null, true), null, mine[0].at);
+    jobs.push({ ...j, begun });
   };
   const beet = { "#a8235a": "beet", "#5d9a3c": "leaf-green" };
   // Under way: a day and a half in, in the middle of a coat.

@@ -11,6 +11,7 @@ import { jobFile, shopFile, writeFile } from "./export/job-file";
 const FIELDS_OF_1_0 = 269;
 
 interface Schema {
+  $ref?: string;
   type?: string | string[];
   properties?: Record<string, Schema>;
   required?: string[];
@@ -19,8 +20,18 @@ interface Schema {
 }
 const SCHEMA = JSON.parse(readFileSync(new URL("../../docs/richlayer.schema.json", import.meta.url), "utf8")) as Schema;
 
+/** What stands elsewhere in the schema, `#/properties/shop`. */
+const found = <S extends { $ref?: string }>(s: S): S =>
+  s.$ref === undefined
+    ? s
+    : (s.$ref
+        .split("/")
+        .slice(1)
+        .reduce<unknown>((o, k) => (o as Record<string, unknown>)[k], SCHEMA) as S);
+
 /** The part of JSON Schema that the format uses; every fault with its path. */
-function faults(v: unknown, s: Schema, at = ""): string[] {
+function faults(v: unknown, told: Schema, at = ""): string[] {
+  const s = found(told);
   const is = v === null ? "null" : Array.isArray(v) ? "array" : typeof v;
   const types = s.type === undefined ? [] : [s.type].flat();
   if (types.length && !types.includes(is) && !(is === "number" && types.includes("integer")))
@@ -106,6 +117,7 @@ test("a shop with everything that may be absent fits", () => {
   expect(faults(JSON.parse(writeFile(jobFile(f, "job"))), SCHEMA)).toEqual([]);
 });
 interface Told {
+  $ref?: string;
   properties?: Record<string, Told>;
   items?: Told;
   required?: string[];
@@ -114,7 +126,8 @@ interface Told {
 /** Every field of a class and of what it holds, and what the schema says of it; what an added field holds is as new as that field. */
 function compare(type: new () => object, told: Told, at: string, out: unknown[][], since = 0): unknown[][] {
   for (const [key, f] of fieldsOf(type)) {
-    const s = told.properties?.[key];
+    const said = told.properties?.[key];
+    const s = said && found(said);
     expect([key, s !== undefined, told.required?.includes(key) ?? false, s?.since ?? 0]).toEqual([
       key,
       true,

@@ -22,7 +22,9 @@ import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
 import { onlySearch } from "./only-search";
+import { elsewhereView } from "../views/elsewhere";
 import { opened, openedLayer } from "../views/opened";
+import { Elsewhere } from "../ui/elsewhere";
 import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "../views/layers";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -35,6 +37,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     rail: railBlocks(plan, now),
     snags: snagRows(plan, world, now),
     range: levels(plan),
+    elsewhere: elsewhereView(plan, now),
   };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
@@ -154,6 +157,15 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                 Mend it on the route page
               </Link>
             </div>
+          )}
+          {d.elsewhere && <Elsewhere of={d.elsewhere} />}
+          {plan.late.length > 0 && (
+            <section aria-label="Too late" className="border-t border-line p-3 text-[0.93rem]">
+              <h3>Too late for this job</h3>
+              <p className="text-muted">
+                By today’s brief these would stand before what is done: {plan.late.map((s) => s.title).join(", ")}.
+              </p>
+            </section>
           )}
           {plan.unfit.length > 0 && (
             <section aria-label="Changes that no longer fit" className="border-t border-line p-3">

@@ -252,26 +252,36 @@ export async function historyEnds(eyes: Eyes = mine): Promise<{ undo: string | n
   return { undo: u?.act.label ?? null, redo: r?.act.label ?? null };
 }
 
+export interface TapStores {
+  /** cans as they are after it */
+  used?: { next: Product; base: Product }[];
+  /** the job with what is kept of it from now on */
+  kept?: { next: Job; base: Job } | null;
+}
+
 /**
- * Taps at the bench, with what they took out of cans: stored at once, together and for good; one is taken back by a further
- * entry, not by undo.
+ * Taps at the bench, with what they took out of cans and what is kept with the job: stored at once, together and for good; one is
+ * taken back by a further entry, not by undo.
  * @param seen entries of the job that the tap was decided by @throws Stale when another tab has tapped since
  */
 export async function logTap(
   entries: LogEntry[],
   seen: number,
-  used: { next: Product; base: Product }[] = [],
+  { used = [], kept = null }: TapStores = {},
 ): Promise<void> {
   const sound = entries.map((e) => must(LogEntry, e));
   const products = used.map((u) => ({ ...u, next: must(Product, u.next) }));
+  const job = kept && { ...kept, next: must(Job, kept.next) };
   const d = db();
-  await d.transaction("rw", d.log, d.products, d.heads, async () => {
+  await d.transaction("rw", d.log, d.products, d.heads, d.jobs, async () => {
     if ((await d.log.where("jobId").equals(entries[0].jobId).count()) !== seen) throw new Stale("log");
     for (const u of products)
       if (!sameRecord((await d.products.get(u.next.id)) ?? null, u.base)) throw new Stale(`products ${u.next.id}`);
+    if (job && !sameRecord((await d.jobs.get(job.next.id)) ?? null, job.base)) throw new Stale(`jobs ${job.next.id}`);
     await d.log.bulkAdd(sound);
     await more(entries[0].jobId, sound.length);
     for (const u of products) await d.products.put(u.next);
+    if (job) await d.jobs.put(job.next);
   });
 }
 

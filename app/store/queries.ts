@@ -1,5 +1,5 @@
 /** Reads, as loaders want them. */
-import type { World } from "../core/records/world";
+import { worldAround, type ShopFacts, type World } from "../core/records/world";
 import type { Job } from "../core/records/job";
 import type { LogEntry, Photo } from "../core/records/log";
 import type { Machine } from "../core/records/machine";
@@ -10,14 +10,8 @@ import { noteSeen, type Eyes } from "./acts";
 import { db } from "./db";
 import type { Head } from "./heads";
 
-export interface ShopData {
-  shop: Shop;
-  machines: Machine[];
-  products: Product[];
-}
-
 /** Null until a shop has been opened or begun. */
-export async function readShop(): Promise<ShopData | null> {
+export async function readShop(): Promise<ShopFacts | null> {
   const [shop, machines, products] = await Promise.all([
     db().shop.get("shop"),
     db().machines.toArray(),
@@ -50,7 +44,7 @@ export async function readWorld(jobId: string): Promise<World | null> {
     db().jobs.get(jobId),
     db().log.where("jobId").equals(jobId).toArray(),
   ]);
-  return base && job ? { ...base, job, log: sortLog(log) } : null;
+  return base && job ? worldAround(base, job, sortLog(log)) : null;
 }
 
 /** Worlds of these jobs, in this order; those that are gone are left out. */
@@ -60,7 +54,7 @@ export async function readWorldsOf(ids: string[]): Promise<World[]> {
   const there = jobs.filter((j) => j !== undefined);
   // One question a job: each is answered in one stroke, where asking for any of many goes entry by entry.
   const logs = await Promise.all(there.map((j) => db().log.where("jobId").equals(j.id).toArray()));
-  return there.map((job, i) => ({ ...base, job, log: sortLog(logs[i]) }));
+  return there.map((job, i) => worldAround(base, job, sortLog(logs[i])));
 }
 
 export const readHeads = (): Promise<Head[]> => db().heads.toArray();

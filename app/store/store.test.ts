@@ -225,12 +225,14 @@ describe("acts and their undoing", () => {
     });
     await logTap([tap("l1", 1)], 0);
     const base = (await db().products.get("beet"))!;
-    await expect(logTap([tap("l2", 2)], 0, [{ next: { ...base, note: "less" }, base }])).rejects.toThrow(Stale);
+    await expect(logTap([tap("l2", 2)], 0, { used: [{ next: { ...base, note: "less" }, base }] })).rejects.toThrow(
+      Stale,
+    );
     expect(await db().log.count()).toBe(1);
     expect(await db().products.get("beet")).toEqual(base);
-    await logTap([tap("l2", 2)], 1, [{ next: { ...base, note: "less" }, base }]);
+    await logTap([tap("l2", 2)], 1, { used: [{ next: { ...base, note: "less" }, base }] });
     expect((await db().products.get("beet"))!.note).toBe("less");
-    await expect(logTap([tap("l3", 3)], 2, [{ next: base, base }])).rejects.toThrow(Stale);
+    await expect(logTap([tap("l3", 3)], 2, { used: [{ next: base, base }] })).rejects.toThrow(Stale);
     expect(await db().log.count()).toBe(2);
   });
 

@@ -1,7 +1,11 @@
 /** A tap at the bench: an entry of its own, stored before anything on screen changes; and paint counted off the can. */
 import { air, airAtMoment } from "../../core/models/drying/climate";
 import { onShelf } from "../../core/plan/amounts";
+import { keptWith } from "../../core/plan/begun";
+import { unkept } from "../../core/plan/history";
+import { makePlan } from "../../core/plan/plan";
 import { fold, type BenchState } from "../../core/plan/fold";
+import type { Job } from "../../core/records/job";
 import { LogEntry, type LogKind } from "../../core/records/log";
 import type { Product } from "../../core/records/product";
 import type { World } from "../../core/records/world";
@@ -48,7 +52,11 @@ export async function tap(
   { entry, used, instead }: TapMore = {},
 ): Promise<void> {
   const at = nowMinutes();
-  const now = airAtMoment(air(w.shop.climate), at, zonedClock(w.shop.zone).minuteOfDay(Math.floor(at)));
+  const now = airAtMoment(
+    air((w.elsewhere ?? w).shop.climate),
+    at,
+    zonedClock(w.shop.zone).minuteOfDay(Math.floor(at)),
+  );
   const made: LogEntry = {
     ...new LogEntry(),
     id: tapId(w.job.id, at),
@@ -60,12 +68,25 @@ export async function tap(
     rh: now.rh,
     ...entry,
   };
-  await logTap(instead ? [made, instead] : [made], w.log.length, used ?? []);
+  const next = keptAfter(w, instead ? [made, instead] : [made], at);
+  await logTap(instead ? [made, instead] : [made], w.log.length, { used, kept: next && { next, base: w.job } });
+}
+
+/** The job with what is kept of it once these are logged; null: that stays as it is. */
+function keptAfter(w: World, entries: LogEntry[], at: number): Job | null {
+  const was = fold(w.log).actuals;
+  const will = fold([...w.log, ...entries]).actuals;
+  const { begun, ...free } = w.job;
+  // All taken back: it has not begun, and goes by the shop as it is.
+  if (!will.size) return begun ? free : null;
+  const { step } = entries[0];
+  if (!will.has(step) || !unkept(begun, step, was)) return null;
+  return { ...w.job, begun: keptWith(makePlan(w, Math.floor(at), true), step, at) };
 }
 
 /** Paint that a finished coat took, counted off the can that was opened first; back on when the tap is taken back. */
 export function countDown(w: World, productId: string | null, ml: number | null, sign: 1 | -1): Used {
-  const p = w.products.find((x) => x.id === productId);
+  const p = (w.elsewhere ?? w).products.find((x) => x.id === productId);
   if (!ml || !p?.cans.length || onShelf(p.cans) === null) return [];
   let left = ml;
   const cans = p.cans.map((k) => {

@@ -4,6 +4,7 @@ import { perform } from "../act";
 import { addActs } from "./add";
 import { briefActs } from "./brief";
 import { choiceActs } from "./choices";
+import { historyActs } from "./history";
 import { onJob } from "./job";
 import { photoActs } from "./photos";
 import { plateActs } from "./plate";
@@ -12,7 +13,7 @@ import { stepActs } from "./steps";
 import { wrapUpActs } from "./wrap-up";
 import { zoneActs } from "./zones";
 
-const ON_JOB = [briefActs, choiceActs, zoneActs, stepActs, snagActs, plateActs, photoActs, addActs];
+const ON_JOB = [briefActs, choiceActs, zoneActs, stepActs, snagActs, plateActs, photoActs, addActs, historyActs];
 
 export const jobAct = (id: string, form: Record<string, string>): Promise<Outcome> =>
   perform(ON_JOB, form, () => onJob(id));

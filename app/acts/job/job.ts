@@ -1,6 +1,7 @@
 /** What acts on a job have in common: the job with its world, and its change. */
+import type { Begun } from "../../core/records/begun";
 import type { Job } from "../../core/records/job";
-import type { World } from "../../core/records/world";
+import type { ShopFacts, World } from "../../core/records/world";
 import { change, Refused, type Put } from "../../store/acts";
 import { readWorld } from "../../store/queries";
 
@@ -22,8 +23,8 @@ export const changeJob = (id: string, label: string, recipe: (j: Job) => Job): P
 export const changed = ({ id, world }: OnJob, what: string, recipe: (j: Job) => Partial<Job>): Promise<void> =>
   changeJob(id, `${what} “${world.job.title}”`, (j) => ({ ...j, ...recipe(j) }));
 
-/** Records of a changed world that differ from the stored ones. */
-export function putsOf(before: World, after: World): Put[] {
+/** Records of the shop that a change of the world touches. */
+function shopPuts(before: ShopFacts, after: ShopFacts): Put[] {
   const puts: Put[] = [];
   if (after.shop !== before.shop) puts.push({ table: "shop", id: "shop", next: after.shop, base: before.shop });
   for (const m of after.machines)
@@ -32,6 +33,37 @@ export function putsOf(before: World, after: World): Put[] {
   for (const p of after.products)
     if (!before.products.includes(p))
       puts.push({ table: "products", id: p.id, next: p, base: before.products.find((x) => x.id === p.id) ?? null });
-  if (after.job !== before.job) puts.push({ table: "jobs", id: after.job.id, next: after.job, base: before.job });
+  return puts;
+}
+
+/** What is kept with a job, with what a change of its world was about. */
+function keptChanged(begun: Begun, before: World, after: World): Begun {
+  const climate = after.shop.climate === before.shop.climate ? begun.shop.climate : after.shop.climate;
+  const kept = <T extends { id: string }>(was: T[], old: T[], now: T[]): T[] => [
+    ...was.map((x) => {
+      const next = now.find((y) => y.id === x.id);
+      return next && !old.includes(next) ? next : x;
+    }),
+    ...now.filter((y) => !old.some((x) => x.id === y.id)),
+  ];
+  return {
+    ...begun,
+    shop: after.shop === before.shop ? begun.shop : { ...after.shop, climate },
+    machines: kept(begun.machines, before.machines, after.machines),
+    products: kept(begun.products, before.products, after.products),
+  };
+}
+
+/**
+ * Records that differ from the stored ones after a change of a job's world. A job that has begun is made by what was kept with it: the
+ * change goes there, and to the shop as it is.
+ */
+export function putsOf(w: World, way: { apply(w: World): World }): Put[] {
+  const after = way.apply(w);
+  const { begun } = w.job;
+  const now: ShopFacts = w.elsewhere ?? w;
+  const puts = shopPuts(now, w.elsewhere ? way.apply({ ...w, ...w.elsewhere }) : after);
+  const job = begun && puts.length ? { ...after.job, begun: keptChanged(begun, w, after) } : after.job;
+  if (job !== w.job) puts.push({ table: "jobs", id: job.id, next: job, base: w.job });
   return puts;
 }

@@ -30,7 +30,7 @@ class WayOutForm {
 
 const here = (): number => Math.floor(nowMinutes());
 async function applied(w: World, label: string, way: { label: string; apply(w: World): World }): Promise<string> {
-  await commit(label, putsOf(w, way.apply(w)));
+  await commit(label, putsOf(w, way));
   return way.label;
 }
 const another = (f: SnagForm) => (x: { rule: number; where: string }) =>

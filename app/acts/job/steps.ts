@@ -2,6 +2,7 @@
 import { freshId } from "../../core/judge/fixes";
 import { addEdit } from "../../core/plan/edits";
 import { FIELDS } from "../../core/plan/fields";
+import { fold } from "../../core/plan/fold";
 import { Text } from "../../core/records/fields";
 import type { Job, PlanEdit } from "../../core/records/job";
 import type { World } from "../../core/records/world";
@@ -57,21 +58,32 @@ const edited = (c: OnJob, what: string, draft: (j: Job) => Draft): Promise<void>
     edits: addEdit(j.edits, { after: null, field: "", value: null, ...draft(j), id: freshId("e", j) }),
   }));
 
+/** @throws Refused when it is begun or done: what is done is done */
+function refuseDone(c: OnJob, step: string): void {
+  if (fold(c.world.log).actuals.has(step))
+    throw new Refused(
+      "This step is begun or done at the bench: it stays as it was. Take the tap back there if that was a slip.",
+    );
+}
+
 export const stepActs = [
-  act("step-set", StepFieldForm, (f, c: OnJob) =>
-    edited(c, "change of a step in", () => ({
+  act("step-set", StepFieldForm, (f, c: OnJob) => {
+    if (f.field !== "waitMin") refuseDone(c, f.step);
+    return edited(c, "change of a step in", () => ({
       op: "set",
       step: f.step,
       field: f.field,
       value: stepValue(f.field, f.value, c.world),
-    })),
-  ),
-  act("step-remove", StepForm, (f, c: OnJob) =>
-    edited(c, "removal of a step from", () => ({ op: "remove", step: f.step })),
-  ),
-  act("step-move", StepMoveForm, (f, c: OnJob) =>
-    edited(c, "order of steps in", () => ({ op: "move", step: f.step, after: f.after || null })),
-  ),
+    }));
+  }),
+  act("step-remove", StepForm, (f, c: OnJob) => {
+    refuseDone(c, f.step);
+    return edited(c, "removal of a step from", () => ({ op: "remove", step: f.step }));
+  }),
+  act("step-move", StepMoveForm, (f, c: OnJob) => {
+    refuseDone(c, f.step);
+    return edited(c, "order of steps in", () => ({ op: "move", step: f.step, after: f.after || null }));
+  }),
   act("step-duplicate", StepForm, (f, c: OnJob) =>
     edited(c, "copy of a step in", (j) => ({
       op: "duplicate",

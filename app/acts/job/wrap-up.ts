@@ -1,5 +1,7 @@
 /** The wrap-up: how many are good, what went wrong, the end of the job. */
 import { nowMinutes } from "../../clock";
+import { keptWith } from "../../core/plan/begun";
+import { makePlan } from "../../core/plan/plan";
 import { OneOf, Text } from "../../core/records/fields";
 import { FLAWS } from "../../core/records/ids";
 import type { Flaw, Job, WrapUp } from "../../core/records/job";
@@ -53,8 +55,11 @@ export const wrapUpActs = [
   act("flaw-forget", FlawIdForm, (f, c: OnJob) =>
     wrapped(c, (now) => ({ flaws: now.flaws.filter((x) => x.id !== f.id) })),
   ),
-  act("close", Bare, (_f, c: OnJob) =>
-    wrapped(c, () => ({ closedAt: zonedClock(c.world.shop.zone).toLocal(Math.floor(nowMinutes())) })),
-  ),
+  act("close", Bare, (_f, c: OnJob) => {
+    const at = nowMinutes();
+    const begun = keptWith(makePlan(c.world, Math.floor(at), true), null, at);
+    const closedAt = zonedClock(c.world.shop.zone).toLocal(Math.floor(at));
+    return changed(c, "wrap-up of", (j) => ({ begun, wrapUp: { ...j.wrapUp, closedAt } }));
+  }),
   act("reopen", Bare, (_f, c: OnJob) => wrapped(c, () => ({ closedAt: null }))),
 ];

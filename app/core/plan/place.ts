@@ -39,6 +39,8 @@ export interface PlaceOptions {
   notBefore?: number | null;
   /** steps begin no earlier than this, by id: what a schedule of several jobs has found */
   starts?: ReadonlyMap<string, number> | null;
+  /** ids of steps that are what they were when they were done */
+  fixed?: ReadonlySet<string>;
 }
 
 /** A run of steps that windows tie to one another. */
@@ -54,6 +56,7 @@ interface Here {
   end: number | null;
 }
 
+const NONE: ReadonlySet<string> = new Set();
 /** How far ahead a windowed run of steps is moved to find an opening it fits, in openings of the shop. */
 const TRIES = 12;
 
@@ -82,7 +85,7 @@ class Placer {
   one(i: number, here: Here, from: number): Placed {
     const { c } = this;
     const before = here.piece;
-    const s = inForce(this.steps, i, before, c);
+    const s = this.o.fixed.has(this.steps[i].id) ? this.steps[i] : inForce(this.steps, i, before, c);
     const kind = kindOf(s.kind);
     const work = workMinutes(s, c);
     const actual = this.actuals.get(s.id) ?? null;
@@ -228,7 +231,7 @@ export function place(
   c: Context,
   actuals: ReadonlyMap<string, Actual>,
   now: number | null,
-  { relax = null, skip = 0, notBefore = null, starts = null }: PlaceOptions = {},
+  { relax = null, skip = 0, notBefore = null, starts = null, fixed = NONE }: PlaceOptions = {},
 ): PlaceResult {
-  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts }).place(start, first);
+  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts, fixed }).place(start, first);
 }

@@ -9,6 +9,8 @@ import { applyEdits } from "./edits";
 import type { Facts } from "./facts";
 import type { Missing } from "./builder";
 import { generate } from "./generate";
+import { withHistory } from "./history";
+import type { Step } from "../process/kinds";
 import { layingOf, soonest, type Laying } from "./lay";
 import { place, type PlaceResult } from "./place";
 import { hoursOf } from "./placed";
@@ -29,6 +31,8 @@ export interface Plan extends Facts {
   /** the job on the scheduler, for what is counted back */
   laying: Laying;
   decides: Decider[];
+  /** steps that would have belonged before what is done by now: left out */
+  late: Step[];
 }
 
 /**
@@ -45,7 +49,8 @@ export function makePlan(
   const c = context(world);
   const bench = fold(world.log);
   const made = generate(c);
-  const { steps, unfit } = applyEdits(made.steps, world.job.edits, c);
+  const edited = applyEdits(made.steps, world.job.edits, c);
+  const { steps, fixed, late } = withHistory(edited.steps, world.job.begun, bench.actuals);
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
   const first = blank(
     world.job.zones.map((z) => z.id),
@@ -53,7 +58,7 @@ export function makePlan(
     c.route?.side,
   );
   const from = (given: ReadonlyMap<string, number> | null): PlaceResult =>
-    place(steps, begin, first, c, bench.actuals, now, { starts: given });
+    place(steps, begin, first, c, bench.actuals, now, { starts: given, fixed });
   const once = from(starts);
   const on = (r: PlaceResult): Laying =>
     layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing });
@@ -67,6 +72,7 @@ export function makePlan(
         relax: i,
         skip: i,
         starts: given,
+        fixed,
       });
     const r = again(starts);
     return laid.starts && !starts ? soonest(r, again, [{ starts: laid.starts }]).result : r;
@@ -81,7 +87,7 @@ export function makePlan(
     amounts: amounts(placed, uses, c),
     hiding: made.hiding,
     depth: made.depth,
-    unfit,
+    unfit: edited.unfit,
   };
   // Worked out when first asked for: a list of many jobs wants times only.
   let decided: Decider[] | null = lean ? [] : null;
@@ -92,6 +98,7 @@ export function makePlan(
     starts,
     laying: on(laid.result),
     bench,
+    late,
     start: placed[0]?.start ?? null,
     ready,
     stuck: stuck ? `“${steps[stuck.index].title}” has no time: ${stuck.why}.` : null,

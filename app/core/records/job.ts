@@ -1,4 +1,5 @@
 /** A job: brief, artwork with its zones, route and choices, the plan's edits as data, waivers, wrap-up. The bench log stands apart. */
+import { Begun } from "./begun";
 import { FLAWS, ROUTE_IDS, USES } from "./ids";
 import {
   Colour,
@@ -222,6 +223,8 @@ export class Job {
   @Text(4000) note: string = "";
   /** who drew the artwork, and by what licence it may be used */
   @Maybe() @Text(200) credit?: string;
+  /** what it is made by since its first tap; absent: nothing is tapped yet */
+  @Since(1) @Sub(() => Begun) begun?: Begun;
 }
 
 /** Version 0 called the title `name` and kept the zones inside the artwork. Nothing is dropped. */

@@ -4,7 +4,7 @@ import { check, type Fault, unsafe } from "../../core/records/parse";
 import { isFinish } from "../../core/catalogue/finishes";
 import { isSubstrate } from "../../core/catalogue/substrates";
 import { zonedClock } from "../../core/time/zoned";
-import type { World } from "../../core/records/world";
+import { worldAround, type World } from "../../core/records/world";
 
 export type FileRead = { ok: true; file: RichLayerFile } | { ok: false; faults: Fault[] };
 /** larger files are refused before they are parsed */
@@ -37,6 +37,9 @@ function crossCheck(f: RichLayerFile): Fault[] {
   const jobs = new Set(f.jobs.map((j) => j.id));
   f.jobs.forEach((j, i) => {
     if (!isSubstrate(j.substrate.id)) say(`jobs[${i}].substrate.id`, `“${j.substrate.id}” is not a substrate`);
+    j.begun?.products.forEach((p, k) => {
+      if (!isFinish(p.finish)) say(`jobs[${i}].begun.products[${k}].finish`, `“${p.finish}” is not a finish`);
+    });
     const zones = new Set<string>();
     j.zones.forEach((z, k) => {
       if (zones.has(z.id)) say(`jobs[${i}].zones[${k}].id`, `“${z.id}” is there twice`);
@@ -85,6 +88,10 @@ export function readJobFile(text: string): FileRead {
 export const worldOf = (f: RichLayerFile, jobId?: string): World | null => {
   const job = f.jobs.find((j) => jobId === undefined || j.id === jobId);
   return job
-    ? { shop: f.shop, machines: f.machines, products: f.products, job, log: f.log.filter((e) => e.jobId === job.id) }
+    ? worldAround(
+        { shop: f.shop, machines: f.machines, products: f.products },
+        job,
+        f.log.filter((e) => e.jobId === job.id),
+      )
     : null;
 };
