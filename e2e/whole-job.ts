@@ -77,16 +77,17 @@ async function bench(o: Opened, h: Hands): Promise<void> {
   const { page } = o;
   await h.press("link", "Go to the bench");
   await page.locator("main[data-view='bench']").waitFor();
-  const hazards = page.getByRole("button", { name: "Read and accepted" });
-  for (let n = await hazards.count(); n > 0; n--) {
-    await h.press("button", "Read and accepted");
-    await page.waitForFunction((left) => document.querySelectorAll("[data-fix='accept']").length === left, n - 1);
-  }
   let byTime = false;
   let taps = 0;
   for (let guard = 0; guard < 200; guard++) {
     const title = await page.locator("#bench-step").textContent();
     if (title === "All steps are done") return;
+    // what has to be answered before a step begins: nothing else can be pressed until then
+    for (let n = await page.locator("[data-gate]").count(); n > 0; n--) {
+      assert.equal(await page.getByRole("button", { name: /Start this step/ }).count(), 0);
+      await h.press("button", /^(Read and accepted|Yes, it is so|Accepted just now)$/);
+      await page.waitForFunction((left) => document.querySelectorAll("[data-gate]").length === left, n - 1);
+    }
     const main = page.locator("footer button").first();
     const word = (await main.textContent())?.replace("space", "").trim() ?? "";
     if (word === "It passes by touch") {
@@ -95,7 +96,10 @@ async function bench(o: Opened, h: Hands): Promise<void> {
         assert.ok(opens > 0, "a wait has its opening");
         await o.setTime((opens + 1) * 60000);
         await page.locator("#bench-step").waitFor();
-      } else await h.press("button", "It passes by touch");
+      } else {
+        await h.press("button", "It passes by touch");
+        await h.press("button", "Checked just so: it passes");
+      }
       byTime = !byTime;
       await page.waitForFunction(() => !document.querySelector("footer button")?.textContent?.includes("touch"));
       continue;

@@ -4,6 +4,8 @@ import { fold } from "../core/plan/fold";
 import { makePlan } from "../core/plan/plan";
 import { open, snagsOf } from "../core/judge/judge";
 import { whereOf } from "../core/judge/snag";
+import { gatesOf } from "../core/bench/gates";
+import { standing } from "../core/bench/next";
 import { zonedClock } from "../core/time/zoned";
 import { commit, undo } from "../store/acts";
 import { db, RichLayerDb, useDb } from "../store/db";
@@ -14,6 +16,7 @@ import { shelfAct } from "./shelf";
 import { elsewhereView } from "../views/elsewhere";
 import { railBlocks, snagRows, stepCard, stepRows, waitText } from "../views/layers";
 import { todayRows } from "../views/today";
+import { wrapUpView } from "../views/wrap-up";
 
 const utc = zonedClock("UTC");
 const MONDAY = utc.fromLocal("2027-01-11T10:00");
@@ -39,6 +42,24 @@ afterEach(() => {
 const world = async (id = "job") => (await readWorld(id))!;
 const set = (field: string, value: string, more: Record<string, string> = {}) =>
   jobAct("job", { intent: "set", field, value, ...more });
+
+/** Everything in front of a step answered as a maker would, and its wait over. */
+async function cleared(step: string, id = "job"): Promise<void> {
+  for (let guard = 0; guard < 30; guard++) {
+    const plan = makePlan(await world(id), Math.floor(clock));
+    const p = plan.placed.find((x) => x.step.id === step)!;
+    const s = standing(plan, Math.floor(clock));
+    if (s.is === "waiting" && s.step === p && s.opens !== null) clock = s.opens + 1;
+    else {
+      const [g] = gatesOf(plan, p);
+      if (!g) return;
+      if (g.by === "tick") await benchAct(id, { intent: "tick", step, tick: g.id });
+      else if (g.by === "proof") await benchAct(id, { intent: "proof-accepted", step });
+      else await jobAct(id, { intent: "fix", rule: String(g.snag!.rule), where: g.snag!.where, fix: "accept" });
+    }
+  }
+  throw new Error(`${step} stays barred`);
+}
 
 describe("acts on a job", () => {
   test("typed text becomes figures, in the shop's units", async () => {
@@ -183,8 +204,9 @@ describe("acts on a job", () => {
 });
 
 describe("taps at the bench", () => {
-  const tap = (intent: string, step: string, more: Record<string, string> = {}) => {
+  const tap = async (intent: string, step: string, more: Record<string, string> = {}) => {
     clock += 1;
+    if (intent === "start") await cleared(step);
     return benchAct("job", { intent, step, ...more });
   };
   test("pieces in order, the last one said, one put aside passed over, none twice", async () => {
@@ -205,7 +227,8 @@ describe("taps at the bench", () => {
       (await world()).products.find((p) => p.id === "shellac")!.cans[0].leftMl as number;
     const full = await left();
     await tap("start", "coat.seal.1");
-    await tap("done", "coat.seal.1");
+    expect((await tap("done", "coat.seal.1")).error).toMatch(/6 of 6 pieces are not tapped/);
+    await tap("done", "coat.seal.1", { rest: "done" });
     expect(await left()).toBeLessThan(full);
     const entry = (await world()).log.find((e) => e.kind === "done")!;
     expect(entry).toMatchObject({ stepKind: "coat", productId: "shellac", c: 20, rh: 0.5 });
@@ -232,10 +255,81 @@ describe("taps at the bench", () => {
   });
 });
 
-describe("a job that has begun", () => {
-  const tap = (intent: string, step: string) => {
+describe("gates at the bench", () => {
+  const first = async () => makePlan(await world(), Math.floor(clock)).placed[0].step.id;
+  const act = (intent: string, step: string, more: Record<string, string> = {}) => {
     clock += 1;
-    return benchAct("job", { intent, step });
+    return benchAct("job", { intent, step, ...more });
+  };
+  test("a hazard that is not read bars its step, by whatever tap it is begun", async () => {
+    const plan = makePlan(await world(), Math.floor(clock));
+    const p = plan.placed.find((x) => gatesOf(plan, x).some((g) => g.by === "accept"))!;
+    for (const intent of ["start", "piece", "done"])
+      expect((await act(intent, p.step.id, { rest: "done" })).error).toMatch(/^Not yet: /);
+    expect((await world()).log).toEqual([]);
+    await cleared(p.step.id);
+    expect((await act("start", p.step.id)).error).toBeUndefined();
+  });
+  test("a stop stops; it goes on when looked at again, or against advice with a reason that is kept", async () => {
+    const [a, b] = makePlan(await world(), Math.floor(clock)).placed.map((p) => p.step.id);
+    await cleared(a);
+    await act("start", a);
+    await act("done", a, { rest: "done" });
+    await act("check", a, { answer: "stop" });
+    expect((await act("start", b)).error).toMatch(/answered with stop/);
+    expect((await act("against", a, { reason: " " })).error).toMatch(/why/);
+    expect((await act("against", b, { reason: "in a hurry" })).error).toMatch(/not stopped/);
+    await act("against", a, { reason: "in a hurry" });
+    await cleared(b);
+    expect((await act("start", b)).error).toBeUndefined();
+    const rows = wrapUpView(makePlan(await world()), clock, []).rows;
+    expect(rows[0].notes).toEqual(["Went on after a stop: in a hurry"]);
+  });
+  test("pieces that nobody tapped: done too, or put aside; never passed over in silence", async () => {
+    const a = await first();
+    await cleared(a);
+    await act("start", a);
+    await act("piece", a);
+    await act("aside", a, { piece: "4" });
+    expect((await act("done", a)).error).toMatch(/4 of 6 pieces are not tapped/);
+    expect(fold((await world()).log).steps.get(a)!.doneAt).toBeNull();
+    await act("done", a, { rest: "aside" });
+    const s = fold((await world()).log);
+    expect([s.steps.get(a)!.pieces, [...s.aside].sort()]).toEqual([[1], [2, 3, 4, 5, 6]]);
+    expect(s.steps.get(a)!.doneAt).not.toBeNull();
+  });
+  test("a touch check near its time is taken; long before it is asked twice and kept as a risk", async () => {
+    for (let guard = 0; guard < 40; guard++) {
+      const plan = makePlan(await world(), Math.floor(clock));
+      const s = standing(plan, Math.floor(clock));
+      if (s.is === "waiting") break;
+      if (s.is !== "ready") throw new Error(s.is);
+      const { id } = s.step.step;
+      await cleared(id);
+      await act("start", id);
+      await act("done", id, { rest: "done" });
+    }
+    const s = standing(makePlan(await world(), Math.floor(clock)), Math.floor(clock));
+    if (s.is !== "waiting" || s.opens === null) throw new Error("nothing is waited for");
+    const { id } = s.step.step;
+    expect((await act("start", id)).error).toMatch(/can’t begin yet/);
+    expect((await act("touch", id)).error).toMatch(/long before its time/);
+    expect(fold((await world()).log).steps.get(id)?.early ?? null).toBeNull();
+    await act("touch", id, { sure: "yes" });
+    const run = fold((await world()).log).steps.get(id)!;
+    expect([run.early, run.risk?.text]).toEqual(["risk", expect.stringMatching(/asked twice: by the model it takes/)]);
+    await act("back", id);
+    clock = s.opens - 2;
+    await act("touch", id);
+    expect(fold((await world()).log).steps.get(id)!.early).toBe("touch");
+  });
+});
+
+describe("a job that has begun", () => {
+  const tap = async (intent: string, step: string) => {
+    clock += 1;
+    if (intent === "start") await cleared(step);
+    return benchAct("job", { intent, step, ...(intent === "done" ? { rest: "done" } : {}) });
   };
   const planned = async () => makePlan(await world(), Math.floor(clock), true);
   const told = async (): Promise<string> =>
@@ -300,7 +394,7 @@ describe("a job that has begun", () => {
   });
   test("all taps taken back: it has not begun, and reads the shop as it is", async () => {
     expect((await world()).job.begun!.done).toHaveLength(2);
-    for (let k = 0; k < 4; k++) await tap("back", "");
+    for (let k = 0; k < 60 && !(await tap("back", "")).error; k++);
     expect((await world()).job.begun).toBeUndefined();
     await shelfAct({ intent: "set", id: "beet", field: "hideUm", value: "150" });
     expect((await world()).products.find((p) => p.id === "beet")!.hideUm).toBe(150);
@@ -356,6 +450,7 @@ describe("what the pages are given", () => {
     plan.placed.forEach((_p, i) => expect(waitText(plan, i) ?? "").not.toMatch(/-\d/));
   });
   test("Today puts what has begun first", async () => {
+    await cleared("inspect-blank", "tile");
     await benchAct("tile", { intent: "start", step: "inspect-blank" });
     const rows = todayRows([await world(), await world("tile")], Math.floor(clock));
     expect(rows.map((r) => [r.id, r.begun])).toEqual([

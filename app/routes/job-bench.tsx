@@ -9,6 +9,7 @@ import { noteRead, readRunning, readRunningHeads } from "../store/queries";
 import { Deaf, useOtherTabs } from "./other-tabs";
 import { BenchPanel, type PanelName } from "../ui/bench/panel";
 import { alarmsOf, TellMe } from "../ui/bench/alarms";
+import { Gates } from "../ui/bench/gates";
 import { Rack } from "../ui/bench/rack";
 import { DryClock } from "../ui/dry-clock";
 import { Face } from "../ui/face";
@@ -112,14 +113,18 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const count = d.run.pieces.length;
   const total = d.job.quantity - d.aside.filter((n) => !d.run.pieces.includes(n)).length;
   const full = count >= total;
+  /** pieces that nobody has tapped at this step */
+  const open = d.step?.perPiece && d.job.quantity > 1 ? Math.max(0, total - count) : 0;
   const work = d.standing === "ready" && d.step;
-  const main = !work
-    ? null
-    : d.run.started === null
-      ? { intent: "start", word: "Start this step" }
-      : full || !d.step!.perPiece
-        ? { intent: "done", word: "Step done" }
-        : { intent: "piece", word: "Piece done" };
+  const barred = d.gates.length > 0;
+  const main =
+    !work || barred
+      ? null
+      : d.run.started === null
+        ? { intent: "start", word: "Start this step" }
+        : full || !d.step!.perPiece
+          ? { intent: "done", word: "Step done" }
+          : { intent: "piece", word: "Piece done" };
   useHotkeys(
     "space",
     () => main && !panel && send({ intent: main.intent }),
@@ -198,38 +203,6 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           Leave<span className="max-lg:sr-only"> the bench</span>
         </Link>
       </header>
-      {d.hazards.length > 0 && (
-        <section aria-label="Hazards" className="rounded-lg border-2 border-[#ff9d88] p-3">
-          <ul className="flex flex-col gap-2">
-            {d.hazards.map((h) => (
-              <li
-                key={h.rule + h.where}
-                data-snag={h.rule}
-                className="flex flex-wrap items-center justify-between gap-3 lg:flex-nowrap"
-              >
-                <span className="min-w-0 lg:flex-1">
-                  <strong>{h.severity === "never" ? "Never: " : "Hazard: "}</strong>
-                  {h.why}
-                </span>
-                {h.severity === "hazard" ? (
-                  <button
-                    type="button"
-                    data-fix="accept"
-                    className="btn shrink-0 !min-h-[56px] !border-[#f8f4f9]"
-                    onClick={() => send({ intent: "fix", rule: String(h.rule), where: h.where, fix: "accept" })}
-                  >
-                    Read and accepted
-                  </button>
-                ) : (
-                  <Link className="btn !min-h-[56px] !border-[#f8f4f9]" to="../layers" relative="path">
-                    Mend it first
-                  </Link>
-                )}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
       <div className="grid min-h-0 flex-1 gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
         <section
           aria-labelledby="bench-step"
@@ -272,6 +245,12 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
               <h2 id="bench-step" className="text-[clamp(1.9rem,4.4vw,3.3rem)]">
                 {d.step.title}
               </h2>
+              {barred && (
+                <Gates
+                  gates={d.gates}
+                  onSend={(more) => (more.intent === "open-against" ? setPanel("against") : send(more))}
+                />
+              )}
               {d.step.overdue ? (
                 <p className="text-[#ff9d88]">
                   It will be{" "}
@@ -363,8 +342,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                     </p>
                   )}
                   <p className="mt-3 text-[1.1rem] text-[#d9d0de]">
-                    It ends when the time is reached, or when it passes by touch: gloss dropped, firm, no cool or damp
-                    feel, no smell, at an edge that will not show.
+                    It ends when the time is reached, or when it passes by touch: {d.touchTest}.
                   </p>
                 </div>
               ) : (
@@ -533,6 +511,10 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           step={d.step?.id ?? ""}
           local={d.local}
           last={d.last}
+          stopped={d.gates.find((g) => g.by === "look")?.step ?? ""}
+          open={open}
+          test={d.touchTest}
+          left={d.touchLeft}
           onClose={() => setPanel(null)}
           onPhoto={() => (setPanel(null), camera.current?.click())}
           onSend={(more) => (more.intent === "open-earlier" ? setPanel("earlier") : (send(more), setPanel(null)))}
@@ -573,7 +555,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
               "btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 " +
               "max-lg:!min-h-[96px]"
             }
-            onClick={() => send({ intent: "touch" })}
+            onClick={() => setPanel("touch")}
           >
             It passes by touch
           </button>
@@ -615,7 +597,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
             type="button"
             className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]"
             disabled={!work || d.run.started === null}
-            onClick={() => send({ intent: "done" })}
+            onClick={() => (open ? setPanel("rest") : send({ intent: "done" }))}
           >
             Step done
           </button>

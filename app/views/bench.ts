@@ -1,15 +1,15 @@
 /** What the bench shows: the step to do or the wait before it, ways out of a missed window, and where every other job stands. */
 import type { RackRow } from "./shown";
+import { gatesOf } from "../core/bench/gates";
 import { hasPhoto, photoStages } from "../core/bench/stages";
 import { missedWindow, waysOutOf } from "../core/bench/missed";
 import { standing, type Standing } from "../core/bench/next";
 import { air, airAtMoment } from "../core/models/drying/climate";
 import { latestStart } from "../core/plan/backward";
-import { stateWords } from "../core/plan/decides";
+import { stateWords, touchTest } from "../core/process/words";
 import { byBeam, kindOf, own } from "../core/process/kinds";
 import { setting } from "../core/process/kinds/laser-work";
 import { makePlan, type Plan } from "../core/plan/plan";
-import { open } from "../core/judge/judge";
 import { simulate } from "../core/explain/report";
 import type { World } from "../core/records/world";
 import { showDay, showWhen } from "../core/time/zoned";
@@ -214,9 +214,9 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
           done: prev.actual?.end != null,
         }
       : null,
-    hazards: open(plan)
-      .filter((x) => x.severity === "hazard" || x.severity === "never")
-      .map((x) => ({ rule: x.rule, why: x.why, severity: x.severity, where: `${x.step ?? ""}/${x.zone ?? ""}` })),
+    gates: current && s.is === "ready" && !s.begun ? gatesOf(plan, current) : [],
+    touchTest: s.is === "waiting" || s.is === "missed" ? touchTest(s.need.state) : null,
+    touchLeft: s.is === "waiting" && s.opens !== null ? showMinutes(s.opens - now) : null,
     last: plan.bench.last
       ? {
           what: LAST[plan.bench.last.kind] ?? plan.bench.last.kind,

@@ -31,7 +31,11 @@ function stepRow(plan: Plan, p: Placed) {
     ml: plan.uses[p.index]?.ml ?? null,
     answer: run?.answer ?? null,
     early: run?.early ?? null,
-    notes: run?.notes.map((n) => n.text) ?? [],
+    notes: [
+      ...(run?.risk ? [`Begun before its time: ${run.risk.text}`] : []),
+      ...(run?.against.map((a) => `Went on after a stop: ${a.text}`) ?? []),
+      ...(run?.notes.map((n) => n.text) ?? []),
+    ],
   };
 }
 

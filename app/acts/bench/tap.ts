@@ -45,12 +45,13 @@ interface TapMore {
   instead?: LogEntry;
 }
 
+/** @returns the world with it, for what is tapped in the same stroke */
 export async function tap(
   w: World,
   kind: LogKind,
   step: string,
   { entry, used, instead }: TapMore = {},
-): Promise<void> {
+): Promise<World> {
   const at = nowMinutes();
   const now = airAtMoment(
     air((w.elsewhere ?? w).shop.climate),
@@ -68,8 +69,10 @@ export async function tap(
     rh: now.rh,
     ...entry,
   };
-  const next = keptAfter(w, instead ? [made, instead] : [made], at);
-  await logTap(instead ? [made, instead] : [made], w.log.length, { used, kept: next && { next, base: w.job } });
+  const entries = instead ? [made, instead] : [made];
+  const next = keptAfter(w, entries, at);
+  await logTap(entries, w.log.length, { used, kept: next && { next, base: w.job } });
+  return { ...w, job: next ?? w.job, log: [...w.log, ...entries] };
 }
 
 /** The job with what is kept of it once these are logged; null: that stays as it is. */

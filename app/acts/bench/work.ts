@@ -1,13 +1,20 @@
 /** Work at the bench: begun, piece by piece, put aside, looked at, ended; waits ended by touch or on purpose; notes. */
+import { gatesOf } from "../../core/bench/gates";
+import { standing } from "../../core/bench/next";
 import { makePlan } from "../../core/plan/plan";
-import { fold, nextPiece } from "../../core/plan/fold";
+import { fold, nextPiece, openPieces } from "../../core/plan/fold";
 import { own } from "../../core/process/kinds";
+import { touchTest } from "../../core/process/words";
+import { showMinutes } from "../../core/units/show";
+import { zonedClock } from "../../core/time/zoned";
+import type { Job } from "../../core/records/job";
+import type { World } from "../../core/records/world";
 import { OneOf, Text } from "../../core/records/fields";
 import { ANSWERS, type Answer } from "../../core/records/ids";
 import { LogEntry } from "../../core/records/log";
 import { nowMinutes } from "../../clock";
-import { Refused } from "../../store/acts";
-import { act, LONG } from "../act";
+import { change, Refused } from "../../store/acts";
+import { act, Bare, LONG } from "../act";
 import { countDown, tap, type AtBench } from "./tap";
 
 class StepForm {
@@ -20,6 +27,20 @@ class PieceForm extends StepForm {
 class CheckForm extends StepForm {
   @OneOf(ANSWERS) answer!: Answer;
 }
+class DoneForm extends StepForm {
+  /** pieces that nobody has tapped: all done, or put aside; empty: not said */
+  @OneOf(["", "done", "aside"]) rest: "" | "done" | "aside" = "";
+}
+class TouchForm extends StepForm {
+  /** asked a second time, because the model says that it is far off */
+  @Text(4) sure: string = "";
+}
+class TickForm extends StepForm {
+  @Text(60) tick!: string;
+}
+class AgainstForm extends StepForm {
+  @Text(LONG) reason: string = "";
+}
 class EarlyForm extends StepForm {
   @Text(LONG) reason: string = "";
 }
@@ -27,7 +48,31 @@ class NoteForm extends StepForm {
   @Text(LONG) text: string = "";
 }
 
-async function piece(f: PieceForm, { world: w, state }: AtBench): Promise<string> {
+/** Share of a wait, and minutes, that may be left when a touch check is taken at once. */
+const NEARLY = { left: 0.3, minutes: 5 };
+
+/** @throws Refused when the step may not begin: it waits, or something bars it */
+function mayBegin({ world: w, state }: AtBench, step: string): void {
+  if (state.steps.get(step)?.startedAt != null) return;
+  const now = Math.floor(nowMinutes());
+  const plan = makePlan(w, now);
+  const p = plan.placed.find((x) => x.step.id === step);
+  if (!p) throw new Refused("This step is no longer in the plan; read the page anew.");
+  const s = standing(plan, now);
+  if ((s.is === "waiting" || s.is === "missed") && s.step === p)
+    throw new Refused(`“${p.step.title}” can’t begin yet: ${s.need.why}. Wait, or begin early with a reason.`);
+  const [gate] = gatesOf(plan, p);
+  if (gate) throw new Refused(`Not yet: ${gate.say}.`);
+}
+
+async function start(f: StepForm, at: AtBench): Promise<void> {
+  mayBegin(at, f.step);
+  await tap(at.world, "start", f.step);
+}
+
+async function piece(f: PieceForm, at: AtBench): Promise<string> {
+  const { world: w, state } = at;
+  mayBegin(at, f.step);
   const run = state.steps.get(f.step);
   const n = f.piece ? Number(f.piece) : nextPiece(run, state.aside, w.job.quantity);
   if (n === null) throw new Refused("All pieces are done here; the step can be closed.");
@@ -48,12 +93,14 @@ async function piece(f: PieceForm, { world: w, state }: AtBench): Promise<string
 }
 
 /** The end of a step, with what it was planned to take and the paint that is gone. */
-async function done(f: StepForm, { world: w, state }: AtBench): Promise<void> {
-  const run = state.steps.get(f.step);
+async function done(f: DoneForm, at: AtBench): Promise<void> {
+  const run = at.state.steps.get(f.step);
   if (run?.doneAt != null) throw new Refused("This step is done already.");
-  const plan = makePlan(w, Math.floor(nowMinutes()));
+  mayBegin(at, f.step);
+  const plan = makePlan(at.world, Math.floor(nowMinutes()));
   const i = plan.placed.findIndex((p) => p.step.id === f.step);
   const p = plan.placed[i];
+  const w = p && p.perPieceMin !== 0 ? await withRest(f, at) : at.world;
   const use = plan.uses[i];
   const productId = use ? own(p.step, "productId") : null;
   await tap(w, "done", f.step, {
@@ -68,25 +115,75 @@ async function done(f: StepForm, { world: w, state }: AtBench): Promise<void> {
   });
 }
 
+/** Pieces that are open when a step is closed: said to be done, or put aside, each as an entry of its own. @returns the world with them */
+async function withRest(f: DoneForm, { world, state }: AtBench): Promise<World> {
+  const run = state.steps.get(f.step);
+  const open = openPieces(run, state.aside, world.job.quantity);
+  if (!open.length || world.job.quantity === 1) return world;
+  if (!f.rest) {
+    const which = open.length === 1 ? `Piece ${open[0]} is` : `${open.length} of ${world.job.quantity} pieces are`;
+    throw new Refused(`${which} not tapped here. Say whether they are done, or put them aside.`);
+  }
+  let w = world;
+  for (const n of open) w = await tap(w, f.rest === "done" ? "piece" : "aside", f.step, { entry: { piece: n } });
+  return w;
+}
+
+/** A touch check; long before its time it is asked twice, and kept as a risk. */
+async function touch(f: TouchForm, { world: w }: AtBench): Promise<string | void> {
+  const now = Math.floor(nowMinutes());
+  const plan = makePlan(w, now);
+  const s = standing(plan, now);
+  if ((s.is !== "waiting" && s.is !== "missed") || s.step.step.id !== f.step)
+    throw new Refused("Nothing is waited for here by now.");
+  const left = s.opens === null ? null : s.opens - now;
+  const whole = s.opens === null ? null : Math.max(1, s.opens - s.need.from);
+  const near = left !== null && whole !== null && (left <= NEARLY.minutes || left <= NEARLY.left * whole);
+  if (near) return void (await tap(w, "touch", f.step, { entry: { note: `touch check: ${touchTest(s.need.state)}` } }));
+  const off =
+    left === null ? "by the model it never gets there in this air" : `by the model it takes ${showMinutes(left)} more`;
+  if (f.sure !== "yes") throw new Refused(`A touch check long before its time: ${off}. Check once more, and say so.`);
+  await tap(w, "early", f.step, { entry: { note: `touch check, asked twice: ${off}` } });
+  return "Kept as a risk";
+}
+
 export const workActs = [
-  act("start", StepForm, (f, { world }: AtBench) => tap(world, "start", f.step)),
+  act("start", StepForm, start),
   act("piece", PieceForm, piece),
-  act("aside", PieceForm, (f, { world }: AtBench) =>
-    tap(world, "aside", f.step, { entry: { piece: Number(f.piece) } }),
-  ),
-  act("done", StepForm, done),
-  act("check", CheckForm, (f, { world }: AtBench) => tap(world, "check", f.step, { entry: { answer: f.answer } })),
-  act("touch", StepForm, (f, { world }: AtBench) =>
-    tap(world, "touch", f.step, { entry: { note: "touch check: firm, no smell" } }),
-  ),
+  act("aside", PieceForm, async (f, { world }: AtBench) => {
+    await tap(world, "aside", f.step, { entry: { piece: Number(f.piece) } });
+  }),
+  act("done", DoneForm, done),
+  act("check", CheckForm, async (f, { world }: AtBench) => {
+    await tap(world, "check", f.step, { entry: { answer: f.answer } });
+  }),
+  act("touch", TouchForm, touch),
+  act("tick", TickForm, async (f, { world }: AtBench) => {
+    await tap(world, "check", f.step, { entry: { tick: f.tick } });
+  }),
+  act("against", AgainstForm, async (f, { world, state }: AtBench) => {
+    const reason = f.reason.trim();
+    if (!reason) throw new Refused("Write down why it goes on after a stop; the reason is kept with the job.");
+    if (state.steps.get(f.step)?.answer !== "stop") throw new Refused("That step is not stopped.");
+    await tap(world, "check", f.step, { entry: { answer: "mend", note: reason } });
+    return "Goes on against advice";
+  }),
+  act("proof-accepted", Bare, async (_f, { world: w }: AtBench) => {
+    const at = zonedClock(w.shop.zone).toLocal(Math.floor(nowMinutes()));
+    await change<Job>(`proof of “${w.job.title}” accepted`, "jobs", w.job.id, (j) => ({
+      ...j,
+      order: { ...j.order, proofAccepted: at },
+    }));
+    return "Accepted; its date stands on the Brief";
+  }),
   act("early", EarlyForm, async (f, { world }: AtBench) => {
     const reason = f.reason.trim();
     if (!reason) throw new Refused("Write down why it is begun early; the risk is kept with the job.");
-    return tap(world, "early", f.step, { entry: { note: reason } });
+    await tap(world, "early", f.step, { entry: { note: reason } });
   }),
   act("note", NoteForm, async (f, { world }: AtBench) => {
     const text = f.text.trim();
     if (!text) throw new Refused("The note is empty.");
-    return tap(world, "note", f.step, { entry: { note: text } });
+    await tap(world, "note", f.step, { entry: { note: text } });
   }),
 ];

@@ -11,9 +11,15 @@ export interface StepRun {
   /** pieces put aside at this step */
   aside: number[];
   answer: Answer | null;
+  /** went on after a stop: why */
+  against: { at: number; text: string }[];
+  /** what was ticked off before it began */
+  ticks: Set<string>;
   notes: { at: number; text: string }[];
   /** the wait before it was ended by a touch check, or on purpose as a risk */
   early: "touch" | "risk" | null;
+  /** why it was begun before its time */
+  risk: { at: number; text: string } | null;
 }
 
 export interface BenchState {
@@ -31,8 +37,11 @@ const fresh = (): StepRun => ({
   pieces: [],
   aside: [],
   answer: null,
+  against: [],
+  ticks: new Set(),
   notes: [],
   early: null,
+  risk: null,
 });
 
 /** Entries that still stand, in order. */
@@ -66,13 +75,18 @@ export function fold(log: LogEntry[]): BenchState {
         r.doneAt = e.at;
         break;
       case "check":
-        r.answer = e.answer;
+        if (e.tick) r.ticks.add(e.tick);
+        else {
+          if (r.answer === "stop" && e.note) r.against.push({ at: e.at, text: e.note });
+          r.answer = e.answer;
+        }
         break;
       case "touch":
         r.early = "touch";
         break;
       case "early":
         r.early = "risk";
+        r.risk = { at: e.at, text: e.note };
         break;
       default:
         if (e.note) r.notes.push({ at: e.at, text: e.note });
@@ -94,3 +108,7 @@ export function nextPiece(run: StepRun | undefined, aside: ReadonlySet<number>, 
   for (let n = 1; n <= quantity; n++) if (!run?.pieces.includes(n) && !aside.has(n)) return n;
   return null;
 }
+
+/** Pieces that are neither done at this step nor put aside. */
+export const openPieces = (run: StepRun | undefined, aside: ReadonlySet<number>, quantity: number): number[] =>
+  Array.from({ length: quantity }, (_, i) => i + 1).filter((n) => !run?.pieces.includes(n) && !aside.has(n));

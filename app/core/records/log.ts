@@ -1,6 +1,6 @@
 /** The bench log: what was tapped, when, and never changed afterwards. Taking back is a further entry. */
 import { ANSWERS } from "./ids";
-import { Id, Num, OneOf, OrNull, Text, Whole } from "./fields";
+import { Id, Num, OneOf, OrNull, Since, Text, Whole } from "./fields";
 import type { RecordKind } from "./version";
 
 export const LOG_KINDS = [
@@ -42,6 +42,8 @@ export class LogEntry {
   @OrNull() @Num(-40, 60) c: number | null = null;
   @OrNull() @Num(0, 1) rh: number | null = null;
   @Text(2000) note: string = "";
+  /** check: what was ticked off before the step began */
+  @Since(1) @Text(60) tick?: string;
 }
 
 export class Photo {

@@ -1,7 +1,7 @@
 /** What is typed or tapped at the bench beside the work itself: notes, an early start, an air reading, “that was earlier”. */
 import { useState } from "react";
 
-export type PanelName = "note" | "early" | "reading" | "earlier";
+export type PanelName = "note" | "early" | "reading" | "earlier" | "against" | "touch" | "rest";
 
 const CHIPS = [
   "drip",
@@ -21,6 +21,10 @@ export function BenchPanel({
   step,
   local,
   last,
+  stopped,
+  open,
+  test,
+  left,
   onClose,
   onPhoto,
   onSend,
@@ -29,6 +33,14 @@ export function BenchPanel({
   step: string;
   local: string;
   last: { what: string; piece: number | null; at: string } | null;
+  /** the step that was answered with a stop */
+  stopped: string;
+  /** pieces that nobody has tapped here */
+  open: number;
+  /** how the state that is waited for is felt */
+  test: string | null;
+  /** how long the model still gives it */
+  left: string | null;
   onClose(): void;
   onPhoto(): void;
   onSend(more: Record<string, string>): void;
@@ -36,7 +48,8 @@ export function BenchPanel({
   const [text, setText] = useState("");
   const submit = (e: React.FormEvent<HTMLFormElement>): void => {
     e.preventDefault();
-    onSend({ ...(Object.fromEntries(new FormData(e.currentTarget)) as Record<string, string>), intent: name, step });
+    const typed = Object.fromEntries(new FormData(e.currentTarget)) as Record<string, string>;
+    onSend({ ...typed, intent: name, step: name === "against" ? stopped : step });
   };
   return (
     <form
@@ -81,6 +94,51 @@ export function BenchPanel({
             <input name="reason" className={wide} autoFocus autoComplete="off" required maxLength={2000} />
           </label>
           <button className={pale}>Begin early, as a risk</button>
+        </>
+      )}
+      {name === "against" && (
+        <>
+          <label className="flex-1 max-lg:basis-full">
+            Why does it go on after a stop? The reason is kept with the job.
+            <input name="reason" className={wide} autoFocus autoComplete="off" required maxLength={2000} />
+          </label>
+          <button className={pale}>Go on against advice</button>
+        </>
+      )}
+      {name === "touch" && (
+        <>
+          <p className="basis-full text-[1.1rem]">
+            It passes when {test}.{left && ` By the model it takes ${left} more.`}
+          </p>
+          <button
+            type="button"
+            className={pale}
+            autoFocus
+            onClick={() => onSend({ intent: "touch", step, sure: "yes" })}
+          >
+            Checked just so: it passes
+          </button>
+          <p className="basis-full text-[#d9d0de]">
+            Long before the model’s time it is kept as a risk, and stands in the wrap-up.
+          </p>
+        </>
+      )}
+      {name === "rest" && (
+        <>
+          <p className="basis-full text-[1.1rem]">
+            {open === 1 ? "1 piece is not tapped here." : `${open} pieces are not tapped here.`} What about them?
+          </p>
+          <button
+            type="button"
+            className={pale}
+            autoFocus
+            onClick={() => onSend({ intent: "done", step, rest: "done" })}
+          >
+            They are done too
+          </button>
+          <button type="button" className={pale} onClick={() => onSend({ intent: "done", step, rest: "aside" })}>
+            Put them aside, close the step
+          </button>
         </>
       )}
       {name === "reading" && (
