@@ -91,7 +91,8 @@ export function ErrorBoundary() {
           ? (typeof error.data === "string" && error.data) || "The address does not lead to a page of this app."
           : held === "superseded"
             ? "It has brought what is stored up to date, so this older page has let go of it. Reload to go on with the newer one."
-            : (trouble?.say ?? `What went wrong: ${error instanceof Error ? error.message : "not known"}.`)}
+            : (trouble?.say ??
+              `What went wrong: ${error instanceof Error ? error.message.replace(/\.$/, "") : "not known"}.`)}
       </p>
       {trouble === null && (
         <p className="my-4">Everything that was stored is still stored. Nothing has been changed.</p>

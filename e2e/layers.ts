@@ -442,6 +442,12 @@ journey(
     await p.getByLabel("Air over drying pieces").selectOption("moving");
     await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
     await at(o, url, "jobs/splash-tiles/layers");
+    // it has begun: nothing moves until the change is taken over, and undo gives the old plan back
+    assert.equal(await ready(), before);
+    await p.getByRole("heading", { name: "Workshop or Shelf have changed" }).waitFor();
+    await p.getByText(`→ ${told}`).waitFor();
+    await p.getByRole("button", { name: "Take it over" }).click();
+    await p.getByRole("heading", { name: "Workshop or Shelf have changed" }).waitFor({ state: "detached" });
     assert.equal(await ready(), told);
     assert.deepEqual(faults(p), []);
     await o.close();

@@ -1,5 +1,6 @@
 /** Offline, newer versions, the content security policy, what paper and files say, quota, two tabs at one thing. */
 import type { Page } from "@playwright/test";
+import { goOn } from "./support/bench";
 import { execFileSync } from "node:child_process";
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -528,12 +529,6 @@ journey(
     await p.getByText("Note: drip").waitFor();
     // the window of a coat shuts while nobody is there
     await p.goto(new URL("jobs/blue-tiles/bench", url).href);
-    const hazards = p.getByRole("button", { name: "Read and accepted" });
-    await hazards.first().waitFor();
-    for (let n = await hazards.count(); n > 0; n--) {
-      await hazards.first().click();
-      await p.waitForFunction((left) => document.querySelectorAll("[data-fix='accept']").length === left, n - 1);
-    }
     // a space on a button that Tab has reached, or in an open panel, is that button's own and taps nothing
     await p.getByRole("button", { name: "Start this step" }).waitFor();
     await p.getByRole("button", { name: /^Note/ }).focus();
@@ -549,22 +544,7 @@ journey(
     for (let guard = 0; guard < 60; guard++) {
       const title = await p.locator("#bench-step").textContent();
       if (title?.includes("second coat")) break;
-      // the clock on the wall turns by itself: what counts is the step, its wait and its pieces
-      const stands = (): Promise<string> =>
-        p.evaluate(() => {
-          const of = (what: string): Element | null => document.querySelector(what);
-          const opens = of("[data-wait-for]")?.getAttribute("data-opens");
-          return `${of("#bench-step")?.textContent}|${of("[data-bench-count]")?.textContent}|${opens}`;
-        });
-      const was = await stands();
-      const touch = p.getByRole("button", { name: "It passes by touch" });
-      const gate = p.locator("[data-gate] button").first();
-      if (await touch.count()) {
-        await touch.click();
-        await p.getByRole("button", { name: "Checked just so: it passes" }).click();
-      } else if (await gate.count()) await gate.click();
-      else await p.keyboard.press("Space");
-      for (let n = 0; n < 40 && (await stands()) === was; n++) await p.waitForTimeout(50);
+      await goOn(p);
     }
     await o.setTime(Date.parse("2027-01-13T14:30:00Z"));
     await p.getByText(/The window for this coat shut/).waitFor();

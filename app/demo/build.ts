@@ -252,6 +252,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
     const fresh: World = { shop, machines, products, job: j, log: [] };
     const mine = ran(fresh, c, until);
     log.push(...mine);
+    if (!mine.length) return void jobs.push(j);
     const begun = keptWith(makePlan({ ...fresh, log: mine }, null, true), null, mine[0].at);
     jobs.push({ ...j, begun });
   };

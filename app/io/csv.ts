@@ -25,8 +25,8 @@ const plain = (v: string): string => (v.startsWith("'") && RISKY.test(v.slice(1)
 const write = (columns: string[], rows: unknown[][]): string =>
   `${Papa.unparse({ fields: columns, data: rows.map((r) => r.map(safe)) }, { newline: "\r\n" })}\r\n`;
 
-/** Rows by their headers, or every fault with its line. */
-function read(text: string, columns: string[]): CsvRead<Record<string, string>> {
+/** Rows by their headers, or every fault with its line. @param maybe columns that a file may lack */
+function read(text: string, columns: string[], maybe: string[] = []): CsvRead<Record<string, string>> {
   if (text.length > CSV_LIMIT)
     return { ok: false, faults: [{ path: "", message: `the file is larger than ${CSV_LIMIT / 1e6} MB` }] };
   const got = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ""), {
@@ -63,7 +63,10 @@ function read(text: string, columns: string[]): CsvRead<Record<string, string>> 
               : "has a quote that does not end",
       })),
     };
-  return { ok: true, rows: got.data.map((r) => Object.fromEntries(columns.map((c) => [c, plain(r[c] ?? "")]))) };
+  return {
+    ok: true,
+    rows: got.data.map((r) => Object.fromEntries([...columns, ...maybe].map((c) => [c, plain(r[c] ?? "")]))),
+  };
 }
 
 const numberOf = (v: string, where: string, faults: Fault[]): number | null => {
@@ -94,14 +97,17 @@ const LOG: [string, keyof LogEntry][] = [
   ["humidity (0-1)", "rh"],
   ["note", "note"],
 ];
+/** a column that is there where something was ticked off before a step */
+const TICKED = "ticked off";
 const LOG_NUMBERS: (keyof LogEntry)[] = ["at", "piece", "predicted", "actual", "ml", "c", "rh"];
 
 /** @param clock for the readable local time beside the exact minute; that column is not read back */
 export function writeLogCsv(log: LogEntry[], clock: ZonedClock): string {
-  const columns = [...LOG.map(([c]) => c), "local time"];
+  const ticks = log.some((e) => e.tick !== undefined);
+  const columns = [...LOG.map(([c]) => c), ...(ticks ? [TICKED] : []), "local time"];
   return write(
     columns,
-    log.map((e) => [...LOG.map(([, k]) => e[k]), clock.toLocal(Math.floor(e.at))]),
+    log.map((e) => [...LOG.map(([, k]) => e[k]), ...(ticks ? [e.tick] : []), clock.toLocal(Math.floor(e.at))]),
   );
 }
 
@@ -110,6 +116,7 @@ export function readLogCsv(text: string, jobs: ReadonlySet<string>): CsvRead<Log
   const got = read(
     text,
     LOG.map(([c]) => c),
+    [TICKED],
   );
   if (!got.ok) return got;
   const faults: Fault[] = [];
@@ -123,6 +130,7 @@ export function readLogCsv(text: string, jobs: ReadonlySet<string>): CsvRead<Log
         : ["answer", "of", "productId"].includes(k)
           ? textOrNull(r[c])
           : r[c];
+    if (r[TICKED]) e.tick = r[TICKED];
     const c = check(LogEntry, e, where);
     if (!c.ok) faults.push(...c.faults);
     else {

@@ -12,7 +12,10 @@ export function useOtherTabs(): string | null {
     () =>
       watch(
         () => void revalidate(),
-        (e) => setDeaf(troubleOf(e)?.say ?? `What went wrong: ${e instanceof Error ? e.message : "not known"}.`),
+        (e) =>
+          setDeaf(
+            troubleOf(e)?.say ?? `What went wrong: ${e instanceof Error ? e.message.replace(/\.$/, "") : "not known"}.`,
+          ),
       ),
     [revalidate],
   );

@@ -1,7 +1,12 @@
 /** A shop of chance, and text that must stay text, for tests of everything that comes in and goes out. */
+import { keptWith } from "../core/plan/begun";
+import { makePlan } from "../core/plan/plan";
 import { a1, e1, seeded, SHELF, shop } from "../core/testing/worlds";
 import { LogEntry } from "../core/records/log";
 import type { ShopRecords } from "../io/export/job-file";
+
+/** what a job that has begun carries */
+const BEGUN = () => keptWith(makePlan(e1()), "dust", 1);
 
 /** Text that must stay text wherever it goes. */
 export const NASTY = [
@@ -57,7 +62,7 @@ export function randomShop(seed: number): ShopRecords {
     products: SHELF()
       .filter(() => r() < 0.7)
       .map((p) => ({ ...p, note: text(), hideUm: r() < 0.5 ? null : 0.1 + r() * 100 })),
-    jobs,
+    jobs: jobs.map((j, i) => (i % 2 ? { ...j, begun: { ...BEGUN(), at: i } } : j)),
     log: jobs.flatMap((j, i) =>
       Array.from({ length: Math.floor(r() * 5) }, (_, n) => ({
         ...new LogEntry(),
@@ -67,6 +72,7 @@ export function randomShop(seed: number): ShopRecords {
         step: "dust",
         at: r() * 1e8,
         note: text(),
+        ...(n % 3 === 2 ? { kind: "check" as const, tick: text().slice(0, 60) } : {}),
       })),
     ),
     photos: jobs

@@ -80,7 +80,13 @@ function Row({ r, onStep }: { r: SnagRow; onStep(id: string): void }) {
           </li>
         ))}
       </ul>
-      {!r.fixes.length && <p className="tag">No fix of its own here: change the material, the beam or the route.</p>}
+      {!r.fixes.length && (
+        <p className="tag">
+          {r.later
+            ? "Its fixes are tried once the snags above are dealt with."
+            : "No single change clears this without raising something as bad: change the material, the beam or the route."}
+        </p>
+      )}
       {mayWaive && !why && (
         <button type="button" className="link-act !text-muted" onClick={() => setWhy(true)}>
           Waive it…

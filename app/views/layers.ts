@@ -7,8 +7,8 @@ import type { StepRow, RailBlock, SnagRow, StepCardData } from "./shown";
 import { FIELDS } from "../core/plan/fields";
 import { ALL_KINDS, byBeam, has, kindOf, own, type Step } from "../core/process/kinds";
 import { type Plan } from "../core/plan/plan";
-import { open, preview, snagsOf } from "../core/judge/judge";
-import { whereOf } from "../core/judge/snag";
+import { offered, open, snagsOf, type Preview } from "../core/judge/judge";
+import { whereOf, type Snag } from "../core/judge/snag";
 import { stateWords } from "../core/plan/decides";
 import { sensitive } from "../core/process/ready";
 import { waitAfter } from "../core/explain/report";
@@ -106,8 +106,37 @@ export function railBlocks(plan: Plan, now: number): RailBlock[] {
   });
 }
 
+/** snags whose fixes are tried at once: the rest when these are dealt with */
+const TRIED = 16;
+
+/** What a fix was found to do, in a line. */
+function fixLine(plan: Plan, v: Preview): string {
+  const when = (m: number | null): string => (m === null ? "no time" : showWhen(plan.context.clock, m));
+  const named = (titles: string[]): string =>
+    titles.length > 2 ? `“${titles[0]}” and ${titles.length - 1} more` : titles.map((t) => `“${t}”`).join(", ");
+  return [
+    ...(v.added.length ? [`adds ${named(v.added)}`] : []),
+    ...(v.removed.length ? [`takes out ${named(v.removed)}`] : []),
+    ...(v.moved.length ? [`moves ${named(v.moved)}`] : []),
+    ...v.changed.slice(0, 2).map((c) => `“${c.title}”, ${c.what}: ${c.before} → ${c.after}`),
+    ...(v.changed.length > 2 ? [`${v.changed.length - 2} more changes`] : []),
+    ...(v.ready[0] !== v.ready[1] ? [`ready ${when(v.ready[0])} → ${when(v.ready[1])}`] : []),
+    v.gone.length === 1 ? "clears this snag" : `clears ${v.gone.length} snags`,
+    ...(v.fresh.length ? [`raises ${v.fresh.length} lesser: ${v.fresh[0].why.split(/[;.:]/)[0]}`] : []),
+  ].join(" · ");
+}
+
 export function snagRows(plan: Plan, world: World, now: number): SnagRow[] {
-  let budget = 14; // previews plan again; the first ones are what is looked at
+  let tried = 0;
+  const fixesOf = (s: Snag): SnagRow["fixes"] => {
+    if (s.severity === "hazard") return s.fixes.map((f) => ({ id: f.id, label: f.label, preview: null }));
+    if (s.waived !== null || tried++ >= TRIED) return [];
+    return offered(world, plan, s, now).map((o) => ({
+      id: o.fix.id,
+      label: o.fix.label,
+      preview: fixLine(plan, o.preview),
+    }));
+  };
   return snagsOf(plan).map((s) => ({
     rule: s.rule,
     where: whereOf(s),
@@ -119,29 +148,8 @@ export function snagRows(plan: Plan, world: World, now: number): SnagRow[] {
     numbers: Object.entries(s.numbers)
       .map(([k, v]) => `${k} ${v ?? "unknown"}`)
       .join(", "),
-    fixes: s.fixes.map((f) => {
-      let text: string | null = null;
-      if (s.severity !== "hazard" && s.waived === null && budget-- > 0) {
-        const v = preview(world, plan, f, now);
-        const when = (m: number | null): string => (m === null ? "no time" : showWhen(plan.context.clock, m));
-        const named = (titles: string[]): string =>
-          titles.length > 2 ? `“${titles[0]}” and ${titles.length - 1} more` : titles.map((t) => `“${t}”`).join(", ");
-        const parts = [
-          ...(v.added.length ? [`adds ${named(v.added)}`] : []),
-          ...(v.removed.length ? [`takes out ${named(v.removed)}`] : []),
-          ...(v.moved.length ? [`moves ${named(v.moved)}`] : []),
-          ...v.changed.slice(0, 2).map((c) => `“${c.title}”, ${c.what}: ${c.before} → ${c.after}`),
-          ...(v.changed.length > 2 ? [`${v.changed.length - 2} more changes`] : []),
-          ...(v.ready[0] !== v.ready[1] ? [`ready ${when(v.ready[0])} → ${when(v.ready[1])}`] : []),
-        ];
-        parts.push(
-          v.gone.length === 1 ? "clears this snag" : v.gone.length ? `clears ${v.gone.length} snags` : "clears none",
-        );
-        if (v.fresh.length) parts.push(`raises ${v.fresh.length}: ${v.fresh[0].why.split(/[;.:]/)[0]}`);
-        text = parts.join(" · ");
-      }
-      return { id: f.id, label: f.label, preview: text };
-    }),
+    fixes: fixesOf(s),
+    later: s.severity !== "hazard" && s.waived === null && tried > TRIED,
   }));
 }
 

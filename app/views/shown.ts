@@ -48,6 +48,8 @@ export interface SnagRow {
   numbers: string;
   waived: string | null;
   fixes: { id: string; label: string; preview: string | null }[];
+  /** its fixes are tried once the snags before it are dealt with */
+  later: boolean;
 }
 
 export interface StepCardData {

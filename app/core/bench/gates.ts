@@ -51,8 +51,8 @@ const TICKS: Record<string, (p: Placed, plan: Plan) => string | null> = {
   },
   coats: (p, plan) => {
     const { beam } = kindOf(p.step.kind);
-    if (beam !== "mask" && beam !== "skin" && !(kindOf(p.step.kind).lifts === "mask" && p.step.zones.length === 1))
-      return null;
+    const lifted = kindOf(p.step.kind).lifts === "mask" && p.step.zones.length === 1;
+    if (beam !== "mask" && beam !== "skin" && !lifted) return null;
     const coats = plan.placed.slice(0, p.index).filter((x) => own(x.step, "role") === "colour");
     const prev = coats[coats.length - 1];
     if (!prev || !plan.placed.slice(p.index).some((x) => own(x.step, "role") === "colour")) return null;
@@ -74,7 +74,8 @@ const TICKS: Record<string, (p: Placed, plan: Plan) => string | null> = {
       (x) => (kindOf(x.step.kind).heats || burns(x)) && cleaned.every((y) => y.index < x.index),
     );
     if (!warm || !cleaned.length || first !== p.index) return null;
-    return `Wiped with ${plan.context.job.choices.cleaner} and nothing else, read off its label: no chlorine in it, and all of it dried off`;
+    const { cleaner } = plan.context.job.choices;
+    return `Wiped with ${cleaner} and nothing else, read off its label: no chlorine in it, and all of it dried off`;
   },
 };
 

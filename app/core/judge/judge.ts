@@ -83,3 +83,27 @@ export function preview(world: World, plan: Plan, fix: Fix, now: number | null):
     fresh: open(next).filter((s) => !before.has(key(s))),
   };
 }
+
+/** A fix that was tried in a plan of its own. */
+export interface Offered {
+  fix: Fix;
+  preview: Preview;
+}
+
+/**
+ * Does a plan with the fix no longer have the snag, and no new one as grave? One of the same rule elsewhere is none such, as long as the
+ * rule speaks less often than before: a wait that is over sooner moves what follows.
+ */
+export function sound(s: Snag, p: Preview): boolean {
+  const mine = (list: Snag[]): number => list.filter((x) => x.rule === s.rule).length;
+  const worse = p.fresh.filter((x) => x.severity !== "hazard" && ORDER[x.severity] <= ORDER[s.severity]);
+  return (
+    p.gone.some((g) => g.rule === s.rule && whereOf(g) === whereOf(s)) &&
+    worse.every((x) => x.rule === s.rule) &&
+    mine(p.gone) > mine(worse)
+  );
+}
+
+/** The fixes of a snag that clear it and raise nothing as bad, each tried before it is offered. A hazard is only read. */
+export const offered = (world: World, plan: Plan, s: Snag, now: number | null): Offered[] =>
+  s.fixes.map((fix) => ({ fix, preview: preview(world, plan, fix, now) })).filter((x) => sound(s, x.preview));

@@ -7,10 +7,11 @@ import { defaultMachine } from "../catalogue/starter";
 import { SUBSTRATES } from "../catalogue/substrates";
 import { whereOf, type Snag } from "./snag";
 import { makePlan } from "../plan/plan";
-import { open, snagsOf } from "./judge";
+import { open, snagsOf, offered } from "./judge";
 import type { PlanEdit } from "../records/job";
 import type { World } from "../records/world";
 import { RULES } from "./rules";
+import { CHANGE_OVER } from "../records/machine";
 
 const withEdits = (w: World, ...edits: Partial<PlanEdit>[]): World => ({
   ...w,
@@ -1052,6 +1053,59 @@ describe("each rule trips, is mended by its own fix, comes back by undo, and sta
   });
 });
 
+/** What of one object another has otherwise. */
+const otherwise = <T extends object>(was: T, is: T): Partial<T> =>
+  Object.fromEntries(
+    Object.entries(is).filter(([k, v]) => JSON.stringify(v) !== JSON.stringify(was[k as keyof T])),
+  ) as Partial<T>;
+/** What a fix changes of a world, and nothing else. */
+function effect(w: World, apply: (w: World) => World): object {
+  const after = apply(w);
+  const of = <T extends { id: string }>(was: T[], is: T[]): object =>
+    Object.fromEntries(
+      is.filter((x) => !was.includes(x)).map((x) => [x.id, otherwise(was.find((y) => y.id === x.id) ?? ({} as T), x)]),
+    );
+  const { edits, choices, ...job } = otherwise(w.job, after.job);
+  return {
+    ...(edits && { edits: edits.filter((e) => !w.job.edits.includes(e)).map(({ id: _, ...e }) => e) }),
+    ...(edits && {
+      forgotten: w.job.edits.filter((e) => !edits.includes(e)).map((e) => `${e.op} ${e.step} ${e.field}`),
+    }),
+    ...(choices && { choices: otherwise(w.job.choices, choices) }),
+    ...job,
+    shop: otherwise(w.shop, after.shop),
+    machines: of(w.machines, after.machines),
+    products: of(w.products, after.products),
+  };
+}
+test("what each fix changes, figure by figure, and that it changes nothing else", () => {
+  const all = CASES.map((c) => {
+    const w = c.trips();
+    const [s] = of(w, c.rule);
+    return [
+      `${c.rule}: ${c.what}`,
+      Object.fromEntries(s.fixes.map((f) => [f.id, JSON.stringify(effect(w, (x) => f.apply(x)))])),
+    ];
+  });
+  expect(Object.fromEntries(all)).toMatchSnapshot();
+});
+
+test("a fix that is offered clears its snag and raises nothing as bad; every rule has one such", () => {
+  const none: string[] = [];
+  for (const c of CASES) {
+    const w = c.trips();
+    const plan = makePlan(w);
+    const found = open(plan).filter((s) => s.rule === c.rule && s.severity !== "hazard");
+    const good = found.flatMap((s) => offered(w, plan, s, null).map((o) => ({ s, o })));
+    for (const { s, o } of good) {
+      const next = open(makePlan(o.fix.apply(w)));
+      expect(next.some((x) => x.rule === s.rule && whereOf(x) === whereOf(s))).toBe(false);
+    }
+    if (found.length && !good.length) none.push(`${c.rule}: ${c.what}`);
+  }
+  expect(none).toEqual([]);
+});
+
 describe("hazards of materials: said where they are, not where they are not, until they are read", () => {
   test.each(HAZARDS)("rule %s", (rule, there, not, says) => {
     const w = there();
@@ -1191,6 +1245,54 @@ describe("both sides of each boundary", () => {
       );
     expect([0.17, 0.18, 0.19].map((x) => at(x))).toEqual([true, false, false]);
     expect([0.59, 0.6].map((x) => at(x, "oak"))).toEqual([true, false]);
+  });
+  test("air above 40 °C closes the skin; exactly 40 does not; the fix dries it at 20 °C", () => {
+    const found = (c: number) =>
+      open(makePlan(a1({ shop: { climate: constant(c) } }))).filter((s) => s.rule === 24 && s.step);
+    expect([39, 40, 40.1].map((c) => found(c).length > 0)).toEqual([false, false, true]);
+    const [s] = found(41);
+    expect(s.numbers).toEqual({ celsius: 41, limitC: 40 });
+    const mended = makePlan(s.fixes[0].apply(a1({ shop: { climate: constant(41) } })));
+    const step = mended.placed.find((p) => p.step.id === s.step)!.step;
+    expect([own(step, "roomC"), own(step, "roomRh")]).toEqual([20, 0.5]);
+  });
+  test("stripes: six tenths of the spot hold, a hundredth more does not; told to the µm", () => {
+    const at = (mm: number) => open(makePlan(a1({ choices: { intervalMm: mm } }))).filter((s) => s.rule === 42);
+    const spot = makePlan(a1()).context.spotMm!;
+    expect([0.6, 0.601, 0.9].map((k) => at(k * spot).length > 0)).toEqual([false, true, true]);
+    expect(at(0.123456)[0].numbers).toMatchObject({ intervalMm: 0.123, mostMm: Math.round(600 * spot) / 1000 });
+  });
+  test("a machine changed over: two points are named, more are hinted at", () => {
+    const why = (ticked: number): string => {
+      const w = a1();
+      const m = { ...w.machines[0], changeOver: CHANGE_OVER.slice(0, ticked) };
+      return open(makePlan({ ...w, machines: [m] })).find((s) => s.rule === 65)!.why;
+    };
+    const n = CHANGE_OVER.length;
+    expect(why(n - 3)).toMatch(/ …\.$/);
+    for (const left of [1, 2]) expect(why(n - left)).not.toMatch(/…/);
+    expect(why(n - 2)).toContain(`2 of ${n} points`);
+    expect(why(n - 2)).toContain(CHANGE_OVER.slice(n - 2).join("; "));
+  });
+  test("how a film that is too wet is told: flat it holds so much and no more", () => {
+    const at = (um: number): boolean => {
+      const w = a1();
+      const coat = makePlan(w).placed.find((p) => own(p.step, "role") === "top")!.step.id;
+      return rules(set(w, coat, { dryUm: um })).includes(69);
+    };
+    // the thickest that does not run, found by halving, and what it is wet: the same limit whatever the paint
+    let [low, high] = [5, 200];
+    expect([at(low), at(high)]).toEqual([false, true]);
+    for (let k = 0; k < 30; k++) {
+      const mid = (low + high) / 2;
+      if (at(mid)) high = mid;
+      else low = mid;
+    }
+    const w = a1();
+    const coat = makePlan(w).placed.find((p) => own(p.step, "role") === "top")!.step.id;
+    const plan = makePlan(set(w, coat, { dryUm: low }));
+    const i = plan.placed.findIndex((p) => p.step.id === coat);
+    expect(plan.uses[i]!.wetUm).toBeCloseTo(150.05, 3);
   });
   test("a proof from three pieces on", () => {
     const at = (quantity: number): boolean => rules(remove(e1({ job: { quantity } }), "proof")).includes(13);

@@ -157,6 +157,21 @@ test("what today's Shelf wants before what is done comes too late and is named; 
   expect(lateOrAhead.length).toBeGreaterThan(0);
 });
 
+test("a drawing changed on the way: what covered the face covers its new zones, and what is gone breaks nothing", () => {
+  const w = ran(e1(), 9);
+  const plan = makePlan(w);
+  const sealed = plan.placed.find((p) => own(p.step, "role") === "seal")!;
+  expect(sealed.actual).not.toBeNull();
+  const [one] = w.job.zones;
+  const other = makePlan({ ...w, job: { ...w.job, zones: [{ ...one, id: "fresh" }] } });
+  const now = other.placed.find((p) => p.step.id === sealed.step.id)!;
+  expect([...now.step.zones].sort()).toEqual(["fresh", "ground"]);
+  expect(now.after.zones.map((z) => z.films.length)).toEqual([1, 1]);
+  expect(other.placed.filter((p) => p.actual).map((p) => p.step.title)).toEqual(
+    plan.placed.filter((p) => p.actual).map((p) => p.step.title),
+  );
+});
+
 test("a tap taken back frees its step; the next tap keeps it as it is by then", () => {
   const w = run(e1(), 2);
   const [, second] = makePlan(w).placed;

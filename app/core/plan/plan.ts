@@ -50,7 +50,7 @@ export function makePlan(
   const bench = fold(world.log);
   const made = generate(c);
   const edited = applyEdits(made.steps, world.job.edits, c);
-  const { steps, fixed, late } = withHistory(edited.steps, world.job.begun, bench.actuals);
+  const { steps, fixed, late } = withHistory(edited.steps, world.job.begun, bench.actuals, c.allZones);
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
   const first = blank(
     world.job.zones.map((z) => z.id),

@@ -37,7 +37,7 @@ export const rule8: Rule = {
             restoreOrAdd(
               "cover",
               "Cover the others first",
-              (e) => e.step.startsWith("cover"),
+              (e) => e.step.startsWith("cover") || e.step.startsWith("mask-lift"),
               () => [
                 addStep("cover", step, idBefore(f, i)),
                 { op: "set", step, field: "zones", value: bare.map((z) => z.id).join(",") },
