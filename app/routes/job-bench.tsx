@@ -559,6 +559,15 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           >
             It passes by touch
           </button>
+        ) : barred ? (
+          <p
+            className={
+              "grid min-h-[66px] place-items-center rounded-lg border border-dashed border-[#a79bb0] px-2 text-center " +
+              "text-[#d9d0de] max-lg:order-last max-lg:col-span-3"
+            }
+          >
+            First what stands above
+          </p>
         ) : (
           <span className="max-lg:hidden" />
         )}

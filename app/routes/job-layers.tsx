@@ -136,6 +136,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
           data-scroller
           className="min-h-0 overflow-y-auto border-r border-line max-lg:order-3 max-lg:border-0 max-lg:px-2"
         >
+          {d.elsewhere && <Elsewhere of={d.elsewhere} />}
           <StepList
             rows={d.rows}
             chosen={p.step.id}
@@ -158,7 +159,6 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               </Link>
             </div>
           )}
-          {d.elsewhere && <Elsewhere of={d.elsewhere} />}
           {plan.late.length > 0 && (
             <section aria-label="Too late" className="border-t border-line p-3 text-[0.93rem]">
               <h3>Too late for this job</h3>
