@@ -806,6 +806,30 @@ const ROUTE_CASES: Case[] = [
     says: /nobody can steer round it/,
   },
   {
+    rule: 66,
+    what: "powder fused with a gun on what will be handled",
+    trips: () =>
+      set(routed("D4", "aluminium-bare", "um1", ["p-rust"], { job: { use: ["handled", "wet"] } }), "melt.2", {
+        method: "gun",
+      }),
+    misses: () => routed("D4", "aluminium-bare", "um1", ["p-rust"], { job: { use: ["handled", "wet"] } }),
+    says: /never held at \d+ °C: fused, not cured\. It will be handled, wet/,
+  },
+  {
+    rule: 68,
+    what: "packed straight after the clear coat",
+    trips: () => set(e1(), "coat.clear.2", { waitMin: 0 }),
+    misses: () => e1(),
+    says: /min before it is touch dry/,
+  },
+  {
+    rule: 68,
+    what: "handed over touch dry, and it stands outdoors",
+    trips: () => e1({ job: { use: ["outdoors"] }, choices: { handover: "touch" } }),
+    misses: () => e1({ job: { use: ["display"] }, choices: { handover: "touch" } }),
+    says: /will be outdoors: only a cured film bears that/,
+  },
+  {
     rule: 55,
     what: "one fill where two are wanted",
     trips: () => remove(routed("D3", "hard-maple", "co2", ["p-rust"]), "powder-fill.2", "melt.2"),

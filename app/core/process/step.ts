@@ -152,6 +152,8 @@ export interface Traits {
   cleans?: "dry" | "solvent";
   /** puts a name on every piece */
   labels?: true;
+  /** the piece is packed or handed over */
+  packs?: true;
   /** finds something out before the batch: a setting, or that the whole way works */
   tries?: "setting" | "piece";
   /** sets the piece up for the beam */

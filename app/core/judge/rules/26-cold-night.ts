@@ -1,13 +1,37 @@
 /** Rule 26: a wait falls into a cold night; its real length is shown. */
 import { own } from "../../process/kinds";
 import { minutesBelow } from "../../models/drying/clock";
-import type { Rule } from "../snag";
+import type { Facts } from "../../plan/facts";
+import type { Placed } from "../../plan/placed";
+import type { Fix, Rule } from "../snag";
 import { showMinutes } from "../../units/show";
-import { round } from "../ask";
-import { setFix } from "../fixes";
+import { isCoat, round } from "../ask";
+import { editFix } from "../fixes";
 
 /** cold minutes that make it worth saying */
 const WORTH_MIN = 30;
+
+/** All coats that this step waits for, dried in a room: with one of them warm the next would hold it up. */
+function indoors(f: Facts, p: Placed, name: string): Fix[] {
+  const lying = new Set(p.before.zones.flatMap((z) => z.films.filter((x) => x.left > 0).map((x) => x.step)));
+  const coats = f.placed.filter((x) => isCoat(x) && !x.actual && lying.has(x.step.id) && own(x.step, "roomC") === null);
+  const what =
+    new Set(coats.map((x) => own(x.step, "productId"))).size > 1 ? `All ${coats.length} coats dried` : `${name} dried`;
+  return coats.length
+    ? [
+        editFix("indoors", `${what} in a room at 20 °C`, () =>
+          coats.flatMap((x) =>
+            Object.entries({ roomC: 20, roomRh: 0.5 }).map(([field, value]) => ({
+              op: "set" as const,
+              step: x.step.id,
+              field,
+              value,
+            })),
+          ),
+        ),
+      ]
+    : [];
+}
 
 export const rule26: Rule = {
   id: 26,
@@ -37,9 +61,7 @@ export const rule26: Rule = {
           why:
             `The wait before “${p.step.title}” is ${showMinutes(w.opens - w.from)}, not ${showMinutes(w.refMin)}: ` +
             `for ${showMinutes(cold)} of it the shop is below ${min} °C and nothing dries.`,
-          fixes: [
-            setFix("indoors", `Dry ${paint!.product.name} in a room at 20 °C`, w.film, { roomC: 20, roomRh: 0.5 }),
-          ],
+          fixes: indoors(f, p, paint!.product.name),
         },
       ];
     }),

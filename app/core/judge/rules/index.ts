@@ -58,7 +58,9 @@ import { rule62 } from "./62-air-over-powder";
 import { rule63 } from "./63-reflecting-bed";
 import { rule64 } from "./64-placed-too-loosely";
 import { rule65 } from "./65-change-over";
+import { rule66 } from "./66-only-fused";
 import { rule67 } from "./67-cut-through";
+import { rule68 } from "./68-packed-too-soon";
 import { rule69 } from "./69-sags";
 import { rule70 } from "./70-chlorine";
 import { rule71 } from "./71-breathing";
@@ -139,7 +141,9 @@ export const RULES: Rule[] = [
   rule63,
   rule64,
   rule65,
+  rule66,
   rule67,
+  rule68,
   rule69,
   rule70,
   rule71,

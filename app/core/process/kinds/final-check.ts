@@ -10,6 +10,7 @@ export const finalCheck = kind([], {
   name: "Inspect, photograph, pack",
   addable: true,
   on: "face",
+  packs: true,
   divisible: true,
   photo: true,
   purpose: () => "The record is made while the piece is still here.",
