@@ -105,6 +105,9 @@ test("a stop stops all that comes after, whatever it is, until it is looked at a
     const plan = makePlan(stopped);
     expect(stoppedAt(plan)!.step.id).toBe(first.step.id);
     for (const p of plan.placed) expect(gate(plan, p.step.id).includes("stop")).toBe(p.index > 0);
+    // stopped before it has begun: it does not begin
+    const unbegun = makePlan(log(w, "check", first.step.id, 2, { answer: "stop" }));
+    expect(gate(unbegun, first.step.id)[0]).toBe("stop");
     for (const answer of ["good", "mend"] as const)
       expect(stoppedAt(makePlan(log(stopped, "check", first.step.id, 3, { answer })))).toBeNull();
     const against = makePlan(

@@ -62,7 +62,7 @@ const TICKS: Record<string, (p: Placed, plan: Plan) => string | null> = {
   },
   adhesion: (p, plan) => {
     if (plan.context.substrate.absorbent || kindOf(p.step.kind).lays !== "film") return null;
-    const coats = plan.placed.filter((x) => kindOf(x.step.kind).lays === "film" && x.step.kind === "coat");
+    const coats = plan.placed.filter((x) => kindOf(x.step.kind).lays === "film" && own(x.step, "role") !== null);
     return coats[1] === p
       ? "Tape pressed on the first coat of one piece, or an offcut, and pulled off: nothing came with it"
       : null;
@@ -84,7 +84,9 @@ export function gatesOf(plan: Plan, p: Placed): Gate[] {
   const { job, machine } = plan.context;
   const out: Gate[] = [];
   const stopped = stoppedAt(plan);
-  if (stopped && stopped.index < p.index)
+  const begun = plan.bench.steps.get(p.step.id)?.startedAt != null;
+  // one that is stopped before it has begun does not begin either
+  if (stopped && (stopped.index < p.index || (stopped === p && !begun)))
     out.push({
       id: "stop",
       by: "look",
