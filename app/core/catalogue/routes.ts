@@ -7,7 +7,7 @@ import { FINISHES, type Finish, type FinishId } from "./finishes";
 import type { Family, SubstrateId } from "./substrates";
 
 /** When a phase is done at all: by what the piece is made of, and how many there are. */
-export type When = "bare-metal" | "batch" | "hard" | "absorbent" | "tile-masked" | "sand-after" | "cuttable";
+export type When = "round" | "bare-metal" | "batch" | "hard" | "absorbent" | "tile-masked" | "sand-after" | "cuttable";
 
 /** How the colours of a job follow one another; each is worked out in plan/colours.ts. */
 export type ColourWay =
@@ -29,7 +29,15 @@ export type Phase<K extends string = string> =
   /** one step of a kind */
   | { do: "step"; kind: K; when?: When }
   /** coats until something is true of the state */
-  | { do: "coats"; role: CoatRole; over: "face" | "zones"; until: "hides" | "count"; count?: number; kept?: "no-clear" }
+  | {
+      do: "coats";
+      role: CoatRole;
+      over: "face" | "zones";
+      until: "hides" | "count";
+      count?: number;
+      kept?: "no-clear";
+      when?: When;
+    }
   /** white only as far as it saves coats of colour */
   | { do: "undercoat" }
   | { do: "laser"; kind: "reveal" | "engrave" | "open-skin" | "burn-in" }
@@ -113,18 +121,46 @@ const flat = {
 };
 const SPRAYS = { takes: [{ by: ["spray", "airbrush"] }], usual: "spray-enamel" } as const;
 const POWDERS = { takes: [{ by: ["powder"] }], usual: "powder" } as const;
+/** before paint over the whole face: what drinks is sealed or primed, what does not is degreased */
+const faced = [
+  step("scuff", "bare-metal"),
+  step("degrease", "hard"),
+  step("dust", "absorbent"),
+  {
+    do: "coats" as const,
+    role: "seal" as const,
+    over: "face" as const,
+    until: "count" as const,
+    count: 1,
+    when: "absorbent" as const,
+  },
+];
 const UNDER_DARK: Family[] = ["tile", "mdf", "metal", "slate", "canvas"];
 const ALL: Beam[] = ["co2", "blue", "um1", "uv"];
 const revealed = [
   { do: "coats" as const, role: "top" as const, over: "face" as const, until: "hides" as const },
   step("plate"),
-  step("pre-flight"),
   step("proof", "batch"),
   { do: "laser" as const, kind: "reveal" as const },
   step("wash"),
   coats("clear", 3),
   ...end,
 ];
+
+/** bodies that a beam digs a recess into which powder is pressed; clear sheet shows every grain from behind */
+const EVERYTHING_BUT_CLEAR = [
+  "hard-maple",
+  "cherry",
+  "walnut",
+  "birch-ply",
+  "pine",
+  "oak",
+  "mdf",
+  "slate",
+  "aluminium-bare",
+  "steel-bare",
+  "acrylic-opaque",
+] as const;
 
 const ROWS = [
   {
@@ -142,13 +178,7 @@ const ROWS = [
     takes: [{ body: true }],
     usual: "spray-enamel",
     loss: 0.05,
-    phases: [
-      ...begin,
-      step("scuff", "bare-metal"),
-      step("degrease"),
-      { do: "coats", role: "colour", over: "face", until: "hides" },
-      ...revealed,
-    ],
+    phases: [...begin, ...faced, { do: "coats", role: "colour", over: "face", until: "hides" }, ...revealed],
   },
   {
     ...flat,
@@ -164,7 +194,7 @@ const ROWS = [
     lifts: true,
     ...SPRAYS,
     loss: 0.05,
-    phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "stack" }, ...revealed],
+    phases: [...begin, ...faced, { do: "colours", how: "stack" }, ...revealed],
   },
   {
     ...flat,
@@ -178,7 +208,7 @@ const ROWS = [
     lifts: true,
     ...SPRAYS,
     loss: 0.05,
-    phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "beside" }, ...revealed],
+    phases: [...begin, ...faced, { do: "colours", how: "beside" }, ...revealed],
   },
   {
     ...flat,
@@ -186,7 +216,7 @@ const ROWS = [
     name: "Blended bands under a dark top",
     gives: "Colours that run into one another behind a crisp picture.",
     goes:
-      "Spray the bands wet into one another in one go, overlapping generously, with a margin of scrap; " +
+      "A white base; the bands sprayed wet into one another in one go, overlapping generously, with a margin of scrap; " +
       "then one dark top; test on the margin, saw it off.",
     families: UNDER_DARK,
     beams: ALL,
@@ -194,7 +224,13 @@ const ROWS = [
     lifts: true,
     ...SPRAYS,
     loss: 0.05,
-    phases: [...begin, step("scuff", "bare-metal"), step("degrease"), { do: "colours", how: "bands" }, ...revealed],
+    phases: [
+      ...begin,
+      ...faced,
+      { do: "coats", role: "white", over: "face", until: "hides" },
+      { do: "colours", how: "bands" },
+      ...revealed,
+    ],
   },
   {
     ...flat,
@@ -214,7 +250,6 @@ const ROWS = [
       step("degrease"),
       { do: "coats", role: "colour", over: "face", until: "count", count: 1 },
       step("plate"),
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "burn-in" },
       step("strip-rest"),
@@ -240,7 +275,6 @@ const ROWS = [
       step("degrease"),
       { do: "mask", when: "tile-masked" },
       step("plate"),
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "open-skin" },
       step("wash"),
@@ -269,7 +303,6 @@ const ROWS = [
       step("degrease"),
       { do: "mask", when: "tile-masked" },
       step("plate"),
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "open-skin" },
       step("wash"),
@@ -299,7 +332,6 @@ const ROWS = [
       step("degrease"),
       { do: "mask", when: "tile-masked" },
       step("plate"),
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "open-skin" },
       step("wash"),
@@ -329,7 +361,6 @@ const ROWS = [
       ...begin,
       ...clean,
       { do: "mask" },
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "engrave" },
       step("dust"),
@@ -361,7 +392,6 @@ const ROWS = [
       ...begin,
       step("degrease"),
       { do: "mask" },
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "engrave" },
       step("dust"),
@@ -379,7 +409,8 @@ const ROWS = [
     goes:
       "Mask, engrave deep, press powder in, scrape level; low fan, high heat, moving, until dull turns " +
       "glossy; it sinks: fill again; let it go cold, lift.",
-    families: ["wood", "mdf", "metal", "slate"],
+    families: ["wood", "mdf", "metal", "slate", "acrylic"],
+    substrates: EVERYTHING_BUT_CLEAR,
     beams: ["co2", "blue", "um1"],
     maxColours: 6,
     ...POWDERS,
@@ -388,7 +419,6 @@ const ROWS = [
       ...begin,
       ...clean.slice(1),
       { do: "mask", heat: "gun" },
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "colours", how: "powder-visits", melt: "gun" },
       { do: "lift" },
@@ -413,7 +443,6 @@ const ROWS = [
       ...begin,
       ...clean.slice(1),
       { do: "mask", heat: "oven" },
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "colours", how: "powder-visits", melt: "oven" },
       { do: "lift" },
@@ -429,6 +458,7 @@ const ROWS = [
     goes:
       "Mask, engrave through tape and coating to the metal, spray, wait two or three hours, lift with a " +
       "pin, clear coat. The first goes out as a proof.",
+    shapes: ["flat", "cylinder"],
     families: ["coated-metal"],
     beams: ["um1", "uv"],
     maxColours: 6,
@@ -438,7 +468,7 @@ const ROWS = [
       ...begin,
       step("degrease"),
       { do: "mask" },
-      step("pre-flight"),
+      step("place-round", "round"),
       step("proof", "batch"),
       { do: "laser", kind: "open-skin" },
       step("dust"),
@@ -466,7 +496,6 @@ const ROWS = [
     phases: [
       ...begin,
       step("dust"),
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "engrave" },
       step("sand-residue"),
@@ -496,7 +525,6 @@ const ROWS = [
     phases: [
       ...begin,
       step("dust"),
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "engrave" },
       step("sand-residue"),
@@ -525,7 +553,6 @@ const ROWS = [
     phases: [
       ...begin,
       step("dust"),
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "engrave" },
       step("dust"),
@@ -548,15 +575,7 @@ const ROWS = [
     maxColours: 4,
     ...POWDERS,
     loss: 0.2,
-    phases: [
-      ...begin,
-      step("dust"),
-      step("pre-flight"),
-      step("proof", "batch"),
-      { do: "colours", how: "nested" },
-      step("sand-back", "sand-after"),
-      ...end,
-    ],
+    phases: [...begin, step("dust"), { do: "colours", how: "nested" }, step("sand-back", "sand-after"), ...end],
   },
   {
     ...flat,
@@ -575,7 +594,6 @@ const ROWS = [
       ...begin,
       ...clean.slice(1),
       { do: "mask" },
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "colours", how: "stencil" },
       { do: "lift" },
@@ -603,9 +621,9 @@ const ROWS = [
     loss: 0.12,
     phases: [
       ...begin,
+      step("bare-back"),
       step("dust"),
       { do: "mask" },
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "colours", how: "reverse" },
       { do: "coats", role: "backing", over: "face", until: "count", count: 2 },
@@ -633,7 +651,6 @@ const ROWS = [
       ...begin,
       step("degrease"),
       step("place-round"),
-      step("pre-flight"),
       step("proof", "batch"),
       { do: "laser", kind: "open-skin" },
       { do: "colours", how: "poured" },

@@ -13,7 +13,8 @@ export interface SubstrateKind {
   veneerMm: number | null;
   /** what lies on it from the maker: glaze, coating, silvering; µm thick, and the colour that shows when it is off */
   skin: { kind: "glaze" | "coating" | "silver"; um: number; beneath: string } | null;
-  /** °C that it bears in an oven */
+  /** °C that an oven may be set to for it: from the first on it suffers, past the second it fails */
+  riskC: number;
   limitC: number;
   /** kg/m³, J/kgK, W/mK: how it takes up heat (M9) */
   thermal: { rho: number; c: number; k: number };
@@ -24,7 +25,7 @@ export interface SubstrateKind {
 }
 
 export type Family = "wood" | "mdf" | "tile" | "slate" | "canvas" | "metal" | "coated-metal" | "acrylic" | "glass";
-type Row = Omit<SubstrateKind, "id" | "skin" | "limitC" | "thermal" | "absorbent" | "bleed"> & { id: string };
+type Row = Omit<SubstrateKind, "id" | "skin" | "riskC" | "limitC" | "thermal" | "absorbent" | "bleed"> & { id: string };
 const THERMAL: Record<Family, SubstrateKind["thermal"]> = {
   wood: { rho: 650, c: 1700, k: 0.15 },
   mdf: { rho: 750, c: 1700, k: 0.14 },
@@ -39,7 +40,7 @@ const THERMAL: Record<Family, SubstrateKind["thermal"]> = {
 /** °C; tile and glass by a slow ramp only */
 const LIMIT_C: Record<Family, number> = {
   wood: 190,
-  mdf: 180,
+  mdf: 165,
   tile: 260,
   slate: 260,
   canvas: 100,
@@ -48,6 +49,8 @@ const LIMIT_C: Record<Family, number> = {
   acrylic: 80,
   glass: 260,
 };
+/** where it begins to suffer before that: resin and glue darken, let go, give off gas */
+const RISK_C: Partial<Record<Family, number>> = { wood: 160, mdf: 150 };
 const SKIN: Partial<Record<SubstrateId, SubstrateKind["skin"]>> = {
   "tile-glazed": { kind: "glaze", um: 200, beneath: "#efe6d6" },
   "metal-coated": { kind: "coating", um: 25, beneath: "#c9ccce" },
@@ -232,6 +235,7 @@ export type SubstrateId = (typeof ROWS)[number]["id"];
 export const SUBSTRATES: readonly SubstrateKind[] = ROWS.map((r) => ({
   ...r,
   skin: SKIN[r.id] ?? null,
+  riskC: RISK_C[r.family] ?? LIMIT_C[r.family],
   limitC: LIMIT_C[r.family],
   thermal: r.id === "steel-bare" ? { rho: 7850, c: 490, k: 45 } : THERMAL[r.family],
   absorbent: r.family === "wood" || r.family === "mdf" || r.family === "canvas",

@@ -27,6 +27,7 @@ const beamName = (beam: Beam): string => BEAM_KINDS[beam].name.split(",")[0];
 /** What stands against cutting this body with this beam, where the route cuts it; null: nothing. */
 function againstCut(r: Route, beam: Beam, s: SubstrateKind): string | null {
   if (!cuts(r)) return null;
+  if (beam === "um1" && s.family === "acrylic") return "How deep a 1 µm beam cuts acrylic is not known.";
   if (beam === "um1" && ["wood", "mdf", "slate"].includes(s.family))
     return `A 1 µm beam marks ${s.name.toLowerCase()} poorly.`;
   if ((beam === "co2" || beam === "blue") && s.family === "metal" && colourWay(r) === "powder-visits")
@@ -49,7 +50,10 @@ export function against(r: Route, b: Brief): No[] {
   const cut = b.beam && againstCut(r, b.beam, s);
   if (cut) out.push({ rule: 40, why: cut });
   if (!r.shapes.includes(b.shape))
-    out.push({ rule: null, why: b.shape === "flat" ? "It is for round glass on a rotary." : "It is for flat pieces." });
+    out.push({
+      rule: null,
+      why: b.shape === "flat" ? "It is for round pieces on a rotary." : "It is for flat pieces.",
+    });
   const other = [...new Set(b.finishes)].map(finishNamed).filter((f) => !takes(r, f));
   if (other.length) out.push({ rule: null, why: `It is filled with ${words(taken(r))}; a zone has ${words(other)}.` });
   return out;

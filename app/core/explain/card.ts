@@ -88,8 +88,9 @@ function waitLine(plan: Plan, i: number, when: (m: number | null) => string): st
   const w = waitAfter(plan, i);
   if (!w) return null;
   if (w.min === null) return `Wait: ${stateWords(w.for)}, never in this climate`;
-  const from = w.opens === null ? "" : `, from ${when(w.opens)}`;
   const shuts = w.closes === null ? "" : `; shuts ${when(w.closes)}`;
+  if (w.min <= 0) return shuts && `At once: it is ${stateWords(w.for)}${shuts}`;
+  const from = w.opens === null ? "" : `, from ${when(w.opens)}`;
   const reopens = w.reopens === null ? "" : `, reopens ${when(w.reopens)}`;
   return `Wait until it is ${stateWords(w.for)}: ${showMinutes(w.min)}${from}${shuts}${reopens}`;
 }

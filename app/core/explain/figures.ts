@@ -2,6 +2,7 @@
  * The model's figures for one step, as a maker looks for them there: energy window, powder, heat, depth and sanding, bleed, round
  * work. Which of them a step has is said by its kind; each is one function here, null where it has nothing to show.
  */
+import { MELT_SPOT_MM } from "../process/settings";
 import { BEAM_KINDS } from "../catalogue/beams";
 import { bleedChance, bleedParts } from "../models/bleed/bleed";
 import { colourFamily } from "../models/film/colour";
@@ -47,8 +48,6 @@ export interface Figures {
 }
 
 const n2 = (x: number): string => (Math.round(x * 100) / 100).toString();
-/** mm of spot that melts powder without marking what is beneath */
-const MELT_SPOT_MM = 1;
 /** zones listed one by one before the list gets long */
 const ZONES_LISTED = 6;
 
@@ -159,7 +158,8 @@ const heat: Panel = (p, c) => {
   const hold = meltC(s, c);
   const run = by === "oven" ? ovenRun(s, c) : null;
   const body = pieceC(s, hold);
-  const cold = body === null ? null : coolDown(coolTau(c.substrate, c.job.substrate.t), body, LIFT_C);
+  const room = p.after.warm?.roomC ?? 20;
+  const cold = body === null ? null : coolDown(coolTau(c.substrate, c.job.substrate.t), body, LIFT_C, room);
   const tape = tapeC(s, hold);
   const focus =
     by === "laser" && m && c.spotMm !== null
@@ -182,11 +182,11 @@ const heat: Panel = (p, c) => {
         value: tape === null ? "unknown" : `${Math.round(tape)} °C`,
         from: "default",
       },
-      { name: "Piece bears in an oven", value: `${c.substrate.limitC} °C`, from: "default for this material" },
+      { name: "Oven set to at most", value: `${c.substrate.limitC} °C`, from: "default for this material" },
       {
         name: `Cold, below ${LIFT_C} °C, after`,
         value: cold === null ? "unknown" : showMinutes(Math.ceil(cold)),
-        from: "thickness and material, still air at 20 °C",
+        from: `thickness and material, still air at ${n2(room)} °C`,
       },
     ],
     leads: run

@@ -113,3 +113,6 @@ export const plainProduct = (
   colour: string,
   more: Partial<Product> = {},
 ): Product => ({ ...new Product(), times: { ...new DryTimes() }, cans: [], id, name, finish, colour, ...more });
+
+/** what takes back the figures of a setting that were typed */
+export const AS_COMPUTED = { power: null, speed: null, interval: null, passes: null };

@@ -139,10 +139,10 @@ test("a new piece: a zone for each and the ground between, the maker's skin on a
   expect(p.zones[1].depthUm).toBe(0);
 });
 test("heat falls by Newton's law, to the room and no lower", () => {
-  const p = { ...blank([]), warm: { step: "melt", c: 180, at: 1000, tauMin: 12 } };
+  const p = { ...blank([]), warm: { step: "melt", c: 180, at: 1000, tauMin: 12, roomC: 20 } };
   expect(heatAt(p, 1000)).toBe(180);
   expect(heatAt(p, 1000 + 12 * Math.LN2)).toBeCloseTo(100, 9);
-  expect(heatAt(p, 1012, 30)).toBeCloseTo(30 + 150 / Math.E, 9);
+  expect(heatAt({ ...p, warm: { ...p.warm, roomC: 30 } }, 1012)).toBeCloseTo(30 + 150 / Math.E, 9);
   expect(heatAt(p, 900)).toBe(180);
   expect(heatAt(p, 1e6)).toBeCloseTo(20, 9);
   expect([heatAt(p, null), heatAt(blank([]), 5), heatAt({ ...p, warm: { ...p.warm, at: null } }, 5)]).toEqual([

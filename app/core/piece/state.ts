@@ -90,8 +90,8 @@ export interface Piece {
   faceFilm: boolean;
   /** cut free of its sheet */
   cutOut: boolean;
-  /** heat still in it: °C at a moment, and the minutes in which the difference to the room falls to 1/e */
-  warm: { step: string; c: number; at: number | null; tauMin: number } | null;
+  /** heat still in it: °C at a moment, the room’s then, and the minutes in which the difference between them falls to 1/e */
+  warm: { step: string; c: number; at: number | null; tauMin: number; roomC: number } | null;
   /** dye or ink smeared over what it should not colour */
   smeared: string | null;
   /** what its surface was last touched with */
@@ -255,12 +255,12 @@ export const shown = (p: Piece, z: ZoneState, groundHex: string, paintOf: (id: s
   p.side === "front" ? seen(z, groundHex, paintOf) : seenThrough(z, groundHex, paintOf);
 
 /** °C of a piece at a moment; null: no heat in it that is known of. Newton's law of cooling. */
-export const heatAt = (p: Piece, at: number | null, roomC = 20): number | null =>
+export const heatAt = (p: Piece, at: number | null): number | null =>
   !p.warm
     ? null
     : p.warm.at === null || at === null
       ? null
-      : roomC + (p.warm.c - roomC) * Math.exp(-Math.max(0, at - p.warm.at) / p.warm.tauMin);
+      : p.warm.roomC + (p.warm.c - p.warm.roomC) * Math.exp(-Math.max(0, at - p.warm.at) / p.warm.tauMin);
 
 /** Films from the top down, touching coats of one product as one (M4), as thickness and product. */
 export function topDown(z: ZoneState): { productId: string; um: number; role: CoatRole }[] {

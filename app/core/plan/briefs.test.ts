@@ -62,8 +62,8 @@ function hazards(p: Plan): number[] {
     [71, true],
     [
       72,
-      ["A1", "A2", "A3", "A4", "B", "C1", "C2", "C3", "D2", "D5", "J"].includes(r) ||
-        (["D1", "D3", "D4", "H"].includes(r) && !soft),
+      ["B", "C1", "C2", "C3", "D2", "D5", "J"].includes(r) ||
+        (["A1", "A2", "A3", "A4", "D1", "D3", "D4", "H"].includes(r) && !soft),
     ],
     [74, r === "D4"],
     [75, f === "glass"],
@@ -71,7 +71,7 @@ function hazards(p: Plan): number[] {
     [80, r === "D5" || (r === "G" && many)],
     [85, f === "metal" || f === "glass"],
     [86, !(["D3", "D4", "G"].includes(r) && soft)],
-    [87, ["D1", "D2", "D3", "D4", "D5", "E1", "E2", "F", "G", "H", "I"].includes(r) || (r === "A3" && many)],
+    [87, ["D1", "D2", "D3", "D4", "D5", "E1", "E2", "F", "G", "H", "I"].includes(r) || (r === "A3" && many) || soft],
     [88, r === "J"],
     [89, f === "acrylic"],
   ];

@@ -6,11 +6,11 @@ import { finish, inWords, type FinishId } from "../catalogue/finishes";
 import { taken, takes } from "../catalogue/routes";
 import type { ColourWay } from "../catalogue/routes";
 import { depthNeeded, SAND_SOAK_UM } from "../models/depth/depth";
-import { linear } from "../models/film/colour";
+import { difference, linear } from "../models/film/colour";
 import { blank, seen, zoneOf, type Piece } from "../piece/state";
 import type { Context } from "../process/context";
-import { kindOf, newStep, own, type KindId, type Step, type StepFor } from "../process/kinds";
-import { GUN_TAPE_C, OVEN_OVER_C, ovenOf } from "../process/kinds/melt";
+import { byBeam, isSet, kindOf, newStep, own, type KindId, type Step, type StepFor } from "../process/kinds";
+import { GUN_TAPE_C, OVEN_OVER_C, ovenOf, tooHot } from "../process/kinds/melt";
 import { maskFor } from "../process/masks";
 import { productFor } from "../process/pick";
 import { inForce } from "../process/force";
@@ -20,6 +20,10 @@ import type { CoatRole } from "../records/ids";
 import type { Zone } from "../records/job";
 import { coatsLaid, coatsNeeded, compareUndercoat, type Ground, type Hiding } from "./hiding";
 
+/** pieces from which a proof is worth its time */
+export const PROOF_FROM = 3;
+/** Is a proof made first? */
+export const inBatch = (c: Context): boolean => c.job.choices.proof ?? c.job.quantity >= PROOF_FROM;
 /** dry µm taken off with the residue after engraving */
 export const RESIDUE_UM = 20;
 /** mm that powder must keep below the face (M10); in metal less, which gives way by hundredths */
@@ -38,7 +42,8 @@ const THIN = 0.7;
 const SEAL_COATS = 2;
 
 const ORDINAL = ["", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"];
-export const coatName = (name: string, n: number): string => `${name}, ${ORDINAL[n] ?? `${n}th`} coat`;
+export const coatName = (name: string, n: number, mist = false): string =>
+  mist ? `${name}, dry mist ${n}` : `${name}, ${ORDINAL[n] ?? `${n}th`} coat`;
 
 export interface Missing {
   what: "machine" | "mask" | "oven" | "epoxy" | "sealer" | "white" | "top" | "clear" | "colour" | "zones" | "route";
@@ -79,6 +84,7 @@ const ROLE_NAME: Record<CoatRole, string> = {
   "touch-up": "Touch-up",
   backing: "Backing",
 };
+const ALL_DARK = "Every zone has the colour of the dark top: nothing is left to uncover.";
 const NO_MACHINE = "No machine is chosen; its beam, watts and speeds decide depth, setting and minutes.";
 
 export class Builder {
@@ -104,6 +110,12 @@ export class Builder {
   lackOven(): void {
     if (!ovenOf(this.c)) this.lack("oven", "No oven stands in the Workshop.");
   }
+  /** An oven set for this powder would spoil the body. */
+  lackHeat(powderId: string): void {
+    const s = { productId: powderId, method: "oven" as const };
+    const no = tooHot(s, this.c);
+    if (no) this.lack("oven", `${no}. A powder that cures cooler would do, or a heat gun.`);
+  }
   private lackDepth(): void {
     const [laser, body] = [this.c.machine?.name ?? "the laser", this.c.substrate.name.toLowerCase()];
     const test = "cut a test and type its “depth per J/mm²” in the Workshop";
@@ -122,6 +134,14 @@ export class Builder {
   get filled(): string[] {
     return this.c.filled.map((z) => z.id);
   }
+  /** Zones of which the dark top has the colour: it is simply left there. */
+  get left(): string[] {
+    const { c } = this;
+    const top = c.route?.lifts ? productFor("top", c) : null;
+    if (!top) return [];
+    const off = (id: string): number => difference(linear(c.paintOf(id).product.colour), linear(top.colour));
+    return c.filled.filter((z) => off(z.productId as string) <= c.tolerance).map((z) => z.id);
+  }
   /** Zones that a mask still lies on. */
   get masked(): string[] {
     return this.piece.zones.filter((z) => z.mask).map((z) => z.zone);
@@ -136,10 +156,20 @@ export class Builder {
     for (let n = 2; this.steps.some((s) => s.id === id); n++) id = `${base}.${n}`;
     return id;
   }
+  /** Does the piece still lie at the laser as it was placed, with its list read? */
+  private get lies(): boolean {
+    const last = this.steps.findLastIndex((s) => kindOf(s.kind).places === "flat");
+    return last >= 0 && this.steps.slice(last + 1).every((s) => byBeam(s) || kindOf(s.kind).stays);
+  }
+  /** Is it done to the pieces at the laser, and not on an offcut? */
+  private atLaser(s: Step): boolean {
+    return byBeam(s) && kindOf(s.kind).tries !== "setting";
+  }
   private put(s: Step): void {
+    if (this.atLaser(s) && !this.lies) this.step("pre-flight");
     this.steps.push(s);
     const on = inForce(this.steps, this.steps.length - 1, this.piece, this.c);
-    if (kindOf(s.kind).starts && own(on, "laser") === null) this.lackSetting(s);
+    if (isSet(s) && own(on, "laser") === null) this.lackSetting(s);
     this.piece = kindOf(s.kind).apply(on, this.piece, this.c, null);
   }
   /** No setting for work of the beam: no machine, or not known what it does here. */
@@ -164,7 +194,14 @@ export class Builder {
     const name = this.c.paint(productId)?.product.name ?? ROLE_NAME[role];
     const dryUm = productId ? this.coatUm(productId, role) : null;
     this.put(
-      newStep(`coat.${key}.${n}`, "coat", coatName(name, n), { productId, role, coat: n, zones, dryUm, ...more }),
+      newStep(`coat.${key}.${n}`, "coat", coatName(name, n), {
+        productId,
+        role,
+        coat: n,
+        zones,
+        dryUm,
+        ...more,
+      }),
     );
   }
   /** Several coats of one product, numbered from one. */
@@ -192,8 +229,10 @@ export class Builder {
   groups(): Group[] {
     const { c } = this;
     const out: Group[] = [];
+    const { left } = this;
     for (const z of c.filled) {
       const id = z.productId as string;
+      if (left.includes(z.id)) continue;
       const f = c.paintOf(id).finish;
       if (c.route && !takes(c.route, f)) {
         const may = taken(c.route).map((x) => inWords(x.name));
@@ -202,7 +241,7 @@ export class Builder {
       }
       (out.find((g) => g.id === id) ?? out[out.push({ id, zones: [] }) - 1]).zones.push(z);
     }
-    if (!out.length) this.lack("colour", "No zone has a finish yet.");
+    if (!out.length) this.lack("colour", left.length ? ALL_DARK : "No zone has a finish yet.");
     return out;
   }
 

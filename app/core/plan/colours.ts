@@ -8,7 +8,7 @@ import { PLAIN_RATIO, window } from "../models/film/reveal";
 import { zoneOf, topDown, GROUND } from "../piece/state";
 import { fillsFor } from "../models/powder/fill";
 import type { Zone } from "../records/job";
-import type { Builder, Group } from "./builder";
+import { inBatch, type Builder, type Group } from "./builder";
 import { cutsOf } from "../process/kinds/laser-work";
 import type { Heat } from "../process/step";
 import { productFor } from "../process/pick";
@@ -37,6 +37,20 @@ function coat(
   const n = g.zones.map((z) => b.coatsFor(g.id, z.id, least));
   for (let i = 1; i <= Math.max(...n); i++)
     b.coatStep("colour", g.id, [...ids(g.zones.filter((_z, k) => n[k] >= i)), ...extra], i, `colour.${g.id}`, more);
+}
+
+/**
+ * Coats of several colours in turn, a coat of each: while one takes its time the next is laid. @param count coats that a colour takes in
+ * a zone
+ */
+export function byTurns(b: Builder, groups: Group[], count: (id: string, zone: string) => number): void {
+  const plan = groups.map((g) => ({ id: g.id, zones: g.zones.map((z) => ({ id: z.id, n: count(g.id, z.id) })) }));
+  const most = Math.max(0, ...plan.flatMap((g) => g.zones.map((z) => z.n)));
+  for (let i = 1; i <= most; i++)
+    for (const g of plan) {
+      const mine = g.zones.filter((z) => z.n >= i).map((z) => z.id);
+      if (mine.length) b.coatStep("colour", g.id, mine, i, `colour.${g.id}`);
+    }
 }
 
 /** A2: every colour over the whole face, lightest first, each thick enough that the beam can stop in it. */
@@ -97,13 +111,15 @@ const beside: Way = (b) => {
   });
 };
 
-/** A4: all bands in one go, each into the wet one beside it; as many rounds as the palest needs. */
+/** A4: all bands in one go, each into the wet one beside it; as many rounds as the palest needs, one straight after the other. */
 const bands: Way = (b) => {
   const groups = b.groups();
   // Every band gets as many coats as the palest needs, so that all windows are open when the top goes on.
   const n = Math.max(0, ...groups.flatMap((g) => g.zones.map((z) => b.coatsFor(g.id, z.id))));
   for (let round = 1; round <= n; round++)
-    groups.forEach((g, i) => b.coatStep("colour", g.id, ids(g.zones), round, `colour.${g.id}`, { wetInWet: i > 0 }));
+    groups.forEach((g, i) =>
+      b.coatStep("colour", g.id, ids(g.zones), round, `colour.${g.id}`, { wetInWet: i > 0 || round > 1 }),
+    );
 };
 
 /** D1, D2, D5: everything is cut; colour by colour, the others covered. */
@@ -115,9 +131,12 @@ const filled: Way = (b) => {
     b.c.school("metal-paint") === "enamel"
       ? 2
       : 1;
+  const spray = (g: Group): boolean => b.c.paintOf(g.id).finish.by !== "brush";
+  // by brush nothing need be covered, so that one colour is laid while another takes its time
+  if (!groups.some(spray))
+    return byTurns(b, groups, (id, zone) => b.coatsFor(id, zone, flooded(groups.find((g) => g.id === id)!)));
   groups.forEach((g) => {
-    const spray = b.c.paintOf(g.id).finish.by !== "brush";
-    const others = spray ? openOthers(b, g) : [];
+    const others = spray(g) ? openOthers(b, g) : [];
     if (others.length) b.step("cover", { zones: others, productId: LOOSE(b) });
     coat(b, g, flooded(g));
     if (others.length) b.step("mask-lift", { zones: others }, "Take the cover off");
@@ -131,7 +150,10 @@ function fillAndMelt(b: Builder, g: Group, depthMm: number, heat: Heat, zones = 
     fillsFor(depthMm, p.powder?.packing.value ?? 0.5, ["white", "pale"].includes(colourFamily(p.product.colour))) ?? 1;
   for (let i = 1; i <= n; i++) {
     b.step("powder-fill", { zones, productId: g.id, role: "colour", coat: i }, `${p.product.name}, fill ${i}`);
-    if (heat === "oven") b.lackOven();
+    if (heat === "oven") {
+      b.lackOven();
+      b.lackHeat(g.id);
+    }
     b.step(
       "melt",
       { zones, productId: g.id, method: heat },
@@ -153,7 +175,8 @@ const powder: Way = (b, melt) => {
     .sort((x, y) => areaOf(y) - areaOf(x))
     .forEach((g) => {
       const others = openOthers(b, g);
-      if (others.length) b.step("cover", { zones: others, productId: LOOSE(b) });
+      // nothing loose lies under a hot gun: what keeps powder out of the other cuts is stuck down, and bears the heat
+      if (others.length) b.step("cover", { zones: others, productId: heat === "laser" ? LOOSE(b) : b.maskId(heat) });
       fillAndMelt(b, g, depth, heat);
       if (others.length) b.step("mask-lift", { zones: others }, "Take the cover off");
     });
@@ -172,6 +195,11 @@ const powderVisits: Way = (b, melt) => {
     });
 };
 
+/** A proof of the first visit, once the mask is on, where there is a batch. */
+const proofFirst = (b: Builder): void => {
+  if (inBatch(b.c)) b.step("proof", { zones: b.filled });
+};
+
 /** mm that each later nested colour is cut below the one before it */
 const NEST_MM = 0.3;
 /** G: the biggest colour over the whole shape, the next cut through it, and so on. */
@@ -185,6 +213,7 @@ const nested: Way = (b) => {
   groups.forEach((g, i) => {
     const zones = groups.slice(i).flatMap((x) => ids(x.zones));
     b.step("mask-lay", { zones: b.c.allZones, productId: b.maskId(heat) });
+    if (i === 0) proofFirst(b);
     b.engrave(zones, i === 0 ? first : nest);
     b.step("dust");
     fillAndMelt(b, g, first + i * nest, heat, zones);
@@ -252,7 +281,7 @@ const dyed: Way = (b) => {
 };
 
 /** C2, C3: by hand, area by area, palest first. */
-const inked: Way = (b) => lightestFirst(b).forEach((g) => coat(b, g));
+const inked: Way = (b) => byTurns(b, lightestFirst(b), (id, zone) => b.coatsFor(id, zone));
 
 export const COLOUR_WAYS: Record<ColourWay, Way> = {
   stack,

@@ -2,6 +2,7 @@
  * Changes made to a plan by hand, as data. They are laid on whatever the engine makes of today's brief; one that no longer
  * fits is listed and kept, never dropped. What can be changed of a step is in fields.ts.
  */
+import { isMist } from "../process/kinds/coat";
 import type { PlanEdit } from "../records/job";
 import type { Context } from "../process/context";
 import { isKind, kindOf, newStep, type KindId, type Step } from "../process/kinds";
@@ -116,10 +117,11 @@ function renumber(steps: Step[], c: Context): Step[] {
   return steps.map((s) => {
     const paint = s.kind === "coat" ? c.paint(s.productId) : null;
     if (s.kind !== "coat" || !paint) return s;
-    const key = `${s.role}|${s.productId}`;
+    const mist = isMist(s);
+    const key = `${s.role}|${s.productId}|${mist}`;
     const n = (count.get(key) ?? 0) + 1;
     count.set(key, n);
-    return { ...s, coat: n, title: s.edited.includes("title") ? s.title : coatName(paint.product.name, n) };
+    return { ...s, coat: n, title: s.edited.includes("title") ? s.title : coatName(paint.product.name, n, mist) };
   });
 }
 

@@ -1,32 +1,39 @@
 /** One function a phase of a route: what it puts, on the piece as it is by then. */
 import { FINISHING } from "../catalogue/finishing";
-import { overFace, type Phase, type When } from "../catalogue/routes";
+import type { Phase, When } from "../catalogue/routes";
 import { SAND_SOAK_UM } from "../models/depth/depth";
 import { linear, luminance } from "../models/film/colour";
 import { GROUND, zoneOf } from "../piece/state";
 import type { Context } from "../process/context";
+import { finishNamed } from "../catalogue/finishes";
+import type { Product } from "../records/product";
+import { byTurns } from "./colours";
 import { isKind, kindOf, type Step } from "../process/kinds";
+import { MIST_UM } from "../process/kinds/coat";
 import { skinWords } from "../process/kinds/open-skin";
-import { productFor } from "../process/pick";
-import { cutSetting } from "../process/settings";
+import { shapeOf } from "../process/setup";
+import { primerOf, productFor } from "../process/pick";
+import { cutSetting, opensTogether } from "../process/settings";
 import type { CoatRole } from "../records/ids";
-import { RESIDUE_UM, type Builder, type Missing, type Ways } from "./builder";
+import { inBatch, RESIDUE_UM, type Builder, type Missing, type Ways } from "./builder";
 import { coatsLaid, coatsNeeded, compareUndercoat, wantsWhite } from "./hiding";
 
-/** pieces from which a proof is worth its time */
-export const PROOF_FROM = 3;
 /** µm of a light sanding after a mask */
 const LIGHT_SAND_UM = 10;
+/** dry mists before a wet clear coat */
+const MISTS = 2;
 
 type PhaseOf<D extends Phase["do"]> = Extract<Phase, { do: D }>;
 
 /** Is a phase done on this piece? */
 function applies(when: When | undefined, c: Context): boolean {
   switch (when) {
+    case "round":
+      return shapeOf(c) !== "flat";
     case "bare-metal":
       return c.substrate.family === "metal";
     case "batch":
-      return c.job.choices.proof ?? c.job.quantity >= PROOF_FROM;
+      return inBatch(c);
     case "absorbent":
       return c.substrate.absorbent;
     case "hard":
@@ -63,6 +70,7 @@ function single(b: Builder, ph: PhaseOf<"step">): void {
 
 const LACKS: Partial<Record<CoatRole, { what: Missing["what"]; say: string }>> = {
   seal: { what: "sealer", say: "There is no sealer on the Shelf." },
+  white: { what: "white", say: "There is no white on the Shelf for the base." },
   top: { what: "top", say: "There is no dark paint for the top on the Shelf." },
   backing: { what: "white", say: "There is no light paint for the backing on the Shelf." },
   clear: { what: "clear", say: "There is no clear coat on the Shelf." },
@@ -70,7 +78,7 @@ const LACKS: Partial<Record<CoatRole, { what: Missing["what"]; say: string }>> =
 
 function coats(b: Builder, ph: PhaseOf<"coats">): void {
   const { c } = b;
-  if (ph.kept === "no-clear" && c.job.choices.noClear) return;
+  if (!applies(ph.when, c) || (ph.kept === "no-clear" && c.job.choices.noClear)) return;
   const zones = ph.over === "zones" ? b.filled : c.allZones;
   if (ph.role === "colour") {
     if (ph.until === "hides") return ph.over === "face" ? faceColour(b) : zoneColours(b);
@@ -78,7 +86,9 @@ function coats(b: Builder, ph: PhaseOf<"coats">): void {
     if (g) b.coats("colour", g.id, zones, ph.count ?? 1, `colour.${g.id}`);
     return;
   }
-  const product = productFor(ph.role, c);
+  const product = productFor(ph.role, c) ?? (ph.role === "seal" && ph.over === "face" ? primerOf(c) : null);
+  if (ph.role === "white" && (c.job.choices.undercoat === false || isWhite(b, product))) return;
+  if (ph.role === "clear") mists(b, product, zones);
   const lack = LACKS[ph.role];
   if (!product && lack) b.lack(lack.what, lack.say);
   const hides = ph.until === "hides" && product;
@@ -86,11 +96,26 @@ function coats(b: Builder, ph: PhaseOf<"coats">): void {
   b.coats(ph.role, product?.id ?? null, zones, n);
 }
 
+/** Does the face show white as it is by now? */
+const isWhite = (b: Builder, white: Product | null): boolean =>
+  white !== null && coatsNeeded(b.c, white.id, b.ground(GROUND)).coats === 0;
+
+/** Two dry mists before the first wet clear coat, where it would carry ink or marker away. */
+function mists(b: Builder, clear: Product | null, zones: string[]): void {
+  const soluble = zones.some((id) => {
+    const top = zoneOf(b.piece, id).films.findLast((f) => f.left > 0);
+    return top !== undefined && b.c.paintOf(top.productId).finish.by === "marker";
+  });
+  if (!clear || !soluble || finishNamed(clear.finish).by !== "spray") return;
+  for (let i = 1; i <= MISTS; i++) b.coatStep("clear", clear.id, zones, i, "mist", { dryUm: MIST_UM });
+}
+
 /** One colour over the whole face, white beneath it where that saves coats. */
 function faceColour(b: Builder): void {
   const { c } = b;
-  const id = c.filled[0]?.productId ?? null;
-  if (!id) return b.lack("colour", "No zone has a finish yet.");
+  const [g] = b.groups();
+  if (!g) return;
+  const { id } = g;
   const white = productFor("white", c);
   const row = compareUndercoat(c, { id: GROUND, productId: id }, b.ground(GROUND), white?.id ?? null);
   b.hiding.push(row);
@@ -123,27 +148,36 @@ function zoneColours(b: Builder): void {
   const light = (id: string): number => luminance(linear(c.paintOf(id).product.colour));
   const ids = [...new Set(c.filled.map((z) => z.productId as string))].sort((x, y) => light(y) - light(x));
   if (!ids.length) b.lack("colour", "No zone has a finish yet.");
-  for (const id of ids) {
-    const zones = c.filled.filter((z) => z.productId === id);
-    const counts = zones.map((z) => coatsLaid(coatsNeeded(c, id, b.ground(z.id)).coats));
-    for (let i = 1; i <= Math.max(...counts); i++) {
-      const mine = zones.filter((_z, j) => counts[j] >= i).map((z) => z.id);
-      b.coatStep("colour", id, mine, i, `colour.${id}`);
-    }
-  }
+  byTurns(
+    b,
+    ids.map((id) => ({ id, zones: c.filled.filter((z) => z.productId === id) })),
+    (id, zone) => coatsLaid(coatsNeeded(c, id, b.ground(zone)).coats),
+  );
 }
 
-/** Uncovering colour by colour in one visit: each is reached with a setting of its own (M4). */
+/**
+ * Uncovering in one visit: zones that one setting opens go in one pass, the picture as it is drawn; what lies deeper, or beneath
+ * what another setting lifts, in a pass of its own (M4).
+ */
 function reveals(b: Builder): void {
-  for (const g of b.groups()) {
-    const zones = g.zones.map((z) => z.id);
-    b.step("reveal", { zones });
-  }
+  const passes: string[][] = [];
+  for (const g of b.groups())
+    for (const z of g.zones) {
+      const mine = passes.find((zones) =>
+        opensTogether(
+          b.c,
+          [...zones, z.id].map((id) => zoneOf(b.piece, id)),
+        ),
+      );
+      if (mine) mine.push(z.id);
+      else passes.push([z.id]);
+    }
+  for (const zones of passes) b.step("reveal", { zones });
 }
 
 function laser(b: Builder, ph: PhaseOf<"laser">): void {
   const { c } = b;
-  if (ph.kind === "reveal" && !overFace(c.route)) return reveals(b);
+  if (ph.kind === "reveal") return reveals(b);
   const zones = b.filled;
   if (ph.kind === "engrave") return b.engrave(zones, b.depthMm());
   b.step(ph.kind, { zones }, ph.kind === "open-skin" ? skinWords[c.substrate.skin?.kind ?? "coating"] : undefined);

@@ -5,7 +5,7 @@
 import { topDown, zoneOf, type Piece } from "../piece/state";
 import { depthReached, filmsOver } from "./settings";
 import type { Context } from "./context";
-import { has, kindOf, own, type Step } from "./kinds";
+import { has, isSet, kindOf, own, type Step } from "./kinds";
 import type { LaserSetting } from "./step";
 
 /** The can that a product is taken from now: the first that is not known to be empty. */
@@ -21,6 +21,7 @@ export function workOf(s: Step, before: Piece, c: Context): string {
   const head = [c.machine?.id, c.machine?.beam, c.intervalMm, c.substrate.id, beam];
   if (beam === "mask") return [...head, ...s.zones.map((z) => zoneOf(before, z).mask?.productId ?? "")].join("|");
   if (beam === "outline") return [...head, c.job.substrate.t].join("|");
+  if (beam === undefined) return [...head, own(s, "productId")].join("|");
   if (beam !== "film" && beam !== "pigment") return head.join("|");
   const id = s.zones[0];
   const z = id === undefined ? null : zoneOf(before, id);
@@ -34,8 +35,7 @@ export function workOf(s: Step, before: Piece, c: Context): string {
 const within = (c: Context, mm: number | null): number | null => (mm === null ? null : Math.min(mm, c.job.substrate.t));
 
 /** The step whose setting a trial is to find: the first behind it that the beam does. */
-const triedFor = (steps: readonly Step[], i: number): Step | null =>
-  steps.slice(i + 1).find((s) => kindOf(s.kind).starts !== undefined) ?? null;
+const triedFor = (steps: readonly Step[], i: number): Step | null => steps.slice(i + 1).find(isSet) ?? null;
 
 /** Step i as the beam is set for it on this piece; any other step as it is. */
 export function inForce(steps: readonly Step[], i: number, before: Piece, c: Context): Step {
@@ -63,4 +63,4 @@ function settingOf(work: Step, s: Step, before: Piece, c: Context): LaserSetting
 
 /** Does a plate of this job speak of other work than this? */
 export const otherPlate = (s: Step, before: Piece, c: Context): boolean =>
-  Boolean(c.job.plate?.work) && kindOf(s.kind).starts !== undefined && c.job.plate!.work !== workOf(s, before, c);
+  Boolean(c.job.plate?.work) && isSet(s) && c.job.plate!.work !== workOf(s, before, c);

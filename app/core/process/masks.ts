@@ -40,7 +40,7 @@ export function maskOf(productId: string | null, c: Context): MaskFacts {
 }
 
 /**
- * The Shelf’s mask for a job: the one chosen, else the thinnest that bears the heat and that the beam cuts. @param
+ * The Shelf’s mask for a job: the one chosen, else the plainest that bears the heat and that the beam cuts. @param
  * heatC hottest it will get under it; null: no heat
  */
 export function maskFor(c: Context, heatC: number | null): Product | null {
@@ -56,6 +56,8 @@ export function maskFor(c: Context, heatC: number | null): Product | null {
       .sort(
         (a, b) =>
           (paint(a).mask!.riskC >= (heatC ?? 0) ? 0 : 1) - (paint(b).mask!.riskC >= (heatC ?? 0) ? 0 : 1) ||
+          // what bears more than is asked costs more
+          paint(a).mask!.riskC - paint(b).mask!.riskC ||
           (paint(a).coatUm.value ?? 0) - (paint(b).coatUm.value ?? 0),
       )[0] ?? null
   );

@@ -74,6 +74,10 @@ export function productFor(role: CoatRole, c: Context): Product | null {
   return null;
 }
 
+/** What a drinking face is primed with where there is no sealer; null: the Shelf holds none. */
+export const primerOf = (c: Context): Product | null =>
+  c.world.products.find((p) => finishNamed(p.finish).id === "spray-primer") ?? null;
+
 /** Shelf paints by how near they come to a colour, nearest first. @returns CIEDE2000 with each */
 export function nearest(products: Product[], colour: string): { product: Product; off: number }[] {
   return products

@@ -23,6 +23,10 @@ const GLAZE_E = 3;
 export const BURN_E = 1;
 /** J/mm² along a line that cuts tape of ordinary thickness and not what lies beneath it: a start for a try on an offcut */
 export const SCORE_E = 0.5;
+/** J/mm² that fuse packed powder by a slow beam, and the watts, lines and spot that do it without blowing it about: starts for a test */
+export const MELT_E = 1.5;
+const [MELT_W, MELT_INTERVAL_MM] = [6, 0.25];
+export const MELT_SPOT_MM = 0.5;
 /** share above the middle at which a coating goes without leaving specks */
 const MARGIN = 1.3;
 /** share of the panel that a computed setting goes to at most */
@@ -90,6 +94,15 @@ export const skinSetting = (c: Context, zones: readonly string[]): LaserSetting 
 export const burnInSetting = (c: Context, zones: readonly string[]): LaserSetting | null =>
   settingFor(c, BURN_E, 1, zones);
 
+/** Powder fused by a weak, slow beam out of focus: few watts, wide lines, the speed by what it takes. */
+export function meltSetting(c: Context): LaserSetting | null {
+  const m = c.machine;
+  if (!m) return null;
+  const share = Math.round(Math.min(MOST_POWER, shareOf(m, MELT_W)) * 1000) / 1000;
+  const w = wattsOf(m, share);
+  return w ? figures(share, Math.min(topSpeed(m), w / (MELT_E * MELT_INTERVAL_MM)), MELT_INTERVAL_MM, 1) : null;
+}
+
 /** Along the outlines of a mask. */
 export function scoreSetting(c: Context): LaserSetting | null {
   if (!c.machine || c.spotMm === null) return null;
@@ -120,17 +133,39 @@ export function filmsOver(z: ZoneState, productId: string | null): number {
   return Math.max(0, at);
 }
 
-/** For uncovering a product in a stack of films. Under the last film lies the piece itself: nothing shuts that window from above. */
-export function uncoverSetting(
-  c: Context,
-  z: ZoneState,
-  productId: string | null,
-  zones: readonly string[],
-): LaserSetting | null {
+/** what a zone is to show */
+const wanted = (c: Context, zone: string): string | null => c.job.zones.find((z) => z.id === zone)?.productId ?? null;
+
+/**
+ * J/mm² between which what a zone is to show lies open and whole; null: no film lies over it, or nothing is known. Under the last film
+ * lies the piece itself: nothing shuts that window from above.
+ */
+function opensBetween(c: Context, z: ZoneState): { lo: number; hi: number } | null {
   if (c.intervalMm === null) return null;
   const cuts = cutsOf(z, c, c.intervalMm, 1);
-  const k = Math.max(1, filmsOver(z, productId));
-  const w = window(cuts, k);
-  const blind = cuts[k - 1] ? cuts[k - 1].c * PLAIN_RATIO : BLIND_E;
-  return settingFor(c, w ? (w.best ?? Math.sqrt(w.lo * w.hi)) : blind, 1, zones);
+  const k = Math.max(1, filmsOver(z, wanted(c, z.zone)));
+  return window(cuts, k) ?? (cuts[k - 1] ? { lo: cuts[k - 1].c, hi: Infinity } : null);
+}
+
+/** Does one setting uncover all of these zones, with room to hit it? Without a machine: do as many films lie over each? */
+export function opensTogether(c: Context, states: readonly ZoneState[]): boolean {
+  if (!c.machine || c.intervalMm === null)
+    return new Set(states.map((z) => filmsOver(z, wanted(c, z.zone)))).size === 1;
+  const all = states.map((z) => opensBetween(c, z));
+  const lo = Math.max(...all.map((w) => w?.lo ?? Infinity));
+  return lo * PLAIN_RATIO <= Math.min(...all.map((w) => w?.hi ?? 0));
+}
+
+/** For uncovering what these zones are to show: the middle of the window that all of them have. */
+export function uncoverSetting(c: Context, states: readonly ZoneState[]): LaserSetting | null {
+  const all = states.flatMap((z) => opensBetween(c, z) ?? []);
+  const lo = Math.max(...all.map((w) => w.lo));
+  const hi = Math.min(...all.map((w) => w.hi));
+  const e = !all.length ? BLIND_E : hi === Infinity ? lo * PLAIN_RATIO : Math.sqrt(lo * hi);
+  return settingFor(
+    c,
+    e,
+    1,
+    states.map((z) => z.zone),
+  );
 }

@@ -158,6 +158,8 @@ export interface Traits {
   tries?: "setting" | "piece";
   /** sets the piece up for the beam */
   places?: "flat" | "round";
+  /** done where the piece lies at the laser: it need not be placed anew after it */
+  stays?: true;
   /** changes what of the face is open: a turn of the work that the visits show */
   turns?: true;
   /** done piece by piece, so that closing time may fall between two of them */

@@ -1,4 +1,5 @@
 /** What a maker calls a state that a wait is for: “until it is …”. */
+import type { Family } from "../catalogue/substrates";
 import type { WaitState } from "../records/ids";
 
 const STATE_WORDS: Record<string, string> = {
@@ -31,3 +32,20 @@ const TOUCH: Record<WaitState, string> = {
   cold: "no warmth in the back of a hand on the thickest part",
 };
 export const touchTest = (s: WaitState): string => TOUCH[s];
+
+const MATERIAL: Record<Family, string> = {
+  wood: "wood",
+  mdf: "board",
+  tile: "glaze",
+  slate: "slate",
+  canvas: "canvas",
+  metal: "metal",
+  "coated-metal": "coating",
+  acrylic: "sheet",
+  glass: "glass",
+};
+/** What a maker calls the stuff that a face is of. */
+export const material = (f: Family): string => MATERIAL[f];
+
+/** The same, at the beginning of a sentence. */
+export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -19,7 +19,8 @@ export const rule6: Rule = {
         zone: null,
         numbers: { stepsToCome: last - cut },
         why:
-          `The piece is cut out ${last - cut} steps before “${f.placed[last].step.title}”; it drops and shifts ` +
+          `The piece is cut out ${last - cut} ${last - cut === 1 ? "step" : "steps"} before ` +
+          `“${f.placed[last].step.title}”; it drops and shifts ` +
           "unless the offcut stays clamped as its nest.",
         fixes: [
           editFix("cut-last", "Cut it out after the last of them", () => [

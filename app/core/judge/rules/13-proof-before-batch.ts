@@ -1,5 +1,5 @@
 /** Rule 13: a proof piece before the batch. */
-import { PROOF_FROM } from "../../plan/phases";
+import { PROOF_FROM } from "../../plan/builder";
 import type { Rule } from "../snag";
 import { does, firstIndex, idBefore, lastIndex } from "../ask";
 import { addStep, editFix, choiceFix, restoreOrAdd } from "../fixes";

@@ -7,7 +7,7 @@ import { shown, topDown, zoneOf } from "../../piece/state";
 import type { Facts } from "../../plan/facts";
 import type { Placed } from "../../plan/placed";
 import { dose, shareOf } from "../../process/beam";
-import { kindOf, own } from "../../process/kinds";
+import { isSet, own } from "../../process/kinds";
 import { cutsOf } from "../../process/kinds/laser-work";
 import { filmsOver } from "../../process/settings";
 import type { LaserSetting } from "../../process/step";
@@ -15,9 +15,8 @@ import type { Zone } from "../../records/job";
 import { showShare } from "../../units/show";
 import type { Finding, Fix, Rule } from "../snag";
 import { does, finalPiece, isCoat, round } from "../ask";
-import { jobFix, setFix } from "../fixes";
+import { AS_COMPUTED, jobFix, setFix } from "../fixes";
 
-const AS_COMPUTED = { power: null, speed: null, interval: null, passes: null };
 /** shares nobody could see */
 const [SPECK, WHOLE] = [0.05, 0.95];
 const n2 = (x: number): string => x.toFixed(2);
@@ -91,8 +90,7 @@ export const rule16: Rule = {
     const c = f.context;
     const end = finalPiece(f);
     // What is unknown is told as missing; a step that can't be done, as that.
-    if (!end || f.placed.some((p) => p.refused || (kindOf(p.step.kind).starts && own(p.step, "laser") === null)))
-      return [];
+    if (!end || f.placed.some((p) => p.refused || (isSet(p.step) && own(p.step, "laser") === null))) return [];
     return c.filled.flatMap((z) => {
       const state = zoneOf(end, z.id);
       const wanted = c.route?.shows === "mark" ? BURNT : c.paintOf(z.productId as string).product.colour;

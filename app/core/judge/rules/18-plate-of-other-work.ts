@@ -2,7 +2,7 @@
 import { otherPlate, workOf } from "../../process/force";
 import { listWords } from "../../units/show";
 import type { Rule } from "../snag";
-import { kindOf } from "../../process/kinds";
+import { isSet } from "../../process/kinds";
 import { jobFix } from "../fixes";
 
 export const rule18: Rule = {
@@ -13,7 +13,7 @@ export const rule18: Rule = {
     const c = f.context;
     const { plate } = c.job;
     if (!plate?.work) return [];
-    const beams = f.placed.filter((p) => kindOf(p.step.kind).starts !== undefined);
+    const beams = f.placed.filter((p) => isSet(p.step));
     // One that serves some step is no other work’s; the rest are computed, and say so on their cards.
     if (!beams.length || beams.some((p) => workOf(p.step, p.before, c) === plate.work)) return [];
     const first = beams.find((p) => otherPlate(p.step, p.before, c)) ?? beams[0];

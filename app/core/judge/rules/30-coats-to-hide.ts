@@ -34,6 +34,10 @@ export const rule30: Rule = {
       told.add(f.placed[last].step.id);
       const lastStep = f.placed[last].step;
       const films: Film[] = state.films.filter((x) => x.left > 0);
+      // another film over it, or in front of it, is not a matter of coats
+      const bodies = films.filter((x) => !c.paintOf(x.productId).clear);
+      const inSight = end.side === "front" ? bodies[bodies.length - 1] : bodies[0];
+      if (inSight?.productId !== id) return [];
       const now =
         end.side !== "front"
           ? linear(c.substrate.colour)
@@ -46,6 +50,7 @@ export const rule30: Rule = {
         c.tolerance,
       );
       const have = films.filter((x) => x.productId === id).length;
+      if (wanted.coats !== null && wanted.coats <= have) return [];
       const more = Math.max(1, (wanted.coats ?? have + 1) - have);
       return [
         {
@@ -59,7 +64,8 @@ export const rule30: Rule = {
             over: hex(now),
           },
           why:
-            `${have} ${have === 1 ? "coat" : "coats"} of ${paint.product.name} leave “${z.name}” ${round(off, 1)} ` +
+            `${have} ${have === 1 ? "coat" : "coats"} of ${paint.product.name} ` +
+            `${have === 1 ? "leaves" : "leave"} “${z.name}” ${round(off, 1)} ` +
             `away from its colour; ${c.tolerance} is allowed${wanted.hides ? `, which ${wanted.coats} coats reach` : ""}.`,
           fixes:
             wanted.hides === false

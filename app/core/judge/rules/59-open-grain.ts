@@ -13,15 +13,19 @@ export const rule59: Rule = {
     const s = f.context.substrate;
     const i = cutIndex(f);
     if (s.grain !== "open" || i < 0) return [];
+    const masked = f.placed[i].before.zones.some((z) => z.mask);
     const seals = f.placed.filter((p) => own(p.step, "role") === "seal").length;
+    const what = seals
+      ? `even ${seals} seal coats leave`
+      : masked
+        ? "under a mask too there are"
+        : "with nothing to keep colour back there are";
     return [
       {
         step: f.placed[i].step.id,
         zone: null,
         numbers: { sealCoats: seals, grain: s.grain },
-        why:
-          `${s.name} has open grain: ${seals ? `even ${seals} seal coats leave` : "under a mask too there are"} ` +
-          "pores that carry colour past the edge, and it spoils any route.",
+        why: `${s.name} has open grain: ${what} ` + "pores that carry colour past the edge, and it spoils any route.",
         fixes: SUBSTRATES.filter((x) => x.family === "wood" && x.grain === "tight" && x.veneerMm === null)
           .slice(0, 2)
           .map((x) =>

@@ -15,9 +15,12 @@ export const rule71: Rule = {
     const wiped = f.placed.filter((p) => does(p).cleans === "solvent");
     const powder = f.placed.filter((p) => does(p).lays === "powder" || does(p).heats);
     if (!sprayed.length && !wiped.length && !powder.length) return [];
-    const what = [sprayed.length && "spray", (wiped.length || sprayed.length) && "solvent", powder.length && "powder"]
-      .filter(Boolean)
-      .join(" and ");
+    const words = [
+      ...(sprayed.length ? ["spray"] : []),
+      ...(wiped.length || sprayed.length ? ["solvent"] : []),
+      ...(powder.length ? ["powder"] : []),
+    ];
+    const what = words.join(", ").replace(/, (?=[^,]*$)/, " and ");
     return [
       {
         step: (sprayed[0] ?? wiped[0] ?? powder[0]).step.id,
@@ -25,8 +28,9 @@ export const rule71: Rule = {
         numbers: { sprayedCoats: sprayed.length, solventWipes: wiped.length, powderSteps: powder.length },
         why:
           `${what.replace(/^./, (x) => x.toUpperCase())}: ` +
-          "a respirator rated for them, moving air, and no flame, torch or spark near the vapour. Follow the " +
-          "data sheet and your local rules.",
+          `a respirator rated for ${words.length > 1 ? "them" : "it"}, moving air, and no flame, torch or spark near ` +
+          `${words.join() === "powder" ? "the dust or what it gives off when hot" : "the vapour"}. ` +
+          "Follow the data sheet and your local rules.",
         fixes: [],
       },
     ];

@@ -7,6 +7,7 @@ export const rule75: Rule = {
   title: "Thin glass",
   find: (f) => {
     const at = f.context.substrate.family === "glass" && f.placed.length ? 0 : -1;
+    const n = f.context.job.quantity;
     return at < 0
       ? []
       : [
@@ -15,7 +16,7 @@ export const rule75: Rule = {
             zone: null,
             numbers: { pieces: f.context.job.quantity },
             why:
-              `${f.context.job.quantity} thin glasses: they break in the hand and on the chuck. Gloves, glasses, ` +
+              `${n} thin ${n === 1 ? "glass: it breaks" : "glasses: they break"} in the hand and on the chuck. Gloves, glasses, ` +
               "a tray beneath; count on spares.",
             fixes: [],
           },

@@ -28,8 +28,7 @@ export const rule89: Rule = {
             numbers: { step: at + 1 },
             why:
               `Solvent or heat crazes acrylic, most of all near a cut edge, sometimes days later: ` +
-              `try ${f.placed[at].step.title.toLowerCase()} ` +
-              "on an offcut first.",
+              `try “${f.placed[at].step.title}” on an offcut first.`,
             fixes: [],
           },
         ];

@@ -1,4 +1,4 @@
-import { linear, hex } from "./colour";
+import { hex, linear, luminance } from "./colour";
 import { over, scatter } from "./hide";
 import { hideFromSwatch } from "./swatch";
 
@@ -24,4 +24,26 @@ test("a swatch that shows nothing says nothing", () => {
   expect(hideFromSwatch("#777777", "#000000", "#ffffff", 10)).toBeNull();
   expect(hideFromSwatch("#777777", "#000000", "#333333", 0)).toBeNull();
   expect(hideFromSwatch("#777777", "#000000", "#333333", NaN)).toBeNull();
+});
+test("paint and ground that are hardly to be told apart say nothing; a little more, and they do", () => {
+  // luminance of the thick film against the ground's: 0.02 apart is the least
+  const grey = (y: number): string => hex([y, y, y]);
+  const read = (ground: number): number | null => {
+    const [body, g] = [grey(0.3), grey(ground)];
+    const seen = hex(over(linear(body), linear(g), scatter(linear(body), 20)! * 3));
+    return hideFromSwatch(body, g, seen, 3);
+  };
+  const apart = (ground: number): number => Math.abs(luminance(linear(grey(ground))) - luminance(linear(grey(0.3))));
+  for (let y = 0.2; y < 0.4; y += 0.001) {
+    if (apart(y) < 0.0195) expect([y, read(y)]).toEqual([y, null]);
+    if (apart(y) > 0.0212) expect([y, read(y)]).not.toEqual([y, null]);
+  }
+});
+test("the whitest paint there is counts as 0.97, the blackest as 0.02", () => {
+  const thick = (paint: number): number => over([paint, paint, paint], [0.5, 0.5, 0.5], 1e6)[0];
+  expect(thick(1)).toBeCloseTo(0.97, 6);
+  expect(thick(0.97)).toBeCloseTo(0.97, 6);
+  expect(thick(0.96)).toBeCloseTo(0.96, 6);
+  expect(thick(0)).toBeCloseTo(0.02, 6);
+  expect(thick(0.021)).toBeCloseTo(0.021, 6);
 });

@@ -1,6 +1,6 @@
 import { depthNeeded, depthPerPass, passesFor, residualMm, sandPlan } from "../depth/depth";
 import { fillsFor, fusedMass, mayStayOpen, openAfter } from "../powder/fill";
-import { coolDown, coolTau, ovenLoads, tau, warmUp } from "../powder/heat";
+import { COLD_C, coolDown, coolDownIn, coolTau, LIFT_C, ovenLoads, tau, warmUp } from "../powder/heat";
 import { factor } from "../learn/factor";
 import { absorption, beamOn } from "../../catalogue/beams";
 import { substrateNamed } from "../../catalogue/substrates";
@@ -444,9 +444,31 @@ describe("M9 powder and heat, reckoned a second way", () => {
     expect(coolDown(30, 35, 35)).toBe(0);
     expect(coolDown(30, 200, 20, 20)).toBeNull();
     expect(coolDown(30, 200, 20.1, 20)).not.toBeNull();
-    expect(coolTau(tile, 6)).toBeCloseTo(tau(tile, 6) / 60, 12);
-    expect(coolTau(wood, 6)).toBeCloseTo((1.5 * tau(wood, 6)) / 60, 12);
+    // still air of a room takes heat off slower than an oven puts it in: h 12, bright metal 7; board as wood
+    const byHand = (b: typeof tile, h: number, thick: number): number =>
+      (b.thermal.rho * b.thermal.c * (thick / 1000) * (1 / h + thick / 1000 / (3 * b.thermal.k))) / 60;
+    expect(coolTau(tile, 6)).toBeCloseTo(byHand(tile, 12, 3), 12);
+    expect(coolTau(wood, 6)).toBeCloseTo(1.5 * byHand(wood, 12, 3), 12);
+    const [board, metal] = [substrateNamed("mdf"), substrateNamed("aluminium-bare")];
+    expect(coolTau(board, 6)).toBeCloseTo(1.5 * byHand(board, 12, 3), 12);
+    expect(coolTau(metal, 3)).toBeCloseTo(byHand(metal, 7, 1.5), 12);
+    expect(coolTau(tile, 6, false)).toBeCloseTo(byHand(tile, 12, 6), 12);
+    expect([COLD_C, LIFT_C]).toEqual([40, 35]);
     expect(coolTau(tile, 0)).toBeGreaterThanOrEqual(0.2);
+  });
+  test("a room whose air changes: minute by minute as by Newton's law where it does not, and never where it stays warm", () => {
+    for (const [tauMin, from, to, room] of [
+      [12, 180, 35, 20],
+      [30, 150, 40, 8],
+      [5, 125, 40, 38],
+    ])
+      expect(coolDownIn(tauMin, from, to, () => room)).toBe(Math.ceil(coolDown(tauMin, from, to, room)! - 1e-6));
+    expect(coolDownIn(12, 30, 35, () => 20)).toBe(0);
+    expect(coolDownIn(12, 180, 35, () => 36)).toBeNull();
+    // at noon as warm as the limit, in the evening not: it waits for the evening
+    const evening = coolDownIn(12, 180, 35, (m) => (m < 300 ? 36 : 20))!;
+    expect(evening).toBeGreaterThan(300);
+    expect(evening).toBeLessThan(303);
   });
   test("trays: ten millimetres between pieces, either way round", () => {
     expect(ovenLoads(9, 100, 50, 210, 110)).toEqual({ perTray: 4, loads: 3 });
@@ -454,5 +476,6 @@ describe("M9 powder and heat, reckoned a second way", () => {
     expect(ovenLoads(8, 100, 50, 210, 110)?.loads).toBe(2);
     expect(ovenLoads(9, 100, 50, 209, 110)?.perTray).toBe(3);
     expect(ovenLoads(1, 300, 50, 209, 110)).toBeNull();
+    expect(ovenLoads(3, 200, 100, 209, 110)).toEqual({ perTray: 1, loads: 3 });
   });
 });

@@ -10,8 +10,9 @@ export interface Body {
   family: string;
 }
 
-/** W/m²K, still air in an oven or a room */
+/** W/m²K: in an oven; in the air of a room, where bright metal gives off little by shining */
 const H = 20;
+const [H_ROOM, H_ROOM_METAL] = [12, 7];
 const WOOD = 1.5;
 /** K that the oven must be above what is wanted */
 const MARGIN_K = 3;
@@ -20,12 +21,12 @@ export const COLD_C = 40;
 export const LIFT_C = 35;
 
 /** Seconds in which the difference to the air falls to 1/e. @param onRack warmed from both sides */
-export function tau(s: Pick<Body, "thermal">, thickMm: number, onRack = true): number {
+export function tau(s: Pick<Body, "thermal">, thickMm: number, onRack = true, h = H): number {
   const L = (onRack ? thickMm / 2 : thickMm) / 1000;
   const { rho, c, k } = s.thermal;
-  return rho * c * L * (1 / H + L / (3 * k));
+  return rho * c * L * (1 / h + L / (3 * k));
 }
-const slow = (s: Pick<Body, "family">): number => (s.family === "wood" ? WOOD : 1);
+const slow = (s: Pick<Body, "family">): number => (s.family === "wood" || s.family === "mdf" ? WOOD : 1);
 
 /** Minutes until a piece has a temperature; null: it never gets there. */
 export function warmUp(
@@ -41,15 +42,30 @@ export function warmUp(
   return (-tau(s, thickMm, onRack) * Math.log((ovenC - wantC) / (ovenC - fromC)) * slow(s)) / 60;
 }
 
-/** Minutes in which the difference to the room falls to 1/e. */
-export const coolTau = (s: Body, thickMm: number): number =>
-  Math.max(0.2, (tau(s, Math.max(0.1, thickMm)) * slow(s)) / 60);
+/** Minutes in which the difference to the room falls to 1/e. @param onRack air on both sides; on a bench top it takes longer */
+export const coolTau = (s: Body, thickMm: number, onRack = true): number =>
+  Math.max(0.2, (tau(s, Math.max(0.1, thickMm), onRack, s.family === "metal" ? H_ROOM_METAL : H_ROOM) * slow(s)) / 60);
 
 /** Minutes from one temperature down to another in a room; null: the room is too warm. */
 export function coolDown(tauMin: number, fromC: number, toC: number, roomC = 20): number | null {
   if (fromC <= toC) return 0;
   if (toC <= roomC) return null;
   return tauMin * Math.log((fromC - roomC) / (toC - roomC));
+}
+
+/** days that are looked ahead for a room to cool down */
+const ROOM_DAYS = 3;
+/**
+ * The same in a room whose own temperature changes. @param room °C so many minutes on @returns minutes; null: not within three days
+ */
+export function coolDownIn(tauMin: number, fromC: number, toC: number, room: (min: number) => number): number | null {
+  const keeps = Math.exp(-1 / tauMin);
+  for (let min = 0, c = fromC; min <= ROOM_DAYS * 1440; min++) {
+    if (c <= toC) return min;
+    const r = room(min);
+    c = r + (c - r) * keeps;
+  }
+  return null;
 }
 
 /** Trays: pieces on one and how many loads that makes; null when a piece does not fit. */

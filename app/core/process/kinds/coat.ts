@@ -1,10 +1,21 @@
 /** Laying one coat of a paint, sealer or clear coat. */
 import { wetUm } from "../../models/film/build";
 import { GROUND, mapZones, surfaceUm, zoneOf, type Film } from "../../piece/state";
+import { beamWork, cuts } from "../../catalogue/routes";
+import type { Context } from "../context";
+import type { CoatRole } from "../../records/ids";
 import { insideFlash, sensitive } from "../ready";
 import { kind, type Need } from "../step";
+import { material } from "../words";
 import { dampNeed } from "./damp";
 
+/** µm of a clear coat up to which it lands dry, as a mist (M7) */
+export const MIST_UM = 4;
+/** Is it no more than a mist that lands dry? */
+export const isMist = (s: { role: CoatRole | null; dryUm: number | null }): boolean =>
+  s.role === "clear" && s.dryUm !== null && s.dryUm <= MIST_UM;
+/** minutes to change a can between bands that blend */
+const BAND_MIN = 1;
 /** mm² a minute that a hand covers with a small brush */
 const BRUSH_MM2_PER_MIN = 500;
 /** least that a brush fills, mm; a liner */
@@ -20,9 +31,12 @@ export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh
   fields: ["dryUm", "minutes", "waitMin", "roomC", "roomRh", "title"],
   figures: ["bleed"],
   matters: ["coats", "between"],
-  purpose: (s) =>
+  purpose: (s, c) =>
     ({
-      seal: "Seals floor and walls so that colour cannot creep along the grain.",
+      seal:
+        c.substrate.family === "wood"
+          ? "Seals floor and walls so that colour cannot creep along the grain."
+          : `Seals what drinks, so that colour stands on the ${material(c.substrate.family)} and does not sink in.`,
       white: "Hides the char so that the colour above needs fewer coats.",
       colour: "The colour itself.",
       top: "The dark top that the laser lifts: thin and even, or it will not lift clean.",
@@ -46,7 +60,11 @@ export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh
   },
   lookFor: (s, c) => {
     if (s.role === "seal")
-      return { look: "Walls and floor wet all over, no puddle", how: "tilt, two directions", against: "swatch" };
+      return {
+        look: `${s.zones.includes(GROUND) && !zonesCut(c) ? "Face" : "Walls and floor"} wet all over, no puddle`,
+        how: "tilt, two directions",
+        against: "swatch",
+      };
     const brush = c.hasPaint(s.productId) && c.paintOf(s.productId).finish.by === "brush";
     return brush
       ? { look: "Bubbles along the edge, bare walls", how: "tilt, magnifier", against: "swatch" }
@@ -71,7 +89,11 @@ export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh
     ];
     if (spray)
       out.push(
-        (s.coat ?? 1) % 2 ? "Left to right, half overlap, edges first" : "Up and down, half overlap, edges first",
+        isMist(s)
+          ? "From 40 cm and further, so dry that nothing runs or shines: it only holds what lies there"
+          : (s.coat ?? 1) % 2
+            ? "Left to right, half overlap, edges first"
+            : "Up and down, half overlap, edges first",
       );
     else if (c.substrate.family === "metal")
       out.push(
@@ -80,19 +102,25 @@ export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh
           : "Flood to a level pool, chase bubbles out, drag the surplus off; pale colours take a third",
         "Moving air over it while it levels",
       );
+    else if (p.finish.family === "ink") out.push("Dab from the middle outward, the rest behind a paper shield");
+    else if (p.finish.by === "marker") out.push("Outline first, then fill; no stroke over one that is still wet");
     else
       out.push(
         s.zones.includes(GROUND)
           ? "Even strokes, into every wall"
-          : "Small circles into the corners; wipe towards the cut with damp paper",
+          : p.base === "water"
+            ? "Small circles into the corners; wipe towards the cut with damp paper"
+            : "Small circles into the corners; wipe the rim with a cloth that its thinner has touched",
       );
+    if (s.wetInWet)
+      out.push("Board by board: all bands of one before the next board, each well into the wet one beside it");
     out.push(spray ? "Cover from dust, pets and hands before you start" : "No drop on the face between the zones");
     return out;
   },
   minutes: (s, c) => {
     if (!c.hasPaint(s.productId)) return null;
     const by = c.paintOf(s.productId).finish.by;
-    if (by === "spray") return { setup: 6, perPiece: 0.35 };
+    if (by === "spray") return { setup: s.wetInWet ? BAND_MIN : 6, perPiece: 0.35 };
     if (by === "airbrush") return { setup: 8, perPiece: 0.6 };
     const face = s.zones.includes(GROUND);
     const mm2 = face
@@ -173,6 +201,9 @@ export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh
     };
   },
 });
+
+/** Are there walls and floors to seal, or only a face? */
+const zonesCut = (c: Context): boolean => cuts(c.route) || beamWork(c.route) === "open-skin";
 
 /** Is a zone filled above the face? */
 export const proud = (z: Parameters<typeof surfaceUm>[0]): boolean => surfaceUm(z) < 0;

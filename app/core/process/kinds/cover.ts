@@ -3,7 +3,11 @@ import { mapZones, zoneOf } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
 import { maskOf } from "../masks";
 import { coldNeed, needOf, topNeed } from "../needs";
+import type { Context } from "../context";
 import { kind } from "../step";
+
+/** Laid loose, or stuck down? A shield that nobody has named is loose. */
+const loose = (id: string | null, c: Context): boolean => !c.hasPaint(id) || maskOf(id, c).loose;
 
 export const cover = kind(["productId"], {
   id: "cover",
@@ -27,23 +31,38 @@ export const cover = kind(["productId"], {
         .map((z) => z.name)
         .join(", ") || "nothing"
     }`,
-    "Loose stencils: weights on every corner, count them off again",
-    "Lift the shield before the paint bridges to it",
+    ...(loose(s.productId, c)
+      ? [
+          "Loose stencils: weights on every corner, count them off again",
+          "Lift the shield before the paint bridges to it",
+        ]
+      : ["Rub its edges down hard; it stays on while it is hot"]),
   ],
   minutes: () => ({ setup: 2, perPiece: 0.8 }),
   needs: (s, p, c) => [
-    ...coldNeed(p, COLD_C, "tape sticks badly to a warm fill"),
+    ...coldNeed(p, COLD_C, "tape sticks badly to a warm fill", c),
     ...(c.school("between") === "dry"
       ? needOf(s.zones, p, "sandable", "one colour is dry right through before the next")
       : topNeed(s.zones, p, "touch", "a shield on wet paint lifts it")),
   ],
   refuses: (s, p) =>
     s.zones.length && s.zones.every((z) => zoneOf(p, z).mask) ? "all of it is covered already" : null,
-  apply: (s, p) => ({
+  apply: (s, p, c) => ({
     ...mapZones(p, s.zones, (z) =>
       z.mask
         ? z
-        : { ...z, mask: { step: s.id, productId: s.productId, um: 90, cut: true, loose: true, hotC: null, over: [] } },
+        : {
+            ...z,
+            mask: {
+              step: s.id,
+              productId: s.productId,
+              um: 90,
+              cut: true,
+              loose: loose(s.productId, c),
+              hotC: null,
+              over: [],
+            },
+          },
     ),
     touched: "shield",
   }),

@@ -1,4 +1,5 @@
 /** Blowing and wiping off dust. */
+import { material } from "../words";
 import { kind } from "../step";
 
 export const dust = kind([], {
@@ -7,11 +8,15 @@ export const dust = kind([], {
   addable: true,
   on: "piece",
   cleans: "dry",
+  stays: true,
   divisible: true,
   purpose: () => "Dust under a film shows as pits and lets the edge lift.",
-  tool: () => "Soft brush or gentle air, mask and glasses",
+  tool: () => "Soft brush or gentle air, dust mask and glasses",
   lookFor: () => ({ look: "No dust in the corners", how: "tilt to the light", against: "a clean cut" }),
-  cues: () => ["Out of the cut, not into it", "Do not wet the wood"],
+  cues: (_s, c) => [
+    "Out of the cut, not into it",
+    ...(c.substrate.absorbent ? [`Do not wet the ${material(c.substrate.family)}`] : []),
+  ],
   minutes: () => ({ setup: 2, perPiece: 0.2 }),
   apply: (_s, p) => ({ ...p, clean: true }),
 });

@@ -26,8 +26,7 @@ export const engrave = kind([...LASER, "byLoad", "wishMm", "depthMm"], {
   fields: ["depthMm", "power", "speed", "interval", "passes", "minutes", "waitMin"],
   figures: ["depth"],
   matters: ["before-laser"],
-  purpose: (s) =>
-    `Cuts the recess that holds sealer, white and colour${s.depthMm ? `, ${showDepth(s.depthMm)} deep` : ""}.`,
+  purpose: (s) => `Cuts the recess that holds all that fills it${s.depthMm ? `, ${showDepth(s.depthMm)} deep` : ""}.`,
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: (s) => ({
     look: "Depth in several places",

@@ -53,7 +53,7 @@ export const finalCheck = kind([], {
           },
         ]
       : [];
-    return [...dampNeed(p), ...coldNeed(p, COLD_C, "it goes cold before it is handled"), ...last];
+    return [...dampNeed(p), ...coldNeed(p, COLD_C, "it goes cold before it is handled", c), ...last];
   },
   apply: (_s, p) => p,
 });

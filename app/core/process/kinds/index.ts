@@ -1,4 +1,5 @@
 /** The step kinds, by id, in the order in which they are offered. A new kind is one file and one row here. */
+import { bareBack } from "./bare-back";
 import { burnIn } from "./burn-in";
 import { coat } from "./coat";
 import { cover } from "./cover";
@@ -73,6 +74,7 @@ const KINDS = {
   "pour-paint": pourPaint,
   "place-round": placeRound,
   "cut-out": cutOut,
+  "bare-back": bareBack,
   "peel-film": peelFilm,
   "flood-epoxy": floodEpoxy,
   "edge-black": edgeBlack,
@@ -125,6 +127,8 @@ export function newStep<K extends KindId>(
 
 /** Is a step done with the beam? A gun or an oven is watched as a laser is, but is none. */
 export const byBeam = (s: Step): boolean => kindOf(s.kind).beam !== undefined || own(s, "method") === "laser";
+/** Has it a setting of the beam’s that is computed? Powder has one only where the beam melts it. */
+export const isSet = (s: Step): boolean => kindOf(s.kind).starts !== undefined && byBeam(s);
 /** May closing time fall inside it, between two pieces or two loads? */
 export const mayPause = (s: Step): boolean => kindOf(s.kind).divisible === true || own(s, "byLoad") === true;
 /** Does it use up something of the Shelf? */

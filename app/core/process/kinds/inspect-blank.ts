@@ -1,5 +1,6 @@
 /** Looking the blanks over. */
 import { colourWay } from "../../catalogue/routes";
+import { shapeOf } from "../setup";
 import { kind } from "../step";
 
 /** mm of scrap round a piece with blended bands, and what a saw takes */
@@ -21,7 +22,9 @@ export const inspectBlank = kind([], {
   }),
   cues: (_s, c) => [
     `Count ${c.job.quantity}; put doubtful ones aside`,
-    "Measure thickness where the artwork will lie",
+    shapeOf(c) === "flat"
+      ? "Measure thickness where the artwork will lie"
+      : "Measure the diameter where the artwork will lie",
     ...(colourWay(c.route) === "bands"
       ? [
           `Board ${c.job.substrate.w + 2 * SCRAP_MM + KERF_MM} × ${c.job.substrate.h + 2 * SCRAP_MM + KERF_MM} ` +

@@ -183,7 +183,7 @@ export const filmsNeed = (p: Piece, zones: string[], state: Need["state"], why: 
 /** What a laser step waits for. */
 export const laserNeeds = (s: LaserWork, p: Piece, c: Context): Need[] => [
   ...dampNeed(p),
-  ...coldNeed(p, COLD_C, "a warm fill is still soft"),
+  ...coldNeed(p, COLD_C, "a warm fill is still soft", c),
   ...filmsNeed(
     p,
     s.zones,

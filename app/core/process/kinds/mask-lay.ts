@@ -18,7 +18,7 @@ export const maskLay = kind(["productId"], {
   lookFor: () => ({
     look: "No silver spots, wrinkles, lifted rim; holes and edges found and covered",
     how: "tilt, press again, hold to the light",
-    against: "-",
+    against: "its own first corner, which was rubbed down hard",
   }),
   cues: (s, c) => [
     "One sheet if it goes, laid in one pass from an edge",

@@ -52,10 +52,10 @@ export const maskLift = kind([], {
     );
     return { setup: 1, perPiece: 0.3 + sec / 60 };
   },
-  needs: (s, p) => {
+  needs: (s, p, c) => {
     const stacks = edgeFilms(p, s.zones);
     return [
-      ...coldNeed(p, LIFT_C, "a warm fill tears out with the mask"),
+      ...coldNeed(p, LIFT_C, "a warm fill tears out with the mask", c),
       ...(stacks.length
         ? [{ state: "lift" as const, stacks, why: "between soft and firm its edge strings and tears" }]
         : []),

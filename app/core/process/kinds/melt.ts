@@ -3,12 +3,20 @@ import { zoneOf, type Film } from "../../piece/state";
 import { coolTau, ovenLoads, warmUp } from "../../models/powder/heat";
 import type { Context } from "../context";
 import { maskOf } from "../masks";
-import { kind, type Heat, type OwnFields } from "../step";
+import { BEAM_KINDS } from "../../catalogue/beams";
+import { defocusFor } from "../../models/laser/energy";
+import { showLength } from "../../units/show";
+import { dose } from "../beam";
+import { BLEACHES, ENOUGH, MELT_E, MELT_SPOT_MM, meltSetting } from "../settings";
+import { roomAt } from "../needs";
+import { material } from "../words";
+import { kind, LASER, type Heat, type LaserSetting, type OwnFields } from "../step";
+import { batch, setting } from "./laser-work";
 
 /** What of a step melting asks for. */
 type Melting = Pick<OwnFields, "productId" | "method">;
 /** °C that a moving gun leaves on the face, and on tape beside the fill for the seconds it passes */
-const GUN_FACE_C = 170;
+export const GUN_FACE_C = 170;
 export const GUN_TAPE_C = 130;
 /** °C that the beam leaves around what it melts */
 const LASER_NEAR_C = 60;
@@ -44,12 +52,45 @@ export function ovenRun(
     ? null
     : { warmMin: warm, holdMin, loads: loads.loads, perTray: loads.perTray, setC: hold + OVEN_OVER_C };
 }
-/** minutes a piece and mm² a minute of a slow pass out of focus; loading a tray, a piece */
+/** °C that the oven is set to for the powder of a step; null: no oven, or not known. What the piece may come to is what is set. */
+export const setC = (s: Melting, c: Context): number | null => {
+  const hold = heatOf(s) === "oven" ? meltC(s, c) : null;
+  return hold === null ? null : hold + OVEN_OVER_C;
+};
+/** Why an oven set for a powder is too hot for the body; null: it is not. */
+export function tooHot(s: Melting, c: Context): string | null {
+  const [set, { name, limitC }] = [setC(s, c), c.substrate];
+  return set !== null && set > limitC
+    ? `${name} bears an oven set to ${limitC} °C, and this powder wants ${set} °C`
+    : null;
+}
+/** Does the body give way before the powder flows, so that a gun may only pass over it? */
+export function sags(s: Melting, c: Context): boolean {
+  const flow = meltC({ ...s, method: "gun" }, c);
+  return flow !== null && flow > c.substrate.limitC;
+}
+/** minutes a piece; loading a tray, a piece */
 const GUN_MIN = 2.5;
-const LASER_MM2_PER_MIN = 250;
 const TRAY_MIN = 0.2;
 
-export const melt = kind(["productId", "method"], {
+/** What the beam of a setting does to powder: too little leaves it loose, too much boils it out. No setting: what it is there for. */
+export function meltedBy(set: LaserSetting | null, c: Context): "loose" | "fused" | "boiled" {
+  const e = set && c.machine ? dose(c.machine, set) : null;
+  if (set === null) return "fused";
+  if (e === null || e < ENOUGH * MELT_E - 1e-9) return "loose";
+  return e > BLEACHES * MELT_E ? "boiled" : "fused";
+}
+/** share of a fill that is left where it has boiled */
+const BOILED_LEFT = 0.6;
+/** How far the focus is raised and how wide the beam is there, as a cue; null: no machine. */
+function outOfFocus(c: Context): string | null {
+  if (!c.machine || c.spotMm === null) return null;
+  const b = BEAM_KINDS[c.machine.beam];
+  const up = defocusFor(c.spotMm, MELT_SPOT_MM, b.lambdaMm, b.m2);
+  return `Focus ${showLength(Math.round(up * 10) / 10)} above the powder: a spot of ${showLength(MELT_SPOT_MM)}`;
+}
+
+export const melt = kind([...LASER, "productId", "method"], {
   id: "melt",
   name: "Melt the powder",
   addable: true,
@@ -58,6 +99,7 @@ export const melt = kind(["productId", "method"], {
   heats: true,
   attended: true,
   irreversible: true,
+  fields: ["power", "speed", "interval", "passes", "minutes", "waitMin"],
   figures: ["heat"],
   matters: ["melt"],
   purpose: () => "Turns dull powder into one glossy body that grips the walls.",
@@ -71,7 +113,9 @@ export const melt = kind(["productId", "method"], {
   cues: (s, c) =>
     ({
       gun: [
-        "Fan low, heat high, always moving; begin from far off",
+        sags(s, c)
+          ? `Fan low, heat low, never still: ${material(c.substrate.family)} bears this for seconds, no longer; let it cool between`
+          : "Fan low, heat high, always moving; begin from far off",
         "Stop when the last dull spot turns glossy",
         "Let it go cold before anything touches it",
       ],
@@ -81,28 +125,24 @@ export const melt = kind(["productId", "method"], {
         "Let it go cold before anything touches it; this oven is never used for food again",
       ],
       laser: [
-        "Out of focus, weak, slow, wide interval; air assist off, or it blows the powder out",
+        setting(s),
+        outOfFocus(c) ?? "Out of focus, weak, slow, wide interval",
+        "Air assist off, or it blows the powder out",
         "Wipe, look, do it again where it is dull; white may need three rounds",
         `Exactly the same place each time${c.job.choices.placedBy ? "" : ": a jig or a nest"}`,
       ],
     })[heatOf(s)],
   minutes: (s, c) => {
     if (heatOf(s) === "gun") return { setup: 3, perPiece: GUN_MIN };
-    if (heatOf(s) === "laser")
-      return {
-        setup: 5,
-        perPiece:
-          1 + c.job.zones.filter((z) => s.zones.includes(z.id)).reduce((a, z) => a + z.areaMm2, 0) / LASER_MM2_PER_MIN,
-      };
+    if (heatOf(s) === "laser") return batch(s, c);
     const run = ovenRun(s, c);
     return run && { setup: Math.round(run.loads * (run.warmMin + run.holdMin)), perPiece: TRAY_MIN };
   },
+  starts: (s, _p, c) => (heatOf(s) === "laser" ? meltSetting(c) : null),
   refuses: (s, p, c) => {
     if (!s.zones.some((z) => zoneOf(p, z).films.some((f) => f.phase === "loose"))) return "no loose powder lies in it";
     const hold = meltC(s, c);
-    const body = pieceC(s, hold);
-    if (heatOf(s) === "oven" && body !== null && body > c.substrate.limitC)
-      return `${c.substrate.name} bears ${c.substrate.limitC} °C in an oven, and this powder wants ${hold} °C`;
+    if (tooHot(s, c)) return tooHot(s, c);
     const hot = tapeC(s, hold);
     const mask = p.zones.find((z) => z.mask)?.mask;
     const m = mask ? maskOf(mask.productId, c) : null;
@@ -113,10 +153,18 @@ export const melt = kind(["productId", "method"], {
   apply: (s, p, c, at) => {
     const hold = meltC(s, c);
     const hot = tapeC(s, hold);
+    const by = heatOf(s) === "laser" ? meltedBy(s.laser, c) : "fused";
     const fuse = (f: Film): Film => {
-      if (f.phase !== "loose") return f;
+      if (f.phase !== "loose" || by === "loose") return f;
       const phi = c.paintOf(f.productId).powder?.packing.value ?? 0.5;
-      return { ...f, phase: "fused", dryUm: f.dryUm * phi, wetUm: null, laidAt: at };
+      return {
+        ...f,
+        phase: "fused",
+        dryUm: f.dryUm * phi,
+        wetUm: null,
+        laidAt: at,
+        ...(by === "boiled" ? { left: f.left * BOILED_LEFT } : {}),
+      };
     };
     const zones = p.zones.map((z) => ({
       ...z,
@@ -127,7 +175,10 @@ export const melt = kind(["productId", "method"], {
     return {
       ...p,
       zones,
-      warm: c0 === null ? p.warm : { step: s.id, c: c0, at, tauMin: coolTau(c.substrate, c.job.substrate.t) },
+      warm:
+        c0 === null
+          ? p.warm
+          : { step: s.id, c: c0, at, tauMin: coolTau(c.substrate, c.job.substrate.t), roomC: roomAt(c, at) },
       touched: heatOf(s),
     };
   },

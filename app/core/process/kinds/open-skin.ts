@@ -1,4 +1,5 @@
 /** Taking the maker’s own skin off where the picture is: glaze from ceramic, coating from metal, silvering from glass. */
+import { focusOn } from "../setup";
 import { mapZones, zoneOf } from "../../piece/state";
 import { dose } from "../beam";
 import type { Context } from "../context";
@@ -42,7 +43,7 @@ export const openSkin = kind([...LASER], {
     setting(s),
     ...(c.substrate.skin?.kind === "silver"
       ? [
-          "Focus raised 2 to 3 mm, little power: thin glass",
+          `Focus ${focusOn(c)}; little power`,
           "Half the circumference a face; turn, then the other",
           "Hand-tight chuck, a rubber band at the neck",
         ]

@@ -14,6 +14,7 @@ export const powderFill = kind(["productId", "role", "coat"], {
   addable: true,
   on: "zones",
   lays: "powder",
+  stays: true,
   suits: (p) => p.powder !== null,
   divisible: true,
   figures: ["powder"],
@@ -31,8 +32,8 @@ export const powderFill = kind(["productId", "role", "coat"], {
     "Brush the face clean; no breath, no draught",
   ],
   minutes: () => ({ setup: 2, perPiece: 1.5 }),
-  needs: (s, p) => [
-    ...coldNeed(p, COLD_C, "powder cakes on a warm piece"),
+  needs: (s, p, c) => [
+    ...coldNeed(p, COLD_C, "powder cakes on a warm piece", c),
     ...topNeed(s.zones, p, "maskable", "a soft sealer takes powder up"),
   ],
   refuses: (s, p, c) => {

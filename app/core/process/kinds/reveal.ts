@@ -1,7 +1,6 @@
 /** Uncovering: the laser lifts the films over a colour. */
 import { openShares } from "../../models/film/reveal";
 import { mapZones, topDown, zoneOf } from "../../piece/state";
-import type { Context } from "../context";
 import { dose } from "../beam";
 import { uncoverSetting } from "../settings";
 import { kind, LASER } from "../step";
@@ -9,9 +8,6 @@ import { batch, cutsOf, eyewear, laserNeeds, setting } from "./laser-work";
 
 /** Shares nobody could see are 0 or 1. */
 const settle = (x: number): number => (x < 0.05 ? 0 : x > 0.95 ? 1 : x);
-
-/** what a zone is to show */
-const wanted = (zone: string, c: Context): string | null => c.job.zones.find((z) => z.id === zone)?.productId ?? null;
 
 export const reveal = kind([...LASER, "byLoad"], {
   id: "reveal",
@@ -42,7 +38,12 @@ export const reveal = kind([...LASER, "byLoad"], {
   ],
   minutes: batch,
   starts: (s, p, c) =>
-    s.zones.length ? uncoverSetting(c, zoneOf(p, s.zones[0]), wanted(s.zones[0], c), s.zones) : null,
+    s.zones.length
+      ? uncoverSetting(
+          c,
+          s.zones.map((z) => zoneOf(p, z)),
+        )
+      : null,
   needs: laserNeeds,
   refuses: (s, p) =>
     s.zones.every((z) => !zoneOf(p, z).films.some((f) => f.left > 0)) ? "no film lies on it to lift" : null,

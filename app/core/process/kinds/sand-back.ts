@@ -1,4 +1,5 @@
 /** Sanding back to bare wood, or lightly after a mask. */
+import { capital, material } from "../words";
 import { sandPlan } from "../../models/depth/depth";
 import { mapZones, zoneOf, type Film } from "../../piece/state";
 import { LIFT_C } from "../../models/powder/heat";
@@ -7,7 +8,7 @@ import { kind, type Need } from "../step";
 
 export const sandBack = kind(["sandUm"], {
   id: "sand-back",
-  name: "Sand back to bare wood",
+  name: "Sand the face back",
   addable: true,
   on: "face",
   sands: "face",
@@ -18,8 +19,15 @@ export const sandBack = kind(["sandUm"], {
   figures: ["depth"],
   matters: ["sand-after"],
   purpose: (s) => `Leaves colour only in the cut${s.sandUm ? `; takes ${Math.round(s.sandUm)} µm off the face` : ""}.`,
-  tool: () => "80, 120, then 180-220 grit on a flat block",
-  lookFor: () => ({ look: "Wood its own colour, fill whole, no glue line", how: "daylight", against: "raw offcut" }),
+  tool: (_s, c) =>
+    c.substrate.family === "wood" || c.substrate.family === "mdf"
+      ? "80, 120, then 180-220 grit on a flat block"
+      : "Fine wet-and-dry paper on a flat block, a little water",
+  lookFor: (_s, c) => ({
+    look: `${capital(material(c.substrate.family))} its own colour, fill whole, no glue line`,
+    how: "daylight",
+    against: "raw offcut",
+  }),
   cues: (s, c) => [
     ...(s.sandUm
       ? [
@@ -30,16 +38,16 @@ export const sandBack = kind(["sandUm"], {
       : []),
     c.substrate.veneerMm
       ? `Veneer face ${c.substrate.veneerMm} mm: stop at ${Math.round(c.substrate.veneerMm * 600)} µm`
-      : "No pressure; stop at bare wood",
+      : `No pressure; stop at bare ${material(c.substrate.family)}`,
     `Tick every colour first: ${c.filled.map((z) => z.name).join(", ")}`,
   ],
   minutes: (_s, c) => ({ setup: 3, perPiece: 0.8 + (c.job.substrate.w * c.job.substrate.h) / 12000 }),
-  needs: (s, p) => {
+  needs: (s, p, c) => {
     const stacks = s.zones
       .map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.phase === undefined) }))
       .filter((x) => x.films.length);
     const need: Need[] = stacks.length ? [{ state: "sandable", stacks, why: "damp paint swallows sanding dust" }] : [];
-    return [...need, ...coldNeed(p, LIFT_C, "a warm fill drags")];
+    return [...need, ...coldNeed(p, LIFT_C, "a warm fill drags", c)];
   },
   apply: (s, p) => {
     const face = p.sandedUm + (s.sandUm ?? 0);

@@ -1,5 +1,7 @@
 /** Cleaning off the soot. */
+import { rinsed } from "../setup";
 import { kind } from "../step";
+import { material } from "../words";
 
 export const wash = kind([], {
   id: "wash",
@@ -10,11 +12,18 @@ export const wash = kind([], {
   divisible: true,
   matters: ["clean-off"],
   purpose: () => "Soot under a clear coat stays for good.",
-  tool: () => "Soft pad, a drop of soap, towel",
-  lookFor: () => ({ look: "Towel comes away clean", how: "wipe until no more grey comes off", against: "towel" }),
+  tool: (_s, c) => (rinsed(c) ? "Soft pad, a drop of soap, towel" : "Soft cloths, hardly damp"),
+  lookFor: () => ({
+    look: "Cloth comes away clean",
+    how: "wipe until no more grey comes off",
+    against: "a clean cloth",
+  }),
   cues: (_s, c) =>
-    c.school("clean-off") === "wipe"
-      ? ["Wipe along the lines, no pressure, until the cloth stays clean", "Never under a tap"]
+    !rinsed(c)
+      ? [
+          "Wipe along the lines, no pressure, until the cloth stays clean",
+          c.substrate.absorbent ? `Cloth hardly damp: ${material(c.substrate.family)} drinks` : "Never under a tap",
+        ]
       : ["Wipe along the lines, no pressure", "Rinse, pat dry; touch edges only from here"],
   minutes: () => ({ setup: 3, perPiece: 1 }),
   apply: (s, p, c, at) => ({
@@ -22,6 +31,6 @@ export const wash = kind([], {
     soot: false,
     clean: true,
     touched: "pad",
-    damp: c.school("clean-off") === "wipe" ? p.damp : { step: s.id, kind: "rinse", at },
+    damp: !rinsed(c) ? p.damp : { step: s.id, kind: "rinse", at },
   }),
 });

@@ -1,4 +1,5 @@
 /** Wiping colour off what should not have it: whole glaze, the rim of a marked area. */
+import { capital, material } from "../words";
 import { needOf } from "../needs";
 import type { Context } from "../context";
 import { kind } from "../step";
@@ -16,9 +17,17 @@ export const wipeBack = kind([], {
   addable: true,
   on: "zones",
   divisible: true,
-  purpose: () => "The open ceramic keeps its colour, the glaze gives it up.",
-  tool: (_s, c) => (burnished(c) ? "Firm thumb in a clean cloth" : "Clean cloth, hardly damp"),
-  lookFor: () => ({ look: "Glaze clean, lines full, shading even", how: "low angle, clean cloth", against: "artwork" }),
+  purpose: (_s, c) =>
+    c.substrate.skin?.kind === "glaze"
+      ? "The open ceramic keeps its colour, the glaze gives it up."
+      : "The cut keeps its colour, the face gives up what strayed.",
+  tool: (_s, c) =>
+    burnished(c) ? "Firm thumb in a clean cloth" : inked(c) ? "Clean dry cloth" : "Clean cloth, hardly damp",
+  lookFor: (_s, c) => ({
+    look: `${capital(material(c.substrate.family))} clean, lines full, shading even`,
+    how: "low angle, clean cloth",
+    against: "artwork",
+  }),
   cues: (s, c) => {
     const names = c.job.zones.filter((z) => s.zones.includes(z.id)).map((z) => z.name);
     return burnished(c)
@@ -30,7 +39,7 @@ export const wipeBack = kind([], {
       : [
           "Flat, towards the open line, never across it",
           "Turn the cloth at every stroke",
-          ...(inked(c) ? ["A wet cloth lifts unsealed ink: keep it to the glaze"] : []),
+          ...(inked(c) ? ["Dry: a wet cloth lifts ink that nothing has sealed"] : []),
         ];
   },
   minutes: () => ({ setup: 1, perPiece: 1 }),
