@@ -454,6 +454,18 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
                 { value: "false", label: "not mirrored" },
               ]}
             />
+            <TickField
+              name="program:inverted"
+              label="The laser program inverts by itself"
+              extra={choice}
+              value={(job.choices.inProgram ?? []).includes("inverted")}
+            />
+            <TickField
+              name="program:mirrored"
+              label="The laser program mirrors by itself"
+              extra={choice}
+              value={(job.choices.inProgram ?? []).includes("mirrored")}
+            />
           </fieldset>
           <Fold summary="Where makers disagree, for this job">
             <SchoolsPart job={d.jobPicks} shop={d.shopPicks} />

@@ -307,6 +307,33 @@ describe("heads and pages, so that a large shop stays quick", () => {
     await headsAgree();
     expect((await readHeads()).map((h) => [h.id, h.entries])).toEqual([["other", 1]]);
   });
+  test("a head counts the entries that there are: a new one raises it, one written anew does not, one taken away lowers it", async () => {
+    const all = (await readAll())!;
+    const entries = async (): Promise<number> => (await readHeads()).find((h) => h.id === "job")!.entries;
+    const file = (log: LogEntry[]) => shopFile({ ...all, log });
+    await importFile(file([entry(1), entry(2)]), "merge");
+    expect(await entries()).toBe(2);
+    await importFile(file([entry(1, { note: "told later" }), entry(2), entry(3)]), "merge");
+    expect(await entries()).toBe(3);
+    await headsAgree();
+    await importFile(file([entry(3)]), "replace");
+    expect(await entries()).toBe(1);
+    await headsAgree();
+    for (const left of [3, 2, 0]) {
+      await undo();
+      expect(await entries()).toBe(left);
+      await headsAgree();
+    }
+    for (const left of [2, 3, 1]) {
+      await redo();
+      expect(await entries()).toBe(left);
+    }
+    // a record of another table that happens to have an entry's id is none of the log's
+    await commit("a machine", [{ table: "machines", id: "l0003", next: { ...all.machines[0], id: "l0003" } }]);
+    expect(await entries()).toBe(1);
+    await commit("none", [{ table: "machines", id: "l0003", next: null }]);
+    expect(await entries()).toBe(1);
+  });
   test("the day: under way first, then soonest due; what is left out is counted", async () => {
     const job = (await db().jobs.get("job"))!;
     for (const [id, due] of [
@@ -790,6 +817,21 @@ describe("files and the store", () => {
     expect((await db().shop.get("shop"))!.name).toBe("Other");
     await undo();
     expect(await contents()).toBe(before);
+  });
+  test("the history says what came in, and a job that is not there is not deleted", async () => {
+    const all = (await readAll())!;
+    const last = async (): Promise<string | null> => (await historyEnds()).undo;
+    const tile = { ...a1().job, id: "tile", title: "A tile" };
+    await importFile({ ...shopFile({ ...all, jobs: [tile] }), kind: "job" }, "merge");
+    expect(await last()).toBe("import of “A tile”");
+    await importFile(shopFile({ ...all, jobs: [tile, { ...tile, id: "two" }] }), "merge");
+    expect(await last()).toBe("import of a shop");
+    await importFile(shopFile({ ...all, jobs: [] }), "replace");
+    expect(await last()).toBe("restore of a whole shop");
+    expect(await readHeads()).toEqual([]);
+    const before = await contents();
+    await deleteJob("tile");
+    expect([await last(), await contents()]).toEqual(["restore of a whole shop", before]);
   });
   test("one job cannot take the place of a whole shop", async () => {
     const one = { ...shopFile((await readAll())!), kind: "job" as const };

@@ -37,7 +37,7 @@ const FIELDS: Readers<Choices, World> = {
   lossShare: (v) => ({ lossShare: v.trim() ? typed.share(v) : undefined }),
 };
 /** Fields that name one thing of a list: a finishing move, an axis of a trial, a trial voted out. */
-const LISTS = { move: "finishing", trial: "trialOf", out: "trialOut" } as const;
+const LISTS = { program: "inProgram", move: "finishing", trial: "trialOf", out: "trialOut" } as const;
 
 function choose(f: FieldForm, now: Choices, w: World): Partial<Choices> {
   const [prefix, ...rest] = f.field.split(":");

@@ -1,7 +1,7 @@
 /** Where a job stands: what to do now, or what it waits for. */
+import { needsOf } from "../process/effects";
 import { missedWindow } from "./missed";
 import { readiness, type Readiness } from "../process/ready";
-import { kindOf } from "../process/kinds";
 import type { Plan } from "../plan/plan";
 import type { Placed } from "../plan/placed";
 
@@ -23,9 +23,7 @@ export type Standing =
 
 /** The need that a step must sit out at a moment, from what was really done. */
 export function holding(p: Placed, plan: Plan, now: number): Readiness | null {
-  const needs = kindOf(p.step.kind)
-    .needs(p.step, p.before, plan.context)
-    .map((n) => readiness(n, plan.context));
+  const needs = needsOf(p.step, p.before, plan.context).map((n) => readiness(n, plan.context));
   const late = needs.filter((r) => r.opens === null || r.opens > now);
   return late.reduce<Readiness | null>(
     (w, r) => (!w || r.opens === null || (w.opens !== null && r.opens > w.opens) ? r : w),

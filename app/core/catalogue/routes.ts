@@ -394,7 +394,7 @@ const ROWS = [
       { do: "mask" },
       step("proof", "batch"),
       { do: "laser", kind: "engrave" },
-      step("dust"),
+      step("wash"),
       { do: "colours", how: "filled" },
       { do: "lift" },
       step("sand-back", "sand-after"),

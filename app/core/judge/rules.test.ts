@@ -624,6 +624,47 @@ const routed = (
     },
   };
 };
+/** Rows of a box, mm, as a zone has them. */
+const rowsOf = (x0: number, x1: number, y0: number, y1: number): number[] => [
+  y0,
+  y1,
+  ...Array.from({ length: 64 }, () => [x0, x1]).flat(),
+];
+/** A drawing of 100 × 80 mm with a thin line round it. */
+const framed = (line: object): World => {
+  const w = routed("D1", "slate", "co2", ["e-rust", "e-sky"]);
+  const [a, b] = w.job.zones;
+  return {
+    ...w,
+    job: {
+      ...w.job,
+      artwork: { name: "drawn", svg: "", w: 100, h: 80 },
+      zones: [
+        { ...a, areaMm2: 100, rows: rowsOf(0, 100, 0, 80), ...line },
+        { ...b, rows: rowsOf(20, 60, 20, 60) },
+      ],
+    },
+  };
+};
+/** Two bands, the second of which begins at so many mm. */
+const banded = (from: number): World => {
+  const w = routed("A4", "slate", "co2", ["e-rust", "e-sky"]);
+  const [a, b] = w.job.zones;
+  const box = (y0: number, y1: number): string => `M0 ${y0}L100 ${y0}L100 ${y1}L0 ${y1}Z`;
+  return {
+    ...w,
+    job: {
+      ...w.job,
+      zones: [
+        { ...a, outline: box(0, 40) },
+        { ...b, outline: box(from, 80) },
+      ],
+    },
+  };
+};
+/** A zone so many mm at its narrowest, filled with one product. */
+const narrow = (route: string, substrate: string, product: string, narrowestMm: number): World =>
+  routed(route, substrate, "co2", [product], { job: { zones: [zone("z0", product, { areaMm2: 400, narrowestMm })] } });
 const stepBefore = (w: World, kind: string): string => {
   const steps = makePlan(w).placed.map((p) => p.step);
   return steps[steps.findIndex((s) => s.kind === kind) - 1].id;
@@ -820,7 +861,7 @@ const ROUTE_CASES: Case[] = [
     what: "packed straight after the clear coat",
     trips: () => set(e1(), "coat.clear.2", { waitMin: 0 }),
     misses: () => e1(),
-    says: /min before it is touch dry/,
+    says: /too soon: it is taken in hand an hour past touch dry/,
   },
   {
     rule: 68,
@@ -927,6 +968,84 @@ const ROUTE_CASES: Case[] = [
     misses: () => routed("D3", "hard-maple", "co2", ["p-rust"]),
     says: /set to 190 °C; from 160 °C hard maple darkens/,
     severity: "risk",
+  },
+  {
+    rule: 15,
+    what: "pieces named after they are free",
+    trips: () =>
+      withEdits(routed("H", "hard-maple", "co2", ["e-rust"]), { op: "move", step: "label", after: "cut-out" }),
+    misses: () => routed("H", "hard-maple", "co2", ["e-rust"]),
+    says: /“Label the pieces” comes after “Cut it out”/,
+    severity: "advice",
+  },
+  {
+    rule: 17,
+    what: "an outline round all the rest, to be painted",
+    trips: () => framed({ narrowestMm: 0.3, holes: 1 }),
+    // a frame that is meant to be seen
+    misses: () => framed({ narrowestMm: 0.7, holes: 1 }),
+    says: /is a line of 0.3 mm round all the rest, 100 × 80 mm/,
+    severity: "advice",
+  },
+  {
+    rule: 17,
+    what: "a line as thick as one still is",
+    trips: () => framed({ narrowestMm: 0.6, holes: 1 }),
+    // nothing lies within it
+    misses: () => framed({ narrowestMm: 0.6, holes: 0 }),
+    says: /is a line of 0.6 mm/,
+  },
+  {
+    rule: 19,
+    what: "bands two millimetres apart",
+    trips: () => banded(42),
+    misses: () => banded(40.9),
+    says: /lie 2 mm apart: nothing of one runs into the other/,
+    severity: "advice",
+  },
+  {
+    rule: 60,
+    what: "a program that mirrors what is mirrored already",
+    trips: () => routed("I", "acrylic-clear", "co2", ["e-rust"], { choices: { inProgram: ["mirrored"] } }),
+    misses: () => routed("I", "acrylic-clear", "co2", ["e-rust"], { choices: { inProgram: [] } }),
+    says: /mirrors the picture, and so does the file: twice is not at all/,
+    severity: "risk",
+  },
+  {
+    rule: 60,
+    what: "a program that inverts what is right",
+    trips: () => routed("A1", "slate", "co2", ["e-rust"], { choices: { inProgram: ["inverted"] } }),
+    misses: () => routed("A1", "slate", "co2", ["e-rust"]),
+    says: /inverts the picture, and the file is right as it is/,
+  },
+  {
+    rule: 81,
+    what: "a wipe with solvent in the enclosure, and only water-borne paint",
+    trips: () => routed("C1", "tile-glazed", "uv", ["d-rust"], { choices: { driedInEnclosure: true } }),
+    misses: () => routed("C1", "tile-glazed", "uv", ["d-rust"]),
+    says: /Solvent-wet work dries in the laser’s enclosure/,
+    severity: "hazard",
+  },
+  {
+    rule: 51,
+    what: "powder in a hairline",
+    trips: () => narrow("D3", "slate", "p-rust", 0.49),
+    misses: () => narrow("D3", "slate", "p-rust", 0.5),
+    says: /powder pressed in fills 0.5 mm and up/,
+  },
+  {
+    rule: 51,
+    what: "spray through a mask finer than it gets into",
+    trips: () => narrow("D1", "slate", "e-rust", 0.29),
+    misses: () => narrow("D1", "slate", "e-rust", 0.3),
+    says: /spray through a mask fills 0.3 mm and up/,
+  },
+  {
+    rule: 40,
+    what: "glaze under a beam that does not open it",
+    trips: () => routed("C1", "tile-glazed", "blue", ["d-rust"]),
+    misses: () => routed("C1", "tile-glazed", "uv", ["d-rust"]),
+    says: /Blue diode.* does not mark glazed tile/,
   },
   {
     rule: 56,

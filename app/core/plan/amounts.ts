@@ -1,10 +1,13 @@
 /** M7 over a whole plan: paint per coat and per product, what to buy, and the balance bought = laid + lost + left. */
 import { kindOf, own, usesUp } from "../process/kinds";
 import { coatUse, nest, recessArea, transfer, wetUm } from "../models/film/build";
-import { insideDose } from "../models/round/round";
+import { shapeOf } from "../process/setup";
+import { insideCylinderDose, insideDose } from "../models/round/round";
 import type { Finish } from "../catalogue/finishes";
 import type { Paint } from "../catalogue/properties";
 import { GROUND, zoneOf } from "../piece/state";
+import { openUm } from "../process/kinds/powder-fill";
+import type { Zone } from "../records/job";
 import type { Context } from "../process/context";
 import type { Placed } from "./placed";
 
@@ -55,10 +58,50 @@ function powderUse(p: Placed, paint: Paint, c: Context): StepUse {
 const DRAINED = 1.1;
 function pourUse(wet: number | null, c: Context): StepUse {
   const d = c.job.substrate.diameter ?? null;
-  const dose = d === null ? null : insideDose(d, wet);
+  const dose =
+    d === null ? null : shapeOf(c) === "cylinder" ? insideCylinderDose(d, c.job.substrate.h, wet) : insideDose(d, wet);
   if (dose === null) return { wetUm: wet, ml: null, laidMl: null, lostMl: null, g: null };
   const n = c.job.quantity;
   return { wetUm: wet, ml: dose * n, laidMl: (dose / DRAINED) * n, lostMl: (dose - dose / DRAINED) * n, g: null };
+}
+
+/** Width and height of the box round some zones, mm; from their areas where that is all that is known. */
+function boxOf(zones: Zone[]): { w: number; h: number } {
+  const known = zones.filter((z) => z.rows.length > 2);
+  const blind = Math.sqrt(zones.filter((z) => z.rows.length <= 2).reduce((a, z) => a + z.areaMm2, 0));
+  if (!known.length) return { w: blind, h: blind };
+  const rows = known.flatMap((z) =>
+    Array.from({ length: (z.rows.length - 2) / 2 }, (_, i) => z.rows.slice(2 + 2 * i, 4 + 2 * i)),
+  );
+  const burnt = rows.filter(([from, to]) => to > from);
+  const w = Math.max(...burnt.map(([, to]) => to)) - Math.min(...burnt.map(([from]) => from));
+  const h = Math.max(...known.map((z) => z.rows[1])) - Math.min(...known.map((z) => z.rows[0]));
+  return { w: Math.max(w, blind), h: Math.max(h, blind) };
+}
+
+/**
+ * Share that stays where a can is aimed at what is open of each piece, or an airbrush goes round each zone; 0 where the whole face is
+ * coated. @param area mm² coated of one piece
+ */
+function aimed(p: Placed, by: string, area: number, c: Context): number {
+  if (p.step.zones.includes(GROUND)) return 0;
+  const mine = c.job.zones.filter((z) => p.step.zones.includes(z.id));
+  if (by !== "airbrush") {
+    const box = boxOf(mine);
+    return transfer(by, area, box.w, box.h);
+  }
+  const all = mine.map((z) => ({ area: z.areaMm2, ...boxOf([z]) }));
+  const out = all.reduce((a, z) => a + z.area / transfer(by, z.area, z.w, z.h), 0);
+  return out > 0 ? all.reduce((a, z) => a + z.area, 0) / out : 0;
+}
+
+/** Epoxy finds its own level: its film over the face, and what the recesses still hold open. */
+function floodUse(p: Placed, wet: number | null, c: Context): StepUse {
+  const n = c.job.quantity;
+  const open = c.job.zones.reduce((a, z) => a + z.areaMm2 * openUm(zoneOf(p.before, z.id), p.before.sandedUm), 0);
+  const face = c.job.substrate.w * c.job.substrate.h;
+  const use = wet === null ? coatUse(1, null, 1) : coatUse((face + open / wet) * n, wet, transfer("brush", 1, 1, 1));
+  return { wetUm: wet, ml: use.boughtMl, laidMl: use.laidMl, lostMl: use.lostMl, g: null };
 }
 
 /** A coat over floors and walls of zones, or over the whole face with the walls in it. */
@@ -76,7 +119,8 @@ function coatOf(p: Placed, paint: Paint, wet: number | null, c: Context): StepUs
   }
   if (p.step.zones.includes(GROUND)) area = w * h + walls;
   const box = nest(n, w, h);
-  const use = coatUse(area * n, wet, transfer(paint.finish.by, area * n, box.w, box.h));
+  const together = transfer(paint.finish.by, area * n, box.w, box.h);
+  const use = coatUse(area * n, wet, Math.max(together, aimed(p, paint.finish.by, area, c)));
   return { wetUm: wet, ml: use.boughtMl, laidMl: use.laidMl, lostMl: use.lostMl, g: null };
 }
 
@@ -87,7 +131,12 @@ export function stepUse(p: Placed, c: Context): StepUse | null {
   if (!paint) return null;
   if (kindOf(s.kind).lays === "powder") return powderUse(p, paint, c);
   const wet = wetUm(own(s, "dryUm"), paint.solids.value);
-  const use = paint.finish.by === "pour" && p.after.side === "inside" ? pourUse(wet, c) : coatOf(p, paint, wet, c);
+  const use =
+    paint.finish.family === "epoxy"
+      ? floodUse(p, wet, c)
+      : paint.finish.by === "pour" && p.after.side === "inside"
+        ? pourUse(wet, c)
+        : coatOf(p, paint, wet, c);
   // out of the can it is thinner than what lies on the piece
   return { ...use, wetUm: wetUm(own(s, "dryUm"), paint.lands.value) };
 }

@@ -10,6 +10,7 @@ import { difference, linear } from "../models/film/colour";
 import { blank, seen, zoneOf, type Piece } from "../piece/state";
 import type { Context } from "../process/context";
 import { byBeam, isSet, kindOf, newStep, own, type KindId, type Step, type StepFor } from "../process/kinds";
+import { openUm } from "../process/kinds/powder-fill";
 import { GUN_TAPE_C, OVEN_OVER_C, ovenOf, tooHot } from "../process/kinds/melt";
 import { maskFor } from "../process/masks";
 import { productFor } from "../process/pick";
@@ -30,7 +31,7 @@ export const RESIDUE_UM = 20;
 const POWDER_STAYS_MM = 0.5;
 const METAL_POWDER_MM = 0.3;
 /** ordinary depth of a cut in metal, and of one that a sprayed film fills, mm */
-const METAL_DEPTH_MM = 0.2;
+const METAL_DEPTH_MM = 0.25;
 const SPRAYED_DEPTH_MM = 0.4;
 /** mm of a face veneer that a cut leaves at the least */
 const VENEER_LEAVES_MM = 0.05;
@@ -42,8 +43,13 @@ const THIN = 0.7;
 const SEAL_COATS = 2;
 
 const ORDINAL = ["", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"];
-export const coatName = (name: string, n: number, mist = false): string =>
-  mist ? `${name}, dry mist ${n}` : `${name}, ${ORDINAL[n] ?? `${n}th`} coat`;
+/** @param as what it is laid as where that is no coat like any other */
+export const coatName = (name: string, n: number, as: "mist" | "barrier" | null = null): string =>
+  as === "mist"
+    ? `${name}, dry mist ${n}`
+    : as === "barrier"
+      ? `${name}, light, against creeping${n > 1 ? `, ${ORDINAL[n] ?? `${n}th`} coat` : ""}`
+      : `${name}, ${ORDINAL[n] ?? `${n}th`} coat`;
 
 export interface Missing {
   what: "machine" | "mask" | "oven" | "epoxy" | "sealer" | "white" | "top" | "clear" | "colour" | "zones" | "route";
@@ -194,7 +200,7 @@ export class Builder {
     const name = this.c.paint(productId)?.product.name ?? ROLE_NAME[role];
     const dryUm = productId ? this.coatUm(productId, role) : null;
     this.put(
-      newStep(`coat.${key}.${n}`, "coat", coatName(name, n), {
+      newStep(`coat.${key}.${n}`, "coat", coatName(name, n, role === "barrier" ? "barrier" : null), {
         productId,
         role,
         coat: n,
@@ -216,6 +222,13 @@ export class Builder {
     const by = this.c.paintOf(productId).finish.by;
     if (by === "spray" && this.c.school("coats") === "heavy") return um * HEAVY;
     return by === "brush" && this.c.substrate.absorbent && this.c.school("cut-paint") === "thin" ? um * THIN : um;
+  }
+  /** µm that a flooded coat dries to: poured level with the face, it leaves its solids (M7). Never less than a coat by brush. */
+  floodUm(productId: string, zones: string[]): number | null {
+    const p = this.c.paintOf(productId);
+    const um = this.coatUm(productId, "colour");
+    const open = Math.min(...zones.map((z) => openUm(zoneOf(this.piece, z), this.piece.sandedUm)));
+    return um === null || p.solids.value === null ? um : Math.max(um, Math.round(open * p.solids.value * 10) / 10);
   }
   /** Coats until a paint hides what is there by now in one zone; one at least. */
   coatsFor(productId: string, zone: string, least = 1): number {

@@ -43,13 +43,19 @@ function coat(
  * Coats of several colours in turn, a coat of each: while one takes its time the next is laid. @param count coats that a colour takes in
  * a zone
  */
-export function byTurns(b: Builder, groups: Group[], count: (id: string, zone: string) => number): void {
+export function byTurns(
+  b: Builder,
+  groups: Group[],
+  count: (id: string, zone: string) => number,
+  um: (id: string, zones: string[], coat: number) => number | null = () => null,
+): void {
   const plan = groups.map((g) => ({ id: g.id, zones: g.zones.map((z) => ({ id: z.id, n: count(g.id, z.id) })) }));
   const most = Math.max(0, ...plan.flatMap((g) => g.zones.map((z) => z.n)));
   for (let i = 1; i <= most; i++)
     for (const g of plan) {
       const mine = g.zones.filter((z) => z.n >= i).map((z) => z.id);
-      if (mine.length) b.coatStep("colour", g.id, mine, i, `colour.${g.id}`);
+      const dryUm = um(g.id, mine, i);
+      if (mine.length) b.coatStep("colour", g.id, mine, i, `colour.${g.id}`, dryUm === null ? {} : { dryUm });
     }
 }
 
@@ -134,7 +140,12 @@ const filled: Way = (b) => {
   const spray = (g: Group): boolean => b.c.paintOf(g.id).finish.by !== "brush";
   // by brush nothing need be covered, so that one colour is laid while another takes its time
   if (!groups.some(spray))
-    return byTurns(b, groups, (id, zone) => b.coatsFor(id, zone, flooded(groups.find((g) => g.id === id)!)));
+    return byTurns(
+      b,
+      groups,
+      (id, zone) => b.coatsFor(id, zone, flooded(groups.find((g) => g.id === id)!)),
+      (id, zones, i) => (i > 1 && groups.some((g) => g.id === id && flooded(g) > 1) ? b.floodUm(id, zones) : null),
+    );
   groups.forEach((g) => {
     const others = spray(g) ? openOthers(b, g) : [];
     if (others.length) b.step("cover", { zones: others, productId: LOOSE(b) });

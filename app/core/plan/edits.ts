@@ -117,11 +117,12 @@ function renumber(steps: Step[], c: Context): Step[] {
   return steps.map((s) => {
     const paint = s.kind === "coat" ? c.paint(s.productId) : null;
     if (s.kind !== "coat" || !paint) return s;
-    const mist = isMist(s);
-    const key = `${s.role}|${s.productId}|${mist}`;
+    const as = isMist(s) ? "mist" : s.role === "barrier" ? "barrier" : null;
+    // what is laid light into one cut after another is no second coat
+    const key = `${s.role}|${s.productId}|${as}|${as === "barrier" ? s.zones.join() : ""}`;
     const n = (count.get(key) ?? 0) + 1;
     count.set(key, n);
-    return { ...s, coat: n, title: s.edited.includes("title") ? s.title : coatName(paint.product.name, n, mist) };
+    return { ...s, coat: n, title: s.edited.includes("title") ? s.title : coatName(paint.product.name, n, as) };
   });
 }
 

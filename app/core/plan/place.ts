@@ -2,6 +2,7 @@
  * Steps put into time, forward from a start: working hours, days off, waits that run through the night, recoat windows that
  * a closed shop must not straddle, the laser only while somebody is there. Logged times are pinned.
  */
+import { needsOf } from "../process/effects";
 import type { Piece } from "../piece/state";
 import type { Context } from "../process/context";
 import { inForce } from "../process/force";
@@ -89,7 +90,7 @@ class Placer {
     const kind = kindOf(s.kind);
     const work = workMinutes(s, c);
     const actual = this.actuals.get(s.id) ?? null;
-    const needs = kind.needs(s, before, c).map((n) => readiness(n, c));
+    const needs = needsOf(s, before, c).map((n) => readiness(n, c));
     const base = {
       step: s,
       index: i,

@@ -3,6 +3,7 @@
  * machines and ovens, their waits lags on the climate's clock. Back: the times that were found are where the steps of a plan begin; the
  * plan is placed again from them, so that drying, windows and hours are judged by its own models once more.
  */
+import { needsOf } from "../process/effects";
 import { dried } from "../models/drying/clock";
 import { closingMinutes, dryingOf, liftMinutes } from "../process/film-times";
 import type { DryingOf } from "../models/drying/clock";
@@ -207,7 +208,7 @@ class JobWriting {
       if (i === 0 || (p.actual && placed[i - 1].actual)) return; // what is past is as it is
       this.follows(p, i);
       if (p.actual || placed[i - 1].step.waitMin !== null) return;
-      for (const n of kindOf(p.step.kind).needs(p.step, p.before, this.c)) this.waits(p, i, n);
+      for (const n of needsOf(p.step, p.before, this.c)) this.waits(p, i, n);
     });
   }
 
@@ -244,7 +245,7 @@ class JobWriting {
     if (n.fixed) return this.waitsPlainly(i, n.fixed);
     const seen = new Set<string>();
     for (const stack of n.stacks)
-      for (const r of reached(stack.films, n.state, this.c)) this.waitsForFilm(p, i, n.state, r, seen);
+      for (const r of reached(stack.films, n.state, this.c, n.more)) this.waitsForFilm(p, i, n.state, r, seen);
   }
 
   /** A wait on a clock of its own. */

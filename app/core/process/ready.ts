@@ -88,14 +88,18 @@ function through(films: Film[], state: WaitState, c: Context): Reached[] {
   return [...done, ...wet];
 }
 
-/** When each film of a stack reaches a state, and the reference minutes that it takes; `at` unrounded, null: never. */
-export function reached(films: Film[], state: WaitState, c: Context): Reached[] {
+/**
+ * When each film of a stack reaches a state, and the reference minutes that it takes; `at` unrounded, null: never.
+ * @param more reference minutes past a state of the film alone
+ */
+export function reached(films: Film[], state: WaitState, c: Context, more = 0): Reached[] {
   if (isThrough(state)) return through(films, state, c);
   return films
     .filter((f) => f.laidAt !== null)
     .map((film) => {
       const p = c.paintOf(film.productId);
-      const ref = referenceMinutes(p, state, film.dryUm, film.dryUm, c.substrate);
+      const state0 = referenceMinutes(p, state, film.dryUm, film.dryUm, c.substrate);
+      const ref = state0 === null ? null : state0 + more;
       return {
         film,
         ref,
@@ -133,7 +137,9 @@ export function readiness(need: Need, c: Context): Readiness {
   if (need.fixed) {
     const { at, refMin, waterBorne } = need.fixed;
     const done = need.fixed.plain
-      ? at + refMin
+      ? Number.isFinite(refMin)
+        ? at + refMin
+        : null
       : dryAt(c.clock, c.air, { waterBorne, minC: waterBorne ? 0 : null, fan: true, limit: "plain" }, at, refMin);
     return {
       state: need.state,
@@ -156,7 +162,7 @@ export function readiness(need: Need, c: Context): Readiness {
     const key = films.map((f) => `${f.step}:${f.left}`).join();
     if (asked.has(key)) continue; // zones painted together dry together
     asked.add(key);
-    for (const r of reached(films, need.state, c)) {
+    for (const r of reached(films, need.state, c, need.more)) {
       if (!worst || later(r.at, worst.at) || (r.at === worst.at && r.film.laidAt! >= worst.film.laidAt!)) worst = r;
       if ((need.state === "recoat" || need.state === "lift") && r.film.laidAt !== null) {
         const p = c.paintOf(r.film.productId);

@@ -99,6 +99,8 @@ export interface Need {
   /** the films it speaks of, in order of laying, grouped by stack: one list a zone */
   stacks: { zone: string; films: Film[] }[];
   why: string;
+  /** reference minutes past that state, for states of a film alone */
+  more?: number;
   /** minutes on a clock of its own, for `dry` and `set-time` */
   fixed?: { at: number; refMin: number; waterBorne: boolean; /** plain minutes, whatever the air */ plain?: boolean };
 }
@@ -158,6 +160,8 @@ export interface Traits {
   tries?: "setting" | "piece";
   /** sets the piece up for the beam */
   places?: "flat" | "round";
+  /** nothing is done: a pause */
+  rests?: true;
   /** done where the piece lies at the laser: it need not be placed anew after it */
   stays?: true;
   /** changes what of the face is open: a turn of the work that the visits show */

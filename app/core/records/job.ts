@@ -113,6 +113,8 @@ export class Choices {
   @Maybe() @Text(120) placedBy?: string;
   /** mirrored as the file goes to the laser; absent: as the route wants it */
   @Maybe() @Flag() mirrored?: boolean;
+  /** what the laser program turns over by itself: inverted, mirrored; absent: nothing */
+  @Since(1) @TextList(2) inProgram?: string[];
   /** air assist is left on while powder is melted by the laser */
   @Maybe() @Flag() airStaysOn?: boolean;
   /** a clear sheet lies straight on the bed */

@@ -1,7 +1,7 @@
 /** Rule 13: a proof piece before the batch. */
 import { PROOF_FROM } from "../../plan/builder";
 import type { Rule } from "../snag";
-import { does, firstIndex, idBefore, lastIndex } from "../ask";
+import { burns, does, firstIndex, idBefore, lastIndex } from "../ask";
 import { addStep, editFix, choiceFix, restoreOrAdd } from "../fixes";
 
 export const rule13: Rule = {
@@ -10,7 +10,7 @@ export const rule13: Rule = {
   title: "Proof piece before the batch",
   find: (f) => {
     const n = f.context.job.quantity;
-    const i = firstIndex(f, (p) => ["film", "body"].includes(does(p).beam ?? ""));
+    const i = firstIndex(f, burns);
     if (n < PROOF_FROM || i < 0 || f.placed[i].before.proofed) return [];
     const late = lastIndex(f, (p) => does(p).tries === "piece");
     return [

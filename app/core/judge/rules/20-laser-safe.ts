@@ -1,7 +1,7 @@
 /** Rule 20: the laser before the film is laser-safe. */
 import type { Rule } from "../snag";
 import { showMinutes } from "../../units/show";
-import { does, idBefore } from "../ask";
+import { burns, does, idBefore } from "../ask";
 import { withPick } from "../../catalogue/schools";
 import { filmsNeed } from "../../process/kinds/laser-work";
 import { readiness } from "../../process/ready";
@@ -15,8 +15,9 @@ export const rule20: Rule = {
     f.placed.flatMap((p, i) => {
       const c = f.context;
       // Where a school lets the laser begin on a film that is only touch dry, laser-safe is worked out beside it.
-      const early = c.school("before-laser") === "touch" && does(p).attended;
-      const own = early && p.start !== null ? filmsNeed(p.before, p.step.zones, "laser-safe", "") : [];
+      const early = c.school("before-laser") === "touch" && burns(p);
+      const where = does(p).on === "zones" ? p.step.zones : c.allZones;
+      const own = early && p.start !== null ? filmsNeed(p.before, where, "laser-safe", "") : [];
       const need = p.needs.find((n) => n.state === "laser-safe") ?? (own.length ? readiness(own[0], c) : undefined);
       if (!need || need.opens === null || p.start === null || p.start >= need.opens || p.actual?.early === "touch")
         return [];

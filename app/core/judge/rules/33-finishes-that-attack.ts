@@ -19,8 +19,9 @@ export function attack(upper: Paint, lower: Paint, lowerFilm: Film, c: Context, 
   if (lower.finish.id === "paint-marker" && upper.base === "alcohol" && wet) return "brushed alcohol dissolves marker";
   if (l === "ink" && upper.base === "water" && wet) return "water lifts soluble ink";
   if (u === "epoxy" && at !== null) {
-    const r = readiness({ state: "cured", stacks: [{ zone: GROUND, films: [lowerFilm] }], why: "" }, c);
-    if (r.opens === null || r.opens > at) return "epoxy traps what an uncured film still gives off";
+    const r = readiness({ state: "sandable", stacks: [{ zone: GROUND, films: [lowerFilm] }], why: "" }, c);
+    if (r.opens === null || r.opens > at)
+      return "epoxy traps what a film that is not dry right through still gives off";
   }
   return null;
 }

@@ -1,14 +1,44 @@
 /** Rule 40: this beam does not mark this surface. */
 import { beamOn, BEAM_KINDS } from "../../catalogue/beams";
 import { absorbs } from "../../process/kinds/laser-work";
+import { beamWork, ROUTES } from "../../catalogue/routes";
+import { cutE } from "../../process/beam";
+import type { Facts } from "../../plan/facts";
+import type { Placed } from "../../plan/placed";
 import { topDown, zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
 import { Machine } from "../../records/machine";
-import { cutIndex, round, uncoverIndex } from "../ask";
+import { does, round } from "../ask";
 import { machineFix } from "../fixes";
 
 /** share of the beam that a film must take up to be lifted */
 const TAKES = 0.5;
+
+interface Met {
+  p: Placed;
+  /** the film that the beam is to lift; null: the body or its skin is what it works on */
+  top: string | null;
+  works: (m: Machine) => boolean;
+}
+/** What the beam of a step meets in each of its zones, and which machines would work on it; empty: it is no such step. */
+function meets(f: Facts, p: Placed): Met[] {
+  const c = f.context;
+  const { beam } = does(p);
+  if (beam === "film")
+    return p.step.zones.flatMap((id) => {
+      const top = topDown(zoneOf(p.before, id))[0]?.productId;
+      return top === undefined ? [] : [{ p, top, works: (m: Machine) => absorbs(c, m.beam, top) >= TAKES }];
+    });
+  // pigment and skin: by the routes that do it; a body by what the beam does to it
+  if (beam === "skin" || beam === "pigment") {
+    const kind = beam === "skin" ? "open-skin" : "burn-in";
+    const ways = ROUTES.filter((r) => beamWork(r) === kind && r.families.includes(c.substrate.family));
+    return [{ p, top: null, works: (m) => ways.some((r) => r.beams.includes(m.beam)) }];
+  }
+  if (beam === "body") return [{ p, top: null, works: (m) => beamOn(m.beam, c.substrate) === "marks" }];
+  if (beam === "outline") return [{ p, top: null, works: (m) => cutE(m, c.substrate) !== null }];
+  return [];
+}
 
 export const rule40: Rule = {
   id: 40,
@@ -16,14 +46,12 @@ export const rule40: Rule = {
   title: "The beam marks the surface",
   find: (f) => {
     const c = f.context;
-    const at = Math.max(uncoverIndex(f), cutIndex(f));
-    if (at < 0 || !c.machine || !c.filled[0]) return [];
-    const p = f.placed[at];
-    const top = topDown(zoneOf(p.before, c.filled[0].id))[0];
-    const works = (m: Machine): boolean =>
-      top ? absorbs(c, m.beam, top.productId) >= TAKES : beamOn(m.beam, c.substrate) === "marks";
-    if (works(c.machine)) return [];
-    const takes = top ? absorbs(c, c.machine.beam, top.productId) : null;
+    if (!c.machine) return [];
+    const { machine } = c;
+    const met = f.placed.flatMap((p) => meets(f, p)).find((x) => !x.works(machine));
+    if (!met) return [];
+    const { p, top, works } = met;
+    const takes = top === null ? null : absorbs(c, c.machine.beam, top);
     const other = c.world.machines.find(works);
     const plain: Machine = {
       ...new Machine(),
@@ -52,7 +80,7 @@ export const rule40: Rule = {
         zone: null,
         numbers: { takesUp: takes === null ? null : round(takes, 2), beam: c.machine.beam },
         why: top
-          ? `${BEAM_KINDS[c.machine.beam].name} is taken up by ${c.paintOf(top.productId).product.name} only ` +
+          ? `${BEAM_KINDS[c.machine.beam].name} is taken up by ${c.paintOf(top).product.name} only ` +
             `to ${round((takes ?? 0) * 100)} %; the film stays.`
           : `${BEAM_KINDS[c.machine.beam].name} ${says}.`,
         fixes: other

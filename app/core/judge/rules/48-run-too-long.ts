@@ -7,6 +7,8 @@ import { does, round } from "../ask";
 import { setFix, shopFix } from "../fixes";
 import { WEEKDAYS } from "../../time/hours";
 
+const BY = { laser: "the laser", gun: "a hot gun", oven: "a hot oven" };
+
 export const rule48: Rule = {
   id: 48,
   severity: "risk",
@@ -14,13 +16,7 @@ export const rule48: Rule = {
   find: (f) =>
     f.placed.flatMap((p) => {
       const c = f.context;
-      if (
-        !["film", "body", "trial"].includes(does(p).beam ?? "") ||
-        p.minutes === null ||
-        p.actual ||
-        p.minutes <= c.calendar.longest
-      )
-        return [];
+      if (does(p).attended !== true || p.minutes === null || p.actual || p.minutes <= c.calendar.longest) return [];
       const m = c.machine;
       const per = m
         ? bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, m.bedW, m.bedH)
@@ -37,19 +33,20 @@ export const rule48: Rule = {
           numbers: { runMin: round(p.minutes), longestDayMin: c.calendar.longest, loadMin: round(load) },
           why:
             `“${p.step.title}” runs ${showMinutes(p.minutes)}; the longest day here is ${showMinutes(c.calendar.longest)}, ` +
-            "and the laser is never left alone.",
-          fixes: fits
-            ? [setFix("by-load", "Run it piece by piece, over several days", p.step.id, { byLoad: true })]
-            : [
-                shopFix("hours", `Open ${Math.min(24, need)} hours on working days`, (s) => ({
-                  hours: Object.fromEntries(
-                    WEEKDAYS.map((d) => [
-                      d,
-                      s.hours[d] ? ["00:00", `${String(Math.min(24, need)).padStart(2, "0")}:00`] : null,
-                    ]),
-                  ) as unknown as typeof s.hours,
-                })),
-              ],
+            `and ${BY[own(p.step, "method") ?? "laser"]} is never left alone.`,
+          fixes:
+            fits && own(p.step, "byLoad") !== null
+              ? [setFix("by-load", "Run it piece by piece, over several days", p.step.id, { byLoad: true })]
+              : [
+                  shopFix("hours", `Open ${Math.min(24, need)} hours on working days`, (s) => ({
+                    hours: Object.fromEntries(
+                      WEEKDAYS.map((d) => [
+                        d,
+                        s.hours[d] ? ["00:00", `${String(Math.min(24, need)).padStart(2, "0")}:00`] : null,
+                      ]),
+                    ) as unknown as typeof s.hours,
+                  })),
+                ],
         },
       ];
     }),

@@ -1,10 +1,26 @@
 /** Rule 51: a stroke narrower than the tool fills. */
 import { own } from "../../process/kinds";
 import { TOOL_MM } from "../../process/kinds/coat";
-import { byHand } from "../../catalogue/routes";
+import type { Finish } from "../../catalogue/finishes";
+import { GROUND } from "../../piece/state";
 import type { Rule } from "../snag";
-import { isCoat, round } from "../ask";
+import { does, round } from "../ask";
 import { jobFix, choiceFix } from "../fixes";
+
+/** mm that each way of laying fills at the least (M13) */
+const FILLS_MM: Partial<Record<Finish["by"], number>> = {
+  marker: TOOL_MM.marker,
+  spray: TOOL_MM.spray,
+  airbrush: TOOL_MM.spray,
+  powder: 0.5,
+};
+const NAMED: Partial<Record<Finish["by"], string>> = {
+  brush: "this brush",
+  marker: "a marker",
+  spray: "spray through a mask",
+  airbrush: "spray through a mask",
+  powder: "powder pressed in",
+};
 
 export const rule51: Rule = {
   id: 51,
@@ -12,21 +28,26 @@ export const rule51: Rule = {
   title: "Strokes the tool can fill",
   find: (f) => {
     const c = f.context;
-    if (!byHand(c.route)) return [];
     return c.filled.flatMap((z) => {
-      const laid = f.placed.find((p) => isCoat(p) && own(p.step, "role") === "colour" && p.step.zones.includes(z.id));
-      if (z.narrowestMm === null || !laid) return [];
-      const by = c.paintOf(z.productId as string).finish.by;
-      const tool =
-        by === "brush" ? (c.job.choices.toolMm ?? TOOL_MM.brush) : by === "marker" ? TOOL_MM.marker : TOOL_MM.spray;
-      if (z.narrowestMm >= tool) return [];
+      // laid into this zone alone, whatever lays it; what lies over the whole face is drawn by the beam and by no tool
+      const laid = f.placed.find(
+        (p) =>
+          ["film", "powder"].includes(does(p).lays ?? "") &&
+          own(p.step, "role") === "colour" &&
+          p.step.zones.includes(z.id) &&
+          !p.step.zones.includes(GROUND),
+      );
+      if (z.narrowestMm === null || !laid || c.route?.lifts) return [];
+      const { by } = c.paintOf(z.productId as string).finish;
+      const tool = by === "brush" ? (c.job.choices.toolMm ?? TOOL_MM.brush) : FILLS_MM[by];
+      if (tool === undefined || z.narrowestMm >= tool) return [];
       return [
         {
           step: laid.step.id,
           zone: z.id,
           numbers: { narrowestMm: round(z.narrowestMm, 2), toolMm: tool },
           why:
-            `“${z.name}” is ${round(z.narrowestMm, 2)} mm at its narrowest; this ${by === "brush" ? "brush" : "tool"} ` +
+            `“${z.name}” is ${round(z.narrowestMm, 2)} mm at its narrowest; ${NAMED[by] ?? "this tool"} ` +
             `fills ${tool} mm and up.`,
           fixes: [
             ...(by === "brush" && tool > TOOL_MM.liner && z.narrowestMm >= TOOL_MM.liner

@@ -1,6 +1,5 @@
 /** Rule 68: nothing is packed or handed over before it bears that. */
 import type { Finding, Rule } from "../snag";
-import { stateWords } from "../../process/words";
 import { showMinutes } from "../../units/show";
 import { does, idBefore } from "../ask";
 import { choiceFix, setFix } from "../fixes";
@@ -24,8 +23,8 @@ export const rule68: Rule = {
             zone: null,
             numbers: { minutesShort: missing, waited: Math.round(start - short.from) },
             why:
-              `“${p.step.title}” comes ${missing === null ? "though it never" : `${showMinutes(missing)} before it`} is ` +
-              `${stateWords(short.state)}: ${short.why}. Wrapping prints into it.`,
+              `“${p.step.title}” comes ${missing === null ? "though it never gets there" : `${showMinutes(missing)} too soon`}: ` +
+              `${short.why}. Wrapping prints into it.`,
             fixes: p.actual
               ? []
               : [setFix("wait", "Wait as long as it takes", idBefore(f, i) ?? p.step.id, { waitMin: null })],

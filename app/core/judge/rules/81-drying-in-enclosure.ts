@@ -1,16 +1,19 @@
 /** Hazard 81: solvent-wet work drying in the machine's enclosure. */
 import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
-import { isCoat, usesLaser } from "../ask";
+import { does, usesLaser } from "../ask";
 
 export const rule81: Rule = {
   id: 81,
   severity: "hazard",
   title: "Wet work in the machine",
   find: (f) => {
-    const wet = f.placed.filter(
-      (p) => isCoat(p) && f.context.paintOf(own(p.step, "productId") as string).base !== "water",
-    );
+    // whatever wets it with solvent: paint of any kind, a wipe, a strip
+    const wet = f.placed.filter((p) => {
+      const id = own(p.step, "productId");
+      const paint = does(p).lays === "film" && f.context.hasPaint(id) ? f.context.paintOf(id) : null;
+      return does(p).wets === "solvent" || (paint !== null && paint.base !== "water" && paint.powder === null);
+    });
     if (f.context.job.choices.driedInEnclosure !== true || !wet.length || !usesLaser(f)) return [];
     return [
       {

@@ -14,8 +14,11 @@ import { rule11 } from "./11-label-first";
 import { rule12 } from "./12-lift-cold";
 import { rule13 } from "./13-proof-before-batch";
 import { rule14 } from "./14-every-zone-has-its-colour";
+import { rule15 } from "./15-inner-before-outline";
 import { rule16 } from "./16-shows-the-drawing";
+import { rule17 } from "./17-cut-line-as-paint";
 import { rule18 } from "./18-plate-of-other-work";
+import { rule19 } from "./19-bands-with-a-gap";
 import { rule20 } from "./20-laser-safe";
 import { rule21 } from "./21-recoat-window";
 import { rule22 } from "./22-too-cold";
@@ -53,6 +56,7 @@ import { rule56 } from "./56-too-hot";
 import { rule57 } from "./57-does-not-fit";
 import { rule58 } from "./58-veneer";
 import { rule59 } from "./59-open-grain";
+import { rule60 } from "./60-turned-twice";
 import { rule61 } from "./61-mask-not-cut";
 import { rule62 } from "./62-air-over-powder";
 import { rule63 } from "./63-reflecting-bed";
@@ -97,8 +101,11 @@ export const RULES: Rule[] = [
   rule12,
   rule13,
   rule14,
+  rule15,
   rule16,
+  rule17,
   rule18,
+  rule19,
   rule20,
   rule21,
   rule22,
@@ -136,6 +143,7 @@ export const RULES: Rule[] = [
   rule57,
   rule58,
   rule59,
+  rule60,
   rule61,
   rule62,
   rule63,

@@ -35,6 +35,10 @@ export function inFocus(r: number, dof: number): { crown: number; mid: number } 
 /** How much narrower artwork gets at a height y from the equator: √(1−(y/R)²); 0 past the pole. */
 export const squeeze = (r: number, y: number): number => (Math.abs(y) >= r ? 0 : Math.sqrt(1 - (y / r) ** 2));
 
+/** The same for a cylinder: its wall and its bottom. @param h mm of height inside */
+export const insideCylinderDose = (d: number, h: number, wetUm: number | null): number | null =>
+  wetUm === null ? null : ((Math.PI * d * h + (Math.PI * d * d) / 4) * wetUm * 1.1) / 1e6;
+
 /** ml of paint for the inside of a ball: π·d²·wet, and a tenth to swirl with. @param wetUm µm */
 export const insideDose = (d: number, wetUm: number | null): number | null =>
   wetUm === null ? null : (Math.PI * d * d * wetUm * 1.1) / 1e6;

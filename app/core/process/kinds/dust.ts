@@ -1,4 +1,5 @@
 /** Blowing and wiping off dust. */
+import { GROUND, zoneOf } from "../../piece/state";
 import { material } from "../words";
 import { kind } from "../step";
 
@@ -18,5 +19,10 @@ export const dust = kind([], {
     ...(c.substrate.absorbent ? [`Do not wet the ${material(c.substrate.family)}`] : []),
   ],
   minutes: () => ({ setup: 2, perPiece: 0.2 }),
-  apply: (_s, p) => ({ ...p, clean: true }),
+  // what burning left on a mask goes with the mask; on bare wood it sticks, and is sanded or washed off
+  apply: (_s, p, c) => ({
+    ...p,
+    clean: true,
+    soot: p.soot && c.substrate.absorbent && !zoneOf(p, GROUND).mask,
+  }),
 });

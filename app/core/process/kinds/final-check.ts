@@ -1,9 +1,32 @@
 /** The last look, and the record. */
-import { zoneOf } from "../../piece/state";
+import type { Context } from "../context";
+import { listWords } from "../../units/show";
+import { zoneOf, type Film, type Piece } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
 import { coldNeed } from "../needs";
 import { kind, type Need } from "../step";
 import { dampNeed } from "./damp";
+
+/** minutes past touch dry after which it is taken in hand to be looked at */
+const LOOKED_AT_MIN = 60;
+/** minutes until poured epoxy bears use (M8) */
+const EPOXY_USED_MIN = 72 * 60;
+function epoxyNeed(p: Piece, c: Context): Need[] {
+  const poured = p.zones.flatMap((z) =>
+    z.films.filter((f) => f.left > 0 && c.paintOf(f.productId).finish.family === "epoxy"),
+  );
+  const at = Math.max(...poured.map((f) => f.laidAt ?? -Infinity));
+  return Number.isFinite(at)
+    ? [
+        {
+          state: "set-time" as const,
+          stacks: [],
+          why: "poured epoxy bears use after three days",
+          fixed: { at, refMin: EPOXY_USED_MIN, waterBorne: false },
+        },
+      ]
+    : [];
+}
 
 export const finalCheck = kind([], {
   id: "final-check",
@@ -30,30 +53,48 @@ export const finalCheck = kind([], {
   ],
   minutes: () => ({ setup: 3, perPiece: 0.5 }),
   needs: (s, p, c) => {
-    const wet = c.job.use.some((u) => u === "wet" || u === "outdoors" || u === "food");
-    const state = (c.job.choices.handover ?? (wet ? "cured" : "touch")) === "cured" ? "cured" : "touch";
-    const stacks = s.zones
-      .map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.left > 0 && f.phase === undefined) }))
-      .map((x) => ({
-        ...x,
-        films:
-          state === "touch"
-            ? x.films.slice(-1)
-            : x.films.filter((f) => f.role === "clear").length
-              ? x.films.filter((f) => f.role === "clear")
-              : x.films,
-      }))
-      .filter((x) => x.films.length);
-    const last: Need[] = stacks.length
-      ? [
-          {
-            state,
-            stacks,
-            why: state === "cured" ? "it will be wet or outdoors: only a cured film bears that" : "it can be handled",
-          },
-        ]
-      : [];
-    return [...dampNeed(p), ...coldNeed(p, COLD_C, "it goes cold before it is handled", c), ...last];
+    const hard = c.job.use.filter((u) => u === "wet" || u === "outdoors" || u === "food");
+    const way = c.job.choices.handover ?? (hard.length ? "cured" : null);
+    const films = (of: (list: Film[]) => Film[]): Need["stacks"] =>
+      s.zones
+        .map((id) => ({ zone: id, films: of(zoneOf(p, id).films.filter((f) => f.left > 0 && f.phase === undefined)) }))
+        .filter((x) => x.films.length);
+    const looked = films((list) => list.slice(-1));
+    const through = films((list) => list.filter((f) => c.paintOf(f.productId).times.sandable.value !== null));
+    const all = films((list) => list);
+    return [
+      ...dampNeed(p),
+      ...coldNeed(p, COLD_C, "it goes cold before it is handled", c),
+      ...(looked.length
+        ? [
+            {
+              state: "touch" as const,
+              stacks: looked,
+              why: "it is taken in hand an hour past touch dry",
+              more: LOOKED_AT_MIN,
+            },
+          ]
+        : []),
+      ...(way === "cured" && all.length
+        ? [
+            {
+              state: "cured" as const,
+              stacks: all,
+              why: `it will be ${hard.length ? listWords(hard) : "handed over cured"}: only a cured film bears that`,
+            },
+          ]
+        : []),
+      ...(way === null && through.length
+        ? [
+            {
+              state: "sandable" as const,
+              stacks: through,
+              why: "it is packed dry right through",
+            },
+          ]
+        : []),
+      ...epoxyNeed(p, c),
+    ];
   },
   apply: (_s, p) => p,
 });

@@ -67,7 +67,8 @@ export const openSkin = kind([...LASER], {
         ? { skin: { ...z.skin, open: true }, depthUm: Math.max(z.depthUm, z.skin.um) }
         : {}),
     })),
-    soot: true,
+    // silvering goes off as vapour inside the glass
+    soot: c.substrate.skin?.kind !== "silver",
     clean: false,
     touched: "beam",
   }),

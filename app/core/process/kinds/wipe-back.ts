@@ -50,5 +50,5 @@ export const wipeBack = kind([], {
       burnished(c) ? "sandable" : "touch",
       burnished(c) ? "wet neighbours smear into each other" : "what is wet would be wiped out",
     ),
-  apply: (s, p) => ({ ...p, smeared: null, clean: true, touched: s.kind }),
+  apply: (s, p) => ({ ...p, smeared: null, soot: false, clean: true, touched: s.kind }),
 });
