@@ -153,7 +153,7 @@ journey("a whole job by keyboard alone", async (url) => {
   await o.page.waitForFunction((t) => document.querySelector("#step-title")?.textContent !== t, before);
   await o.page.keyboard.press("]");
   // a step is lifted and moved with the keyboard
-  await tabTo(o.page, o.page.getByRole("button", { name: "Move Label the backs" }));
+  await tabTo(o.page, o.page.getByRole("button", { name: "Move Label the pieces" }));
   const order = (): Promise<(string | null)[]> =>
     o.page.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step")));
   const was = await order();

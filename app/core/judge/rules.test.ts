@@ -1,3 +1,4 @@
+import { readFileSync, writeFileSync } from "node:fs";
 import { workOf } from "../process/force";
 import { kindOf, own } from "../process/kinds";
 import { FULL_SHELF, GEAR } from "../testing/briefs";
@@ -969,6 +970,39 @@ const ROUTE_CASES: Case[] = [
     says: /set to 190 °C; from 160 °C hard maple darkens/,
     severity: "risk",
   },
+  ...(
+    [
+      ["H", "hard-maple", "co2", "e-rust"],
+      ["C1", "tile-glazed", "uv", "d-rust"],
+      ["B", "tile-glazed", "co2", "titan"],
+      ["D1", "slate", "co2", "e-rust"],
+    ] as const
+  ).map(([route, body, beam, paint]): Case => ({
+    rule: 13,
+    what: `three pieces by ${route} with no proof`,
+    trips: () => remove(routed(route, body, beam, [paint], { job: { quantity: 3 } }), "proof"),
+    misses: () => remove(routed(route, body, beam, [paint], { job: { quantity: 2 } }), "proof"),
+    says: /All 3 pieces go under the laser with no proof piece/,
+    severity: "advice",
+  })),
+  {
+    rule: 20,
+    what: "white burnt in as soon as it is touch dry",
+    trips: () => routed("B", "tile-glazed", "co2", ["titan"], { choices: { schools: ["before-laser:touch"] } }),
+    misses: () => routed("B", "tile-glazed", "co2", ["titan"]),
+    says: /“Burn the white into the glaze” starts/,
+    severity: "risk",
+  },
+  {
+    rule: 48,
+    what: "glaze opened for longer than a day",
+    trips: () =>
+      routed("C1", "tile-glazed", "uv", ["d-rust"], {
+        job: { quantity: 45, zones: [zone("z0", "d-rust", { areaMm2: 5000 })] },
+      }),
+    misses: () => routed("C1", "tile-glazed", "uv", ["d-rust"]),
+    says: /“Open the glaze” runs .*and the laser is never left alone/,
+  },
   {
     rule: 15,
     what: "pieces named after they are free",
@@ -1309,9 +1343,9 @@ describe("severity, waivers, acceptance", () => {
     stop: [3, 5, 9, 10, 12, 16, 25, 33, 34, 43, 44, 54, 56, 58, 61, 67],
     risk: [
       1, 2, 4, 6, 7, 8, 18, 20, 21, 22, 23, 24, 27, 30, 31, 32, 35, 36, 37, 40, 41, 42, 45, 46, 47, 48, 49, 50, 51, 52,
-      53, 55, 57, 59, 62, 63, 64, 65, 69,
+      53, 55, 57, 59, 60, 62, 63, 64, 65, 66, 68, 69,
     ],
-    advice: [11, 13, 14, 26, 38],
+    advice: [11, 13, 14, 15, 17, 19, 26, 38],
   };
   test.each(Object.entries(FIXED))("%s", (severity, rules) => {
     for (const r of RULES) if (rules.includes(r.id)) expect([r.id, r.severity]).toEqual([r.id, severity]);
@@ -1482,4 +1516,70 @@ describe("both sides of each boundary", () => {
     const at = (quantity: number): boolean => rules(remove(e1({ job: { quantity } }), "proof")).includes(13);
     expect([1, 2, 3, 40].map(at)).toEqual([false, false, true, true]);
   });
+});
+
+/** What a step does to the piece, in the words of the table; in order. */
+const EFFECTS = [
+  "lays paint",
+  "lays a mask",
+  "lays powder",
+  "wets",
+  "heats",
+  "beam: film",
+  "beam: body",
+  "beam: skin, pigment",
+  "beam: mask",
+  "beam: outline",
+  "beam: trial",
+  "lifts",
+  "sands",
+  "packs",
+  "other",
+  "the job",
+] as const;
+function effectOf(w: World, s: Snag): (typeof EFFECTS)[number] {
+  const kind = makePlan(w).placed.find((p) => p.step.id === s.step)?.step.kind;
+  if (!kind) return "the job";
+  const k = kindOf(kind);
+  if (k.beam === "skin" || k.beam === "pigment") return "beam: skin, pigment";
+  if (k.beam) return `beam: ${k.beam}`;
+  if (k.lays) return k.lays === "film" ? "lays paint" : k.lays === "mask" ? "lays a mask" : "lays powder";
+  if (k.heats) return "heats";
+  if (k.lifts) return "lifts";
+  if (k.sands) return "sands";
+  if (k.packs) return "packs";
+  return k.wets ? "wets" : "other";
+}
+
+test("the table of rules by effects in docs is what the cases here try, each with a near miss", () => {
+  const cells = new Map<number, Map<string, number>>(RULES.map((r) => [r.id, new Map()]));
+  const add = (rule: number, w: World): void => {
+    const [found] = of(w, rule);
+    const effect = effectOf(w, found);
+    cells.get(rule)!.set(effect, (cells.get(rule)!.get(effect) ?? 0) + 1);
+  };
+  for (const c of CASES) add(c.rule, c.trips());
+  for (const [rule, trips] of HAZARDS) add(rule, trips());
+  const row = (list: readonly string[]): string => `| ${list.join(" | ")} |`;
+  const table = [
+    row(["rule", ...EFFECTS]),
+    row(["---", ...EFFECTS.map(() => "---")]),
+    ...RULES.map((r) => row([`${r.id} ${r.title}`, ...EFFECTS.map((e) => String(cells.get(r.id)!.get(e) ?? ""))])),
+  ];
+  const text = [
+    "# Rules by what a step does",
+    "",
+    "Made from the cases of `app/core/judge/rules.test.ts`: in each cell, how many plans trip the rule at a step that does this. Every one",
+    "of them has another plan close by that does not, and its fixes are tried. `DOCS=write` makes this page anew.",
+    "",
+    ...table,
+    "",
+  ].join("\n");
+  const path = "docs/rules.md";
+  if (process.env.DOCS === "write") writeFileSync(path, text);
+  // as the formatter sets it
+  const plain = (s: string): string => s.replace(/ +/g, " ").replace(/-{3,}/g, "---");
+  expect(plain(readFileSync(path, "utf8"))).toBe(plain(text));
+  // no rule without a case
+  expect([...cells].filter(([, m]) => !m.size).map(([id]) => id)).toEqual([]);
 });

@@ -1,13 +1,11 @@
 /** Rule 48: the run is longer than the attended time of a day. */
-import { own } from "../../process/kinds";
+import { byBeam, own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { bedLoads } from "../../models/laser/runtime";
 import { showMinutes } from "../../units/show";
-import { does, round } from "../ask";
+import { round } from "../ask";
 import { setFix, shopFix } from "../fixes";
 import { WEEKDAYS } from "../../time/hours";
-
-const BY = { laser: "the laser", gun: "a hot gun", oven: "a hot oven" };
 
 export const rule48: Rule = {
   id: 48,
@@ -16,7 +14,7 @@ export const rule48: Rule = {
   find: (f) =>
     f.placed.flatMap((p) => {
       const c = f.context;
-      if (does(p).attended !== true || p.minutes === null || p.actual || p.minutes <= c.calendar.longest) return [];
+      if (!byBeam(p.step) || p.minutes === null || p.actual || p.minutes <= c.calendar.longest) return [];
       const m = c.machine;
       const per = m
         ? bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, m.bedW, m.bedH)
@@ -25,7 +23,8 @@ export const rule48: Rule = {
       const byPiece = (p.setupMin ?? 0) + (p.perPieceMin ?? 0);
       const fits = Math.min(load, byPiece) <= c.calendar.longest;
       if (own(p.step, "byLoad") && fits) return [];
-      const need = Math.ceil(byPiece / 60);
+      // one that can’t be taken load by load has to be run through
+      const need = Math.ceil((own(p.step, "byLoad") === null ? p.minutes : byPiece) / 60);
       return [
         {
           step: p.step.id,
@@ -33,7 +32,7 @@ export const rule48: Rule = {
           numbers: { runMin: round(p.minutes), longestDayMin: c.calendar.longest, loadMin: round(load) },
           why:
             `“${p.step.title}” runs ${showMinutes(p.minutes)}; the longest day here is ${showMinutes(c.calendar.longest)}, ` +
-            `and ${BY[own(p.step, "method") ?? "laser"]} is never left alone.`,
+            "and the laser is never left alone.",
           fixes:
             fits && own(p.step, "byLoad") !== null
               ? [setFix("by-load", "Run it piece by piece, over several days", p.step.id, { byLoad: true })]
