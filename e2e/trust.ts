@@ -455,7 +455,7 @@ journey(
     await p.getByRole("button", { name: "Calendar with alarms, .ics" }).click();
     assert.match(readFileSync(await (await saved).path(), "utf8"), /UID:inspect-blank\.blue-tiles@richlayer\.invalid/);
     const labels = p.waitForEvent("download");
-    await p.getByRole("button", { name: "Labels for the backs, PDF" }).click();
+    await p.getByRole("button", { name: "Labels for the pieces, PDF" }).click();
     assert.equal(
       readFileSync(await (await labels).path())
         .subarray(0, 5)

@@ -164,8 +164,12 @@ test("digits turn at one, ten and a hundred", () => {
   expect([9.996, 1.256, 10.26, 100].map((x) => showLength(x))).toEqual(["10 mm", "1.26 mm", "10.3 mm", "100 mm"]);
   expect(showLength(3.175, "inch")).toBe("0.125 in");
   expect([0.05, 0.099, 0.1, 0.706, 1].map(showShare)).toEqual(["5 %", "9.9 %", "10 %", "71 %", "100 %"]);
-  expect([5.25, 100].map(showSpeed)).toEqual([
-    "5.3 mm/s · 315 mm/min · 12.4 in/min",
+  // as precise as it was typed or worked out, so that mm/s and mm/min say the same
+  expect([5.25, 21.1666666, 399.8, 99.996, 100].map(showSpeed)).toEqual([
+    "5.25 mm/s · 315 mm/min · 12.4 in/min",
+    "21.17 mm/s · 1270 mm/min · 50 in/min",
+    "399.8 mm/s · 23988 mm/min · 944.4 in/min",
+    "100 mm/s · 6000 mm/min · 236.2 in/min",
     "100 mm/s · 6000 mm/min · 236.2 in/min",
   ]);
   expect(showInterval(0.05)).toBe("0.05 mm · 508 dpi · 200 lines/cm");

@@ -42,7 +42,7 @@ export function showLength(mm: number | null, units: UnitSystem = "metric"): str
 /** One speed in every unit it is typed in, so that nobody has to convert at the bench. */
 export function showSpeed(mmPerS: number | null): string {
   if (mmPerS === null || !Number.isFinite(mmPerS)) return UNKNOWN;
-  return `${trim(mmPerS, mmPerS < 10 ? 1 : 0)} mm/s · ${trim(mmPerS * 60, 0)} mm/min · ${trim((mmPerS * 60) / MM_PER_INCH, 1)} in/min`;
+  return `${trim(mmPerS, mmPerS < 100 ? 2 : 1)} mm/s · ${trim(mmPerS * 60, 0)} mm/min · ${trim((mmPerS * 60) / MM_PER_INCH, 1)} in/min`;
 }
 
 /** A line interval as mm, lines per inch and lines per cm. */

@@ -56,7 +56,7 @@ export const JOB_EXPORTS: readonly JobExport[] = [
   {
     ...PDF,
     id: "labels",
-    name: "Labels for the backs, PDF",
+    name: "Labels for the pieces, PDF",
     tells: (job) => `${job.quantity} with a QR mark`,
     ending: ".labels.pdf",
     busy: "Setting the labels…",

@@ -204,7 +204,8 @@ export function byLoads(sec: number | null, c: Context): { setup: number; perPie
   return { setup: SETUP_MIN + LOAD_MIN * Math.max(1, loads), perPiece: sec / 60 };
 }
 
-const tenth = (x: number): number => Math.round(x * 10) / 10;
+/** to the digit that a panel takes */
+export const tenth = (x: number): number => Math.round(x * 10) / 10;
 /** A setting as it is typed into a machine, to the digits that it was reckoned with; along lines there is no interval. */
 export const setting = (s: Pick<LaserWork, "laser">, runs: "rows" | "lines" = "rows"): string =>
   s.laser

@@ -1,6 +1,6 @@
 /** A test plate on the same stack. */
 import { kind, LASER } from "../step";
-import { laserNeeds } from "./laser-work";
+import { laserNeeds, tenth } from "./laser-work";
 
 export const plate = kind([...LASER], {
   id: "plate",
@@ -21,7 +21,7 @@ export const plate = kind([...LASER], {
   }),
   cues: (s) => [
     s.laser
-      ? `Steps of a sixth around ${Math.round(s.laser.power * 100)} % at ${Math.round(s.laser.speed)} mm/s`
+      ? `Steps of a sixth around ${tenth(s.laser.power * 100)} % at ${tenth(s.laser.speed)} mm/s`
       : "Choose a machine first",
     "Wipe before you judge",
     "Type in the setting that won: the next steps use it",
