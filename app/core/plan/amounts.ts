@@ -1,4 +1,5 @@
 /** M7 over a whole plan: paint per coat and per product, what to buy, and the balance bought = laid + lost + left. */
+import { extentOf, extentOfAll } from "../geometry/extent";
 import { kindOf, own, usesUp } from "../process/kinds";
 import { coatUse, nest, recessArea, transfer, wetUm } from "../models/film/build";
 import { shapeOf } from "../process/setup";
@@ -67,16 +68,9 @@ function pourUse(wet: number | null, c: Context): StepUse {
 
 /** Width and height of the box round some zones, mm; from their areas where that is all that is known. */
 function boxOf(zones: Zone[]): { w: number; h: number } {
-  const known = zones.filter((z) => z.rows.length > 2);
-  const blind = Math.sqrt(zones.filter((z) => z.rows.length <= 2).reduce((a, z) => a + z.areaMm2, 0));
-  if (!known.length) return { w: blind, h: blind };
-  const rows = known.flatMap((z) =>
-    Array.from({ length: (z.rows.length - 2) / 2 }, (_, i) => z.rows.slice(2 + 2 * i, 4 + 2 * i)),
-  );
-  const burnt = rows.filter(([from, to]) => to > from);
-  const w = Math.max(...burnt.map(([, to]) => to)) - Math.min(...burnt.map(([from]) => from));
-  const h = Math.max(...known.map((z) => z.rows[1])) - Math.min(...known.map((z) => z.rows[0]));
-  return { w: Math.max(w, blind), h: Math.max(h, blind) };
+  const blind = Math.sqrt(zones.filter((z) => !extentOf(z)).reduce((a, z) => a + z.areaMm2, 0));
+  const e = extentOfAll(zones);
+  return e ? { w: Math.max(e.x1 - e.x0, blind), h: Math.max(e.y1 - e.y0, blind) } : { w: blind, h: blind };
 }
 
 /**
