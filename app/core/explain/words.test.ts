@@ -34,7 +34,7 @@ function sentences(plan: Plan, card: Card): Said[] {
 /** One plan for every route on every material by every beam that it can be planned for. */
 function allSaid(): Said[] {
   const out = new Map<string, Said[]>();
-  for (let n = 0; n < many(700); n++) {
+  for (let n = 0; n < many(482); n++) {
     const plan = makePlan(brief(n), null, true);
     const { route, substrate, machine, job } = plan.context;
     const key = [route!.id, substrate.id, machine!.beam, job.substrate.shape ?? "flat"].join();
@@ -122,13 +122,13 @@ test("what may not stand together on a card does not", () => {
   }
   expect([...bad].slice(0, 40)).toEqual([]);
   // said of many things, and not of nothing
-  expect(all.length).toBeGreaterThan(many(700) * 10);
+  expect(all.length).toBeGreaterThan(many(482) * 10);
 });
 
 test("what rules say of odd briefs reads as a sentence", () => {
   const bad = new Set<string>();
   const said = new Set<string>();
-  for (let n = 0; n < many(300); n++) {
+  for (let n = 0; n < many(160); n++) {
     const plan = makePlan(
       odd(n, (w) => generate(context(w)).steps),
       null,

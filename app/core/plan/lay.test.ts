@@ -93,7 +93,7 @@ test("steps done two years ago are no part of the problem: time begins with what
   expect([...laid[0].starts.values()].every((t) => t >= now)).toBe(true);
 });
 
-test("parts of a minute in a log, and a job with an id too long for a problem, are planned all the same", () => {
+test("parts of a minute in a log, and a job with an id of any length, are planned all the same", () => {
   const w = windowed[0].context.world;
   const first = makePlan(w, null, true);
   const log = first.placed.slice(0, 3).flatMap((x, i) =>
@@ -110,6 +110,6 @@ test("parts of a minute in a log, and a job with an id too long for a problem, a
   expect(parts.ready).not.toBeNull();
   expect(parts.laying(0, null).length).toBeGreaterThan(0);
   const long = makePlan({ ...w, job: { ...w.job, id: "x".repeat(300) } }, null, true);
-  expect(long.laying(0, null)).toEqual([]);
-  expect(long.placed.map((p) => p.start)).toEqual(stepByStep(long).placed.map((p) => p.start));
+  expect(long.laying(0, null)).toEqual(first.laying(0, null));
+  expect(long.placed.map((p) => p.start)).toEqual(first.placed.map((p) => p.start));
 });

@@ -10,7 +10,7 @@ import type { DryingOf } from "../models/drying/clock";
 import type { Air } from "../models/drying/climate";
 import type { Film } from "../piece/state";
 import type { WorkCalendar } from "../time/hours";
-import { readProblem, type Answer, type Problem, type ProblemInput } from "../schedule/problem";
+import { ownProblem, type Answer, type Problem, type ProblemInput } from "../schedule/problem";
 import type { Context } from "../process/context";
 import { byBeam, kindOf, own } from "../process/kinds";
 import { sprayed, type Placed } from "./placed";
@@ -322,7 +322,7 @@ export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem 
   const shop = new Writing(origin, o.days ?? DAYS, o.stretch ?? STRETCH, o);
   for (const plan of able) new JobWriting(shop, plan, kept.get(plan)!).write();
   const titles = able.map((p) => p.context.job.title).join(", ");
-  const problem = readProblem({
+  const problem = ownProblem({
     name: titles.slice(0, 300),
     seed: o.seed ?? 1,
     limitSeconds: o.limitSeconds === undefined ? 10 : o.limitSeconds,

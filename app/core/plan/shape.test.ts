@@ -14,7 +14,7 @@ import type { World } from "../records/world";
 import { makePlan, type Plan } from "./plan";
 import type { Placed } from "./placed";
 
-const N = many(470);
+const N = many(241);
 const plans: Plan[] = [];
 beforeAll(() => {
   for (let n = 0; n < N; n++) plans.push(makePlan(brief(n), null, true));

@@ -178,7 +178,38 @@ function cycle(p: Problem): string[] | null {
 export function readProblem(value: unknown): Problem {
   const read = check(ProblemRecord, value, "", "default");
   if (!read.ok) throw new ProblemError(`The problem can’t be read: ${sayFaults(read.faults, 3)}.`);
-  const p = read.value;
+  return sound(read.value);
+}
+
+const written = <T extends object>(record: T, given: object): T =>
+  Object.assign(record, Object.fromEntries(Object.entries(given).filter(([, v]) => v !== undefined)));
+const usesOf = (list: readonly object[] | undefined): UseRecord[] =>
+  (list ?? []).map((u) => written(new UseRecord(), u));
+
+/**
+ * A problem that we have written ourselves, with its defaults: what only a file can get wrong is not asked again.
+ * @throws ProblemError as {@link readProblem} does, for names, lags in a circle and times that are none
+ */
+export function ownProblem(value: ProblemInput): Problem {
+  const p = written(new ProblemRecord(), value);
+  p.resources = (value.resources ?? []).map((r) => written(new ResourceRecord(), r));
+  p.clocks = (value.clocks ?? []).map((c) => written(new ClockRecord(), c));
+  p.tasks = (value.tasks ?? []).map((t) => ({ ...written(new TaskRecord(), t), uses: usesOf(t.uses) }));
+  p.lags = (value.lags ?? []).map((l) => ({ ...written(new LagRecord(), l), holds: usesOf(l.holds) }));
+  p.trip = value.trip ? written(new TripRecord(), value.trip) : null;
+  const times = (t: TaskRecord): boolean =>
+    whole(t.minutes) && whole(t.earliest) && [t.due, t.fixedStart, t.preferStart].every((x) => x === null || whole(x));
+  const waits = (l: LagRecord): boolean =>
+    [l.min, l.max, l.reopens].every((x) => x === null || (Number.isFinite(x) && x >= 0 && x <= LATEST));
+  const task = p.tasks.find((t) => !times(t));
+  if (task) throw new ProblemError(`The problem can’t be read: the times of “${task.id}” are none.`);
+  const lag = p.lags.find((l) => !waits(l));
+  if (lag) throw new ProblemError(`The problem can’t be read: the wait from “${lag.from}” to “${lag.to}” is none.`);
+  return sound(p);
+}
+
+/** The same problem, once its names and lags agree. @throws ProblemError */
+function sound(p: Problem): Problem {
   const bad = (say: string): never => {
     throw new ProblemError(`The problem can’t be read: ${say}.`);
   };

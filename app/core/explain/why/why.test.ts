@@ -27,7 +27,7 @@ const OF_STEP: StepFigure[] = [
   "level",
 ];
 const SLOW: StepFigure[] = ["latest", "slack"];
-const worlds = Array.from({ length: 70 }, (_, k) => brief(k * 23 + 5));
+const worlds = Array.from({ length: 56 }, (_, k) => brief(k * 23 + 5));
 const plans = worlds.map((w) => makePlan(w, null, true));
 const refsOf = (plan: Plan, of: StepFigure[] = OF_STEP): FigureRef[] =>
   plan.placed.flatMap((p) => of.map((x) => ({ of: x, step: p.step.id })));
