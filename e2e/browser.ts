@@ -74,7 +74,7 @@ export async function open(url: string, look: Look = {}): Promise<Opened> {
   const page = context.pages()[0] ?? (await context.newPage());
   last = page;
   page.on("filechooser", () => {}); // from now on choosers are caught, so that none opens before a journey listens
-  page.setDefaultTimeout(45000); // nothing is timed here; a busy machine must not fail a journey
+  page.setDefaultTimeout(90000); // nothing is timed here; a busy machine must not fail a journey
   const errors: string[] = [];
   page.on("pageerror", (e) => errors.push(e.message));
   page.on("console", (m) => {
