@@ -89,6 +89,11 @@ const NOT: [string, RegExp, (s: Said) => boolean][] = [
   ["mirrored and not", /^not mirrored/i, (s) => s.plan.context.route!.mirrored],
   ["a loose shield in the heat", /loose stencil/i, (s) => paintOf(s)?.mask?.loose === false],
   [
+    "one interval for engraving and for melting",
+    /^Interval /,
+    (s) => s.plan.placed.some((p) => own(p.step, "method") === "laser"),
+  ],
+  [
     "air on over powder",
     /; air on\b/i,
     (s) =>

@@ -2,6 +2,7 @@
  * How a piece lies at the laser: side, focus, start, air, cleaning. Said once, from route, material, shape and machine; cards, pre-flight,
  * guide and rules quote it.
  */
+import { colourWay, meltsBy } from "../catalogue/routes";
 import type { Context } from "./context";
 
 export const mirrored = (c: Context): boolean => c.job.choices.mirrored ?? c.route?.mirrored ?? false;
@@ -46,3 +47,8 @@ export function rinsed(c: Context): boolean {
   const soluble = c.filled.some((z) => ["ink", "dye"].includes(c.paintOf(z.productId as string).finish.family));
   return c.school("clean-off") !== "wipe" && !c.substrate.absorbent && !(soluble && c.route?.lifts === true);
 }
+
+/** Is powder melted by the beam in this job, so that its visits differ in focus, lines and air? */
+export const meltsByBeam = (c: Context): boolean =>
+  meltsBy("laser", c.job.route) ||
+  (["powder", "nested"].includes(colourWay(c.route) ?? "") && c.school("melt") === "laser");

@@ -1,4 +1,4 @@
-/** Rule 19: bands that are to blend and leave a gap between them, or to the edge of the piece. */
+/** Rule 19: bands that are to blend and leave a gap between them. */
 import { colourWay } from "../../catalogue/routes";
 import { gapBetween } from "../../geometry/gap";
 import type { Zone } from "../../records/job";

@@ -1,5 +1,5 @@
 /** Placing, focusing, looking once round before the laser starts. */
-import { focusOn, mirrored, sideUp, startFrom } from "../setup";
+import { focusOn, meltsByBeam, mirrored, sideUp, startFrom } from "../setup";
 import { kind } from "../step";
 import { burntOf } from "../polarity";
 import { eyewear } from "./laser-work";
@@ -30,7 +30,9 @@ export const preFlight = kind([], {
       ? ["Somebody else reads the list back: one look more saves the batch"]
       : []),
     `Start from ${startFrom(c)}; check the frame clears clamps and bed edge`,
-    `Interval ${c.intervalMm ?? "unknown"} mm, focus ${focusOn(c)}; air ${c.machine?.airAssist ? "on" : "as fitted"}`,
+    meltsByBeam(c)
+      ? `Engraving: focus ${focusOn(c)}, air ${c.machine?.airAssist ? "on" : "as fitted"}; melting: focus raised, air off, as its step says`
+      : `Interval ${c.intervalMm ?? "unknown"} mm, focus ${focusOn(c)}; air ${c.machine?.airAssist ? "on" : "as fitted"}`,
     `Extraction on, eyewear ${eyewear(c)}, extinguisher in reach`,
   ],
   minutes: () => ({ setup: 5, perPiece: 0 }),
