@@ -1,4 +1,5 @@
 /** A plan as visits: at each turn what the laser is given, what is opened, lifted and covered, what stays masked to the end. */
+import { mirrored } from "../process/setup";
 import { GROUND } from "../piece/state";
 import { byBeam, kindOf, type KindId } from "../process/kinds";
 import { placement, type Placement } from "./placement";
@@ -37,7 +38,7 @@ export function visitsOf(plan: Plan): Visit[] {
         opens: was.filter((z) => !is.includes(z)),
         covers: is.filter((z) => !was.includes(z)),
         stays: is,
-        mirrored: beam && (plan.context.job.choices.mirrored ?? plan.context.route?.mirrored ?? false),
+        mirrored: beam && mirrored(plan.context),
       };
     });
 }
