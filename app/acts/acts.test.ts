@@ -1,3 +1,7 @@
+import { context, toBegin } from "../core/process/context";
+import { piecesToBegin } from "../core/models/spares/spares";
+import { safe } from "../core/records/machine";
+import { shopAct } from "./shop";
 import { own } from "../core/process/kinds";
 import { a1, e1, shop, SHELF } from "../core/testing/worlds";
 import { fold } from "../core/plan/fold";
@@ -62,6 +66,60 @@ async function cleared(step: string, id = "job"): Promise<void> {
 }
 
 describe("acts on a job", () => {
+  test("a laser put in is asked about before it burns; another beam opens what was found with the old one", async () => {
+    const on = (intent: string, more: Record<string, string>) => shopAct({ intent, ...more });
+    await on("machine-add", { beam: "blue", watts: "10" });
+    const [m] = (await db().machines.toArray()).filter((x) => x.beam === "blue");
+    expect([safe(m, "enclosed"), safe(m, "extraction")]).toEqual([null, null]);
+    await set("machineId", m.id);
+    const never = async () =>
+      open(makePlan(await world()))
+        .filter((s) => s.rule === 73)
+        .map((s) => s.why);
+    expect((await never()).join()).toMatch(/Nobody has said yet whether Blue diode, 10 W has extraction/);
+    const machine = (field: string, value: string) => on("machine", { id: m.id, field, value });
+    await machine("extraction", "false");
+    expect((await never()).join()).toMatch(/has no extraction/);
+    await machine("extraction", "true");
+    expect(await never()).toEqual([]);
+    await machine("enclosed", "true");
+    for (const [field, value] of Object.entries({ spotMm: "0.1", depthPerJ: "0.2", powerPoints: "50 4\n100 10" }))
+      await machine(field, value);
+    const now = async () => (await db().machines.get(m.id))!;
+    expect(await now()).toMatchObject({ spotMm: 0.1, depthPerJ: 0.2 });
+    expect((await now()).unanswered).toBeUndefined();
+    await machine("beam", "blue");
+    expect(await now()).toMatchObject({ spotMm: 0.1, depthPerJ: 0.2 });
+    await machine("beam", "um1");
+    const other = await now();
+    expect(other).toMatchObject({ beam: "um1", spotMm: null, depthPerJ: null, powerPoints: [], extraction: true });
+    expect([safe(other, "enclosed"), safe(other, "extraction")]).toEqual([null, true]);
+  });
+  test("a job keeps its units whatever the shop's become: shown and typed", async () => {
+    await shopAct({ intent: "set", field: "units", value: "inch" });
+    await set("substrate.w", "50");
+    expect((await world()).job.substrate.w).toBe(50);
+    expect((await world()).shop.units).toBe("metric");
+    await set("units", "inch");
+    await set("substrate.w", "2");
+    expect((await world()).job.substrate.w).toBeCloseTo(50.8, 9);
+    expect((await world()).shop.units).toBe("inch");
+    expect((await set("units", "ells")).error).toMatch(/units/);
+  });
+  test("pieces begun: as typed, no fewer than ordered, worked out when emptied", async () => {
+    const begin = (value: string) => set("begin", value, { intent: "choice" });
+    expect((await begin("4")).error).toMatch(/4 are fewer than the 6 ordered/);
+    await begin("9");
+    expect(context(await world()).pieces).toBe(9);
+    await begin("");
+    expect(context(await world()).pieces).toBe(toBegin((await world()).job)!.pieces);
+    await set("lossShare", "50 %", { intent: "choice" });
+    await set("lossOn", "40", { intent: "choice" });
+    const { pieces } = context(await world());
+    expect(pieces).toBe(piecesToBegin(6, 0.5, 40)!.pieces);
+    await set("lossShare", "", { intent: "choice" });
+    expect((await world()).job.choices.lossOn).toBeUndefined();
+  });
   test("typed text becomes figures, in the shop's units", async () => {
     expect(await set("substrate.w", "5 3/8 in")).toMatchObject({ done: "stored" });
     expect(await set("quantity", "12")).toMatchObject({ done: "stored" });

@@ -1,4 +1,5 @@
 /** Typed builders of the sample shop; the drawings are measured, the bench runs are taken from real plans. */
+import { allSafe } from "../core/records/machine";
 import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
 import { withArtwork } from "../core/geometry/artwork";
 import { keptWith } from "../core/plan/begun";
@@ -146,13 +147,13 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
     const last = until.steps === i || (until.before !== undefined && p.end > until.before);
     const n =
       last && until.midway
-        ? Math.floor(world.job.quantity / 4)
+        ? Math.floor(plan.context.pieces / 4)
         : last && until.steps === undefined
-          ? Math.floor((world.job.quantity * ((until.before ?? 0) - p.start)) / (p.end - p.start))
-          : world.job.quantity;
+          ? Math.floor((plan.context.pieces * ((until.before ?? 0) - p.start)) / (p.end - p.start))
+          : plan.context.pieces;
     const setup = Math.min(p.setupMin ?? 0, p.end - p.start);
     for (let piece = 1; piece <= n; piece++) {
-      const at = p.start + setup + ((p.end - p.start - setup) * piece) / world.job.quantity;
+      const at = p.start + setup + ((p.end - p.start - setup) * piece) / plan.context.pieces;
       // nothing is tapped that has not happened yet
       if ((p.perPieceMin ?? 0) > 0 && !(until.before !== undefined && at > until.before))
         put("piece", p.step.id, at, { piece });
@@ -209,7 +210,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
   };
   const machines = [
     {
-      ...defaultMachine("co2", 45, "co2-45"),
+      ...allSafe(defaultMachine("co2", 45, "co2-45")),
       name: "Tube laser, 45 W",
       depthPerJ: 0.36,
       powerPoints: [
@@ -219,8 +220,14 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
       ],
       airAssist: true,
     },
-    { ...defaultMachine("blue", 10, "blue-10"), name: "Diode laser, 10 W", enclosed: false, bedW: 400, bedH: 400 },
-    { ...defaultMachine("um1", 20, "um1-20"), name: "Fibre laser, 20 W", bedW: 150, bedH: 150 },
+    {
+      ...allSafe(defaultMachine("blue", 10, "blue-10")),
+      name: "Diode laser, 10 W",
+      enclosed: false,
+      bedW: 400,
+      bedH: 400,
+    },
+    { ...allSafe(defaultMachine("um1", 20, "um1-20")), name: "Fibre laser, 20 W", bedW: 150, bedH: 150 },
   ];
   const products = shelf(day);
   const draw = async (

@@ -1,4 +1,5 @@
 /** A small job of each route, for the field guide: planned and simulated like any other, with default figures throughout. */
+import { allSafe } from "../core/records/machine";
 import { route } from "../core/catalogue/routes";
 import { cells } from "../core/catalogue/support";
 import { finishNamed } from "../core/catalogue/finishes";
@@ -68,7 +69,7 @@ export function guideWorld(routeId: string): World {
     bare: false,
   }));
   const watts = { co2: 40, blue: 10, um1: 20, uv: 5 }[cell.beam];
-  const machine = defaultMachine(cell.beam, watts);
+  const machine = allSafe(defaultMachine(cell.beam, watts));
   return {
     shop: {
       ...new Shop(),

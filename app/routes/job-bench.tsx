@@ -111,10 +111,10 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
     }
   };
   const count = d.run.pieces.length;
-  const total = d.job.quantity - d.aside.filter((n) => !d.run.pieces.includes(n)).length;
+  const total = d.pieces - d.aside.filter((n) => !d.run.pieces.includes(n)).length;
   const full = count >= total;
   /** pieces that nobody has tapped at this step */
-  const open = d.step?.perPiece && d.job.quantity > 1 ? Math.max(0, total - count) : 0;
+  const open = d.step?.perPiece && d.pieces > 1 ? Math.max(0, total - count) : 0;
   const work = d.standing === "ready" && d.step;
   const barred = d.gates.length > 0;
   const main =
@@ -238,7 +238,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
               <p className="text-[#d9d0de]">
                 {d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} ·{" "}
                 <Why of={d.step.why}>
-                  about {d.step.minutes} for {d.job.quantity}
+                  about {d.step.minutes} for {d.pieces}
                 </Why>{" "}
                 · <span data-words>{d.step.tool}</span>
               </p>
@@ -441,7 +441,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                   </div>
                   <div className="lg:col-start-2">
                     <Tray
-                      quantity={d.job.quantity}
+                      quantity={d.pieces}
                       done={d.run.pieces}
                       aside={d.aside}
                       onPiece={(n) => send({ intent: "piece", piece: String(n) })}

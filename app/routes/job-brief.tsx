@@ -4,23 +4,27 @@ import { BEAMS, USES } from "../core/records/ids";
 import { BEAM_KINDS } from "../core/catalogue/beams";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { showLength, showTemp } from "../core/units/show";
-import { toBegin } from "../core/explain/why/figure";
+import { PRIOR_PIECES } from "../core/models/spares/spares";
+import { toBegin } from "../core/process/context";
 import { Why } from "../ui/kit/why";
 import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
 import { Fold, Head } from "../ui/kit/bits";
 import { ClimatePart, HoursPart, hoursInWords, MachineForm } from "../ui/shop-parts";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
+import { readShop } from "../store/queries";
 import { readJob } from "./job-data";
 import { opened } from "../views/opened";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan } = await readJob(params.id);
-  const begin = toBegin(plan);
+  const begin = toBegin(world.job);
   return {
     job: world.job,
-    shop: world.shop,
+    // what is changed here is the shop as it is by now, which a job that has begun may not go by
+    shop: (await readShop())?.shop ?? world.shop,
     machines: world.machines,
+    pieces: plan.context.pieces,
     loss: world.job.choices.lossShare ?? plan.context.route?.loss ?? null,
     begin: begin && { ...begin, why: opened(plan, { of: "spares" }) },
   };
@@ -36,8 +40,8 @@ const USE_WORDS = {
   food: "touches food or mouth",
 };
 
-export default function Brief({ loaderData: { job, shop, machines, loss, begin } }: Route.ComponentProps) {
-  const len = (mm: number): string => showLength(mm, shop.units);
+export default function Brief({ loaderData: { job, shop, machines, pieces, loss, begin } }: Route.ComponentProps) {
+  const len = (mm: number): string => showLength(mm, job.units);
   const untouched = job.substrate.w === 100 && job.substrate.h === 100 && job.substrate.t === 8;
   return (
     <main
@@ -64,22 +68,45 @@ export default function Brief({ loaderData: { job, shop, machines, loss, begin }
           <p data-begin={begin.pieces}>
             <Why of={begin.why}>
               Begin with {begin.pieces} to have {job.quantity} good.
-            </Why>
+            </Why>{" "}
+            {pieces === begin.pieces
+              ? "Blanks, paint and minutes are those of all that are begun."
+              : `${pieces} are begun: blanks, paint and minutes are those of ${pieces}.`}
           </p>
         )}
-        <TextField
-          name="lossShare"
-          label="Lost here, as you have seen it"
-          value={job.choices.lossShare === undefined ? "" : `${Math.round(job.choices.lossShare * 1000) / 10} %`}
-          from={
-            job.choices.lossShare === undefined
-              ? loss === null
-                ? "no route yet"
-                : `default: ${Math.round(loss * 100)} %`
-              : "seen here"
-          }
-          extra={{ intent: "choice" }}
-        />
+        <div className="grid grid-cols-3 gap-3">
+          <TextField
+            name="begin"
+            label="Begun, with spares"
+            value={job.choices.begin === undefined ? "" : String(job.choices.begin)}
+            inputMode="numeric"
+            from={job.choices.begin === undefined ? `worked out: ${pieces}` : "typed"}
+            extra={{ intent: "choice" }}
+          />
+          <TextField
+            name="lossShare"
+            label="Lost here, as you have seen it"
+            value={job.choices.lossShare === undefined ? "" : `${Math.round(job.choices.lossShare * 1000) / 10} %`}
+            from={
+              job.choices.lossShare === undefined
+                ? loss === null
+                  ? "no route yet"
+                  : `default: ${Math.round(loss * 100)} %`
+                : "seen here"
+            }
+            extra={{ intent: "choice" }}
+          />
+          {job.choices.lossShare !== undefined && (
+            <TextField
+              name="lossOn"
+              label="Seen on so many pieces"
+              value={job.choices.lossOn === undefined ? "" : String(job.choices.lossOn)}
+              inputMode="numeric"
+              from={job.choices.lossOn === undefined ? `default: ${PRIOR_PIECES}` : "typed"}
+              extra={{ intent: "choice" }}
+            />
+          )}
+        </div>
         <TextField
           name="start"
           label="Not before"
@@ -234,9 +261,16 @@ export default function Brief({ loaderData: { job, shop, machines, loss, begin }
           />
           <TextField name="order.delivered" label="Delivered" type="datetime-local" value={job.order.delivered ?? ""} />
         </div>
-        <p className="tag">
-          Units and language kept with this job: {job.units}, {job.language}.
-        </p>
+        <PickField
+          name="units"
+          label="Units of this job"
+          value={job.units}
+          hint="kept with it, whatever the Workshop’s are changed to"
+          options={[
+            { value: "metric", label: "mm and °C" },
+            { value: "inch", label: "inch and °F" },
+          ]}
+        />
       </section>
     </main>
   );

@@ -159,7 +159,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
         <div className="grid grid-cols-3 gap-3">
           <TextField
             name="good"
-            label={`Good, of ${job.quantity}`}
+            label={`Good, of ${d.pieces} begun`}
             value={w.good === null ? "" : String(w.good)}
             inputMode="numeric"
             hint={w.good === null && d.aside ? `${d.aside} put aside at the bench` : undefined}

@@ -3,13 +3,18 @@ import { BEAM_KINDS, defaultDepthPerJ } from "../core/catalogue/beams";
 import { air, dewPoint } from "../core/models/drying/climate";
 import { wattsAt } from "../core/models/laser/runtime";
 import { BEAMS } from "../core/records/ids";
-import { CHANGE_OVER, type Machine } from "../core/records/machine";
+import { CHANGE_OVER, safe, SAFETY_FACTS, type Machine } from "../core/records/machine";
 import type { Shop } from "../core/records/shop";
 import { WEEKDAYS } from "../core/time/hours";
 import { showSpeed, showTemp } from "../core/units/show";
 import { Fold } from "./kit/bits";
 import { ActButton, PickField, TextField, TickField } from "./kit/field";
 
+const SAFETY_WORDS = {
+  enclosed: "Enclosed, its window rated for this beam",
+  extraction: "Extraction fitted and used",
+};
+const triOf = (v: boolean | null): string => (v === null ? "" : String(v));
 const DAY_WORDS = {
   mon: "Monday",
   tue: "Tuesday",
@@ -304,10 +309,23 @@ export function MachineForm({ m }: { m: Machine }) {
           <TickField action="/workshop" name="trimsRows" label="Trims empty row ends" value={m.trimsRows} extra={e} />
           <TickField action="/workshop" name="bothWays" label="Burns both ways" value={m.bothWays} extra={e} />
           <TickField action="/workshop" name="galvo" label="Mirrors, not a gantry" value={m.galvo} extra={e} />
-          <TickField action="/workshop" name="enclosed" label="Enclosed, rated window" value={m.enclosed} extra={e} />
-          <TickField action="/workshop" name="extraction" label="Extraction fitted" value={m.extraction} extra={e} />
           <TickField action="/workshop" name="airAssist" label="Air assist" value={m.airAssist} extra={e} />
         </div>
+        {SAFETY_FACTS.map((fact) => (
+          <PickField
+            key={fact}
+            action="/workshop"
+            name={fact}
+            label={SAFETY_WORDS[fact]}
+            value={triOf(safe(m, fact))}
+            extra={e}
+            options={[
+              { value: "", label: "not said yet" },
+              { value: "true", label: "yes" },
+              { value: "false", label: "no" },
+            ]}
+          />
+        ))}
         <ActButton action="/workshop" className="link-act self-end" act={{ intent: "machine-remove", id: m.id }}>
           Take {m.name} out
         </ActButton>

@@ -97,7 +97,7 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
   const s = standing(plan, now);
   const c = plan.context;
   const units = world.shop.units;
-  const n = world.job.quantity;
+  const n = c.pieces;
   const current = s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step : null;
   const kind = current ? kindOf(current.step.kind) : null;
   const run = current ? plan.bench.steps.get(current.step.id) : undefined;
@@ -112,6 +112,8 @@ export function benchView(world: World, plan: Plan, now: number, others: RackRow
       : latestStart(plan, current.index, due, plan.ready === null ? 0 : due - plan.ready);
   return {
     job: world.job,
+    /** pieces begun, spares with them */
+    pieces: n,
     now,
     standing: s.is,
     lacks: s.is === "lacking" ? s.say : null,

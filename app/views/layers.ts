@@ -203,7 +203,7 @@ function choice(c: Context, s: Step, may: ((p: Paint) => boolean) | undefined): 
 
 function loadText(plan: Plan, i: number): string | null {
   const use = plan.uses[i];
-  const n = plan.context.job.quantity;
+  const n = plan.context.pieces;
   if (!use) return null;
   if (use.g !== null) return `${showAmount(null, use.g / n)} each, ${showAmount(null, use.g)} in all`;
   if (use.ml === null) return "amount unknown";
@@ -228,7 +228,7 @@ export function stepCard(plan: Plan, index: number): StepCardData {
   const p = plan.placed[index];
   const s = p.step;
   const kind = kindOf(s.kind);
-  const n = c.job.quantity;
+  const n = c.pieces;
   const laser = own(s, "laser");
   const why = (of: StepFigure): Opened => opened(plan, { of, step: s.id });
   const told = (text: string | null, of: StepFigure): { text: string; why: Opened } | null =>

@@ -19,7 +19,10 @@ function loggedWhy(plan: Plan, p: Placed, run: StepRun | undefined): Opened | nu
 
 function stepRow(plan: Plan, p: Placed) {
   const run = plan.bench.steps.get(p.step.id);
-  const took = run?.startedAt != null && run.doneAt != null ? run.doneAt - run.startedAt : null;
+  const took =
+    run?.startedAt != null && run.doneAt != null
+      ? plan.context.calendar.workedBetween(run.startedAt, run.doneAt)
+      : null;
   return {
     id: p.step.id,
     title: p.step.title,
@@ -53,6 +56,8 @@ export function wrapUpView<P>(plan: Plan, now: number, photos: P) {
   const wanted = photoStages(plan.placed).filter((p) => !hasPhoto(job.wrapUp.photos, p.step.id));
   return {
     job,
+    /** pieces begun, spares with them */
+    pieces: plan.context.pieces,
     rows,
     photos,
     left: rows.filter((r) => r.actual === null).length,

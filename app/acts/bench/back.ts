@@ -2,6 +2,7 @@
  * Slips put right: the newest tap taken back, or set to when it really was. Nothing of the log is ever changed: a
  * further entry says so.
  */
+import { context } from "../../core/process/context";
 import { standing } from "../../core/plan/fold";
 import { LocalTime } from "../../core/records/fields";
 import { zonedClock } from "../../core/time/zoned";
@@ -30,7 +31,8 @@ export const backActs = [
     }
     // The correction keeps everything but the time; the slip stays in the log as taken back.
     const started = state.steps.get(last.step)?.startedAt ?? null;
-    const took = last.kind === "done" && started !== null ? Math.max(0, at - started) : last.actual;
+    const took =
+      last.kind === "done" && started !== null ? context(w).calendar.workedBetween(started, at) : last.actual;
     const id = `${last.id.slice(0, 100)}.at${w.log.length.toString(36)}`;
     await tap(w, "back", last.step, { entry: { of: last.id }, instead: { ...last, id, at, actual: took } });
     return "Put right";

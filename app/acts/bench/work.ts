@@ -1,4 +1,5 @@
 /** Work at the bench: begun, piece by piece, put aside, looked at, ended; waits ended by touch or on purpose; notes. */
+import { context } from "../../core/process/context";
 import { gatesOf } from "../../core/bench/gates";
 import { standing } from "../../core/bench/next";
 import { makePlan } from "../../core/plan/plan";
@@ -74,7 +75,7 @@ async function piece(f: PieceForm, at: AtBench): Promise<string> {
   const { world: w, state } = at;
   mayBegin(at, f.step);
   const run = state.steps.get(f.step);
-  const n = f.piece ? Number(f.piece) : nextPiece(run, state.aside, w.job.quantity);
+  const n = f.piece ? Number(f.piece) : nextPiece(run, state.aside, context(w).pieces);
   if (n === null) throw new Refused("All pieces are done here; the step can be closed.");
   if (run?.pieces.includes(n)) throw new Refused(`Piece ${n} is done already; take it back if that was a slip.`);
   await tap(w, "piece", f.step, { entry: { piece: n } });
@@ -88,7 +89,7 @@ async function piece(f: PieceForm, at: AtBench): Promise<string> {
     piece: n,
   };
   const after = fold([...w.log, tapped]);
-  const last = nextPiece(after.steps.get(f.step), after.aside, w.job.quantity) === null;
+  const last = nextPiece(after.steps.get(f.step), after.aside, context(w).pieces) === null;
   return last ? `Piece ${n}: that was the last` : `Piece ${n}`;
 }
 
@@ -107,7 +108,7 @@ async function done(f: DoneForm, at: AtBench): Promise<void> {
     entry: {
       stepKind: p?.step.kind ?? "",
       predicted: p?.uncorrected ?? null,
-      actual: Math.max(0, nowMinutes() - (run?.startedAt ?? nowMinutes())),
+      actual: plan.context.calendar.workedBetween(run?.startedAt ?? nowMinutes(), nowMinutes()),
       ml: use?.ml ?? null,
       productId,
     },
@@ -118,10 +119,11 @@ async function done(f: DoneForm, at: AtBench): Promise<void> {
 /** Pieces that are open when a step is closed: said to be done, or put aside, each as an entry of its own. @returns the world with them */
 async function withRest(f: DoneForm, { world, state }: AtBench): Promise<World> {
   const run = state.steps.get(f.step);
-  const open = openPieces(run, state.aside, world.job.quantity);
-  if (!open.length || world.job.quantity === 1) return world;
+  const { pieces } = context(world);
+  const open = openPieces(run, state.aside, pieces);
+  if (!open.length || pieces === 1) return world;
   if (!f.rest) {
-    const which = open.length === 1 ? `Piece ${open[0]} is` : `${open.length} of ${world.job.quantity} pieces are`;
+    const which = open.length === 1 ? `Piece ${open[0]} is` : `${open.length} of ${pieces} pieces are`;
     throw new Refused(`${which} not tapped here. Say whether they are done, or put them aside.`);
   }
   let w = world;

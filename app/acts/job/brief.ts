@@ -45,6 +45,7 @@ const FIELDS: Readers<Job, Of> = {
     substrate: { ...j.substrate, diameter: v.trim() ? typed.length(v, w.shop.units) : undefined },
   }),
   note: (v) => ({ note: v }),
+  units: (v) => ({ units: v as Job["units"] }),
   credit: (v) => ({ credit: v.trim() || undefined }),
   machineId: (v) => ({ machineId: v || null }),
   route: (v) => ({ route: (v || null) as RouteId | null }),

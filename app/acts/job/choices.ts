@@ -2,9 +2,17 @@
 import { withPick } from "../../core/catalogue/schools";
 import type { Choices } from "../../core/records/job";
 import type { World } from "../../core/records/world";
+import { Refused } from "../../store/acts";
 import { act, FieldForm, readField, toggled, tri, yes, type Readers } from "../act";
 import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
+
+/** No fewer are begun than are ordered. */
+function enough(begin: number, ordered: number): number {
+  if (begin < ordered)
+    throw new Refused(`${begin} are fewer than the ${ordered} ordered. Change “How many” if fewer are wanted.`);
+  return begin;
+}
 
 const FIELDS: Readers<Choices, World> = {
   topId: (v) => ({ topId: v || null }),
@@ -34,7 +42,9 @@ const FIELDS: Readers<Choices, World> = {
   onBareBed: (v) => ({ onBareBed: yes(v) }),
   faces: (v) => ({ faces: v.trim() ? typed.whole(v) : undefined }),
   trap: (v) => ({ trap: yes(v) }),
-  lossShare: (v) => ({ lossShare: v.trim() ? typed.share(v) : undefined }),
+  lossShare: (v) => (v.trim() ? { lossShare: typed.share(v) } : { lossShare: undefined, lossOn: undefined }),
+  lossOn: (v) => ({ lossOn: v.trim() ? typed.whole(v) : undefined }),
+  begin: (v, w) => ({ begin: v.trim() ? enough(typed.whole(v), w.job.quantity) : undefined }),
 };
 /** Fields that name one thing of a list: a finishing move, an axis of a trial, a trial voted out. */
 const LISTS = { program: "inProgram", move: "finishing", trial: "trialOf", out: "trialOut" } as const;

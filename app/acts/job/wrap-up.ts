@@ -1,4 +1,5 @@
 /** The wrap-up: how many are good, what went wrong, the end of the job. */
+import { context } from "../../core/process/context";
 import { nowMinutes } from "../../clock";
 import { keptWith } from "../../core/plan/begun";
 import { makePlan } from "../../core/plan/plan";
@@ -25,19 +26,19 @@ class FlawIdForm {
 const wrapped = (c: OnJob, more: (now: WrapUp, j: Job) => Partial<WrapUp>): Promise<void> =>
   changed(c, "wrap-up of", (j) => ({ wrapUp: { ...j.wrapUp, ...more(j.wrapUp, j) } }));
 
-function figure(f: FieldForm, now: WrapUp, j: Job): Partial<WrapUp> {
+function figure(f: FieldForm, now: WrapUp, pieces: number): Partial<WrapUp> {
   const n = f.value.trim() === "" ? null : typed.whole(f.value);
   if (f.field === "score") return { score: n };
   if (f.field !== "good" && f.field !== "lost") throw new Refused(`There is nothing called “${f.field}” here.`);
   const other = (f.field === "good" ? now.lost : now.good) ?? 0;
-  if (n !== null && n + other > j.quantity)
-    throw new Refused(`${n} and ${other} are more than the ${j.quantity} pieces of this job.`);
+  if (n !== null && n + other > pieces)
+    throw new Refused(`${n} and ${other} are more than the ${pieces} pieces that were begun.`);
   return { [f.field]: n };
 }
 
 export const wrapUpActs = [
   act("set", FieldForm, (f, c: OnJob) =>
-    wrapped(c, (now, j) => (f.field === "note" ? { note: f.value } : figure(f, now, j))),
+    wrapped(c, (now) => (f.field === "note" ? { note: f.value } : figure(f, now, context(c.world).pieces))),
   ),
   act("flaw", FlawForm, (f, c: OnJob) =>
     wrapped(c, (now) => {

@@ -3,11 +3,11 @@ import { SUBSTRATES } from "../../core/catalogue/substrates";
 import { defaultMachine } from "../../core/catalogue/starter";
 import { OneOf, Text } from "../../core/records/fields";
 import { BEAMS, type Beam } from "../../core/records/ids";
-import type { Machine } from "../../core/records/machine";
+import { answered, type Machine, type SafetyFact } from "../../core/records/machine";
 import type { Shop } from "../../core/records/shop";
 import { change, commit, Refused } from "../../store/acts";
 import { readHeads } from "../../store/queries";
-import { act, FieldForm, freeId, readField, type Readers } from "../act";
+import { act, FieldForm, freeId, readField, tri, type Readers } from "../act";
 import { typed } from "../answer";
 import type { InShop } from "./shop";
 
@@ -59,27 +59,40 @@ function depthsIn(v: string): Machine["depths"] {
 }
 const flag = (key: keyof Machine) => (v: string) => ({ [key]: v === "true" }) as Partial<Machine>;
 
-const FIELDS: Readers<Machine, Shop["units"]> = {
+const fact =
+  (key: SafetyFact) =>
+  (v: string, { m }: Of) => ({ unanswered: undefined, ...answered(m, key, tri(v)) });
+/** What was found with one beam is not so of another: spot, depths and readings are open again, and so is the window's rating. */
+const ofAnotherBeam = (m: Machine): Partial<Machine> => ({
+  ...answered(m, "enclosed", null),
+  spotMm: null,
+  depthPerJ: null,
+  depths: undefined,
+  powerPoints: [],
+});
+
+type Of = { units: Shop["units"]; m: Machine };
+const FIELDS: Readers<Machine, Of> = {
   name: (v) => ({ name: v.trim() || "Laser" }),
   watts: (v) => ({ watts: typed.number(v) }),
   maxSpeed: (v) => ({ maxSpeed: typed.speedOrNull(v) }),
   rapid: (v) => ({ rapid: typed.speedOrNull(v) }),
   accel: (v) => ({ accel: typed.number(v) }),
-  bedW: (v, units) => ({ bedW: typed.length(v, units) }),
-  bedH: (v, units) => ({ bedH: typed.length(v, units) }),
+  bedW: (v, { units }) => ({ bedW: typed.length(v, units) }),
+  bedH: (v, { units }) => ({ bedH: typed.length(v, units) }),
   spotMm: (v) => ({ spotMm: typed.lengthOrNull(v) }),
   overscanMm: (v) => ({ overscanMm: typed.lengthOrNull(v) }),
   depthPerJ: (v) => ({ depthPerJ: typed.numberOrNull(v) }),
   depths: (v) => ({ depths: depthsIn(v) }),
   jumpMs: (v) => ({ jumpMs: typed.number(v) }),
   note: (v) => ({ note: v }),
-  beam: (v) => ({ beam: v as Beam }),
+  beam: (v, { m }) => (v === m.beam ? {} : { ...ofAnotherBeam(m), beam: v as Beam }),
   powerPoints: (v) => ({ powerPoints: powerPoints(v) }),
   trimsRows: flag("trimsRows"),
   bothWays: flag("bothWays"),
   galvo: flag("galvo"),
-  enclosed: flag("enclosed"),
-  extraction: flag("extraction"),
+  enclosed: fact("enclosed"),
+  extraction: fact("extraction"),
   airAssist: flag("airAssist"),
 };
 
@@ -106,7 +119,7 @@ export const machineActs = [
     return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m, base: null }]);
   }),
   act("machine", MachineForm, (f, { shop }: InShop) =>
-    change<Machine>("machine", "machines", f.id, (m) => ({ ...m, ...readField(FIELDS, f, shop.units) })),
+    change<Machine>("machine", "machines", f.id, (m) => ({ ...m, ...readField(FIELDS, f, { units: shop.units, m }) })),
   ),
   act("change-over", PointForm, (f, _c: InShop) =>
     change<Machine>("change-over", "machines", f.id, (m) => ticked(m, f)),

@@ -1,6 +1,6 @@
 /** Plain products and machines made from defaults, to begin a Shelf or Workshop with. Every figure in them is a default and says so. */
 import { DryTimes, Product } from "../records/product";
-import { Machine } from "../records/machine";
+import { Machine, SAFETY_FACTS } from "../records/machine";
 import type { Beam } from "../records/ids";
 import { finishNamed, type FinishId } from "./finishes";
 import { BEAM_KINDS } from "./beams";
@@ -24,8 +24,7 @@ export function defaultMachine(beam: Beam, watts: number, id = `${beam}-${watts}
     rapid: speed,
     bedW: 600,
     bedH: 400,
-    extraction: true,
-    enclosed: true,
+    unanswered: [...SAFETY_FACTS],
     galvo: beam === "um1" || beam === "uv",
   };
 }

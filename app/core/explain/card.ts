@@ -33,7 +33,9 @@ export interface Card {
   jobId: string;
   title: string;
   client: string;
+  /** pieces begun, and those of them that are ordered */
   pieces: number;
+  ordered: number;
   on: string;
   route: string;
   /** who drew it and how it may be used; empty: not said */
@@ -75,7 +77,7 @@ function stepLines(plan: Plan, i: number): string[] {
   const from = laser && (laser.from === "computed" ? "computed, a start for a test" : `${laser.from}; ${holds}`);
   return [
     kindOf(s.kind).tool(s, plan.context),
-    amountLine(plan.uses[i], own(s, "dryUm"), plan.context.job.quantity),
+    amountLine(plan.uses[i], own(s, "dryUm"), plan.context.pieces),
     laser && `${settingParts(laser).join(", ")} (${from})`,
     depth === null ? null : `${showLength(depth)} deep`,
     sand ? `${Math.round(sand)} µm off the face` : null,
@@ -125,7 +127,8 @@ export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): 
     jobId: job.id,
     title: job.title,
     client: job.client,
-    pieces: job.quantity,
+    pieces: c.pieces,
+    ordered: job.quantity,
     on: `${c.substrate.name}, ${size.join(" × ")}`,
     route: job.route ?? "none",
     credit: job.credit ?? "",

@@ -145,7 +145,7 @@ function ovenRows(run: NonNullable<ReturnType<typeof ovenRun>>, c: Context): Fig
     { name: "Warming up", value: showMinutes(run.warmMin), from: `${body}, oven at ${run.setC} °C` },
     { name: "Held", value: showMinutes(run.holdMin), from: "powder" },
     { name: "On a tray", value: `${run.perTray} pieces`, from: "tray and piece" },
-    { name: "Loads", value: String(run.loads), from: `${c.job.quantity} pieces` },
+    { name: "Loads", value: String(run.loads), from: `${c.pieces} pieces` },
   ];
 }
 

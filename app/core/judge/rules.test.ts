@@ -1,3 +1,4 @@
+import { allSafe } from "../records/machine";
 import { readFileSync, writeFileSync } from "node:fs";
 import { workOf } from "../process/force";
 import { kindOf, own } from "../process/kinds";
@@ -341,8 +342,8 @@ const CASES: Case[] = [
   {
     rule: 40,
     what: "1 µm on maple",
-    trips: () => ({ ...e1(), machines: [{ ...defaultMachine("um1", 30, "co2-40") }] }),
-    misses: () => ({ ...e1(), machines: [{ ...defaultMachine("blue", 10, "co2-40") }] }),
+    trips: () => ({ ...e1(), machines: [{ ...allSafe(defaultMachine("um1", 30, "co2-40")) }] }),
+    misses: () => ({ ...e1(), machines: [{ ...allSafe(defaultMachine("blue", 10, "co2-40")) }] }),
     says: /marks hard maple poorly/,
   },
   {
@@ -350,9 +351,9 @@ const CASES: Case[] = [
     what: "blue on a white top",
     trips: () => ({
       ...a1({ choices: { topId: "white" } }),
-      machines: [defaultMachine("blue", 10, "co2-40"), defaultMachine("co2", 40, "other")],
+      machines: [allSafe(defaultMachine("blue", 10, "co2-40")), allSafe(defaultMachine("co2", 40, "other"))],
     }),
-    misses: () => ({ ...a1(), machines: [defaultMachine("blue", 10, "co2-40")] }),
+    misses: () => ({ ...a1(), machines: [allSafe(defaultMachine("blue", 10, "co2-40"))] }),
     says: /only to 1\d %/,
   },
   {
@@ -533,7 +534,7 @@ const CASES: Case[] = [
   {
     rule: 73,
     what: "no extraction",
-    trips: () => ({ ...e1(), machines: [{ ...defaultMachine("co2", 40, "co2-40"), extraction: false }] }),
+    trips: () => ({ ...e1(), machines: [{ ...allSafe(defaultMachine("co2", 40, "co2-40")), extraction: false }] }),
     misses: () => e1(),
     says: /no extraction/,
   },
@@ -547,7 +548,10 @@ const CASES: Case[] = [
   {
     rule: 65,
     what: "changed over and not checked",
-    trips: () => ({ ...e1(), machines: [{ ...defaultMachine("co2", 40, "co2-40"), changeOver: ["set the focus"] }] }),
+    trips: () => ({
+      ...e1(),
+      machines: [{ ...allSafe(defaultMachine("co2", 40, "co2-40")), changeOver: ["set the focus"] }],
+    }),
     misses: () => e1(),
     says: /6 of 6 points are not checked/,
   },
@@ -603,7 +607,7 @@ const routed = (
   more: { job?: object; choices?: object; shop?: object; shelf?: Product[]; machine?: object } = {},
 ): World => {
   const w = a1({ products: more.shelf ?? FULL_SHELF(), shop: { gear: GEAR(), ...more.shop } });
-  const m = { ...defaultMachine(beam, 20, "m"), ...more.machine };
+  const m = { ...allSafe(defaultMachine(beam, 20, "m")), ...more.machine };
   return {
     ...w,
     machines: [m],

@@ -1,4 +1,5 @@
 /** Paint that a plan takes (M7), reckoned a second way: by the box that is aimed at, by what is still open, by the glass. */
+import { allSafe } from "../records/machine";
 import { a1, zone } from "../testing/worlds";
 import { brief, FULL_SHELF, GEAR } from "../testing/briefs";
 import { defaultMachine } from "../catalogue/starter";
@@ -20,7 +21,7 @@ function job(route: World["job"]["route"], body: object, zones: Zone[], more: Pa
   const beam = body && (body as { id: string }).id.includes("bare") ? "um1" : "co2";
   return {
     ...w,
-    machines: [defaultMachine(beam, 40, "m")],
+    machines: [allSafe(defaultMachine(beam, 40, "m"))],
     job: {
       ...w.job,
       route,
@@ -143,7 +144,7 @@ test("poured inside a ball and a cylinder: the wall, a tenth to swirl with, and 
     const w = brief(0);
     const glass: World = {
       ...job("J", { id: "glass-coated", shape, diameter: 80, h: 120 }, [zone("z0", "j-rust", { areaMm2: 500 })]),
-      machines: [defaultMachine("um1", 20, "m")],
+      machines: [allSafe(defaultMachine("um1", 20, "m"))],
     };
     expect(w.job.route).toBe("A1");
     const p = makePlan(glass, null, true);

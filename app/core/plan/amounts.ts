@@ -51,7 +51,7 @@ function powderUse(p: Placed, paint: Paint, c: Context): StepUse {
       .reduce((um, f) => um + f.dryUm, 0);
   const mine = c.job.zones.filter((z) => p.step.zones.includes(z.id));
   const mm3 = mine.reduce((a, z) => a + (z.areaMm2 * looseUm(z.id)) / 1000, 0);
-  const g = density === null || phi === null ? null : (mm3 * phi * density * c.job.quantity) / 1000;
+  const g = density === null || phi === null ? null : (mm3 * phi * density * c.pieces) / 1000;
   return { wetUm: null, ml: null, laidMl: null, lostMl: null, g };
 }
 
@@ -62,7 +62,7 @@ function pourUse(wet: number | null, c: Context): StepUse {
   const dose =
     d === null ? null : shapeOf(c) === "cylinder" ? insideCylinderDose(d, c.job.substrate.h, wet) : insideDose(d, wet);
   if (dose === null) return { wetUm: wet, ml: null, laidMl: null, lostMl: null, g: null };
-  const n = c.job.quantity;
+  const n = c.pieces;
   return { wetUm: wet, ml: dose * n, laidMl: (dose / DRAINED) * n, lostMl: (dose - dose / DRAINED) * n, g: null };
 }
 
@@ -91,7 +91,7 @@ function aimed(p: Placed, by: string, area: number, c: Context): number {
 
 /** Epoxy finds its own level: its film over the face, and what the recesses still hold open. */
 function floodUse(p: Placed, wet: number | null, c: Context): StepUse {
-  const n = c.job.quantity;
+  const n = c.pieces;
   const open = c.job.zones.reduce((a, z) => a + z.areaMm2 * openUm(zoneOf(p.before, z.id), p.before.sandedUm), 0);
   const face = c.job.substrate.w * c.job.substrate.h;
   const use = wet === null ? coatUse(1, null, 1) : coatUse((face + open / wet) * n, wet, transfer("brush", 1, 1, 1));
@@ -101,7 +101,7 @@ function floodUse(p: Placed, wet: number | null, c: Context): StepUse {
 /** A coat over floors and walls of zones, or over the whole face with the walls in it. */
 function coatOf(p: Placed, paint: Paint, wet: number | null, c: Context): StepUse {
   const { w, h } = c.job.substrate;
-  const n = c.job.quantity;
+  const n = c.pieces;
   let area = 0;
   let walls = 0;
   for (const z of c.job.zones) {

@@ -28,6 +28,7 @@ export function keptWith(plan: Plan, step: string | null, at: number): Begun {
     products: basis.products,
     done,
     steps: begun?.steps ?? plan.placed.map((p) => p.step.id),
+    pieces: begun ? begun.pieces : plan.context.pieces,
   };
 }
 
@@ -57,7 +58,7 @@ const byId = <T extends { id: string }>(list: T[]): T[] => [...list].sort((a, b)
 /** What of a shop plans go by, as text. */
 const read = (f: ShopFacts): string =>
   JSON.stringify([
-    { ...f.shop, climate: still(f.shop.climate), name: "", demo: null },
+    { ...f.shop, climate: still(f.shop.climate), name: "", demo: null, units: "metric" },
     byId(f.machines),
     byId(f.products).map(bare),
   ]);

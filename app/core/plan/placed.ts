@@ -102,7 +102,7 @@ export function workMinutes(s: Step, c: Context): Work {
   if (s.minutes !== null) return { setup: s.minutes, perPiece: 0, total: s.minutes, uncorrected: s.minutes };
   const m = kindOf(s.kind).minutes(s, c);
   if (!m) return { setup: null, perPiece: null, total: null, uncorrected: null };
-  const raw = m.setup + m.perPiece * c.job.quantity;
+  const raw = m.setup + m.perPiece * c.pieces;
   const k = c.learned(s.kind);
   return { setup: m.setup * k, perPiece: m.perPiece * k, total: raw * k, uncorrected: raw };
 }

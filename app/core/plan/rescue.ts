@@ -2,6 +2,7 @@
  * A due date that can't be kept: what would make it possible. Each way is a change of the world that is planned to its end,
  * alone first, then in pairs, then all together; nothing is guessed.
  */
+import { toBegin } from "../process/context";
 import type { World } from "../records/world";
 import type { Climate, Hours } from "../records/shop";
 import { makePlan } from "./plan";
@@ -75,12 +76,19 @@ function ways(w: World): Way[] {
 /** A search taken one plan at a time, so that whoever waits for it may do other things between two. */
 type InTurn<T> = Generator<void, T>;
 
+/** The same job for fewer pieces, with spares as they are worked out for those: typed, where it has begun with more. */
+function ofPieces(w: World, quantity: number): World {
+  const job = { ...w.job, quantity };
+  const begin = job.begun ? (toBegin(job)?.pieces ?? quantity) : undefined;
+  return { ...w, job: { ...job, choices: { ...job.choices, begin } } };
+}
+
 /** Most pieces that would still be ready in time; 0: not even one. */
 function* mostPieces(w: World, due: number, now: number | null): InTurn<number> {
   let [lo, hi] = [0, w.job.quantity];
   while (hi - lo > 1) {
     const mid = Math.floor((lo + hi) / 2);
-    const r = makePlan({ ...w, job: { ...w.job, quantity: mid } }, now, true).ready;
+    const r = makePlan(ofPieces(w, mid), now, true).ready;
     yield;
     if (r !== null && r <= due) lo = mid;
     else hi = mid;
@@ -111,7 +119,7 @@ export function* waysOutInTurn(w: World, due: number, now: number | null): InTur
       ? yield* tried([
           {
             label: `Make ${n} of the ${w.job.quantity} by then, the rest later`,
-            apply: (x) => ({ ...x, job: { ...x.job, quantity: n } }),
+            apply: (x) => ofPieces(x, n),
           },
         ])
       : [];

@@ -237,7 +237,7 @@ class JobWriting {
     if (!this.known.has(before)) return;
     const { rack } = this.shop.o;
     const waits = p.needs.length > 0 || before.step.waitMin !== null;
-    const holds = rack && waits ? [{ resource: "rack", amount: Math.min(rack, this.c.job.quantity) }] : [];
+    const holds = rack && waits ? [{ resource: "rack", amount: Math.min(rack, this.c.pieces) }] : [];
     this.shop.lags.push({ from: this.idOf(i - 1), to: this.idOf(i), min: before.step.waitMin ?? 0, holds });
   }
 

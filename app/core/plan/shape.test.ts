@@ -9,12 +9,12 @@ import { cutsOf } from "../process/kinds/laser-work";
 import { openShares } from "../models/film/reveal";
 import { filmsOver } from "../process/settings";
 import { brief } from "../testing/briefs";
-import { many, zone } from "../testing/worlds";
+import { zone } from "../testing/worlds";
 import type { World } from "../records/world";
 import { makePlan, type Plan } from "./plan";
 import type { Placed } from "./placed";
 
-const N = many(241);
+const N = 241;
 const plans: Plan[] = [];
 beforeAll(() => {
   for (let n = 0; n < N; n++) plans.push(makePlan(brief(n), null, true));

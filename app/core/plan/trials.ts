@@ -60,7 +60,7 @@ export function trialCards(w: World, axes: string[], out: string[]): TrialCard[]
           route: r as World["job"]["route"],
           quantity: 1,
           edits: [],
-          choices: { ...w.job.choices, schools, proof: false },
+          choices: { ...w.job.choices, schools, proof: false, begin: 1 },
         },
       },
       null,

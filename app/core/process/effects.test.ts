@@ -19,7 +19,7 @@ const HANDS: KindId[] = ["edge-black", "feet", "oil-back", "label", "pre-flight"
 
 test("no hand comes to a piece before its last film is touch dry, whatever the step is called", () => {
   let held = 0;
-  for (let n = 0; n < many(47); n++) {
+  for (let n = 0; n < many(47) || (held <= 5 && n < 94); n++) {
     const w = brief(n * 5);
     const coat = makePlan(w, null, true).placed.find(
       (p) => p.step.kind === "coat" && own(p.step, "role") !== "barrier",
@@ -69,7 +69,7 @@ test("the beam on films waits until they are laser-safe, through and through, or
 
 test("nothing is done to a piece that is hot, but to heat it again or to fill what is open once it is cold", () => {
   let met = 0;
-  for (let n = 0; n < many(120); n++) {
+  for (let n = 0; n < many(120) || (met <= 20 && n < 240); n++) {
     const p = makePlan(brief(n * 2), null, true);
     for (const x of p.placed) {
       if (!x.before.warm || x.start === null || kindOf(x.step.kind).rests) continue;

@@ -1,4 +1,5 @@
 /** The setting in force: what a step shows is what its setting does, wherever that came from. */
+import { allSafe } from "../records/machine";
 import { brief } from "../testing/briefs";
 import { a1, e1, many, seeded, SHELF, stocked } from "../testing/worlds";
 import { defaultMachine } from "../catalogue/starter";
@@ -134,7 +135,7 @@ describe("a computed setting is a function of what lies there", () => {
       ["co2", 30, 0.1],
     ] as const) {
       const w = a1({ choices: { intervalMm: interval } });
-      const m = defaultMachine(beam, watts, "m");
+      const m = allSafe(defaultMachine(beam, watts, "m"));
       const p = makePlan({ ...w, machines: [m], job: { ...w.job, machineId: "m" } });
       const x = at(p, "reveal");
       const all = cutsOf(zoneOf(x.before, "flower"), p.context, laser(p, "reveal").interval, 1);
@@ -204,7 +205,11 @@ describe("a plate counts for the work it was made on", () => {
       ],
       [
         "machine",
-        { ...w, machines: [...w.machines, defaultMachine("blue", 20, "b")], job: { ...w.job, machineId: "b" } },
+        {
+          ...w,
+          machines: [...w.machines, allSafe(defaultMachine("blue", 20, "b"))],
+          job: { ...w.job, machineId: "b" },
+        },
       ],
       ["body", { ...w, job: { ...w.job, substrate: { ...w.job.substrate, id: "slate" } } }],
     ];
@@ -238,7 +243,7 @@ describe("a plate counts for the work it was made on", () => {
 });
 
 describe("the machine's own figures", () => {
-  const m: Machine = defaultMachine("co2", 40);
+  const m: Machine = allSafe(defaultMachine("co2", 40));
   test("watts: by readings in per cent or milliamperes, else by rating, a tube's low end unknown", () => {
     expect([wattsOf(m, 0.5), wattsOf(m, 0.12), wattsOf(m, 0.11)]).toEqual([20, 4.8, null]);
     expect(wattsOf({ ...m, galvo: true }, 0.05)).toBe(2);

@@ -209,7 +209,7 @@ describe("what is not known", () => {
     const plan = makePlan(w);
     const area = plan.context.filled.reduce((a, z) => a + z.areaMm2, 0);
     const grams = plan.amounts.filter((a) => a.g !== null).reduce((a, x) => a + x.g!, 0);
-    expect(grams).toBeCloseTo(fusedMass(area, 0.6, 0.5, 2, 1.5) * w.job.quantity, 1);
+    expect(grams).toBeCloseTo(fusedMass(area, 0.6, 0.5, 2, 1.5) * plan.context.pieces, 1);
   });
 });
 
@@ -319,8 +319,8 @@ describe("M12 placement, M14 round work, M15 spares, M11 edges", () => {
   });
   test("12 good ones at 25 %: 23 with the prior, 19 once it is known", () => {
     expect(piecesToBegin(12, 0.25)!.pieces).toBe(23);
-    expect(piecesToBegin(12, 0.25, undefined, true)!.pieces).toBe(19);
-    expect(piecesToBegin(5, 0, undefined, true)).toEqual({ pieces: 5, chance: 1 });
+    expect(piecesToBegin(12, 0.25, null)!.pieces).toBe(19);
+    expect(piecesToBegin(5, 0, null)).toEqual({ pieces: 5, chance: 1 });
     expect(piecesToBegin(0, 0.1)).toBeNull();
     expect(piecesToBegin(3, 0.999)!.pieces).toBeLessThanOrEqual(60);
     expect(chanceBeta(10, 0, 6, 2)).toBeCloseTo(1, 9);

@@ -2,7 +2,7 @@
  * What a job that has begun is made by: the workshop, its machines and its Shelf as they were when the first tap fell, the steps that
  * are done as they were done, and which steps the plan had. Changes elsewhere reach such a job only when the maker takes them over.
  */
-import { Flag, Id, Maybe, Num, OneOf, OrNull, Sub, SubList, Text, TextList, Whole } from "./fields";
+import { Flag, Id, Maybe, Num, OneOf, OrNull, Since, Sub, SubList, Text, TextList, Whole } from "./fields";
 import { COAT_ROLES } from "./ids";
 import { Machine } from "./machine";
 import { Product } from "./product";
@@ -63,6 +63,8 @@ export class Begun {
   @SubList(() => DoneStep, 2000) done!: DoneStep[];
   /** ids of all steps of the plan that it is made by */
   @TextList(5000) steps!: string[];
+  /** pieces it was begun with; absent: before that was kept, or as many as are ordered */
+  @Since(1) @Whole(1, 2e6) pieces?: number;
   /** mark of the shop whose changes were looked at and left; absent: none were */
   @Maybe() @Text(40) left?: string;
 }

@@ -128,6 +128,10 @@ export class Choices {
   @Maybe() @Flag() trap?: boolean;
   /** share lost, as this shop has seen it (M15); absent: the route's prior alone */
   @Maybe() @Num(0, 0.95) lossShare?: number;
+  /** pieces that share was seen on: it counts as much as they do; absent: eight */
+  @Since(1) @Whole(1, 100000) lossOn?: number;
+  /** pieces begun, spares with them; absent: enough for the ordered ones to come out good (M15) */
+  @Since(1) @Whole(1, 100000) begin?: number;
   /** somebody stays with the laser, eyewear and extraction checked */
   @Flag() attended: boolean = true;
 }

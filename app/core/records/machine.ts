@@ -51,9 +51,29 @@ export class Machine {
   @Text(1000) note: string = "";
   /** changed over since it was last checked (rotary, lens, bed): what has been ticked so far; absent: nothing open */
   @Maybe() @TextList(20) changeOver?: string[];
+  /** which of its safety facts nobody has answered yet: they count as missing, and are asked for; absent: none is open */
+  @Since(1) @TextList(10) unanswered?: string[];
   /** depth per J/mm² measured in a material of the catalogue; wins over `depthPerJ` and the beam's default */
   @Since(1) @SubList(() => DepthIn, 40) depths?: DepthIn[];
 }
+
+/** What makes a laser safe to stand beside. */
+export const SAFETY_FACTS = ["enclosed", "extraction"] as const;
+export type SafetyFact = (typeof SAFETY_FACTS)[number];
+/** Has it? null: nobody has said. */
+export const safe = (m: Machine, fact: SafetyFact): boolean | null => (m.unanswered?.includes(fact) ? null : m[fact]);
+/** The machine with a safety fact answered; null: taken back. */
+export function answered(m: Machine, fact: SafetyFact, has: boolean | null): Machine {
+  const { unanswered = [], ...rest } = m;
+  const open = SAFETY_FACTS.filter((f) => (f === fact ? has === null : unanswered.includes(f)));
+  return { ...rest, [fact]: has ?? false, ...(open.length ? { unanswered: open } : {}) };
+}
+
+/** The machine as one whose safety facts are all answered with yes. */
+export const allSafe = (m: Machine): Machine => SAFETY_FACTS.reduce((x, fact) => answered(x, fact, true), m);
+/** The machine with the safety facts of another that stands in its place. */
+export const asSafeAs = (m: Machine, other: Machine): Machine =>
+  SAFETY_FACTS.reduce((x, fact) => answered(x, fact, safe(other, fact)), m);
 
 /** What is looked at after a change-over, before the next burn. */
 export const CHANGE_OVER = [

@@ -34,6 +34,12 @@ function heldClimate(held: Climate, now: Climate, since: number): Climate {
  * they are by now and the air as it has been read since. A job that is wrapped up reads none of that either.
  */
 export function worldAround(facts: ShopFacts, job: Job, log: LogEntry[]): World {
+  const w = around(facts, job, log);
+  // a job is read and typed in the units that it was begun in, whatever the shop has changed to
+  return w.shop.units === job.units ? w : { ...w, shop: { ...w.shop, units: job.units } };
+}
+
+function around(facts: ShopFacts, job: Job, log: LogEntry[]): World {
   const { begun } = job;
   if (!begun) return { ...facts, job, log };
   const closed = job.wrapUp.closedAt !== null;

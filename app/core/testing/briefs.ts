@@ -1,4 +1,5 @@
 /** Seeded briefs over everything that can be planned: a job of any route with sensible materials, for tests of the whole engine. */
+import { allSafe } from "../records/machine";
 import { cells } from "../catalogue/support";
 import { defaultMachine } from "../catalogue/starter";
 import type { Product } from "../records/product";
@@ -80,7 +81,7 @@ export function brief(n: number): World {
   const w = 60 + int(200);
   const h = 40 + int(160);
   const base = a1({ products: (shelf ??= FULL_SHELF()), shop: { gear: (gear ??= GEAR()) } });
-  const machine = { ...defaultMachine(beam, watts, `${beam}-m`), airAssist: true };
+  const machine = { ...allSafe(defaultMachine(beam, watts, `${beam}-m`)), airAssist: true };
   return {
     ...base,
     machines: [machine],
@@ -104,7 +105,7 @@ export function brief(n: number): World {
           narrowestMm: 1.5 + r() * 3,
         }),
       ),
-      choices: { ...base.job.choices, maskChlorinated: false },
+      choices: { ...base.job.choices, begin: undefined, maskChlorinated: false },
     },
   };
 }

@@ -1,4 +1,5 @@
 /** Small sound worlds for tests: a plain shop, one machine, a shelf with full cans, a job for each route. */
+import { allSafe } from "../records/machine";
 import { randomOf } from "../schedule/random";
 import { defaultMachine, defaultProduct } from "../catalogue/starter";
 import { finishNamed } from "../catalogue/finishes";
@@ -90,7 +91,8 @@ const base = (more: Partial<Job>): Job => ({
   substrate: { ...new Substrate() },
   use: [],
   zones: [],
-  choices: { ...new Choices() },
+  // without spares, so that figures are those of the pieces ordered; with spares: briefs
+  choices: Object.assign(new Choices(), { begin: 1 }),
   edits: [],
   waivers: [],
   acknowledged: [],
@@ -109,7 +111,7 @@ export interface Shape {
 
 const world = (job: Job, s: Shape): World => ({
   shop: shop(s.shop),
-  machines: [defaultMachine("co2", 40, "co2-40")],
+  machines: [allSafe(defaultMachine("co2", 40, "co2-40"))],
   products: s.products ?? SHELF(),
   job: { ...job, ...s.job, choices: { ...job.choices, ...s.choices } },
   log: [],

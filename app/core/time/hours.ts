@@ -10,6 +10,8 @@ export interface WorkCalendar {
   openAt(minute: number): { from: number; to: number } | null;
   /** Closed minutes between two moments. */
   closedBetween(from: number, to: number): number;
+  /** Minutes worked between two moments: all of them, but for the times the shop was shut from one end to the other in between. */
+  workedBetween(from: number, to: number): number;
   /** Longest open stretch of a normal week, in minutes. */
   longest: number;
 }
@@ -58,6 +60,16 @@ export function workCalendar(clock: ZonedClock, hours: WeekHours, daysOff: strin
         at = span.to;
       }
       return Math.max(0, to - from - open);
+    },
+    workedBetween: (from, to) => {
+      let worked = Math.max(0, to - from);
+      for (let shut = openAt(from)?.to; shut !== undefined && shut < to;) {
+        const next = openAt(shut);
+        if (!next || next.from > to) break;
+        worked -= next.from - shut;
+        shut = next.to;
+      }
+      return worked;
     },
     longest,
   };

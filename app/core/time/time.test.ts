@@ -60,6 +60,23 @@ describe("working hours", () => {
     expect(cal.closedBetween(at("2027-01-11T17:00"), at("2027-01-12T10:00"))).toBe(15 * 60);
     expect(cal.closedBetween(at("2027-01-11T10:00"), at("2027-01-11T11:00"))).toBe(0);
   });
+  test("a night between two taps is not worked; an evening at the bench is", () => {
+    const at = (t: string): number => c.fromLocal(t);
+    const worked = (a: string, b: string): number => cal.workedBetween(at(a), at(b));
+    expect(worked("2027-01-11T10:00", "2027-01-11T11:30")).toBe(90);
+    // Monday 17:30 to Tuesday 09:20: half an hour and twenty minutes
+    expect(worked("2027-01-11T17:30", "2027-01-12T09:20")).toBe(50);
+    // shut all Wednesday, then a weekend
+    expect(worked("2027-01-12T17:00", "2027-01-14T09:01")).toBe(61);
+    expect(worked("2027-01-15T17:59", "2027-01-18T09:00")).toBe(1);
+    // begun and ended while it is shut: somebody was there
+    expect(worked("2027-01-11T19:00", "2027-01-11T19:40")).toBe(40);
+    expect(worked("2027-01-11T17:30", "2027-01-11T19:00")).toBe(90);
+    expect(worked("2027-01-11T06:00", "2027-01-11T10:00")).toBe(240);
+    expect(worked("2027-01-11T19:00", "2027-01-12T10:00")).toBe(15 * 60);
+    expect(worked("2027-01-11T11:00", "2027-01-11T10:00")).toBe(0);
+    expect(workCalendar(c, {}, []).workedBetween(0, 5000)).toBe(5000);
+  });
   test("a shop that never opens has no next opening", () => expect(workCalendar(c, {}, []).openAt(0)).toBeNull());
   test("the longest day", () => expect(cal.longest).toBe(9 * 60));
   test("opening hours stay at the wall clock over a change of the clock", () => {

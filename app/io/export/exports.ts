@@ -1,4 +1,5 @@
 /** What a job can be carried off as: a row each. What writes it is loaded when it is asked for. */
+import { piecesOf } from "../../core/process/context";
 import { workCard } from "../../core/explain/card";
 import type { Card } from "../../core/explain/card";
 import type { Moved } from "../../core/explain/why/moves";
@@ -57,17 +58,17 @@ export const JOB_EXPORTS: readonly JobExport[] = [
     ...PDF,
     id: "labels",
     name: "Labels for the pieces, PDF",
-    tells: (job) => `${job.quantity} with a QR mark`,
+    tells: (job) => `${piecesOf(job)} with a QR mark`,
     ending: ".labels.pdf",
     busy: "Setting the labels…",
     write: ({ plan, made, paper }) => {
-      const { clock, job } = plan.context;
+      const { clock, job, pieces } = plan.context;
       const sheet = {
         jobId: job.id,
         title: job.title,
         client: job.client,
         due: job.due === null ? null : showWhen(clock, clock.fromLocal(job.due)),
-        pieces: job.quantity,
+        pieces,
       };
       return paper({ do: "labels", sheet, made });
     },

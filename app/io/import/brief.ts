@@ -1,4 +1,5 @@
 /** A brief (the door's small input) made into a job with the shop it needs. What the brief leaves out is a default. */
+import { allSafe } from "../../core/records/machine";
 import "reflect-metadata";
 import { IsArray, IsObject } from "class-validator";
 import { defaultMachine, defaultProduct, STARTER } from "../../core/catalogue/starter";
@@ -203,7 +204,7 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
   const stands = against(rt, { ...facts, beam: null, colours: 1, finishes: [] });
   if (stands.length)
     throw new NoAnswer(`Route ${rt.id} (${rt.name.toLowerCase()}): ${stands[0].why.replace(/^It/, "it")}`);
-  const machine = b.beam ? defaultMachine(b.beam.id, b.beam.watts) : null;
+  const machine = b.beam ? allSafe(defaultMachine(b.beam.id, b.beam.watts)) : null;
   const products: Product[] = STARTER.map((s) => defaultProduct(s.id, s.name, s.finish, s.colour));
   // What the route is filled with where the brief names no finish.
   const { usual } = rt;

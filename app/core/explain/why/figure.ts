@@ -10,7 +10,7 @@ import type { Placed } from "../../plan/placed";
 import type { Readiness } from "../../process/ready";
 import { simulate, waitAfter } from "../report";
 import { dose } from "../../process/beam";
-import { piecesToBegin } from "../../models/spares/spares";
+import { toBegin } from "../../process/context";
 import { GROUND, surfaceUm } from "../../piece/state";
 import { showWhen } from "../../time/zoned";
 import { showMinutes, showMl, showShare, showUm } from "../../units/show";
@@ -69,15 +69,6 @@ export function belowFace(p: Placed): { zone: string; um: number }[] {
         (p.step.zones.includes(z.zone) || p.step.zones.includes(GROUND)),
     )
     .map((z) => ({ zone: z.zone, um: surfaceUm(z) - p.after.sandedUm }));
-}
-
-/** M15 for a job: pieces to begin with, from the share lost as seen here or the route's prior; null: no route yet. */
-export function toBegin(plan: Plan): { pieces: number; chance: number; loss: number; seen: boolean } | null {
-  const { job, route } = plan.context;
-  const seen = job.choices.lossShare !== undefined;
-  const loss = job.choices.lossShare ?? route?.loss ?? null;
-  const begin = loss === null ? null : piecesToBegin(job.quantity, loss, undefined, seen);
-  return begin && loss !== null ? { ...begin, loss, seen } : null;
 }
 
 /** White beneath and the colours themselves: what hiding is weighed by. */
@@ -140,7 +131,7 @@ export function read(plan: Plan, f: FigureRef): Value | null {
     const h = plan.hiding.find((x) => x.zone === f.zone && x.productId === f.product);
     return found(f.over === "ground" ? h?.straight : h?.overWhite, "coats");
   }
-  if (f.of === "spares") return found(toBegin(plan)?.pieces, "pieces");
+  if (f.of === "spares") return found(toBegin(plan.context.job)?.pieces, "pieces");
   if (f.of === "margin") {
     const end = due(plan);
     return found(end === null || plan.ready === null ? null : end - plan.ready, "minutes");

@@ -1,4 +1,5 @@
 /** What a figure is made of: its inputs, each with where it came from. */
+import { toBegin, type Context } from "../../process/context";
 import { DEPTH_THRESHOLD } from "../../models/depth/depth";
 import { dried } from "../../models/drying/clock";
 import { dryingOf } from "../../process/film-times";
@@ -26,17 +27,7 @@ import {
   showUm,
 } from "../../units/show";
 import { cansFrom } from "./origins";
-import {
-  belowFace,
-  indexOf,
-  isPainting,
-  lastNeed,
-  shutting,
-  toBegin,
-  two,
-  type FigureRef,
-  type StepFigure,
-} from "./figure";
+import { belowFace, indexOf, isPainting, lastNeed, shutting, two, type FigureRef, type StepFigure } from "./figure";
 
 export interface Input {
   name: string;
@@ -80,9 +71,18 @@ function minutes(plan: Plan, i: number, taught = true): Input[] {
           },
         ]
       : []),
-    { name: "Pieces", value: String(c.job.quantity), from: "brief" },
+    piecesBegun(c),
     ...(k !== 1 && taught ? [{ name: "From your log", value: `× ${two(k)}`, from: "measured here" }] : []),
   ];
+}
+
+/** Pieces begun, and how there come to be so many. */
+function piecesBegun(c: Context): Input {
+  const { job, pieces } = c;
+  const spare = pieces - job.quantity;
+  if (!spare) return { name: "Pieces", value: String(pieces), from: "brief" };
+  const from = `${job.quantity} ordered, ${spare} spare${job.choices.begin === undefined ? ": worked out" : ""}`;
+  return { name: "Pieces begun", value: String(pieces), from };
 }
 
 function load(plan: Plan, i: number): Input[] {
@@ -90,7 +90,7 @@ function load(plan: Plan, i: number): Input[] {
   const use = plan.uses[i];
   const paint = plan.context.paint(own(s, "productId"));
   if (!use || !paint) return [];
-  const n = { name: "Pieces", value: String(plan.context.job.quantity), from: "brief" };
+  const n = piecesBegun(plan.context);
   if (paint.powder && use.g !== null)
     return [
       { name: "In all", value: showAmount(null, use.g), from: "room in the recess × packing × density" },
@@ -506,14 +506,14 @@ function ready(plan: Plan): Input[] {
 }
 
 function spares(plan: Plan): Input[] {
-  const b = toBegin(plan);
+  const b = toBegin(plan.context.job);
   return b
     ? [
-        { name: "Good ones wanted", value: String(plan.context.job.quantity), from: "brief" },
+        { name: "Good ones wanted", value: String(plan.context.pieces), from: "brief" },
         {
           name: "Lost of this route",
           value: showShare(b.loss),
-          from: b.seen ? "seen here" : "default, worth eight pieces",
+          from: `${b.seen ? "seen here" : "default"}, worth ${b.worth} ${b.worth === 1 ? "piece" : "pieces"}`,
         },
         { name: "Enough with a chance of", value: showShare(b.chance), from: "at least 90 % is wanted" },
       ]

@@ -6,6 +6,7 @@
  * (cans and shops differ), a twentieth for what was measured here, a tenth for what is chosen. Air: 3 °C and 10 points of
  * humidity where nobody measured, 1 °C and 5 points where somebody did. These are our own; the panel shows both ends.
  */
+import { toBegin } from "../../process/context";
 import type { From } from "../../catalogue/properties";
 import { GROUND } from "../../piece/state";
 import type { Plan } from "../../plan/plan";
@@ -18,7 +19,7 @@ import type { Climate, Hours } from "../../records/shop";
 import type { World } from "../../records/world";
 import { WEEKDAYS } from "../../time/hours";
 import { showLength, showShare, showTemp, showUm } from "../../units/show";
-import { indexOf, isPainting, lastNeed, shutting, toBegin, type FigureRef } from "./figure";
+import { indexOf, isPainting, lastNeed, shutting, type FigureRef } from "./figure";
 
 /** where an input is set, so that a screen can lead there */
 export type Place =
@@ -278,19 +279,31 @@ function hands(plan: Plan, kinds: KindId[]): Lever[] {
   ];
 }
 
-function pieces(plan: Plan): Lever {
-  const n = plan.context.job.quantity;
+const ordered = (plan: Plan): Lever => piecesBy(plan, undefined);
+/** What decides how many are begun: the number typed, else those ordered and the share lost. */
+function pieces(plan: Plan): Lever[] {
+  const { begin } = plan.context.job.choices;
+  return begin === undefined ? [ordered(plan), ...losses(plan)] : [piecesBy(plan, begin)];
+}
+/** @param typed a number begun that was typed: it stays whatever is ordered */
+function piecesBy(plan: Plan, typed: number | undefined): Lever {
+  const { job } = plan.context;
+  const n = typed ?? job.quantity;
   const d = Math.max(1, Math.round(n * BAND.chosen));
   return {
     id: "pieces",
-    name: "Pieces",
+    name: typed === undefined ? "Pieces ordered" : "Pieces begun",
     from: "brief",
     place: { at: "brief" },
     turns: [n - d, n + d]
       .filter((x) => x > 0)
       .map((x) => ({
         say: `${x} ${x === 1 ? "piece" : "pieces"}`,
-        world: () => withJob(plan.context.world, { quantity: x }),
+        world: () =>
+          withJob(
+            plan.context.world,
+            typed === undefined ? { quantity: x } : { choices: { ...job.choices, begin: Math.max(job.quantity, x) } },
+          ),
       })),
   };
 }
@@ -539,9 +552,9 @@ function tolerance(plan: Plan): Lever {
   };
 }
 
-/** The share lost, taken for certain at either end. */
+/** The share lost. */
 function losses(plan: Plan): Lever[] {
-  const b = toBegin(plan);
+  const b = toBegin(plan.context.job);
   return b && b.loss > 0
     ? [
         {
@@ -552,7 +565,7 @@ function losses(plan: Plan): Lever[] {
           turns: ends(
             b.loss,
             BAND[b.seen ? "measured here" : "default"],
-            (x) => `${showShare(x)} lost, for certain`,
+            (x) => `${showShare(x)} lost`,
             (x) =>
               withJob(plan.context.world, { choices: { ...plan.context.job.choices, lossShare: Math.min(0.95, x) } }),
           ),
@@ -585,7 +598,7 @@ function stretch(plan: Plan, from: number, to: number): Lever[] {
       plan,
       steps.map((p) => p.step.kind),
     ),
-    pieces(plan),
+    ...pieces(plan),
     hours(plan),
   ];
 }
@@ -641,7 +654,7 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
         plan,
         mine.map((p) => p.step.kind),
       ),
-      pieces(plan),
+      ...pieces(plan),
       ...beams.flatMap((p) => setting(plan, p.step)),
       ...hiders(plan, [
         ...new Set(mine.flatMap((p) => (isPainting(p) ? [own(p.step, "productId") ?? []].flat() : []))),
@@ -649,14 +662,14 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
     ];
   }
   if (f.of === "coats") return [...hiders(plan, [f.product]), tolerance(plan)];
-  if (f.of === "spares") return [...losses(plan), pieces(plan)];
+  if (f.of === "spares") return [...losses(plan), ordered(plan)];
   if (f.of === "amount")
     return [
       ...lays([f.product]),
       ...solids(plan, f.product),
       ...powderOf(plan, f.product),
       ...(plan.context.hasPaint(f.product) && plan.context.paintOf(f.product).powder ? depth(plan, cut) : []),
-      pieces(plan),
+      ...pieces(plan),
       ...diameter(plan),
     ];
   const i = indexOf(plan, f.step);
@@ -666,18 +679,18 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
   const burnt = steps.slice(0, i + 1).filter((x) => kindOf(x.kind).beam === "film");
   switch (f.of) {
     case "modelled":
-      return s.minutes !== null ? [] : [pieces(plan), ...setting(plan, s), ...machine(plan, s), ...diameter(plan)];
+      return s.minutes !== null ? [] : [...pieces(plan), ...setting(plan, s), ...machine(plan, s), ...diameter(plan)];
     case "minutes":
       return s.minutes !== null
         ? []
-        : [...hands(plan, [s.kind]), pieces(plan), ...setting(plan, s), ...machine(plan, s), ...diameter(plan)];
+        : [...hands(plan, [s.kind]), ...pieces(plan), ...setting(plan, s), ...machine(plan, s), ...diameter(plan)];
     case "load":
       return [
         ...film(plan, own(s, "productId"), [s]),
         ...solids(plan, own(s, "productId")),
         ...powderOf(plan, own(s, "productId")),
         ...(cut && i > steps.indexOf(cut) ? depth(plan, cut) : []),
-        pieces(plan),
+        ...pieces(plan),
         ...diameter(plan),
       ];
     case "wait": {

@@ -1,4 +1,5 @@
 /** Figures by name, their inputs, and what moves them: against figures worked out by hand and plans made from changed worlds. */
+import { toBegin } from "../../process/context";
 import { own } from "../../process/kinds";
 import { brief } from "../../testing/briefs";
 import { residualMm } from "../../models/depth/depth";
@@ -7,7 +8,7 @@ import { makePlan, type Plan } from "../../plan/plan";
 import { waitAfter } from "../report";
 import { LogEntry } from "../../records/log";
 import type { World } from "../../records/world";
-import { indexOf, read, say, toBegin, type FigureRef, type StepFigure } from "./figure";
+import { indexOf, read, say, type FigureRef, type StepFigure } from "./figure";
 import { inputs, latestInputs, levelWords } from "./inputs";
 import { BAND, leversOf } from "./levers";
 import { movesInTurn, movesOf, type Move } from "./moves";
@@ -191,11 +192,9 @@ describe("the models move figures the way they must", () => {
     expect(all.watts[1]).toBeCloseTo(1 + BAND["data sheet"], 6);
   });
   test("pieces to begin with rise with the share that is lost", () => {
-    const some = plans.find((p) => (toBegin(p)?.loss ?? 0) > 0)!.context.world;
+    const some = plans.find((p) => (toBegin(p.context.job)?.loss ?? 0) > 0)!.context.world;
     const plan = makePlan({ ...some, job: { ...some.job, quantity: 40 } }, null, true);
-    const [lo, hi] = leversOf(plan, { of: "spares" })[0].turns.map(
-      (t) => toBegin(makePlan(t.world(), null, true))!.pieces,
-    );
+    const [lo, hi] = leversOf(plan, { of: "spares" })[0].turns.map((t) => toBegin(t.world().job)!.pieces);
     expect(lo).toBeLessThan(hi);
     expect(read(plan, { of: "spares" })!.value).toBeGreaterThanOrEqual(plan.context.job.quantity);
   });

@@ -15,9 +15,9 @@ export const rule11: Rule = {
       {
         step: f.placed[i].step.id,
         zone: null,
-        numbers: { pieces: f.context.job.quantity },
+        numbers: { pieces: f.context.pieces },
         why:
-          `${f.context.job.quantity} ${f.context.job.quantity === 1 ? "piece gets its" : "pieces get their"} ` +
+          `${f.context.pieces} ${f.context.pieces === 1 ? "piece gets its" : "pieces get their"} ` +
           "first coat with no label on the back.",
         fixes: [
           later

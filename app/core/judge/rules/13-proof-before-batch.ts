@@ -9,9 +9,9 @@ export const rule13: Rule = {
   severity: "advice",
   title: "Proof piece before the batch",
   find: (f) => {
-    const n = f.context.job.quantity;
+    const n = f.context.pieces;
     const i = firstIndex(f, burns);
-    if (n < PROOF_FROM || i < 0 || f.placed[i].before.proofed) return [];
+    if (f.context.job.quantity < PROOF_FROM || i < 0 || f.placed[i].before.proofed) return [];
     const late = lastIndex(f, (p) => does(p).tries === "piece");
     return [
       {

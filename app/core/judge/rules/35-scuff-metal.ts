@@ -23,7 +23,7 @@ export const rule35: Rule = {
       {
         step: f.placed[i].step.id,
         zone: null,
-        numbers: { pieces: f.context.job.quantity },
+        numbers: { pieces: f.context.pieces },
         why:
           `“${f.placed[i].step.title}” goes on bright ${f.context.substrate.name.toLowerCase()} that was not ` +
           "scuffed; it peels at the first edge.",

@@ -7,7 +7,7 @@ import type { Facts } from "../../plan/facts";
 import type { Placed } from "../../plan/placed";
 import { topDown, zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
-import { Machine } from "../../records/machine";
+import { asSafeAs, Machine } from "../../records/machine";
 import { does, round } from "../ask";
 import { machineFix } from "../fixes";
 
@@ -53,7 +53,7 @@ export const rule40: Rule = {
     const { p, top, works } = met;
     const takes = top === null ? null : absorbs(c, c.machine.beam, top);
     const other = c.world.machines.find(works);
-    const plain: Machine = {
+    const bare: Machine = {
       ...new Machine(),
       id: c.world.machines.some((m) => m.id === "co2-40") ? "co2-40-more" : "co2-40",
       name: "CO2 laser, 40 W",
@@ -63,9 +63,8 @@ export const rule40: Rule = {
       rapid: 500,
       bedW: 600,
       bedH: 400,
-      extraction: true,
-      enclosed: true,
     };
+    const plain = asSafeAs(bare, c.machine);
     const body = c.substrate.name.toLowerCase();
     const says = {
       marks: `marks ${body}`,

@@ -1,4 +1,5 @@
 /** Rule 47: a blue beam through a mask on wood. */
+import { asSafeAs } from "../../records/machine";
 import { does } from "../ask";
 import type { Rule } from "../snag";
 import { machineFix } from "../fixes";
@@ -12,7 +13,9 @@ export const rule47: Rule = {
     if (c.machine?.beam !== "blue" || c.substrate.family !== "wood") return [];
     const p = f.placed.find((x) => does(x).beam === "body" && x.before.zones.some((z) => z.mask));
     if (!p) return [];
-    const other = c.world.machines.find((m) => m.beam === "co2") ?? defaultMachine("co2", 40, "co2-40-default");
+    const other =
+      c.world.machines.find((m) => m.beam === "co2") ??
+      asSafeAs(defaultMachine("co2", 40, "co2-40-default"), c.machine!);
     return [
       {
         step: p.step.id,

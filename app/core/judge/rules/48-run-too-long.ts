@@ -17,9 +17,9 @@ export const rule48: Rule = {
       if (!byBeam(p.step) || p.minutes === null || p.actual || p.minutes <= c.calendar.longest) return [];
       const m = c.machine;
       const per = m
-        ? bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, m.bedW, m.bedH)
+        ? bedLoads(c.pieces, c.job.substrate.w, c.job.substrate.h, m.bedW, m.bedH)
         : { perLoad: 1, loads: 1 };
-      const load = (p.setupMin ?? 0) + (p.perPieceMin ?? 0) * Math.max(1, Math.min(per.perLoad, c.job.quantity));
+      const load = (p.setupMin ?? 0) + (p.perPieceMin ?? 0) * Math.max(1, Math.min(per.perLoad, c.pieces));
       const byPiece = (p.setupMin ?? 0) + (p.perPieceMin ?? 0);
       const fits = Math.min(load, byPiece) <= c.calendar.longest;
       if (own(p.step, "byLoad") && fits) return [];

@@ -14,10 +14,10 @@ export const rule62: Rule = {
           {
             step: p.step.id,
             zone: null,
-            numbers: { pieces: f.context.job.quantity },
+            numbers: { pieces: f.context.pieces },
             why:
-              `Air assist stays on over loose powder in “${p.step.title}”: it blows the fill out of ${f.context.job.quantity} ` +
-              `${f.context.job.quantity === 1 ? "piece" : "pieces"}.`,
+              `Air assist stays on over loose powder in “${p.step.title}”: it blows the fill out of ${f.context.pieces} ` +
+              `${f.context.pieces === 1 ? "piece" : "pieces"}.`,
             fixes: [choiceFix("air-off", "Air off while powder is melted", { airStaysOn: false })],
           },
         ]

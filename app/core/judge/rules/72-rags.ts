@@ -13,7 +13,7 @@ export const rule72: Rule = {
           {
             step: p.step.id,
             zone: null,
-            numbers: { pieces: f.context.job.quantity },
+            numbers: { pieces: f.context.pieces },
             why: "Solvent rags go into a lidded metal can, outside overnight; get rid of them as local rules ask.",
             fixes: [],
           },

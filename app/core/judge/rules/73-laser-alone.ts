@@ -1,5 +1,6 @@
 /** Rule 73: the laser is never unattended; eyewear for its wavelength, extraction on, extinguisher near. */
 import { BEAM_KINDS } from "../../catalogue/beams";
+import { answered, safe } from "../../records/machine";
 import type { Finding, Rule } from "../snag";
 import { does, usesLaser } from "../ask";
 import { choiceFix } from "../fixes";
@@ -22,20 +23,23 @@ export const rule73: Rule = {
         why: `The laser is planned to run alone. It never does: somebody stays, ${eyes}, extraction on, extinguisher in reach.`,
         fixes: [choiceFix("attend", "Somebody stays with it", { attended: true })],
       });
-    if (c.machine && !c.machine.extraction) {
+    if (c.machine && !safe(c.machine, "extraction")) {
       const m = c.machine;
+      const said = safe(m, "extraction");
       out.push({
         step,
         zone: null,
-        numbers: { extraction: "false" },
-        why: `${m.name} has no extraction on record; burning paint is not breathed, by anybody.`,
+        numbers: { extraction: said === null ? "not said" : "false" },
+        why:
+          (said === null ? `Nobody has said yet whether ${m.name} has extraction` : `${m.name} has no extraction`) +
+          "; burning paint is not breathed, by anybody.",
         fixes: [
           {
             id: "extraction",
             label: "Extraction is fitted and on",
             apply: (w: typeof c.world) => ({
               ...w,
-              machines: w.machines.map((x) => (x.id === m.id ? { ...x, extraction: true } : x)),
+              machines: w.machines.map((x) => (x.id === m.id ? answered(x, "extraction", true) : x)),
             }),
           },
         ],

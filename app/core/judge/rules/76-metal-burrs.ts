@@ -16,7 +16,7 @@ export const rule76: Rule = {
           {
             step: f.placed[at].step.id,
             zone: null,
-            numbers: { pieces: f.context.job.quantity },
+            numbers: { pieces: f.context.pieces },
             why:
               "Cut and scuffed metal has burrs: gloves when wiping, never a bare finger along an edge; dust off " +
               "with a brush, not by blowing.",

@@ -18,7 +18,7 @@ export const rule77: Rule = {
           {
             step: f.placed[at].step.id,
             zone: null,
-            numbers: { pieces: f.context.job.quantity },
+            numbers: { pieces: f.context.pieces },
             why:
               "Epoxy sensitises: once is enough for good. Gloves that its sheet names, sleeves, moving air; no " +
               "sanding before it has cured. Follow the data sheet and your local rules.",

@@ -18,7 +18,7 @@ export const rule84: Rule = {
           {
             step: f.placed[at].step.id,
             zone: null,
-            numbers: { pieces: f.context.job.quantity },
+            numbers: { pieces: f.context.pieces },
             why:
               "Rags with drying oil heat up by themselves and catch fire hours later: spread flat out of doors " +
               "or under water in a lidded metal can, never in a heap.",

@@ -1,4 +1,5 @@
 /** Hazard 85: open beam, mirror-bright work. */
+import { safe } from "../../records/machine";
 import type { Rule } from "../snag";
 import { does, firstIndex } from "../ask";
 import { BEAM_KINDS } from "../../catalogue/beams";
@@ -10,13 +11,15 @@ export const rule85: Rule = {
   find: (f) => {
     const at =
       f.context.machine &&
-      (!f.context.machine.enclosed ||
+      (!safe(f.context.machine, "enclosed") ||
         f.context.substrate.family === "metal" ||
         f.context.substrate.skin?.kind === "silver")
         ? firstIndex(f, (p) => does(p).beam !== undefined)
         : -1;
     const { machine: m, substrate } = f.context;
-    const why = m?.enclosed ? `${substrate.name} throws the beam back` : `${m?.name} is not enclosed`;
+    const shut = m && safe(m, "enclosed");
+    const open = shut === null ? `Nobody has said whether ${m?.name} is enclosed` : `${m?.name} is not enclosed`;
+    const why = shut ? `${substrate.name} throws the beam back` : open;
     return at < 0
       ? []
       : [

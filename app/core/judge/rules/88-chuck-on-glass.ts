@@ -14,7 +14,7 @@ export const rule88: Rule = {
           {
             step: f.placed[at].step.id,
             zone: null,
-            numbers: { pieces: f.context.job.quantity },
+            numbers: { pieces: f.context.pieces },
             why: "An over-tight chuck breaks glass, sometimes a minute later: hand-tight, a rubber band at the neck, glasses on.",
             fixes: [],
           },

@@ -21,7 +21,7 @@ export const inspectBlank = kind([], {
     against: "reject pile",
   }),
   cues: (_s, c) => [
-    `Count ${c.job.quantity}; put doubtful ones aside`,
+    `Count ${c.pieces}; put doubtful ones aside`,
     shapeOf(c) === "flat"
       ? "Measure thickness where the artwork will lie"
       : "Measure the diameter where the artwork will lie",

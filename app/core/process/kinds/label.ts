@@ -20,7 +20,7 @@ export const label = kind([], {
   tool: (_s, c) => (c.route?.side === "back" ? "Fine marker" : "Labels or a pencil"),
   lookFor: (_s, c) => ({ look: `Job, piece number and top mark ${onWhat(c)}`, how: "count them", against: "quantity" }),
   cues: (_s, c) => [
-    `Number 1 to ${c.job.quantity}`,
+    `Number 1 to ${c.pieces}`,
     "Mark which edge is the top",
     ...(c.route?.side === "back" ? ["On the film of the face: the back gets painted"] : []),
   ],

@@ -200,7 +200,7 @@ export const lineBatch = (s: LaserWork, c: Context): { setup: number; perPiece: 
   byLoads(lineSeconds(linesOf(s.zones, c), s, c), c);
 export function byLoads(sec: number | null, c: Context): { setup: number; perPiece: number } | null {
   if (sec === null || !c.machine) return null;
-  const { loads } = bedLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, c.machine.bedW, c.machine.bedH);
+  const { loads } = bedLoads(c.pieces, c.job.substrate.w, c.job.substrate.h, c.machine.bedW, c.machine.bedH);
   return { setup: SETUP_MIN + LOAD_MIN * Math.max(1, loads), perPiece: sec / 60 };
 }
 

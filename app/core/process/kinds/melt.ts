@@ -45,7 +45,7 @@ export function ovenRun(
   const hold = meltC(s, c);
   const oven = ovenOf(c);
   if (hold === null || !c.hasPaint(s.productId) || !oven || oven.trayW === null || oven.trayH === null) return null;
-  const loads = ovenLoads(c.job.quantity, c.job.substrate.w, c.job.substrate.h, oven.trayW, oven.trayH);
+  const loads = ovenLoads(c.pieces, c.job.substrate.w, c.job.substrate.h, oven.trayW, oven.trayH);
   const warm = warmUp(c.substrate, c.job.substrate.t, hold + OVEN_OVER_C, hold);
   const holdMin = c.paintOf(s.productId).powder?.holdMin.value ?? null;
   return !loads || warm === null || holdMin === null

@@ -10,6 +10,11 @@ const LEFT = 40;
 const WIDTH = A4.w - 2 * LEFT;
 const FOOT = A4.h - 46;
 
+const of = (n: number): string => `${n} ${n === 1 ? "piece" : "pieces"}`;
+/** Pieces begun, and how many of them are spares. */
+const count = (begun: number, ordered: number): string =>
+  begun > ordered ? `${of(begun)} (${ordered} ordered, ${begun - ordered} spare)` : of(begun);
+
 /** What the QR mark says, and what outside readers look for. */
 export const qrText = (jobId: string): string => `richlayer:job:${jobId}`;
 
@@ -56,7 +61,7 @@ export async function workCardPdf(card: Card, fonts: FontFiles, made: number): P
   paper.qr(page, qrText(card.jobId), LEFT + WIDTH - 74, 36, 74);
   para(card.title, 20, LEFT, WIDTH - 90, { bold: true });
   para(
-    `${card.pieces} ${card.pieces === 1 ? "piece" : "pieces"} of ${card.on}${card.client ? `, for ${card.client}` : ""}`,
+    `${count(card.pieces, card.ordered)} of ${card.on}${card.client ? `, for ${card.client}` : ""}`,
     10.5,
     LEFT,
     WIDTH - 90,
