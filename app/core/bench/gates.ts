@@ -2,6 +2,7 @@
  * What bars a step at the bench until it is answered: a stop that was tapped, a snag that ruins the piece, a hazard that is not read, a
  * thing that somebody has to have looked at. Found from what the step does and how the piece lies, not from what it is called.
  */
+import { liftsLate } from "./missed";
 import { open } from "../judge/judge";
 import { whereOf, type Snag } from "../judge/snag";
 import { kindOf, own } from "../process/kinds";
@@ -40,6 +41,10 @@ const TICKS: Record<string, (p: Placed, plan: Plan) => string | null> = {
   cool: (p) =>
     kindOf(p.step.kind).lifts && p.needs.some((n) => n.state === "cold")
       ? "Cold: no warmth in the back of a hand on the thickest part"
+      : null,
+  edge: (p, plan) =>
+    plan.now !== null && liftsLate(p, plan.now)
+      ? "The film is past lifting clean: cut along its edge with a sharp blade first, then lift flat and slowly"
       : null,
   colours: (p, plan) => {
     const k = kindOf(p.step.kind);

@@ -1,6 +1,6 @@
 /** Where a job stands: what to do now, or what it waits for. */
 import { needsOf } from "../process/effects";
-import { missedWindow } from "./missed";
+import { meantToReopen, missedWindow } from "./missed";
 import { readiness, type Readiness } from "../process/ready";
 import type { Plan } from "../plan/plan";
 import type { Placed } from "../plan/placed";
@@ -70,6 +70,8 @@ export function standing(plan: Plan, now: number): Standing {
   }
   const h = holding(step, plan, now);
   const missed = missedWindow(step, now);
+  if (missed && missed.reopens !== null && meantToReopen(plan.context.world, plan, step, missed))
+    return { is: "waiting", step, need: missed, opens: missed.reopens, closes: null, reopens: null };
   if (missed)
     return {
       is: "missed",

@@ -1,3 +1,7 @@
+import { createHash } from "node:crypto";
+import { near } from "../testing/odd";
+import { generate } from "../plan/generate";
+import { context } from "../process/context";
 import { allSafe } from "../records/machine";
 import { readFileSync, writeFileSync } from "node:fs";
 import { workOf } from "../process/force";
@@ -1255,6 +1259,27 @@ describe("each rule trips, is mended by its own fix, comes back by undo, and sta
     expect(JSON.stringify(w)).toBe(before);
     expect(of(JSON.parse(before) as World, c.rule).map(whereOf)).toEqual(found.map(whereOf));
     expect(of(c.misses(), c.rule)).toEqual([]);
+  });
+  test("close by the cases each rule says, finds and offers what it did", () => {
+    const said = new Map<number, string[]>();
+    for (const [i, c] of CASES.entries())
+      for (const [k, from] of [c.trips, c.misses, c.trips, c.trips, c.misses].entries()) {
+        const w = near(from(), i * 5 + k, (x) => generate(context(x)).steps);
+        const lines = of(w, c.rule).map((s) =>
+          JSON.stringify([
+            s.severity,
+            s.step,
+            s.zone,
+            s.why,
+            s.numbers,
+            s.fixes.map((f) => [f.label, effect(w, f.apply)]),
+          ]),
+        );
+        said.set(c.rule, [...(said.get(c.rule) ?? []), `${i}.${k}`, ...lines]);
+      }
+    const digest = (lines: string[]): string =>
+      createHash("sha256").update(lines.join("\n")).digest("hex").slice(0, 10);
+    expect([...said].map(([id, lines]) => `rule ${id}: ${digest(lines)}`)).toMatchSnapshot();
   });
   test("every rule has a case", () =>
     expect([...new Set([...CASES.map((c) => c.rule), ...HAZARDS.map((h) => h[0])])].sort((a, b) => a - b)).toEqual(

@@ -52,12 +52,15 @@ export function closingMinutes(p: Paint, coatUm: number): { closes: number | nul
   };
 }
 
-/** Minutes after which a mask beside it no longer lifts clean, and after which it does again; null: it stays as good as it is. */
+/**
+ * Minutes after which a mask beside it no longer lifts clean, and after which it does again; null closing: it stays as good as it is;
+ * null reopening: it never lifts as clean again, and its edge is cut first.
+ */
 export function liftMinutes(p: Paint, coatUm: number): { closes: number | null; reopens: number | null } {
   const l = p.finish.lift;
-  if (!l || l.again === null) return { closes: null, reopens: null };
+  if (!l) return { closes: null, reopens: null };
   const d = coatUm / (p.finish.coatUm || 1);
-  return { closes: l.to * Math.min(1, d), reopens: l.again * clamp(d, 0.5, 3) };
+  return { closes: l.to * Math.min(1, d), reopens: l.again === null ? null : l.again * clamp(d, 0.5, 3) };
 }
 
 /** How the clock runs for a state of this paint. */

@@ -238,6 +238,54 @@ export function odd(n: number, steps: (w: World) => Step[]): World {
   return w;
 }
 
+/** factors that a figure is turned by: over a limit close by, and far beyond it */
+const TURNS = [0.3, 0.8, 0.96, 1.04, 1.25, 3];
+type Leaf = { of: Record<string, unknown>; key: string };
+/** Every number and every yes or no of a record, however deep; drawings and names are left. */
+function leaves(of: Record<string, unknown>, out: Leaf[] = []): Leaf[] {
+  for (const [key, v] of Object.entries(of)) {
+    if (key === "version" || key === "rows") continue;
+    if (typeof v === "number" || typeof v === "boolean") out.push({ of, key });
+    else if (v !== null && typeof v === "object") leaves(v as Record<string, unknown>, out);
+  }
+  return out;
+}
+/** A world close by another: a few of its figures turned, and now and then something odd about it. */
+export function near(w: World, n: number, steps: (w: World) => Step[]): World {
+  const rnd = seeded(n * 7907 + 3);
+  const d: Draw = { r: rnd, int: (k) => Math.floor(rnd() * k), of: (list) => list[Math.floor(rnd() * list.length)] };
+  const x = structuredClone(w);
+  // a zone like another, so that what is meant for one is seen to leave the other alone
+  if (rnd() < 0.4 && x.job.zones.length) {
+    const z = d.of(x.job.zones);
+    x.job.zones.push({ ...structuredClone(z), id: `${z.id}-too`, name: `${z.name} too` });
+  }
+  const { zones, choices, substrate, artwork, edits } = x.job;
+  const gear = x.shop.gear ?? [];
+  const figures = leaves({
+    zones,
+    choices,
+    substrate,
+    artwork,
+    edits,
+    machines: x.machines,
+    gear,
+    climate: x.shop.climate,
+  });
+  for (let k = 1 + d.int(3); k > 0 && figures.length; k--) {
+    const { of, key } = d.of(figures);
+    const v = of[key];
+    if (typeof v === "boolean") of[key] = !v;
+    else if (typeof v === "number") {
+      const turned = v * d.of(TURNS);
+      of[key] = Number.isInteger(v) && v < 50 ? Math.max(1, Math.round(turned)) : Number(turned.toPrecision(6));
+      if (key === "rh" || key === "power") of[key] = Math.min(1, of[key] as number);
+    }
+  }
+  const plain = steps(x);
+  return rnd() < 0.3 && plain.length ? d.of(ODDITIES)[1](x, d, plain) : x;
+}
+
 /** Taps over the first steps of a plan: at their times, or late, with waits cut short. */
 export function tappedOdd(
   w: World,

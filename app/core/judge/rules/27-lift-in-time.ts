@@ -25,6 +25,7 @@ export const rule27: Rule = {
       const l = c.paintOf(r.productId).finish.lift;
       const since = p.start - r.from;
       const early = p.start < r.opens;
+      const late = !early && r.reopens === null;
       const between = !early && !inWindow(r, p.start, p.minutes ?? 0);
       if (!early && !between) return [];
       return [
@@ -34,8 +35,11 @@ export const rule27: Rule = {
           numbers: { minutes: round(since), from: l?.from ?? null, to: l?.to ?? null, again: l?.again ?? null },
           why: early
             ? `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: too soon, it pulls strings.`
-            : `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: neither soft ` +
-              `nor firm, its edge tears. ${times(r)}`,
+            : late
+              ? `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: too late to lift ` +
+                `clean, its edge is brittle. Cut along it first. ${times(r)}`
+              : `The mask comes off ${showMinutes(since)} after ${c.paintOf(r.productId).product.name}: neither soft ` +
+                `nor firm, its edge tears. ${times(r)}`,
           fixes: p.actual
             ? []
             : [setFix("in-time", "Go by the film’s own time", idBefore(f, i) ?? p.step.id, { waitMin: null })],
