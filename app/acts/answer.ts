@@ -53,7 +53,8 @@ export const typed = {
   numberOrNull: (t: string) => orNull(t, parseNumber),
   temperature: (t: string, units: "metric" | "inch" = "metric") =>
     take(parseTemperature(units === "inch" && /^\s*[-+]?[\d.,]+\s*$/.test(t) ? `${t} F` : t)),
-  temperatureOrNull: (t: string) => orNull(t, parseTemperature),
+  temperatureOrNull: (t: string, units: "metric" | "inch" = "metric") =>
+    t.trim() === "" ? null : typed.temperature(t, units),
   volumeOrNull: (t: string) => orNull(t, parseVolume),
   volume: (t: string) => take(parseVolume(t)),
   weightOrNull: (t: string) => orNull(t, parseWeight),

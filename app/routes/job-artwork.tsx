@@ -1,10 +1,11 @@
+import { said } from "../core/units/said";
 import { artworkView } from "../views/artwork";
 import type { Route } from "./+types/job-artwork";
 import { useRef, useState } from "react";
 import { Link, useSubmit } from "react-router";
 import { FINISHES } from "../core/catalogue/finishes";
 import { substrateNamed } from "../core/catalogue/substrates";
-import { showLength, UNKNOWN } from "../core/units/show";
+import { showLength, UNKNOWN, type UnitSystem } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
 import { Cancelled, measureSvg } from "../workers/zones";
 import { PickField, PostForm, TextField } from "../ui/kit/field";
@@ -18,6 +19,9 @@ import { ProductList } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
+
+const areaWords = (mm2: number, units: UnitSystem): string =>
+  units === "inch" ? said(`${mm2.toFixed(1)} mm²`, units) : `${(mm2 / 100).toFixed(mm2 < 1000 ? 2 : 1)} cm²`;
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return artworkView((await readJob(params.id)).plan);
@@ -143,8 +147,9 @@ export default function Artwork({
             />
             {band !== null && (
               <p className="tag">
-                Between the dashed lines the beam is in focus, set half way down the drop: {Math.round(band * 10) / 10}{" "}
-                mm, with {DOF_MM} mm of focus (default).
+                Between the dashed lines the beam is in focus, set half way down the drop:{" "}
+                {said(`${Math.round(band * 10) / 10} mm`, units)}, with {said(`${DOF_MM} mm`, units)} of focus
+                (default).
               </p>
             )}
             {round !== null && (
@@ -211,13 +216,16 @@ export default function Artwork({
                     />
                   </div>
                   <p className="text-[0.93rem] text-muted max-lg:col-start-2">
-                    <span className="num">{(z.areaMm2 / 100).toFixed(z.areaMm2 < 1000 ? 2 : 1)} cm²</span>, edge{" "}
-                    <span className="num">{z.perimeterMm === null ? UNKNOWN : `${Math.round(z.perimeterMm)} mm`}</span>
+                    <span className="num">{areaWords(z.areaMm2, units)}</span>, edge{" "}
+                    <span className="num">
+                      {z.perimeterMm === null ? UNKNOWN : said(`${Math.round(z.perimeterMm)} mm`, units)}
+                    </span>
                     <br />
                     narrowest{" "}
                     <span className="num">
-                      {z.narrowestMm === null ? UNKNOWN : `${z.narrowestMm.toFixed(2)} mm`}
-                    </span>, {z.pieces === null ? UNKNOWN : z.pieces} {z.pieces === 1 ? "piece" : "pieces"},{" "}
+                      {z.narrowestMm === null ? UNKNOWN : said(`${z.narrowestMm.toFixed(2)} mm`, units)}
+                    </span>
+                    , {z.pieces === null ? UNKNOWN : z.pieces} {z.pieces === 1 ? "piece" : "pieces"},{" "}
                     {z.holes === null ? UNKNOWN : z.holes} {z.holes === 1 ? "hole" : "holes"}
                     {contrast[z.id] !== undefined && (
                       <>
@@ -234,8 +242,8 @@ export default function Artwork({
             </ul>
             {stroke && (
               <p className="mt-3">
-                By {stroke.by}: strokes from {stroke.strokeMm.toFixed(2)} mm, plain capitals from about{" "}
-                {stroke.capitalMm.toFixed(1)} mm high.
+                By {stroke.by}: strokes from {said(`${stroke.strokeMm.toFixed(2)} mm`, units)}, plain capitals from
+                about {said(`${stroke.capitalMm.toFixed(1)} mm`, units)} high.
               </p>
             )}
             <p className="my-3 text-muted">
@@ -318,19 +326,22 @@ export default function Artwork({
                 value={job.choices.placedBy ?? ""}
                 extra={{ intent: "choice" }}
                 options={[
-                  { value: "", label: `a corner square, ${RETURN_MM.corner.mm} mm (default)` },
+                  { value: "", label: said(`a corner square, ${RETURN_MM.corner.mm} mm (default)`, units) },
                   ...Object.entries(RETURN_MM)
                     .filter(([k]) => k !== "corner")
-                    .map(([k, r]) => ({ value: k, label: `${r.name}, ${r.mm} mm` })),
+                    .map(([k, r]) => ({ value: k, label: said(`${r.name}, ${r.mm} mm`, units) })),
                   ...gear
                     .filter((g) => g.kind === "jig")
-                    .map((g) => ({ value: g.id, label: `${g.name}, ${g.errorMm ?? "unknown"} mm` })),
+                    .map((g) => ({
+                      value: g.id,
+                      label: `${g.name}, ${g.errorMm === null ? "unknown" : showLength(g.errorMm, units)}`,
+                    })),
                 ]}
               />
               <p className="mt-1">
                 {place.replaced ? "It leaves the bed and comes back." : "It stays where it is."} A colour painted later
-                runs under the one before it by {place.trapMm.toFixed(2)} mm; the picture runs over by{" "}
-                {place.overrunMm.toFixed(1)} mm, which hides {place.degrees.toFixed(2)}° of turning.
+                runs under the one before it by {said(`${place.trapMm.toFixed(2)} mm`, units)}; the picture runs over by{" "}
+                {said(`${place.overrunMm.toFixed(1)} mm`, units)}, which hides {place.degrees.toFixed(2)}° of turning.
               </p>
             </div>
             {place.pairs.length > 0 && (
@@ -344,9 +355,11 @@ export default function Artwork({
                         ? "gap unknown"
                         : p.gapMm < 0.005
                           ? "they touch, the later one runs under"
-                          : `${p.gapMm.toFixed(2)} mm apart`}
+                          : said(`${p.gapMm.toFixed(2)} mm apart`, units)}
                       {p.apart === false ? (
-                        <strong className="text-wrong">, can’t be kept apart within {p.betweenMm.toFixed(2)} mm</strong>
+                        <strong className="text-wrong">
+                          , can’t be kept apart within {said(`${p.betweenMm.toFixed(2)} mm`, units)}
+                        </strong>
                       ) : p.apart ? (
                         ", kept apart"
                       ) : (

@@ -74,7 +74,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
               : `${pieces} are begun: blanks, paint and minutes are those of ${pieces}.`}
           </p>
         )}
-        <div className="grid grid-cols-3 gap-3">
+        <div className="grid grid-cols-2 gap-3">
           <TextField
             name="begin"
             label="Begun, with spares"
@@ -85,7 +85,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
           />
           <TextField
             name="lossShare"
-            label="Lost here, as you have seen it"
+            label="Share lost, as seen here"
             value={job.choices.lossShare === undefined ? "" : `${Math.round(job.choices.lossShare * 1000) / 10} %`}
             from={
               job.choices.lossShare === undefined
@@ -99,7 +99,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
           {job.choices.lossShare !== undefined && (
             <TextField
               name="lossOn"
-              label="Seen on so many pieces"
+              label="Seen on how many"
               value={job.choices.lossOn === undefined ? "" : String(job.choices.lossOn)}
               inputMode="numeric"
               from={job.choices.lossOn === undefined ? `default: ${PRIOR_PIECES}` : "typed"}
@@ -199,7 +199,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
         {machines
           .filter((m) => m.id === job.machineId)
           .map((m) => (
-            <MachineForm key={m.id} m={m} />
+            <MachineForm key={m.id} m={m} units={shop.units} />
           ))}
         <details open={!machines.length}>
           <summary className="link-act">

@@ -12,7 +12,8 @@ import { picksOf } from "../core/process/context";
 import { GEAR_WORDS, type Gear } from "../core/records/shop";
 import { SchoolsPart } from "../ui/schools";
 import { parseInterval, parseNumber, parseSpeed } from "../core/units/parse";
-import { showInterval, showSpeed } from "../core/units/show";
+import { said } from "../core/units/said";
+import { showInterval, showLength, showSpeed, showTemp, type UnitSystem } from "../core/units/show";
 import { showWhen, zonedClock } from "../core/time/zoned";
 import { readLastSaved, readShop } from "../store/queries";
 import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
@@ -61,7 +62,7 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
           </p>
         )}
         {machines.map((m) => (
-          <MachineForm key={m.id} m={m} />
+          <MachineForm key={m.id} m={m} units={shop.units} />
         ))}
         <PostForm intent="machine-add" className="flex flex-wrap items-end gap-3">
           <label className="flex flex-col text-muted">
@@ -89,7 +90,7 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
           </p>
         )}
         {(shop.gear ?? []).map((g) => (
-          <GearForm key={g.id} g={g} />
+          <GearForm key={g.id} g={g} units={shop.units} />
         ))}
         <PostForm intent="gear-add" className="flex flex-wrap items-end gap-3">
           <label className="flex flex-col text-muted">
@@ -109,7 +110,7 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
           <button className="btn">Add it</button>
         </PostForm>
       </section>
-      <EnergyTool machines={machines} />
+      <EnergyTool machines={machines} units={shop.units} />
       <section aria-labelledby="o12" className="flex flex-col gap-3 lg:col-span-2">
         <h2 id="o12">Where makers disagree</h2>
         <p className="text-muted">What every plan of this shop goes by; a job may go its own way on its Route page.</p>
@@ -158,9 +159,9 @@ export default function Workshop({ loaderData: { shop, machines, today, saved } 
 }
 
 /** One oven, gun, jig or rotary with what is known of it. */
-function GearForm({ g }: { g: Gear }) {
+function GearForm({ g, units }: { g: Gear; units: UnitSystem }) {
   const e = { intent: "gear", id: g.id };
-  const mm = (x: number | null): string => (x === null ? "" : `${x} mm`);
+  const mm = (x: number | null): string => (x === null ? "" : showLength(x, units));
   const len = (name: "trayW" | "trayH" | "errorMm" | "gripMm", label: string) => (
     <TextField
       name={name}
@@ -181,7 +182,7 @@ function GearForm({ g }: { g: Gear }) {
         <TextField
           name="maxC"
           label="Hottest"
-          value={g.maxC === null ? "" : `${g.maxC} °C`}
+          value={g.maxC === null ? "" : showTemp(g.maxC, units)}
           from={g.maxC === null ? "unknown" : undefined}
           extra={e}
         />
@@ -228,7 +229,7 @@ function ThemePick() {
 }
 
 /** Energy on the surface from watts, speed, interval and passes. */
-function EnergyTool({ machines }: { machines: Machine[] }) {
+function EnergyTool({ machines, units }: { machines: Machine[]; units: UnitSystem }) {
   const [text, set] = useState({
     power: "50 %",
     speed: "300 mm/s",
@@ -295,7 +296,7 @@ function EnergyTool({ machines }: { machines: Machine[] }) {
               <strong>{surface === null ? "unknown" : surface.toFixed(2)} J/mm²</strong> on the surface.{" "}
               {showSpeed(v.value)}. {showInterval(d.value)}.
               {spot !== null && d.value > INTERVAL_LIMIT * spot
-                ? ` Lines further apart than ${(INTERVAL_LIMIT * spot).toFixed(3)} mm leave ridges: ` +
+                ? ` Lines further apart than ${said(`${(INTERVAL_LIMIT * spot).toFixed(3)} mm`, units)} leave ridges: ` +
                   `${Math.round(ripple(spot, d.value) * 100)} % ripple.`
                 : ""}
             </p>

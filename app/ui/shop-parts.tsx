@@ -6,7 +6,8 @@ import { BEAMS } from "../core/records/ids";
 import { CHANGE_OVER, safe, SAFETY_FACTS, type Machine } from "../core/records/machine";
 import type { Shop } from "../core/records/shop";
 import { WEEKDAYS } from "../core/time/hours";
-import { showSpeed, showTemp } from "../core/units/show";
+import { said } from "../core/units/said";
+import { showLength, showSpeed, showTemp, type UnitSystem } from "../core/units/show";
 import { Fold } from "./kit/bits";
 import { ActButton, PickField, TextField, TickField } from "./kit/field";
 
@@ -147,7 +148,7 @@ export function ClimatePart({ shop }: { shop: Shop }) {
           name="points"
           label="Each hour from 0 to 23: temperature and humidity"
           area
-          value={shop.climate.hourly.map((h) => `${Math.round(h.c * 10) / 10} ${Math.round(h.rh * 100)}%`).join("\n")}
+          value={shop.climate.hourly.map((h) => `${showTemp(h.c, shop.units)} ${Math.round(h.rh * 100)}%`).join("\n")}
           extra={cl}
         />
       )}
@@ -165,8 +166,8 @@ export function ClimatePart({ shop }: { shop: Shop }) {
       />
       {dew !== null && (
         <p className="tag">
-          Dew point at noon {showTemp(Math.round(dew * 10) / 10, shop.units)}: keep a surface 3 °C above it before paint
-          goes on.
+          Dew point at noon {showTemp(Math.round(dew * 10) / 10, shop.units)}: keep a surface{" "}
+          {said("3 °C above", shop.units)} it before paint goes on.
         </p>
       )}
       <ClimateCurve shop={shop} />
@@ -174,6 +175,8 @@ export function ClimatePart({ shop }: { shop: Shop }) {
   );
 }
 
+/** °C below which most paints stop drying (M8) */
+const STOPS_C = 10;
 function ClimateCurve({ shop }: { shop: Shop }) {
   const a = air(shop.climate);
   const W = 480;
@@ -186,13 +189,13 @@ function ClimateCurve({ shop }: { shop: Shop }) {
       viewBox={`-46 -6 ${W + 60} ${H + 26}`}
       role="img"
       aria-label={
-        `Temperature over the day, ${Math.min(...t).toFixed(1)} to ${Math.max(...t).toFixed(1)} °C; most ` +
-        "paints stop drying below 10 °C"
+        `Temperature over the day, ${showTemp(Math.min(...t), shop.units)} to ${showTemp(Math.max(...t), shop.units)}; most ` +
+        `paints stop drying below ${showTemp(STOPS_C, shop.units)}`
       }
       className="w-full max-w-xl"
     >
-      <rect x="0" y={y(10)} width={W} height={Math.max(0, H - y(10))} fill="var(--line)" />
-      <line x1="0" x2={W} y1={y(10)} y2={y(10)} stroke="var(--wrong)" strokeDasharray="4 4" />
+      <rect x="0" y={y(STOPS_C)} width={W} height={Math.max(0, H - y(STOPS_C))} fill="var(--line)" />
+      <line x1="0" x2={W} y1={y(STOPS_C)} y2={y(STOPS_C)} stroke="var(--wrong)" strokeDasharray="4 4" />
       <path
         d={t.map((c, i) => `${i ? "L" : "M"}${(i / 96) * W} ${y(c)}`).join("")}
         fill="none"
@@ -204,15 +207,15 @@ function ClimateCurve({ shop }: { shop: Shop }) {
           {h}
         </text>
       ))}
-      <text x="-6" y={y(10) + 4} fontSize="13" textAnchor="end" fill="var(--muted)">
-        10 °C
+      <text x="-6" y={y(STOPS_C) + 4} fontSize="13" textAnchor="end" fill="var(--muted)">
+        {showTemp(STOPS_C, shop.units)}
       </text>
     </svg>
   );
 }
 
 /** Every figure of one machine. */
-export function MachineForm({ m }: { m: Machine }) {
+export function MachineForm({ m, units }: { m: Machine; units: UnitSystem }) {
   const e = { intent: "machine", id: m.id };
   const b = BEAM_KINDS[m.beam];
   const wood = defaultDepthPerJ(m.beam, { id: "hard-maple", family: "wood" });
@@ -222,7 +225,7 @@ export function MachineForm({ m }: { m: Machine }) {
         <>
           {m.name}{" "}
           <span className="tag">
-            {b.name}, {m.watts} W, bed {m.bedW} × {m.bedH} mm
+            {b.name}, {m.watts} W, bed {showLength(m.bedW, units)} × {showLength(m.bedH, units)}
           </span>
         </>
       }
@@ -256,8 +259,8 @@ export function MachineForm({ m }: { m: Machine }) {
           extra={e}
         />
         <TextField action="/workshop" name="accel" label="Acceleration, mm/s²" value={String(m.accel)} extra={e} />
-        <TextField action="/workshop" name="bedW" label="Bed wide" value={`${m.bedW} mm`} extra={e} />
-        <TextField action="/workshop" name="bedH" label="Bed deep" value={`${m.bedH} mm`} extra={e} />
+        <TextField action="/workshop" name="bedW" label="Bed wide" value={showLength(m.bedW, units)} extra={e} />
+        <TextField action="/workshop" name="bedH" label="Bed deep" value={showLength(m.bedH, units)} extra={e} />
         <TextField
           action="/workshop"
           name="spotMm"

@@ -1,4 +1,5 @@
 /** What the Artwork page shows: zones with the paints that come near them, visits, round work, how fine lettering may be. */
+import { saidAll } from "../core/units/said";
 import { smallestStroke } from "../core/explain/letters";
 import { FACE_GAP_MM, facesRound } from "../core/geometry/on-blank";
 import { difference, hex, linear } from "../core/models/film/colour";
@@ -41,7 +42,8 @@ function facesHint({ artwork, substrate }: Job, boxes: ReturnType<typeof facesRo
   return over ? `${each}; the drawing is wider than its faces` : each;
 }
 
-export function artworkView(plan: Plan) {
+export const artworkView = (plan: Plan) => saidAll(artworkViewIn(plan), plan.context.world.shop.units);
+function artworkViewIn(plan: Plan) {
   const { job, world } = plan.context;
   const { shape, diameter } = job.substrate;
   const round = shape && diameter ? diameter : null;

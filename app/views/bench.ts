@@ -1,4 +1,5 @@
 /** What the bench shows: the step to do or the wait before it, ways out of a missed window, and where every other job stands. */
+import { saidAll } from "../core/units/said";
 import type { RackRow } from "./shown";
 import { gatesOf } from "../core/bench/gates";
 import { hasPhoto, photoStages } from "../core/bench/stages";
@@ -93,7 +94,9 @@ export const rackOf = (worlds: World[], now: number): RackRow[] =>
   );
 
 /** @param others where the other jobs stand */
-export function benchView(world: World, plan: Plan, now: number, others: RackRow[]) {
+export const benchView = (world: World, plan: Plan, now: number, others: RackRow[]) =>
+  saidAll(benchViewIn(world, plan, now, others), plan.context.world.shop.units);
+function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
   const s = standing(plan, now);
   const c = plan.context;
   const units = world.shop.units;

@@ -1,4 +1,5 @@
 /** What a job's calendar shows: its days with work, laser and waits in them, the list, what decides the date. */
+import { saidAll } from "../core/units/said";
 import { waitAfter } from "../core/explain/report";
 import type { Placed } from "../core/plan/placed";
 import type { Plan } from "../core/plan/plan";
@@ -138,7 +139,9 @@ export const outRows = (world: World, now: number, clock: ZonedClock, outs: WayO
     why: openedIn(o.apply(world), now, { of: "ready" }, `When it is ready: ${o.label}`),
   }));
 
-export function calendarView(plan: Plan, now: number) {
+export const calendarView = (plan: Plan, now: number) =>
+  saidAll(calendarViewIn(plan, now), plan.context.world.shop.units);
+function calendarViewIn(plan: Plan, now: number) {
   const { clock, job } = plan.context;
   const days = new Days(plan, now);
   for (const p of plan.placed) days.step(p);

@@ -1,4 +1,5 @@
 /** What has changed in Workshop and Shelf since a job began, in lines that can be read before it counts. */
+import { saidAll } from "../core/units/said";
 import { changesElsewhere } from "../core/plan/begun";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { showWhen } from "../core/time/zoned";
@@ -23,5 +24,6 @@ export function elsewhereView(plan: Plan, now: number): ElsewhereView | null {
     ...d.changed.map((c) => `${c.title}: ${c.what} ${c.before} → ${c.after}`),
     ...(d.ready[0] === d.ready[1] ? [] : [`ready: ${when(d.ready[0])} → ${when(d.ready[1])}`]),
   ];
-  return { lines: lines.slice(0, SHOWN), more: Math.max(0, lines.length - SHOWN) };
+  const told = saidAll(lines.slice(0, SHOWN), plan.context.world.shop.units);
+  return { lines: told, more: Math.max(0, lines.length - SHOWN) };
 }

@@ -17,6 +17,7 @@ import { showAmount, showMinutes, showMl, showUm } from "../core/units/show";
 import { standing } from "../core/bench/next";
 import { GROUND, zoneOf, surfaceUm } from "../core/piece/state";
 import type { World } from "../core/records/world";
+import { saidAll } from "../core/units/said";
 import { figuresOf } from "../core/explain/figures";
 import { guideOf } from "./guide";
 import { latestStart } from "../core/plan/backward";
@@ -31,6 +32,9 @@ import { opened, openedLatest } from "./opened";
 
 const num = (n: number | null, digits = 2): string =>
   n === null ? "" : String(Math.round(n * 10 ** digits) / 10 ** digits);
+
+/** What a screen is told of a plan, in the units of its shop. */
+const inUnits = <T>(plan: Plan, told: T): T => saidAll(told, plan.context.world.shop.units);
 
 export function waitText(plan: Plan, i: number): string | null {
   const w = waitAfter(plan, i);
@@ -48,7 +52,8 @@ export function waitText(plan: Plan, i: number): string | null {
   return w.min === 0 ? `${stateWords(w.for)} already${shuts}` : `${stateWords(w.for)}: ${showMinutes(w.min)}${shuts}`;
 }
 
-export function stepRows(plan: Plan, now: number): StepRow[] {
+export const stepRows = (plan: Plan, now: number): StepRow[] => inUnits(plan, stepRowsIn(plan, now));
+function stepRowsIn(plan: Plan, now: number): StepRow[] {
   const s = standing(plan, now);
   const here = s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step.step.id : null;
   const begun = plan.bench.actuals.size > 0;
@@ -74,7 +79,8 @@ export function stepRows(plan: Plan, now: number): StepRow[] {
   });
 }
 
-export function railBlocks(plan: Plan, now: number): RailBlock[] {
+export const railBlocks = (plan: Plan, now: number): RailBlock[] => inUnits(plan, railBlocksIn(plan, now));
+function railBlocksIn(plan: Plan, now: number): RailBlock[] {
   const c = plan.context;
   let lastDay = -1;
   return plan.placed.map((p, i) => {
@@ -126,7 +132,9 @@ function fixLine(plan: Plan, v: Preview): string {
   ].join(" · ");
 }
 
-export function snagRows(plan: Plan, world: World, now: number): SnagRow[] {
+export const snagRows = (plan: Plan, world: World, now: number): SnagRow[] =>
+  inUnits(plan, snagRowsIn(plan, world, now));
+function snagRowsIn(plan: Plan, world: World, now: number): SnagRow[] {
   let tried = 0;
   const fixesOf = (s: Snag): SnagRow["fixes"] => {
     if (s.severity === "hazard") return s.fixes.map((f) => ({ id: f.id, label: f.label, preview: null }));
@@ -223,7 +231,8 @@ function thenText(plan: Plan, i: number): string | null {
   return `${stateWords(w.for)} ${opens}, ${showMinutes(w.min)} after it${shuts}${reopens}`;
 }
 
-export function stepCard(plan: Plan, index: number): StepCardData {
+export const stepCard = (plan: Plan, index: number): StepCardData => inUnits(plan, stepCardIn(plan, index));
+function stepCardIn(plan: Plan, index: number): StepCardData {
   const c = plan.context;
   const p = plan.placed[index];
   const s = p.step;
@@ -300,7 +309,9 @@ export interface FilmLine {
   why: Opened | null;
 }
 /** What the newest film of a zone does at a moment, in short lines. */
-export function filmNow(plan: Plan, index: number, zone: string, at: number): FilmLine[] {
+export const filmNow = (plan: Plan, index: number, zone: string, at: number): FilmLine[] =>
+  inUnits(plan, filmNowIn(plan, index, zone, at));
+function filmNowIn(plan: Plan, index: number, zone: string, at: number): FilmLine[] {
   const c = plan.context;
   const state = zoneOf(plan.placed[index].after, zone);
   // what the beam or sanding has taken away dries no more

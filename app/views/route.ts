@@ -1,4 +1,5 @@
 /** What the Route page shows: every route with what speaks for it and a trial plan, what this one lays, how colours hide. */
+import { saidAll } from "../core/units/said";
 import { FINISHING } from "../core/catalogue/finishing";
 import { byHand, cuts, overFace, type Route } from "../core/catalogue/routes";
 import { isPainting } from "../core/explain/why/figure";
@@ -103,7 +104,9 @@ function hidingRows(plan: Plan) {
   }));
 }
 
-export function routeView(world: World, plan: Plan, now: number) {
+export const routeView = (world: World, plan: Plan, now: number) =>
+  saidAll(routeViewIn(world, plan, now), plan.context.world.shop.units);
+function routeViewIn(world: World, plan: Plan, now: number) {
   const c = plan.context;
   const uses = usesOf(plan);
   const pick = (role: "seal" | "white" | "top" | "clear"): Product | null => (uses[role] ? productFor(role, c) : null);

@@ -1,4 +1,5 @@
 /** What the wrap-up shows: planned beside what really happened, photos that are still wanted, the piece as it was meant. */
+import { saidAll } from "../core/units/said";
 import { hasPhoto, photoStages } from "../core/bench/stages";
 import type { StepRun } from "../core/plan/fold";
 import type { Placed } from "../core/plan/placed";
@@ -50,7 +51,11 @@ function meant(plan: Plan): Record<string, string> {
   return Object.fromEntries([["ground", c.substrate.colour], ...c.job.zones.map((z) => [z.id, of(z)])]);
 }
 
-export function wrapUpView<P>(plan: Plan, now: number, photos: P) {
+export const wrapUpView = <P>(plan: Plan, now: number, photos: P) => ({
+  ...saidAll(wrapUpIn(plan, now), plan.context.world.shop.units),
+  photos,
+});
+function wrapUpIn(plan: Plan, now: number) {
   const { job } = plan.context;
   const rows = plan.placed.map((p) => stepRow(plan, p));
   const wanted = photoStages(plan.placed).filter((p) => !hasPhoto(job.wrapUp.photos, p.step.id));
@@ -59,7 +64,6 @@ export function wrapUpView<P>(plan: Plan, now: number, photos: P) {
     /** pieces begun, spares with them */
     pieces: plan.context.pieces,
     rows,
-    photos,
     left: rows.filter((r) => r.actual === null).length,
     aside: plan.bench.aside.size,
     zones: job.zones,

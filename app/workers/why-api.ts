@@ -2,6 +2,7 @@
 import type { FigureRef } from "../core/explain/why/figure";
 import { movesInTurn, type Moved } from "../core/explain/why/moves";
 import { makePlan } from "../core/plan/plan";
+import { saidAll } from "../core/units/said";
 import type { World } from "../core/records/world";
 
 /** @param now the moment the plan on screen was made at */
@@ -17,7 +18,7 @@ export const whyApi = {
       const turns = movesInTurn(makePlan(ask.world, ask.now, true), ask.figure);
       for (;;) {
         const r = turns.next();
-        if (r.done) return r.value;
+        if (r.done) return saidAll(r.value, ask.world.shop.units);
         progress(r.value);
       }
     } catch (e) {

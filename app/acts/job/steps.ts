@@ -38,7 +38,7 @@ const READ: Record<string, (v: string, w: World) => PlanEdit["value"]> = {
   power: (v) => typed.percent(v),
   roomRh: (v) => typed.share(v),
   depthMm: (v, w) => typed.length(v, w.shop.units),
-  roomC: (v) => typed.temperature(v),
+  roomC: (v, w) => typed.temperature(v, w.shop.units),
   passes: (v) => typed.whole(v),
   dryUm: (v) => typed.number(v.replace(/\s*[µμu]m\s*$/, "")),
   sandUm: (v) => typed.number(v.replace(/\s*[µμu]m\s*$/, "")),

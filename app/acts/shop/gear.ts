@@ -25,7 +25,7 @@ const FIELDS: Readers<Gear, Shop["units"]> = {
   name: (v) => ({ name: v.trim() || "Unnamed" }),
   notForFood: (v) => ({ notForFood: v === "true" }),
   lowFan: (v) => ({ lowFan: v === "true" }),
-  maxC: (v) => ({ maxC: v.trim() ? typed.temperature(v) : null }),
+  maxC: (v, units) => ({ maxC: typed.temperatureOrNull(v, units) }),
   trayW: mm("trayW"),
   trayH: mm("trayH"),
   errorMm: mm("errorMm"),

@@ -52,28 +52,29 @@ function hoursOf(f: FieldForm, s: Shop): Partial<Shop> {
   return { hoursSet: true, hours: { ...s.hours, [day]: open } };
 }
 
-/** Twenty-four lines, one an hour from 0 to 23: °C and humidity. */
-function points(v: string): Climate["hourly"] {
+/** Twenty-four lines, one an hour from 0 to 23: temperature and humidity. */
+function points(v: string, units: Shop["units"]): Climate["hourly"] {
   const lines = v.trim().split(/\n+/);
   if (lines.length !== 24) throw new Refused(`Give 24 lines, one an hour from 0 to 23; there are ${lines.length}.`);
   return lines.map((l, i) => {
-    const [t, rh] = l.trim().split(/[\s,;]+/);
+    const [, t, rh] = /^(.*?)[\s,;]+(\S+(?:\s*%)?)$/.exec(l.trim()) ?? ["", l.trim(), ""];
     try {
-      return { c: typed.temperature(t ?? ""), rh: typed.share(rh ?? "") };
+      return { c: typed.temperature(t, units), rh: typed.share(rh) };
     } catch (e) {
       throw new Refused(`Line ${i + 1}: ${(e as Error).message}`);
     }
   });
 }
-const CLIMATE: Readers<Climate, Climate> = {
-  kind: (v, c) =>
+type OfShop = { climate: Climate; units: Shop["units"] };
+const CLIMATE: Readers<Climate, OfShop> = {
+  kind: (v, { climate: c }) =>
     v === "hourly"
       ? { kind: "hourly", hourly: c.hourly.length === 24 ? c.hourly : Array(24).fill({ c: c.c, rh: c.rh }) }
       : { kind: "constant" },
-  c: (v) => ({ c: typed.temperature(v) }),
+  c: (v, { units }) => ({ c: typed.temperature(v, units) }),
   rh: (v) => ({ rh: typed.share(v) }),
   air: (v) => ({ air: v as Climate["air"] }),
-  points: (v) => ({ kind: "hourly", hourly: points(v) }),
+  points: (v, { units }) => ({ kind: "hourly", hourly: points(v, units) }),
 };
 
 class LearnedForm {
@@ -93,7 +94,7 @@ export const settingActs = [
   act("hours", FieldForm, (f, _c: InShop) => changedShop("hours", (s) => hoursOf(f, s))),
   act("climate", FieldForm, (f, _c: InShop) =>
     changedShop("climate", (s) => ({
-      climate: { ...s.climate, measured: true, ...readField(CLIMATE, f, s.climate) },
+      climate: { ...s.climate, measured: true, ...readField(CLIMATE, f, s) },
     })),
   ),
   act("school", FieldForm, (f, _c: InShop) =>

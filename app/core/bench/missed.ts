@@ -17,7 +17,10 @@ import { withEdits } from "../judge/fixes";
 /** CIEDE2000 within which two faces are one */
 const SAME = 1;
 
-/** The need of a step whose window is shut at a moment; null: none, or it has reopened. A mask that only lifts worse by now is no such need. */
+/**
+ * The need of a step whose window is shut at a moment; null: none, or it has reopened. A mask that only lifts worse by now is no such
+ * need.
+ */
 export function missedWindow(p: Placed, now: number): Readiness | null {
   return (
     p.needs.find(

@@ -1,4 +1,5 @@
 /** The work card of a job as plain data: every step with its amounts, waits, cautions and waivers. What paper shows, and nothing else. */
+import { saidAll } from "../units/said";
 import { stateWords } from "../plan/decides";
 import { GROUND } from "../piece/state";
 import { showDay, showWhen } from "../time/zoned";
@@ -108,6 +109,11 @@ const lookLine = (l: LookFor): string => `${l.look}: ${l.how}. Against: ${l.agai
 
 /** @param asOf minute since 1970 that the card speaks of @param moved what moves the ready time, where that was tried */
 export function workCard(plan: Plan, asOf: number, moved: Moved | null = null): Card {
+  const { title, ...card } = cardIn(plan, asOf, moved);
+  return { title, ...saidAll(card, plan.context.world.shop.units) };
+}
+
+function cardIn(plan: Plan, asOf: number, moved: Moved | null): Card {
   const c = plan.context;
   const { job } = c;
   const units = c.world.shop.units;

@@ -4,7 +4,7 @@
  */
 import type { Outcome } from "../../core/records/outcome";
 import { useEffect, useId, useRef, useState } from "react";
-import { useFetcher } from "react-router";
+import { useFetcher, useLocation } from "react-router";
 
 interface Common {
   name: string;
@@ -21,6 +21,8 @@ interface Common {
 
 interface Save {
   save: (value: string) => void;
+  /** what came of the newest saving; undefined: nothing yet */
+  outcome: Outcome | undefined;
   error: string | null;
   busy: boolean;
   /** sends what another tab came before once more, in its place; null when there is nothing to send again */
@@ -37,6 +39,7 @@ function useSave(p: Common): Save {
   };
   return {
     save,
+    outcome: fetcher.state === "idle" ? fetcher.data : undefined,
     error,
     busy: fetcher.state !== "idle",
     again: error && fetcher.data?.conflict ? { value: last.current, send: () => save(last.current) } : null,
@@ -75,6 +78,17 @@ function Label({ id, p, error, again }: { id: string; p: Common; error: string |
 const described = (id: string, p: Common, error: string | null): string | undefined =>
   [error ? `${id}-e` : "", p.hint ? `${id}-h` : ""].filter(Boolean).join(" ") || undefined;
 
+/** What was typed into a field and not stored yet: kept for this tab, so that reading the page anew loses nothing. */
+function useDraft(p: Common): { typed: string | null; keep: (value: string | null) => void } {
+  const { pathname } = useLocation();
+  const key = `typed ${pathname} ${p.action ?? ""} ${JSON.stringify(p.extra ?? {})} ${p.name}`;
+  const [typed] = useState(() => sessionStorage.getItem(key));
+  return {
+    typed,
+    keep: (value) => (value === null ? sessionStorage.removeItem(key) : sessionStorage.setItem(key, value)),
+  };
+}
+
 export function TextField(
   p: Common & {
     value: string;
@@ -85,7 +99,10 @@ export function TextField(
   },
 ) {
   const id = useId();
-  const { save, error, busy, again } = useSave(p);
+  const { save, outcome, error, busy, again } = useSave(p);
+  const draft = useDraft(p);
+  // typed before the page was read anew, and still to be stored
+  const [before, setBefore] = useState(draft.typed !== null && draft.typed !== p.value);
   const last = useRef(p.value);
   const el = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
   const [theirs, setTheirs] = useState<string | null>(null);
@@ -93,25 +110,36 @@ export function TextField(
   useEffect(() => {
     const mine = el.current;
     const typing = mine !== null && document.activeElement === mine && mine.value !== last.current;
-    if (mine && !typing) mine.value = p.value;
+    if (mine && !typing && !before) mine.value = p.value;
     // Somebody else stored something while this was being typed: it is not overwritten unseen.
     setTheirs(typing && p.value !== last.current && mine.value !== p.value ? p.value : null);
     last.current = p.value;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only what is stored puts anything into the field
   }, [p.value]);
+  useEffect(() => {
+    if (outcome?.done) draft.keep(null);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each saving
+  }, [outcome]);
   const put = (v: string, sure = false): void => {
     if (v === last.current || (theirs !== null && !sure)) return;
     last.current = v;
     setTheirs(null);
+    setBefore(false);
     save(v);
   };
   const keep = (): void => {
     if (el.current) el.current.value = p.value;
+    draft.keep(null);
+    setBefore(false);
     setTheirs(null);
   };
   const common = {
     id,
     ref: el,
-    defaultValue: p.value,
+    defaultValue: before ? (draft.typed ?? p.value) : p.value,
+    onChange: (e: React.ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) =>
+      // a date half typed has no value yet
+      !p.type && draft.keep(e.target.value === p.value ? null : e.target.value),
     placeholder: p.placeholder,
     className: "field-in",
     "aria-invalid": error ? true : undefined,
@@ -132,6 +160,17 @@ export function TextField(
           {...common}
           onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)}
         />
+      )}
+      {before && (
+        <p role="status" className="text-[0.93rem] text-waiting">
+          Typed before the page was read anew, and not stored yet.{" "}
+          <button type="button" className="link-act" onClick={() => put(el.current?.value ?? p.value)}>
+            Store it
+          </button>{" "}
+          <button type="button" className="link-act" onClick={keep}>
+            Drop it
+          </button>
+        </p>
       )}
       {theirs !== null && (
         <p role="alert" className="text-[0.93rem] text-waiting">

@@ -1,0 +1,57 @@
+/** A shop that reads inches reads them throughout: no figure in mm or °C in anything that a screen of a job is told. */
+import { ROUTES } from "../core/catalogue/routes";
+import { workCard } from "../core/explain/card";
+import { makePlan } from "../core/plan/plan";
+import { worldAround } from "../core/records/world";
+import { brief } from "../core/testing/briefs";
+import { odd } from "../core/testing/odd";
+import { generate } from "../core/plan/generate";
+import { context } from "../core/process/context";
+import { artworkView } from "./artwork";
+import { benchView } from "./bench";
+import { railBlocks, snagRows, stepCard, stepRows } from "./layers";
+import type { Opened } from "./opened";
+import { routeView } from "./route";
+import { wrapUpView } from "./wrap-up";
+
+/** Every sentence of what a screen is told; inputs of figures opened, records left out. */
+function sentences(v: unknown, out: string[] = [], key = ""): string[] {
+  if (["job", "world", "shop", "ask", "numbers", "rack"].includes(key)) return out;
+  if (typeof v === "string") out.push(v);
+  else if (typeof v === "function" && key === "rows") sentences((v as Opened["rows"])(), out);
+  else if (v !== null && typeof v === "object") for (const [k, x] of Object.entries(v)) sentences(x, out, k);
+  return out;
+}
+/** a speed or interval shown in all its units at once names mm among them */
+const metric = (s: string): boolean =>
+  /\d ?(mm²?(?![/\w²])(?! per | · )|°C|mm\/s(?![²\w]| · ))/.test(s) && !/ dpi| in\/min/.test(s);
+
+test("over all routes: screens, cards and opened figures speak of inches and °F", () => {
+  let told = 0;
+  let inches = 0;
+  for (let n = 0; n < ROUTES.length; n++) {
+    const base = n % 2 ? odd(n, (x) => generate(context(x)).steps) : brief(n);
+    const w = worldAround(base, { ...base.job, units: "inch" }, base.log);
+    const p = makePlan(w);
+    const cards = p.placed.map((_x, i) => stepCard(p, i));
+    const all = sentences([
+      cards,
+      stepRows(p, 0),
+      railBlocks(p, 0),
+      n % 5 ? [] : snagRows(p, w, 0),
+      benchView(w, p, 0, []),
+      routeView(w, p, 0),
+      artworkView(p),
+      wrapUpView(p, 0, []),
+      workCard(p, 0),
+    ]);
+    told += all.length;
+    inches += all.filter((s) => /\d in\b|°F/.test(s)).length;
+    expect([n, all.filter(metric)]).toEqual([n, []]);
+    // and in a metric shop nothing of it
+    const m = makePlan(worldAround(base, { ...base.job, units: "metric" }, base.log));
+    expect(sentences([stepRows(m, 0), workCard(m, 0)]).filter((s) => /\d in\b(?!\/min)|°F/.test(s))).toEqual([]);
+  }
+  expect(told).toBeGreaterThan(2500);
+  expect(inches).toBeGreaterThan(250);
+});
