@@ -10,6 +10,17 @@ export const does = (p: Placed): Traits => kindOf(p.step.kind);
 /** A coat of a paint that is chosen. */
 export type PlacedCoat = Placed & { step: StepFor<"coat"> & { productId: string } };
 export const isCoat = (p: Placed): p is PlacedCoat => p.step.kind === "coat" && p.step.productId !== null;
+/** Is a coat laid by hand with what gives off solvent, or alcohol, into the room and the rag? */
+export const handLaidSolvent = (f: Facts, p: Placed): boolean => {
+  const paint = isCoat(p) ? f.context.paintOf(p.step.productId) : null;
+  return (
+    paint !== null &&
+    ["brush", "wipe", "marker", "pour"].includes(paint.finish.by) &&
+    ["solvent", "alcohol"].includes(paint.base)
+  );
+};
+/** Is solvent used at a step, whatever it is called: to clean, to strip, to wipe? */
+export const usesSolvent = (p: Placed): boolean => does(p).cleans === "solvent" || does(p).wets === "solvent";
 export const melts = (p: Placed, by: "gun" | "oven" | "laser"): boolean =>
   does(p).heats === true && (own(p.step, "method") ?? "gun") === by;
 /** Is the beam given the piece itself, not a test of it? */

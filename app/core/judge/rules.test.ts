@@ -574,11 +574,7 @@ const CASES: Case[] = [
     rule: 86,
     what: "waste of cans and solvent",
     trips: () => a1(),
-    misses: () =>
-      e1({
-        choices: { noClear: true, sealerId: "brushed" },
-        products: [...SHELF(), stocked("brushed", "Sealer", "sanding-sealer", "#eeeeee")],
-      }),
+    misses: () => remove(routed("J", "glass-coated", "um1", ["j-rust"]), "degrease"),
     says: /not for the drain/,
   },
   {
@@ -1171,6 +1167,48 @@ const HAZARDS: [number, () => World, () => World, RegExp][] = [
     () => routed("G", "mdf", "co2", ["p-rust"]),
     () => remove(routed("J", "glass-coated", "um1", ["j-rust"]), "degrease"),
     /^Powder: a respirator/,
+  ],
+  // the product and the tool make the hazard, whatever the step is called
+  [
+    72,
+    () =>
+      e1({ choices: { sealerId: "b" }, products: [...SHELF(), stocked("b", "Sealer", "shellac-brushed", "#eeddcc")] }),
+    () =>
+      e1({ choices: { sealerId: "b" }, products: [...SHELF(), stocked("b", "Sealer", "sanding-sealer", "#eeeeee")] }),
+    /lidded metal can/,
+  ],
+  [
+    71,
+    () =>
+      e1({
+        choices: { noClear: true, sealerId: "b" },
+        products: [...SHELF(), stocked("b", "Sealer", "shellac-brushed", "#eeddcc")],
+      }),
+    () =>
+      e1({
+        choices: { noClear: true, sealerId: "b" },
+        products: [...SHELF(), stocked("b", "Sealer", "sanding-sealer", "#eeeeee")],
+      }),
+    /^Solvent: a respirator/,
+  ],
+  [
+    86,
+    () =>
+      e1({
+        choices: { noClear: true, sealerId: "b" },
+        products: [...SHELF(), stocked("b", "Sealer", "sanding-sealer", "#eeeeee")],
+      }),
+    () => remove(routed("J", "glass-coated", "um1", ["j-rust"]), "degrease"),
+    /Rinse water, thinner/,
+  ],
+  [
+    80,
+    () =>
+      a1({
+        products: SHELF().map((p) => (p.id === "poppy" ? { ...p, finish: "unknown-spray", chlorinated: null } : p)),
+      }),
+    () => a1({ products: SHELF().map((p) => (p.id === "poppy" ? { ...p, chlorinated: null } : p)) }),
+    /ask the maker of the paint/,
   ],
   [
     74,

@@ -1,7 +1,7 @@
 /** Hazard 71: powder, spray, solvent. */
 import { own } from "../../process/kinds";
 import type { Rule } from "../snag";
-import { does, isCoat } from "../ask";
+import { does, handLaidSolvent, isCoat, usesSolvent } from "../ask";
 
 export const rule71: Rule = {
   id: 71,
@@ -12,7 +12,7 @@ export const rule71: Rule = {
       (p) =>
         isCoat(p) && ["spray", "airbrush"].includes(f.context.paintOf(own(p.step, "productId") as string).finish.by),
     );
-    const wiped = f.placed.filter((p) => does(p).cleans === "solvent");
+    const wiped = f.placed.filter((p) => usesSolvent(p) || handLaidSolvent(f, p));
     const powder = f.placed.filter((p) => does(p).lays === "powder" || does(p).heats);
     if (!sprayed.length && !wiped.length && !powder.length) return [];
     const words = [

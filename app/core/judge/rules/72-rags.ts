@@ -1,5 +1,5 @@
 /** Hazard 72: solvent rags. */
-import { does } from "../ask";
+import { handLaidSolvent, usesSolvent } from "../ask";
 import type { Rule } from "../snag";
 
 export const rule72: Rule = {
@@ -7,7 +7,7 @@ export const rule72: Rule = {
   severity: "hazard",
   title: "Solvent rags",
   find: (f) => {
-    const p = f.placed.find((x) => does(x).cleans === "solvent");
+    const p = f.placed.find((x) => usesSolvent(x) || handLaidSolvent(f, x));
     return p
       ? [
           {

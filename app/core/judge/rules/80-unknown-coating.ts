@@ -1,10 +1,14 @@
 /** Hazard 80: an unknown coating under the beam. */
 import { own } from "../../process/kinds";
+import type { FinishId } from "../../catalogue/finishes";
 import type { Facts } from "../../plan/facts";
 import type { Placed } from "../../plan/placed";
 import type { Rule } from "../snag";
 import { does, firstIndex } from "../ask";
 import { maskOf } from "../../process/masks";
+
+/** a can of which nobody knows what is in it */
+const UNKNOWN: FinishId = "unknown-spray";
 
 /** What the beam of a step goes through or burns of which nobody has said what it gives off: of all the stack, and the mask. */
 function unknown(f: Facts, p: Placed): string[] {
@@ -16,11 +20,20 @@ function unknown(f: Facts, p: Placed): string[] {
   const powder = burnt.some((z) =>
     z.films.some((x) => x.phase === "fused" && c.paintOf(x.productId).product.chlorinated === null),
   );
+  const paint = burnt.some((z) =>
+    z.films.some(
+      (x) =>
+        x.left > 0 &&
+        c.paintOf(x.productId).finish.id === UNKNOWN &&
+        c.paintOf(x.productId).product.chlorinated === null,
+    ),
+  );
   const through = beam === "skin" || beam === "body" || beam === "outline";
   return [
     ...(through && c.substrate.skin?.kind === "coating" ? ["coating"] : []),
     ...(tape ? ["tape"] : []),
-    ...(powder && beam !== "film" ? ["powder"] : []),
+    ...(powder ? ["powder"] : []),
+    ...(paint ? ["paint"] : []),
   ];
 }
 

@@ -1,7 +1,8 @@
 /** Hazard 86: rinse water, thinner and dead cans are hazardous waste. */
 import { own } from "../../process/kinds";
+import type { Placed } from "../../plan/placed";
 import type { Rule } from "../snag";
-import { does, isCoat } from "../ask";
+import { isCoat, usesSolvent } from "../ask";
 
 export const rule86: Rule = {
   id: 86,
@@ -17,7 +18,9 @@ export const rule86: Rule = {
         )
         .map((p) => own(p.step, "productId")),
     );
-    const wet = f.placed.find((p) => does(p).wets === "solvent" || (isCoat(p) && cans.has(p.step.productId)));
+    const rinsed = (p: Placed): boolean =>
+      isCoat(p) && ["brush", "airbrush"].includes(f.context.paintOf(p.step.productId).finish.by);
+    const wet = f.placed.find((p) => usesSolvent(p) || rinsed(p) || (isCoat(p) && cans.has(p.step.productId)));
     return wet
       ? [
           {
