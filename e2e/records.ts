@@ -182,6 +182,39 @@ journey("fast taps are all kept", async (url) => {
   await o.close();
 });
 
+journey(
+  "text that was typed and not left survives reading the page anew; an inch job is told in inches",
+  async (url) => {
+    const o = await open(url, { at: WEDNESDAY });
+    const p = o.page;
+    await openSample(p);
+    await p.goto(new URL("jobs/drawer-tags/brief", url).href);
+    await p.getByLabel("Notes").fill("rounded corners, 2 mm hole");
+    await p.reload();
+    await p.getByText("Typed before the page was read anew, and not stored yet.").waitFor();
+    assert.equal(await p.getByLabel("Notes").inputValue(), "rounded corners, 2 mm hole");
+    await p.getByRole("button", { name: "Store it" }).click();
+    await p.getByText("Typed before the page was read anew").waitFor({ state: "hidden" });
+  await p.waitForFunction(() => !Object.keys(sessionStorage).some((k) => k.startsWith("typed ")));
+    await p.reload();
+    await p.getByLabel("Notes").waitFor();
+    assert.equal(await p.getByLabel("Notes").inputValue(), "rounded corners, 2 mm hole");
+    assert.equal(await p.getByText("Typed before the page was read anew").count(), 0);
+    await p.getByLabel("Called").fill("Something else");
+    await p.reload();
+    await p.getByRole("button", { name: "Drop it" }).click();
+    assert.equal(await p.getByLabel("Called").inputValue(), "Drawer tags");
+    await p.getByLabel("Units of this job").selectOption("inch");
+    await p.waitForFunction(() => [...document.querySelectorAll("input")].some((x) => x.value === "1.969 in"));
+    assert.equal(await p.getByLabel("Wide").inputValue(), "1.969 in");
+    await p.goto(new URL("jobs/drawer-tags/layers", url).href);
+    await p.locator("main[data-view='layers']").waitFor();
+    assert.doesNotMatch(await p.locator("main").innerText(), /\d ?mm(?![²/\w])(?! · )/);
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);
+
 journey("a second tab shows what the first has stored", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
   await openSample(o.page);

@@ -448,14 +448,23 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                       onAside={(n) => send({ intent: "aside", piece: String(n) })}
                       enabled={!!work && d.step.perPiece}
                     />
-                    <Face
-                      job={d.job}
-                      colours={d.colours}
-                      grain={d.grain}
-                      lit={d.step.zones}
-                      label={`The piece before this step, ${d.step.title}`}
-                      className="mt-3 max-h-[150px] w-full"
-                    />
+                    {d.piece && (
+                      <figure data-lies={d.piece.mirrored ? "back" : "face"} className="mt-3">
+                        <Face
+                          job={d.job}
+                          colours={d.piece.colours}
+                          grain={d.grain}
+                          masked={d.piece.masked}
+                          lit={d.piece.lit}
+                          mirrored={d.piece.mirrored}
+                          label={`The piece before this step, ${d.step.title}; ${d.piece.up}`}
+                          className="max-h-[150px] w-full"
+                        />
+                        <figcaption className="mt-1 text-[#d9d0de]">
+                          {[d.piece.up, d.piece.lift, d.piece.stays].filter(Boolean).join(". ")}
+                        </figcaption>
+                      </figure>
+                    )}
                   </div>
                 </div>
               )}

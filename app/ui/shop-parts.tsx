@@ -225,7 +225,7 @@ export function MachineForm({ m, units }: { m: Machine; units: UnitSystem }) {
         <>
           {m.name}{" "}
           <span className="tag">
-            {b.name}, {m.watts} W, bed {showLength(m.bedW, units)} × {showLength(m.bedH, units)}
+            {b.name}, {m.watts} W, bed {said(`${m.bedW} × ${m.bedH} mm`, units)}
           </span>
         </>
       }

@@ -7,6 +7,10 @@ import { missedWindow, waysOutOf } from "../core/bench/missed";
 import { standing, type Standing } from "../core/bench/next";
 import { air, airAtMoment } from "../core/models/drying/climate";
 import { latestStart } from "../core/plan/backward";
+import { backUp } from "../core/process/lies";
+import { shapeOf, sideUp } from "../core/process/setup";
+import { GROUND } from "../core/piece/state";
+import type { Zone } from "../core/records/job";
 import { stateWords, touchTest } from "../core/process/words";
 import { byBeam, kindOf, own } from "../core/process/kinds";
 import { setting } from "../core/process/kinds/laser-work";
@@ -14,7 +18,7 @@ import { makePlan, type Plan } from "../core/plan/plan";
 import { simulate } from "../core/explain/report";
 import type { World } from "../core/records/world";
 import { showDay, showWhen } from "../core/time/zoned";
-import { showAmount, showMinutes, showMl, showTemp } from "../core/units/show";
+import { plural, showAmount, showMinutes, showMl, showTemp } from "../core/units/show";
 import type { Placed } from "../core/plan/placed";
 import { opened, openedIn, openedLatest } from "./opened";
 
@@ -248,13 +252,41 @@ function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
           ? "taken"
           : "wanted"
         : null,
-    colours: Object.fromEntries(before.map((z) => [z.zone, z.front])),
+    piece: current ? lying(plan, current, before) : null,
     grain: c.substrate.family === "wood",
     whyWindow: current && opened(plan, { of: "shuts", step: current.step.id }),
     window:
       s.is === "ready" && current && !missedWindow(current, now)
         ? (current.needs.find((r) => r.closes !== null && r.closes > now) ?? null)
         : null,
+  };
+}
+
+/** The piece as it lies before the maker at a step: which side up, what is masked, and what is lifted at this visit and what stays (M13). */
+function lying(plan: Plan, p: Placed, now: ReturnType<typeof simulate>) {
+  const c = plan.context;
+  const back = backUp(p.step, c);
+  const masked = p.before.zones.filter((z) => z.mask).map((z) => z.zone);
+  const names = new Map([[GROUND, "the rest of the face"], ...c.job.zones.map((z) => [z.id, z.name] as const)]);
+  const named = (ids: string[]): string => ids.map((id) => names.get(id) ?? id).join(", ");
+  const lifted = kindOf(p.step.kind).lifts === "mask" ? masked.filter((z) => p.step.zones.includes(z)) : [];
+  const zones = c.job.zones.filter((z) => lifted.includes(z.id));
+  const sum = (of: (z: Zone) => number | null): number | null =>
+    zones.reduce<number | null>((a, z) => (a === null || of(z) === null ? null : a + (of(z) as number)), 0);
+  const stays = masked.filter((z) => !lifted.includes(z));
+  const [pieces, islands] = [sum((z) => z.pieces), sum((z) => z.holes)];
+  return {
+    colours: Object.fromEntries(now.map((z) => [z.zone, back ? z.back : z.front])),
+    masked,
+    mirrored: back,
+    up: back ? "Back up: the picture runs left for right" : shapeOf(c) === "flat" ? "Face up" : sideUp(c),
+    lift: lifted.length
+      ? `Lift ${named(lifted)}` +
+        (pieces === null ? "" : `: ${plural(pieces, "piece")} of mask`) +
+        (islands ? `, ${plural(islands, "island")} within` : "")
+      : null,
+    stays: stays.length ? `Stays masked: ${named(stays)}` : null,
+    lit: lifted.length ? lifted : p.step.zones,
   };
 }
 
