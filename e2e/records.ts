@@ -195,7 +195,7 @@ journey(
     assert.equal(await p.getByLabel("Notes").inputValue(), "rounded corners, 2 mm hole");
     await p.getByRole("button", { name: "Store it" }).click();
     await p.getByText("Typed before the page was read anew").waitFor({ state: "hidden" });
-  await p.waitForFunction(() => !Object.keys(sessionStorage).some((k) => k.startsWith("typed ")));
+    await p.waitForFunction(() => !Object.keys(sessionStorage).some((k) => k.startsWith("typed ")));
     await p.reload();
     await p.getByLabel("Notes").waitFor();
     assert.equal(await p.getByLabel("Notes").inputValue(), "rounded corners, 2 mm hole");

@@ -262,7 +262,7 @@ function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
   };
 }
 
-/** The piece as it lies before the maker at a step: which side up, what is masked, and what is lifted at this visit and what stays (M13). */
+/** The piece as it lies before the maker at a step: which side up, what is masked, what is lifted at this visit, what stays (M13). */
 function lying(plan: Plan, p: Placed, now: ReturnType<typeof simulate>) {
   const c = plan.context;
   const back = backUp(p.step, c);

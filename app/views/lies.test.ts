@@ -1,4 +1,4 @@
-/** What the bench draws of the piece: the side that lies up, left for right where it is the back, the mask, what is lifted and what stays. */
+/** What the bench draws of the piece: the side that lies up, mirrored where it is the back, the mask, what is lifted and what stays. */
 import { ROUTES } from "../core/catalogue/routes";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { kindOf } from "../core/process/kinds";

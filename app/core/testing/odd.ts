@@ -250,15 +250,16 @@ function leaves(of: Record<string, unknown>, out: Leaf[] = []): Leaf[] {
   }
   return out;
 }
+const copy = <T>(of: T): T => JSON.parse(JSON.stringify(of)) as T;
 /** A world close by another: a few of its figures turned, and now and then something odd about it. */
 export function near(w: World, n: number, steps: (w: World) => Step[]): World {
   const rnd = seeded(n * 7907 + 3);
   const d: Draw = { r: rnd, int: (k) => Math.floor(rnd() * k), of: (list) => list[Math.floor(rnd() * list.length)] };
-  const x = structuredClone(w);
+  const x = copy(w);
   // a zone like another, so that what is meant for one is seen to leave the other alone
   if (rnd() < 0.4 && x.job.zones.length) {
     const z = d.of(x.job.zones);
-    x.job.zones.push({ ...structuredClone(z), id: `${z.id}-too`, name: `${z.name} too` });
+    x.job.zones.push({ ...copy(z), id: `${z.id}-too`, name: `${z.name} too` });
   }
   const { zones, choices, substrate, artwork, edits } = x.job;
   const gear = x.shop.gear ?? [];
