@@ -91,9 +91,11 @@ test("more pieces take no more than so many times as much, and never less than o
   for (let n = 0; n < 60; n++) {
     const w = brief(n * 7);
     const at = (quantity: number): (number | null)[] =>
-      makePlan({ ...w, job: { ...w.job, quantity, choices: { ...w.job.choices, proof: false } } }, null, true).uses.map(
-        (u) => u?.ml ?? null,
-      );
+      makePlan(
+        { ...w, job: { ...w.job, quantity, choices: { ...w.job.choices, proof: false, begin: quantity } } },
+        null,
+        true,
+      ).uses.map((u) => u?.ml ?? null);
     const [one, six] = [at(1), at(6)];
     expect(six.length).toBe(one.length);
     one.forEach((ml, i) => {
