@@ -44,7 +44,7 @@ const TICKS: Record<string, (p: Placed, plan: Plan) => string | null> = {
       : null,
   edge: (p, plan) =>
     plan.now !== null && liftsLate(p, plan.now)
-      ? "The film is past lifting clean: cut along its edge with a sharp blade first, then lift flat and slowly"
+      ? "The film hardens before the last of it is off: cut along its edge with a sharp blade first, then lift flat and slowly"
       : null,
   colours: (p, plan) => {
     const k = kindOf(p.step.kind);

@@ -18,21 +18,17 @@ import { withEdits } from "../judge/fixes";
 const SAME = 1;
 
 /**
- * The need of a step whose window is shut at a moment; null: none, or it has reopened. A mask that only lifts worse by now is no such
- * need.
+ * The need of a step whose window is shut at a moment; null: none, or it has reopened. A mask that only lifts worse as time goes by is
+ * no such need: waiting mends nothing.
  */
 export function missedWindow(p: Placed, now: number): Readiness | null {
-  return (
-    p.needs.find(
-      (r) => r.closes !== null && !inWindow(r, now, p.minutes ?? 0) && (r.state !== "lift" || !tooLate(r, now)),
-    ) ?? null
-  );
+  return p.needs.find((r) => r.closes !== null && !worsens(r) && !inWindow(r, now, p.minutes ?? 0)) ?? null;
 }
-/** Is a film that a mask is to be lifted out of past lifting clean, for good? */
-const tooLate = (r: Readiness, now: number): boolean => r.closes !== null && now >= r.closes && r.reopens === null;
-/** Is a mask lifted by now out of a film that tears at its edge? */
+/** Does a mask come off a film that will never again lift as clean as it does while soft? */
+const worsens = (r: Readiness): boolean => r.state === "lift" && r.reopens === null;
+/** Is a mask, begun to be lifted by now, lifted at its last out of a film that tears at its edge? */
 export const liftsLate = (p: Placed, now: number): boolean =>
-  p.needs.some((r) => r.state === "lift" && tooLate(r, now));
+  p.needs.some((r) => r.closes !== null && worsens(r) && now + (p.minutes ?? 0) > r.closes);
 
 /**
  * Did the plan mean to wait until it reopens? When the step before ended, the shop's own hours or the film's left no way into the
