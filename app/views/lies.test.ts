@@ -1,26 +1,10 @@
 /** What the bench draws of the piece: the side that lies up, mirrored where it is the back, the mask, what is lifted and what stays. */
 import { ROUTES } from "../core/catalogue/routes";
-import { makePlan, type Plan } from "../core/plan/plan";
+import { makePlan } from "../core/plan/plan";
 import { kindOf } from "../core/process/kinds";
-import { LogEntry } from "../core/records/log";
-import type { World } from "../core/records/world";
 import { brief } from "../core/testing/briefs";
+import { doneUpTo } from "../core/testing/done";
 import { benchView } from "./bench";
-
-/** All steps before number k done as planned. */
-function upTo(w: World, p: Plan, k: number): World {
-  const log = p.placed.slice(0, k).flatMap((x, i) =>
-    (["start", "done"] as const).map((kind) => ({
-      ...new LogEntry(),
-      id: `l${String(i).padStart(2, "0")}.${kind}`,
-      jobId: w.job.id,
-      kind,
-      step: x.step.id,
-      at: (kind === "start" ? x.start : x.end) as number,
-    })),
-  );
-  return { ...w, log };
-}
 
 test("over all routes: back up and left for right while the back is worked, the face for the last look; masks as they lie", () => {
   const met = { back: 0, face: 0, lifts: 0 };
@@ -42,7 +26,7 @@ test("over all routes: back up and left for right while the back is worked, the 
     );
     for (const x of looked) {
       const at = x.start!;
-      const piece = benchView(w, makePlan(upTo(w, p, x.index), at, true), at, []).piece!;
+      const piece = benchView(w, makePlan(doneUpTo(w, p, x.index), at, true), at, []).piece!;
       const { packs, lifts } = kindOf(x.step.kind);
       const back = behind && flat && !packs && lifts !== "face-film";
       met[back ? "back" : "face"]++;

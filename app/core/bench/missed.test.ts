@@ -1,13 +1,13 @@
 import { a1, e1 } from "../testing/worlds";
 import { makePlan } from "../plan/plan";
 import { open } from "../judge/judge";
-import { LogEntry } from "../records/log";
 import type { World } from "../records/world";
 import { missedWindow, waysOutOf } from "./missed";
 import { hex, type Rgb } from "../models/film/colour";
 import { shown, zoneOf } from "../piece/state";
 import { own } from "../process/kinds";
 import { brief } from "../testing/briefs";
+import { doneUpTo } from "../testing/done";
 import { gatesOf } from "./gates";
 import { standing } from "./next";
 
@@ -15,17 +15,7 @@ import { standing } from "./next";
 function doneThrough(w: World, last: string): { world: World; end: number } {
   const p = makePlan(w);
   const k = p.placed.findIndex((x) => x.step.id === last);
-  const log = p.placed.slice(0, k + 1).flatMap((x, i) =>
-    (["start", "done"] as const).map((kind) => ({
-      ...new LogEntry(),
-      id: `l${String(i).padStart(2, "0")}.${kind}`,
-      jobId: w.job.id,
-      kind,
-      step: x.step.id,
-      at: (kind === "start" ? x.start : x.end) as number,
-    })),
-  );
-  return { world: { ...w, log }, end: p.placed[k].end as number };
+  return { world: doneUpTo(w, p, k + 1), end: p.placed[k].end as number };
 }
 const FIRST = "coat.colour.poppy.1";
 
