@@ -2,7 +2,7 @@
 import type { Climate } from "./shop";
 import type { Job } from "./job";
 import type { LogEntry } from "./log";
-import type { Machine } from "./machine";
+import { asSafeAs, type Machine } from "./machine";
 import type { Product } from "./product";
 import type { Shop } from "./shop";
 
@@ -44,13 +44,18 @@ function around(facts: ShopFacts, job: Job, log: LogEntry[]): World {
   if (!begun) return { ...facts, job, log };
   const closed = job.wrapUp.closedAt !== null;
   const now = new Map(facts.products.map((p) => [p.id, p]));
+  const machines = new Map(facts.machines.map((m) => [m.id, m]));
   const kept = new Set(begun.products.map((p) => p.id));
   const keptMachines = new Set(begun.machines.map((m) => m.id));
   return {
     shop: closed
       ? begun.shop
       : { ...begun.shop, climate: heldClimate(begun.shop.climate, facts.shop.climate, begun.at) },
-    machines: [...begun.machines, ...facts.machines.filter((m) => !keptMachines.has(m.id))],
+    // whether a laser is safe to stand beside is as it is by now, whatever was said when the job began
+    machines: [
+      ...begun.machines.map((m) => (closed ? m : asSafeAs(m, machines.get(m.id) ?? m))),
+      ...facts.machines.filter((m) => !keptMachines.has(m.id)),
+    ],
     products: [
       ...begun.products.map((p) => (closed ? p : { ...p, cans: now.get(p.id)?.cans ?? p.cans })),
       ...facts.products.filter((p) => !kept.has(p.id)),
