@@ -5,7 +5,7 @@ import { shopAct } from "./shop";
 import { own } from "../core/process/kinds";
 import { a1, e1, shop, SHELF } from "../core/testing/worlds";
 import { fold } from "../core/plan/fold";
-import { makePlan } from "../core/plan/plan";
+import { findStep, makePlan, planFor, turns } from "../core/plan/plan";
 import { open, snagsOf } from "../core/judge/judge";
 import { whereOf } from "../core/judge/snag";
 import { gatesOf } from "../core/bench/gates";
@@ -51,11 +51,11 @@ const set = (field: string, value: string, more: Record<string, string> = {}) =>
 async function cleared(step: string, id = "job"): Promise<void> {
   for (let guard = 0; guard < 30; guard++) {
     const plan = makePlan(await world(id), Math.floor(clock));
-    const p = plan.placed.find((x) => x.step.id === step)!;
+    const p = findStep(plan, step)!;
     const s = standing(plan, Math.floor(clock));
-    if (s.is === "waiting" && s.step === p && s.opens !== null) clock = s.opens + 1;
+    if (s.is === "waiting" && s.step.step.id === step && s.opens !== null) clock = s.opens + 1;
     else {
-      const [g] = gatesOf(plan, p);
+      const [g] = gatesOf(planFor(plan, step), p);
       if (!g) return;
       if (g.by === "tick") await benchAct(id, { intent: "tick", step, tick: g.id });
       else if (g.by === "proof") await benchAct(id, { intent: "proof-accepted", step });
@@ -494,7 +494,10 @@ describe("what the pages are given", () => {
     const w = await world("tile");
     const plan = makePlan(w, clock);
     const rows = stepRows(plan, clock);
-    expect(rows.map((r) => r.id)).toEqual(plan.placed.map((p) => p.step.id));
+    expect(rows.map((r) => r.id)).toEqual(turns(plan).map((t) => t.p.step.id));
+    expect(rows.filter((r) => r.n !== null).map((r) => [r.id, r.n])).toEqual(
+      plan.placed.map((p, i) => [p.step.id, i + 1]),
+    );
     expect(railBlocks(plan, clock).map((b) => b.id)).toEqual(rows.map((r) => r.id));
     const coat = plan.placed.findIndex((p) => own(p.step, "role") === "top");
     const card = stepCard(plan, coat);

@@ -3,7 +3,7 @@ import { allSafe } from "../core/records/machine";
 import { defaultMachine, defaultProduct } from "../core/catalogue/starter";
 import { withArtwork } from "../core/geometry/artwork";
 import { keptWith } from "../core/plan/begun";
-import { makePlan } from "../core/plan/plan";
+import { makePlan, turns } from "../core/plan/plan";
 import { kindOf, own } from "../core/process/kinds";
 import { RichLayerFile } from "../core/records/file";
 import { Choices, Job, Order, Substrate, WrapUp } from "../core/records/job";
@@ -139,7 +139,7 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
       ...more,
     });
   };
-  for (const [i, p] of plan.placed.entries()) {
+  for (const [i, { plan: here, p }] of turns(plan).entries()) {
     if (p.start === null || p.end === null) break;
     if (until.steps !== undefined && i > until.steps) break;
     if (until.before !== undefined && p.start > until.before) break;
@@ -147,20 +147,22 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
     const last = until.steps === i || (until.before !== undefined && p.end > until.before);
     const n =
       last && until.midway
-        ? Math.floor(plan.context.pieces / 4)
+        ? Math.floor(p.pieces / 4)
         : last && until.steps === undefined
-          ? Math.floor((plan.context.pieces * ((until.before ?? 0) - p.start)) / (p.end - p.start))
-          : plan.context.pieces;
+          ? Math.floor((p.pieces * ((until.before ?? 0) - p.start)) / (p.end - p.start))
+          : p.pieces;
     const setup = Math.min(p.setupMin ?? 0, p.end - p.start);
+    // piece 1 has gone first, where one does
+    const others = Number(plan.proof?.gone.has(p.step.id) ?? false);
     for (let piece = 1; piece <= n; piece++) {
-      const at = p.start + setup + ((p.end - p.start - setup) * piece) / plan.context.pieces;
+      const at = p.start + setup + ((p.end - p.start - setup) * piece) / p.pieces;
       // nothing is tapped that has not happened yet
       if ((p.perPieceMin ?? 0) > 0 && !(until.before !== undefined && at > until.before))
-        put("piece", p.step.id, at, { piece });
+        put("piece", p.step.id, at, { piece: piece + others });
     }
     if (last && (until.midway || until.steps === undefined)) break;
     put("check", p.step.id, p.end - 0.2, { answer: i % 7 === 4 ? "mend" : "good" });
-    const use = plan.uses[i];
+    const use = here.uses[p.index];
     put("done", p.step.id, p.end, {
       stepKind: kindOf(p.step.kind).id,
       predicted: p.uncorrected,
@@ -274,13 +276,9 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
         route: "E1",
         start: at(-1, "13:30"),
         due: at(12, "16:00"),
-        choices: { ...new Choices(), depthMm: 1.5 },
-        order: {
-          ...new Order(),
-          text: "24 markers for the root beds, “Beet”, leaf in green",
-          proofSent: at(-1, "14:10"),
-          proofAccepted: at(-1, "14:40"),
-        },
+        choices: { ...new Choices(), depthMm: 1.5, proof: false },
+        waivers: [{ rule: 13, where: "engrave/", reason: "the same plan as last year’s markers, which all came out" }],
+        order: { ...new Order(), text: "24 markers for the root beds, “Beet”, leaf in green" },
       }),
       "bed-marker-beet.svg",
       bedMarker("BEET", "#a8235a", "#5d9a3c"),
@@ -297,7 +295,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
         use: ["wet"],
         route: "A1",
         start: at(-1, "10:00"),
-        due: at(9, "12:00"),
+        due: at(12, "12:00"),
         order: { ...new Order(), text: "Six tiles behind the seed sink, poppies" },
       }),
       "poppies.svg",

@@ -4,7 +4,7 @@
  */
 import "reflect-metadata";
 import { readFileSync } from "node:fs";
-import { makePlan, type Plan } from "../core/plan/plan";
+import { findStep, makePlan, turns, type Plan } from "../core/plan/plan";
 import { planReport, simulate, snagReport } from "../core/explain/report";
 import { sayFaults } from "../core/records/parse";
 import { ProblemError, readProblem } from "../core/schedule/problem";
@@ -74,10 +74,14 @@ async function answer(verb: string, text: string): Promise<string> {
     return out(planReport(plan));
   }
   const id = option("step");
-  const p = plan.placed.find((x) => x.step.id === id);
+  const p = findStep(plan, id);
   if (!p)
     throw new BadInput(
-      `There is no step “${id ?? ""}”; the plan has ${plan.placed.map((x) => x.step.id).join(", ") || "none"}.`,
+      `There is no step “${id ?? ""}”; the plan has ${
+        turns(plan)
+          .map((x) => x.p.step.id)
+          .join(", ") || "none"
+      }.`,
     );
   return out({
     step: p.step.id,

@@ -202,6 +202,7 @@ describe("the calendar file", () => {
     >["hours"];
     const w = e1({
       job: { start, zones: [zone("z", "slow")] },
+      choices: { proof: false },
       products: [...SHELF().filter((p) => p.id !== "white"), slow],
       shop: { zone: "Europe/Lisbon", hours: all },
     });

@@ -111,7 +111,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
     }
   };
   const count = d.run.pieces.length;
-  const total = d.pieces - d.aside.filter((n) => !d.run.pieces.includes(n)).length;
+  const total = d.pieces - d.aside.filter((n) => !d.run.pieces.includes(n) && n !== d.numbers?.gone).length;
   const full = count >= total;
   /** pieces that nobody has tapped at this step */
   const open = d.step?.perPiece && d.pieces > 1 ? Math.max(0, total - count) : 0;
@@ -236,6 +236,11 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           {d.step && (
             <>
               <p className="text-[#d9d0de]">
+                {d.first && (
+                  <strong data-first={d.first.piece} className="text-[#ffe2ab]">
+                    Piece {d.first.piece} goes first, step {d.first.n} of {d.first.of}; the rest wait ·{" "}
+                  </strong>
+                )}
                 {d.wait ? "Then" : d.step.laser ? "At the laser" : "Hands on"} ·{" "}
                 <Why of={d.step.why}>
                   about {d.step.minutes} for {d.pieces}
@@ -441,7 +446,9 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                   </div>
                   <div className="lg:col-start-2">
                     <Tray
-                      quantity={d.pieces}
+                      first={d.numbers?.from ?? 1}
+                      last={d.numbers?.to ?? d.pieces}
+                      gone={d.numbers?.gone ?? null}
                       done={d.run.pieces}
                       aside={d.aside}
                       onPiece={(n) => send({ intent: "piece", piece: String(n) })}

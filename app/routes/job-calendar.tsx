@@ -96,7 +96,8 @@ function WaysOut({ outs }: { outs: Out[] }) {
 }
 
 interface Line {
-  index: number;
+  /** number in the batch; null: piece 1 goes through it alone */
+  index: number | null;
   id: string;
   title: string;
   start: string | null;
@@ -126,14 +127,16 @@ function InOrder({ plan, list, back }: { plan: Plan; list: Line[]; back: Latest[
       </thead>
       <tbody>
         {list.map((s) => {
-          const at = back?.[s.index]?.start ?? null;
-          const slack = back?.[s.index]?.slack ?? null;
+          const latest = s.index === null ? undefined : back?.[s.index];
+          const at = latest?.start ?? null;
+          const slack = latest?.slack ?? null;
           return (
             <tr key={s.id} data-step={s.id}>
               <td>
                 <Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">
                   {s.title}
                 </Link>
+                {s.index === null && <span className="tag"> first piece alone</span>}
               </td>
               <td>
                 {s.start === null ? (

@@ -26,6 +26,8 @@ import { elsewhereView } from "../views/elsewhere";
 import { opened, openedLayer } from "../views/opened";
 import { Elsewhere } from "../ui/elsewhere";
 import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "../views/layers";
+import { turns } from "../core/plan/plan";
+import { isFirst } from "../core/plan/proof";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
@@ -58,11 +60,14 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
   const touch = useRef<number | null>(null);
   const first = d.rows.find((r) => r.now)?.id ?? d.rows[d.rows.length - 1]?.id ?? null;
   const wanted = search.get("step");
-  const index = Math.max(
+  const line = turns(plan);
+  const nth = Math.max(
     0,
-    plan.placed.findIndex((p) => p.step.id === (wanted ?? first)),
+    line.findIndex((x) => x.p.step.id === (wanted ?? first)),
   );
-  const p = plan.placed[index];
+  /** the plan in which the step stands: that of the piece that goes first, or the batch’s */
+  const here = line[nth]?.plan ?? plan;
+  const p = line[nth]?.p;
   const at = search.get("at") ? Number(search.get("at")) : null;
   const choose = (id: string, when: number | null = null): void =>
     setSearch(
@@ -75,11 +80,11 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
       { replace: true, preventScrollReset: true },
     );
   const by = (k: number): void => {
-    const next = plan.placed[Math.min(plan.placed.length - 1, Math.max(0, index + k))];
-    if (next) choose(next.step.id);
+    const next = line[Math.min(line.length - 1, Math.max(0, nth + k))];
+    if (next) choose(next.p.step.id);
   };
-  useHotkeys("[", () => by(-1), { useKey: true }, [index, plan]);
-  useHotkeys("]", () => by(1), { useKey: true }, [index, plan]);
+  useHotkeys("[", () => by(-1), { useKey: true }, [nth, plan]);
+  useHotkeys("]", () => by(1), { useKey: true }, [nth, plan]);
   if (!p) {
     return (
       <main id="main" data-view="layers" className="px-5">
@@ -99,8 +104,10 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
       </main>
     );
   }
+  const { index } = p;
   const moment = at ?? p.end;
-  const zones = simulate(plan, p, moment);
+  const zones = simulate(here, p, moment);
+  const after = isFirst(p.step.id) ? `after “${p.step.title}” of the piece that goes first` : `after step ${index + 1}`;
   const names = Object.fromEntries([
     ...job.zones.map((z) => [z.id, { name: z.name, areaMm2: z.areaMm2 }]),
     ["ground", { name: "rest of the face", areaMm2: 1 }],
@@ -118,11 +125,11 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
     name: plan.context.substrate.name,
     wood: plan.context.substrate.family === "wood",
   };
-  const sand = plan.placed.find((x) => kindOf(x.step.kind).sands === "face");
+  const sand = here.placed.find((x) => kindOf(x.step.kind).sands === "face");
   const colours = Object.fromEntries(zones.map((z) => [z.zone, z.front]));
-  const card = stepCard(plan, index);
+  const card = stepCard(here, index);
   // The ghost: where the real piece stands by the log, against the step of the plan that is looked at.
-  const logged = plan.placed.filter((x) => x.actual?.end != null).pop() ?? null;
+  const logged = here.placed.filter((x) => x.actual?.end != null).pop() ?? null;
   const ghost =
     logged && logged.index !== index ? Object.fromEntries(logged.after.zones.map((z) => [z.zone, surfaceUm(z)])) : null;
   return (
@@ -206,7 +213,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
         >
           <div className="flex flex-wrap items-baseline justify-between gap-x-3">
             <h2>
-              Core sample after step {index + 1}
+              Core sample {after}
               {at !== null && p.end !== null ? ", while it waits" : ""}
             </h2>
             <p className="text-[0.93rem] text-muted">
@@ -275,7 +282,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                 ))}
               </ul>
               <div className="mt-3 text-[0.95rem] text-muted">
-                {filmNow(plan, index, chosen, moment ?? d.now)
+                {filmNow(here, index, chosen, moment ?? d.now)
                   .map((x) => ({ ...x, text: `${x.text[0].toUpperCase()}${x.text.slice(1)}.` }))
                   .map((x) => (
                     <p key={x.text}>
@@ -327,7 +334,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               colours={turned ? { ground: zones[zones.length - 1].back } : colours}
               grain={ground.wood}
               lit={kindOf(p.step.kind).lays === "film" ? p.step.zones : []}
-              label={`${turned ? "Back" : "Front"} of the piece after step ${index + 1}`}
+              label={`${turned ? "Back" : "Front"} of the piece ${after}`}
               className="max-h-[170px] w-full"
             />
             <figcaption className="flex items-center justify-between gap-2">

@@ -17,30 +17,32 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
     <section aria-labelledby="step-title" className="pb-4">
       <div className="flex items-start justify-between gap-2">
         <h2 id="step-title">{s.title}</h2>
-        <DropdownMenu.Root modal={false}>
-          <DropdownMenu.Trigger className="btn btn-quiet !min-h-[32px]" aria-label={`Acts on ${s.title}`}>
-            <Ellipsis size={18} aria-hidden="true" />
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={4}
-            className="z-50 max-h-[60dvh] min-w-[220px] overflow-auto rounded-lg border border-strong bg-lifted p-1 shadow-xl"
-          >
-            {s.before && (
-              <Item onSelect={() => act({ intent: "step-move", after: s.beforeThat ?? "" })}>Move one earlier</Item>
-            )}
-            {s.next && <Item onSelect={() => act({ intent: "step-move", after: s.next! })}>Move one later</Item>}
-            <Item onSelect={() => act({ intent: "step-duplicate" })}>Duplicate</Item>
-            <Item onSelect={() => act({ intent: "step-remove" })}>Remove</Item>
-            <DropdownMenu.Separator className="my-1 h-px bg-line" />
-            <DropdownMenu.Label className="px-3 py-1 text-[0.9rem] text-muted">Add behind it</DropdownMenu.Label>
-            {s.kinds.map((k) => (
-              <Item key={k.id} onSelect={() => act({ intent: "step-add", kind: k.id, after: s.id })}>
-                {k.name}
-              </Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Root>
+        {!s.first && (
+          <DropdownMenu.Root modal={false}>
+            <DropdownMenu.Trigger className="btn btn-quiet !min-h-[32px]" aria-label={`Acts on ${s.title}`}>
+              <Ellipsis size={18} aria-hidden="true" />
+            </DropdownMenu.Trigger>
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={4}
+              className="z-50 max-h-[60dvh] min-w-[220px] overflow-auto rounded-lg border border-strong bg-lifted p-1 shadow-xl"
+            >
+              {s.before && (
+                <Item onSelect={() => act({ intent: "step-move", after: s.beforeThat ?? "" })}>Move one earlier</Item>
+              )}
+              {s.next && <Item onSelect={() => act({ intent: "step-move", after: s.next! })}>Move one later</Item>}
+              <Item onSelect={() => act({ intent: "step-duplicate" })}>Duplicate</Item>
+              <Item onSelect={() => act({ intent: "step-remove" })}>Remove</Item>
+              <DropdownMenu.Separator className="my-1 h-px bg-line" />
+              <DropdownMenu.Label className="px-3 py-1 text-[0.9rem] text-muted">Add behind it</DropdownMenu.Label>
+              {s.kinds.map((k) => (
+                <Item key={k.id} onSelect={() => act({ intent: "step-add", kind: k.id, after: s.id })}>
+                  {k.name}
+                </Item>
+              ))}
+            </DropdownMenu.Content>
+          </DropdownMenu.Root>
+        )}
       </div>
       <p className="text-muted">
         <Why of={s.time.why}>{s.time.text}</Why> · {s.place}
@@ -53,6 +55,11 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
           </>
         )}
       </p>
+      {s.first && (
+        <p className="text-waiting">
+          This piece goes through it alone. What you change here is changed of the batch’s own step.
+        </p>
+      )}
       {s.blocked && <p className="text-wrong">No time for it yet: {s.blocked}.</p>}
       {fetcher.data?.error && (
         <p role="alert" className="text-wrong">

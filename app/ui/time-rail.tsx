@@ -69,7 +69,7 @@ export function TimeRail({
                 data-step={b.id}
                 data-rail={b.id}
                 aria-current={chosen === b.id ? "step" : undefined}
-                aria-label={`Step ${b.n}, ${b.title}`}
+                aria-label={b.n === null ? `First piece alone, ${b.title}` : `Step ${b.n}, ${b.title}`}
                 title={b.title}
                 onClick={() => onChoose(b.id, null)}
                 style={{ width: workWidth(b.minutes) }}
@@ -88,7 +88,7 @@ export function TimeRail({
               {b.gap > 0 && (
                 <button
                   type="button"
-                  aria-label={`Wait after step ${b.n}: ${b.gapText}`}
+                  aria-label={`Wait after ${b.n === null ? `the first piece’s ${b.title}` : `step ${b.n}`}: ${b.gapText}`}
                   title={b.gapText}
                   data-rail={b.id}
                   data-part="gap"
@@ -113,7 +113,7 @@ export function TimeRail({
               )}
             </span>
             <span className="h-4 text-[12.5px] text-muted" aria-hidden="true">
-              {b.n}
+              {b.n ?? "·"}
             </span>
           </li>
         ))}

@@ -12,14 +12,20 @@ const LOOK = {
 };
 
 export function Tray({
-  quantity,
+  first,
+  last,
+  gone,
   done,
   aside,
   onPiece,
   onAside,
   enabled,
 }: {
-  quantity: number;
+  /** numbers of the pieces that the step is done to */
+  first: number;
+  last: number;
+  /** the one of them that has gone before the rest; null: none */
+  gone: number | null;
   done: number[];
   aside: number[];
   onPiece(n: number): void;
@@ -28,18 +34,23 @@ export function Tray({
 }) {
   const [setAside, setMode] = useState(false);
   const MOST = 60;
-  const from = quantity > MOST ? Math.max(1, Math.min(quantity - MOST + 1, done.length - 10)) : 1;
+  const quantity = last - first + 1;
+  const from = quantity > MOST ? Math.max(first, Math.min(last - MOST + 1, done.length - 10)) : first;
   const ids = Array.from({ length: Math.min(quantity, MOST) }, (_, i) => from + i);
   return (
     <div>
-      <div className="grid grid-cols-6 gap-1.5" role="group" aria-label={`Tray of ${quantity} pieces`}>
+      <div
+        className="grid grid-cols-6 gap-1.5"
+        role="group"
+        aria-label={quantity === 1 ? `Piece ${first} alone` : `Tray of ${quantity} pieces`}
+      >
         {ids.map((n) => {
-          const is = aside.includes(n) ? "aside" : done.includes(n) ? "done" : "open";
+          const is = aside.includes(n) ? "aside" : done.includes(n) || n === gone ? "done" : "open";
           return (
             <button
               key={n}
               type="button"
-              aria-label={`Piece ${n}, ${is === "aside" ? "put aside" : is === "done" ? "done" : "to do"}`}
+              aria-label={`Piece ${n}, ${n === gone ? "gone first" : is === "aside" ? "put aside" : is === "done" ? "done" : "to do"}`}
               disabled={!enabled || is !== "open"}
               onClick={() => (setAside ? onAside(n) : onPiece(n))}
               className={clsx(
@@ -55,7 +66,8 @@ export function Tray({
       <p className="mt-2 flex flex-wrap items-center justify-between gap-2 text-[16px] text-[#d9d0de]">
         <span>
           {done.length} done{aside.length > 0 && `, ${aside.length} put aside`}
-          {from > 1 && `; from piece ${from}`}
+          {from > first && `; from piece ${from}`}
+          {gone !== null && `; piece ${gone} has gone first`}
         </span>
         {enabled && (
           <button

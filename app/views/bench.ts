@@ -4,7 +4,8 @@ import type { RackRow } from "./shown";
 import { gatesOf } from "../core/bench/gates";
 import { hasPhoto, photoStages } from "../core/bench/stages";
 import { missedWindow, waysOutOf } from "../core/bench/missed";
-import { standing, type Standing } from "../core/bench/next";
+import { atBench, numbersAt, standing, type Standing } from "../core/bench/next";
+import { firstPiece, isFirst } from "../core/plan/proof";
 import { air, airAtMoment } from "../core/models/drying/climate";
 import { latestStart } from "../core/plan/backward";
 import { backUp } from "../core/process/lies";
@@ -19,14 +20,14 @@ import { simulate } from "../core/explain/report";
 import type { World } from "../core/records/world";
 import { showDay, showWhen } from "../core/time/zoned";
 import { plural, showAmount, showMinutes, showMl, showTemp } from "../core/units/show";
-import type { Placed } from "../core/plan/placed";
+import { inTurn, type Placed } from "../core/plan/placed";
 import { opened, openedIn, openedLatest } from "./opened";
 
 /** One job's place on the rack: what it waits for, or what is ready; null: nothing of it is under way. */
 export function rackRow(plan: Plan, s: Standing): RackRow | null {
   const { job } = plan.context;
   if (!plan.bench.actuals.size || s.is === "closed" || s.is === "lacking") return null;
-  const coats = plan.placed.filter((p) => p.step.kind === "coat" && p.actual?.end != null);
+  const coats = inTurn(plan.placed).filter((p) => p.step.kind === "coat" && p.actual?.end != null);
   const last = coats[coats.length - 1]?.actual?.end ?? null;
   const at = "step" in s ? s.step.step.id : "";
   const base = {
@@ -100,13 +101,15 @@ export const rackOf = (worlds: World[], now: number): RackRow[] =>
 /** @param others where the other jobs stand */
 export const benchView = (world: World, plan: Plan, now: number, others: RackRow[]) =>
   saidAll(benchViewIn(world, plan, now, others), plan.context.world.shop.units);
-function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
-  const s = standing(plan, now);
+function benchViewIn(world: World, whole: Plan, now: number, others: RackRow[]) {
+  const s = standing(whole, now);
+  const plan = atBench(whole);
   const c = plan.context;
   const units = world.shop.units;
-  const n = c.pieces;
   const current = s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step : null;
   const kind = current ? kindOf(current.step.kind) : null;
+  const n = current?.pieces ?? whole.context.pieces;
+  const numbers = current ? numbersAt(plan, current) : null;
   const run = current ? plan.bench.steps.get(current.step.id) : undefined;
   const use = current ? plan.uses[current.index] : null;
   const air0 = airAtMoment(air(world.shop.climate), now, c.clock.minuteOfDay(now));
@@ -114,13 +117,17 @@ function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
   const prev = current ? plan.placed[current.index - 1] : plan.placed[plan.placed.length - 1];
   const due = world.job.due === null ? null : c.clock.fromLocal(world.job.due);
   const latest =
-    due === null || !current || current.actual
+    due === null || !current || current.actual || plan.whole
       ? null
       : latestStart(plan, current.index, due, plan.ready === null ? 0 : due - plan.ready);
   return {
     job: world.job,
-    /** pieces begun, spares with them */
+    /** pieces that the step is done to; pieces begun where there is none */
     pieces: n,
+    /** their numbers; null: no step */
+    numbers: numbers && { from: numbers.from, to: numbers.to, gone: goneFirst(whole, current) },
+    /** piece 1 goes first: which of its steps this is, of how many; null: all go together here */
+    first: plan.whole && current ? firstOf(plan, current) : null,
     now,
     standing: s.is,
     lacks: s.is === "lacking" ? s.say : null,
@@ -173,8 +180,8 @@ function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
             startBy: latest === null ? null : showWhen(c.clock, latest),
             slack: latest === null ? null : showMinutes(latest - Math.max(now, current.start ?? now)),
             overdue:
-              due !== null && !current.actual && plan.ready !== null && plan.ready > due
-                ? showMinutes(plan.ready - due)
+              due !== null && !current.actual && whole.ready !== null && whole.ready > due
+                ? showMinutes(whole.ready - due)
                 : null,
           }
         : null,
@@ -185,7 +192,7 @@ function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
       answer: run?.answer ?? null,
       notes: run?.notes ?? [],
     },
-    aside: [...plan.bench.aside],
+    aside: [...plan.bench.aside].filter((x) => !numbers || (x >= numbers.from && x <= numbers.to)),
     wait:
       s.is === "waiting" || s.is === "missed"
         ? {
@@ -234,7 +241,7 @@ function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
         }
       : null,
     rack: inOrder([
-      ...(world.log.length && world.job.wrapUp.closedAt === null ? [rackRow(plan, s)] : []).flatMap((r) => r ?? []),
+      ...(world.log.length && world.job.wrapUp.closedAt === null ? [rackRow(whole, s)] : []).flatMap((r) => r ?? []),
       ...others,
     ]),
     then: plan.placed
@@ -245,7 +252,7 @@ function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
         when: p.start === null ? null : showWhen(c.clock, p.start),
         why: opened(plan, { of: "begins", step: p.step.id }),
       })),
-    ready: plan.ready === null ? null : showDay(c.clock, plan.ready),
+    ready: whole.ready === null ? null : showDay(c.clock, whole.ready),
     photo:
       current && photoStages(plan.placed).some((x) => x.step.id === current.step.id)
         ? hasPhoto(world.job.wrapUp.photos, current.step.id)
@@ -260,6 +267,16 @@ function benchViewIn(world: World, plan: Plan, now: number, others: RackRow[]) {
         ? (current.needs.find((r) => r.closes !== null && r.closes > now) ?? null)
         : null,
   };
+}
+
+/** The piece that has gone first, where a step is done to the rest; null: none has. */
+const goneFirst = (whole: Plan, p: Placed | null): number | null =>
+  p && whole.proof?.gone.has(p.step.id) ? firstPiece(whole) : null;
+
+/** How far the piece that goes first has come. */
+function firstOf(plan: Plan, p: Placed): { piece: number | null; n: number; of: number } {
+  const alone = plan.placed.filter((x) => isFirst(x.step.id));
+  return { piece: firstPiece(plan.whole ?? plan), n: alone.indexOf(p) + 1, of: alone.length };
 }
 
 /** The piece as it lies before the maker at a step: which side up, what is masked, what is lifted at this visit, what stays (M13). */

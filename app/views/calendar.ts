@@ -2,7 +2,8 @@
 import { saidAll } from "../core/units/said";
 import { waitAfter } from "../core/explain/report";
 import type { Placed } from "../core/plan/placed";
-import type { Plan } from "../core/plan/plan";
+import { turns, type Plan } from "../core/plan/plan";
+import { isFirst } from "../core/plan/proof";
 import type { WayOut } from "../core/plan/rescue";
 import { byBeam } from "../core/process/kinds";
 import type { World } from "../core/records/world";
@@ -71,7 +72,7 @@ class Days {
   }
 
   /** A step's work between its pauses, and the wait behind it. */
-  step(p: Placed): void {
+  step(plan: Plan, p: Placed): void {
     if (p.start === null) return;
     const kind = byBeam(p.step) ? "laser" : "work";
     let at = p.start;
@@ -80,9 +81,8 @@ class Days {
       at = b;
     }
     this.put(at, Math.max(at + 1, p.end), kind, p.step.title, p.step.id);
-    const w = waitAfter(this.plan, p.index);
-    if (w?.opens != null && w.opens > p.end)
-      this.put(p.end, w.opens, "wait", `${waitText(this.plan, p.index)}`, p.step.id);
+    const w = waitAfter(plan, p.index);
+    if (w?.opens != null && w.opens > p.end) this.put(p.end, w.opens, "wait", `${waitText(plan, p.index)}`, p.step.id);
   }
 
   get inOrder(): Day[] {
@@ -144,7 +144,7 @@ export const calendarView = (plan: Plan, now: number) =>
 function calendarViewIn(plan: Plan, now: number) {
   const { clock, job } = plan.context;
   const days = new Days(plan, now);
-  for (const p of plan.placed) days.step(p);
+  for (const t of turns(plan)) days.step(t.plan, t.p);
   const due = job.due === null ? null : clock.fromLocal(job.due);
   const late = due !== null && plan.ready !== null ? Math.max(0, plan.ready - due) : 0;
   return {
@@ -157,14 +157,14 @@ function calendarViewIn(plan: Plan, now: number) {
     missing: plan.missing.map((m) => m.say),
     decides: plan.decides,
     due: due === null ? null : { text: atOf(clock, due), late, why: opened(plan, { of: "margin" }) },
-    list: plan.placed.map((p, i) => ({
-      index: i,
+    list: turns(plan).map(({ plan: here, p }) => ({
+      index: isFirst(p.step.id) ? null : p.index,
       id: p.step.id,
       title: p.step.title,
       start: p.start === null ? null : atOf(clock, p.start),
       minutes: showMinutes(p.minutes),
       pauses: p.pauses.length,
-      wait: waitText(plan, i),
+      wait: waitText(here, p.index),
     })),
   };
 }

@@ -6,7 +6,8 @@ import type { Opened } from "./opened";
 import type { StepRow, RailBlock, SnagRow, StepCardData } from "./shown";
 import { FIELDS } from "../core/plan/fields";
 import { ALL_KINDS, byBeam, has, kindOf, own, type Step } from "../core/process/kinds";
-import { type Plan } from "../core/plan/plan";
+import { findStep, turns, type Plan } from "../core/plan/plan";
+import { firstPiece, isFirst } from "../core/plan/proof";
 import { offered, open, snagsOf, type Preview } from "../core/judge/judge";
 import { whereOf, type Snag } from "../core/judge/snag";
 import { stateWords } from "../core/plan/decides";
@@ -37,6 +38,9 @@ const num = (n: number | null, digits = 2): string =>
 const inUnits = <T>(plan: Plan, told: T): T => saidAll(told, plan.context.world.shop.units);
 
 export function waitText(plan: Plan, i: number): string | null {
+  const [looked, day] = [plan.placed[i], plan.proof?.accepted ?? null];
+  if (looked.cycle.length && day !== null && looked.end !== null && day > looked.end)
+    return `accepted by the Brief: ${showWhen(plan.context.clock, day)}`;
   const w = waitAfter(plan, i);
   if (!w) return null;
   if (w.typed) return `set by hand: ${showMinutes(w.min)}`;
@@ -52,6 +56,13 @@ export function waitText(plan: Plan, i: number): string | null {
   return w.min === 0 ? `${stateWords(w.for)} already${shuts}` : `${stateWords(w.for)}: ${showMinutes(w.min)}${shuts}`;
 }
 
+/** Where a step stands, in words: in the batch, or on the way of the piece that goes first. */
+function placeOf(plan: Plan, p: Placed): string {
+  if (!isFirst(p.step.id)) return `step ${p.index + 1} of ${(plan.whole ?? plan).placed.length}`;
+  const alone = plan.placed.filter((x) => isFirst(x.step.id));
+  return `piece ${firstPiece(plan.whole ?? plan)} first, step ${alone.indexOf(p) + 1} of ${alone.length}`;
+}
+
 export const stepRows = (plan: Plan, now: number): StepRow[] => inUnits(plan, stepRowsIn(plan, now));
 function stepRowsIn(plan: Plan, now: number): StepRow[] {
   const s = standing(plan, now);
@@ -59,10 +70,11 @@ function stepRowsIn(plan: Plan, now: number): StepRow[] {
   const begun = plan.bench.actuals.size > 0;
   const counts = new Map<string, number>();
   for (const x of open(plan)) if (x.step && x.severity !== "hazard") counts.set(x.step, (counts.get(x.step) ?? 0) + 1);
-  return plan.placed.map((p, i) => {
-    const w = waitAfter(plan, i);
+  return turns(plan).map(({ plan: mine, p }) => {
+    const w = waitAfter(mine, p.index);
     return {
       id: p.step.id,
+      n: isFirst(p.step.id) ? null : p.index + 1,
       title: p.step.title,
       minutes: showMinutes(p.minutes),
       minutesWhy: opened(plan, { of: "minutes", step: p.step.id }),
@@ -70,7 +82,7 @@ function stepRowsIn(plan: Plan, now: number): StepRow[] {
       done: p.actual?.end != null,
       now: begun && p.step.id === here,
       byHand: p.step.origin === "edit" || p.step.edited.length > 0,
-      wait: waitText(plan, i),
+      wait: waitText(mine, p.index),
       waitFor: w?.for ?? null,
       opens: w?.opens ?? null,
       closes: w?.closes ?? null,
@@ -83,8 +95,9 @@ export const railBlocks = (plan: Plan, now: number): RailBlock[] => inUnits(plan
 function railBlocksIn(plan: Plan, now: number): RailBlock[] {
   const c = plan.context;
   let lastDay = -1;
-  return plan.placed.map((p, i) => {
-    const next = plan.placed[i + 1];
+  const line = turns(plan);
+  return line.map(({ plan: here, p }, i) => {
+    const next = line[i + 1]?.p;
     const gap = p.end !== null && next?.start != null ? Math.max(0, next.start - p.end) : 0;
     const day = p.start === null ? lastDay : c.clock.dayNumber(p.start);
     const when = p.start === null ? "" : day !== lastDay ? showWhen(c.clock, p.start) : "";
@@ -93,7 +106,7 @@ function railBlocksIn(plan: Plan, now: number): RailBlock[] {
     const inGap = p.end !== null && gap > 0 && now >= p.end && now < p.end + gap;
     return {
       id: p.step.id,
-      n: i + 1,
+      n: isFirst(p.step.id) ? null : p.index + 1,
       title: p.step.title,
       minutes: p.minutes ?? 10,
       state: p.actual?.end != null ? "done" : inWork ? "now" : "todo",
@@ -101,7 +114,7 @@ function railBlocksIn(plan: Plan, now: number): RailBlock[] {
       whenWhy: opened(plan, { of: "begins", step: p.step.id }),
       gap,
       closed: gap > 0 ? c.calendar.closedBetween(p.end as number, (p.end as number) + gap) : 0,
-      gapText: `${waitText(plan, i) ?? "waits"}; ${showMinutes(gap)} in all`,
+      gapText: `${waitText(here, p.index) ?? "waits"}; ${showMinutes(gap)} in all`,
       end: p.end,
       nowIn: inWork
         ? { part: "work", share: (now - (p.start as number)) / Math.max(1, (p.end as number) - (p.start as number)) }
@@ -152,7 +165,7 @@ function snagRowsIn(plan: Plan, world: World, now: number): SnagRow[] {
     why: s.why,
     step: s.step,
     waived: s.waived,
-    place: plan.placed.find((p) => p.step.id === s.step)?.step.title ?? null,
+    place: findStep(plan, s.step)?.step.title ?? null,
     numbers: Object.entries(s.numbers)
       .map(([k, v]) => `${k} ${v ?? "unknown"}`)
       .join(", "),
@@ -211,7 +224,7 @@ function choice(c: Context, s: Step, may: ((p: Paint) => boolean) | undefined): 
 
 function loadText(plan: Plan, i: number): string | null {
   const use = plan.uses[i];
-  const n = plan.context.pieces;
+  const n = plan.placed[i].pieces;
   if (!use) return null;
   if (use.g !== null) return `${showAmount(null, use.g / n)} each, ${showAmount(null, use.g)} in all`;
   if (use.ml === null) return "amount unknown";
@@ -237,7 +250,7 @@ function stepCardIn(plan: Plan, index: number): StepCardData {
   const p = plan.placed[index];
   const s = p.step;
   const kind = kindOf(s.kind);
-  const n = c.pieces;
+  const n = p.pieces;
   const laser = own(s, "laser");
   const why = (of: StepFigure): Opened => opened(plan, { of, step: s.id });
   const told = (text: string | null, of: StepFigure): { text: string; why: Opened } | null =>
@@ -247,7 +260,7 @@ function stepCardIn(plan: Plan, index: number): StepCardData {
   const minutes = p.minutes === null ? "time unknown" : `${by}, about ${showMinutes(p.minutes)} for ${n}`;
   const due = c.job.due === null ? null : c.clock.fromLocal(c.job.due);
   const spare = due === null || plan.ready === null ? 0 : due - plan.ready;
-  const latest = due === null || p.start === null ? null : latestStart(plan, index, due, spare);
+  const latest = due === null || p.start === null || plan.whole ? null : latestStart(plan, index, due, spare);
   const at = (k: number): string | null => plan.placed[k]?.step.id ?? null;
   const zones = [...c.job.zones.map((z) => ({ id: z.id, name: z.name })), { id: GROUND, name: "rest of the face" }];
   return {
@@ -255,7 +268,8 @@ function stepCardIn(plan: Plan, index: number): StepCardData {
     title: s.title,
     kind: s.kind,
     index,
-    place: `step ${index + 1} of ${plan.placed.length}`,
+    place: placeOf(plan, p),
+    first: isFirst(s.id),
     begins: told(begins, "begins"),
     purpose: kind.purpose(s, c),
     tool: kind.tool(s, c),

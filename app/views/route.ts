@@ -1,4 +1,5 @@
 /** What the Route page shows: every route with what speaks for it and a trial plan, what this one lays, how colours hide. */
+import { inTurn } from "../core/plan/placed";
 import { saidAll } from "../core/units/said";
 import { FINISHING } from "../core/catalogue/finishing";
 import { byHand, cuts, overFace, type Route } from "../core/catalogue/routes";
@@ -30,7 +31,7 @@ function trialOf(r: Route, world: World, now: number) {
     whyReady: openedIn(there, now, { of: "ready" }, `When it is ready by ${r.id}`),
     whyHands: openedIn(there, now, { of: "hands" }, `Work in all by ${r.id}`),
     ready: readyOf(trial),
-    hands: handsOf(trial.placed),
+    hands: handsOf(inTurn(trial.placed)),
     steps: trial.placed.length,
     lacks: trial.missing.map((m) => m.say),
     stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length,

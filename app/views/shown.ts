@@ -6,6 +6,8 @@ import type { Opened } from "./opened";
 
 export interface StepRow {
   id: string;
+  /** its number in the batch; null: piece 1 goes through it alone */
+  n: number | null;
   title: string;
   minutes: string;
   minutesWhy: Opened;
@@ -22,7 +24,8 @@ export interface StepRow {
 
 export interface RailBlock {
   id: string;
-  n: number;
+  /** its number in the batch; null: piece 1 goes through it alone */
+  n: number | null;
   title: string;
   minutes: number;
   state: "done" | "now" | "todo";
@@ -58,6 +61,8 @@ export interface StepCardData {
   kind: string;
   index: number;
   place: string;
+  /** piece 1 goes through it alone: what is changed here is changed of the batch’s step */
+  first: boolean;
   /** null: no time for it yet */
   begins: { text: string; why: Opened } | null;
   purpose: string;

@@ -3,7 +3,8 @@ import { saidAll } from "../core/units/said";
 import { hasPhoto, photoStages } from "../core/bench/stages";
 import type { StepRun } from "../core/plan/fold";
 import type { Placed } from "../core/plan/placed";
-import type { Plan } from "../core/plan/plan";
+import { turns, type Plan } from "../core/plan/plan";
+import { isFirst } from "../core/plan/proof";
 import { showWhen } from "../core/time/zoned";
 import { asLogged, opened, type Opened } from "./opened";
 
@@ -26,7 +27,7 @@ function stepRow(plan: Plan, p: Placed) {
       : null;
   return {
     id: p.step.id,
-    title: p.step.title,
+    title: isFirst(p.step.id) ? `${p.step.title}, first piece` : p.step.title,
     plannedWhy: opened(plan, { of: "modelled", step: p.step.id }),
     actualWhy: loggedWhy(plan, p, run),
     mlWhy: opened(plan, { of: "load", step: p.step.id }),
@@ -57,7 +58,7 @@ export const wrapUpView = <P>(plan: Plan, now: number, photos: P) => ({
 });
 function wrapUpIn(plan: Plan, now: number) {
   const { job } = plan.context;
-  const rows = plan.placed.map((p) => stepRow(plan, p));
+  const rows = turns(plan).map((t) => stepRow(t.plan, t.p));
   const wanted = photoStages(plan.placed).filter((p) => !hasPhoto(job.wrapUp.photos, p.step.id));
   return {
     job,

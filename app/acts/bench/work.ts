@@ -1,9 +1,8 @@
 /** Work at the bench: begun, piece by piece, put aside, looked at, ended; waits ended by touch or on purpose; notes. */
-import { context } from "../../core/process/context";
 import { gatesOf } from "../../core/bench/gates";
-import { standing } from "../../core/bench/next";
-import { makePlan } from "../../core/plan/plan";
-import { fold, nextPiece, openPieces } from "../../core/plan/fold";
+import { numbersAt, standing } from "../../core/bench/next";
+import { makePlan, planFor } from "../../core/plan/plan";
+import { fold, nextPiece, openPieces, type Numbers } from "../../core/plan/fold";
 import { own } from "../../core/process/kinds";
 import { touchTest } from "../../core/process/words";
 import { showMinutes } from "../../core/units/show";
@@ -49,6 +48,7 @@ class NoteForm extends StepForm {
   @Text(LONG) text: string = "";
 }
 
+const GONE = "This step is no longer in the plan; read the page anew.";
 /** Share of a wait, and minutes, that may be left when a touch check is taken at once. */
 const NEARLY = { left: 0.3, minutes: 5 };
 
@@ -56,14 +56,23 @@ const NEARLY = { left: 0.3, minutes: 5 };
 function mayBegin({ world: w, state }: AtBench, step: string): void {
   if (state.steps.get(step)?.startedAt != null) return;
   const now = Math.floor(nowMinutes());
-  const plan = makePlan(w, now);
+  const whole = makePlan(w, now);
+  const plan = planFor(whole, step);
   const p = plan.placed.find((x) => x.step.id === step);
-  if (!p) throw new Refused("This step is no longer in the plan; read the page anew.");
-  const s = standing(plan, now);
-  if ((s.is === "waiting" || s.is === "missed") && s.step === p)
+  if (!p) throw new Refused(GONE);
+  const s = standing(whole, now);
+  if ((s.is === "waiting" || s.is === "missed") && s.step.step.id === step)
     throw new Refused(`“${p.step.title}” can’t begin yet: ${s.need.why}. Wait, or begin early with a reason.`);
   const [gate] = gatesOf(plan, p);
   if (gate) throw new Refused(`Not yet: ${gate.say}.`);
+}
+
+/** The pieces that a step is done to. @throws Refused when it is no longer in the plan */
+function numbersOf(w: World, step: string): Numbers {
+  const plan = planFor(makePlan(w, Math.floor(nowMinutes()), true), step);
+  const p = plan.placed.find((x) => x.step.id === step);
+  if (!p) throw new Refused(GONE);
+  return numbersAt(plan, p);
 }
 
 async function start(f: StepForm, at: AtBench): Promise<void> {
@@ -75,7 +84,8 @@ async function piece(f: PieceForm, at: AtBench): Promise<string> {
   const { world: w, state } = at;
   mayBegin(at, f.step);
   const run = state.steps.get(f.step);
-  const n = f.piece ? Number(f.piece) : nextPiece(run, state.aside, context(w).pieces);
+  const numbers = numbersOf(w, f.step);
+  const n = f.piece ? Number(f.piece) : nextPiece(run, numbers);
   if (n === null) throw new Refused("All pieces are done here; the step can be closed.");
   if (run?.pieces.includes(n)) throw new Refused(`Piece ${n} is done already; take it back if that was a slip.`);
   await tap(w, "piece", f.step, { entry: { piece: n } });
@@ -89,7 +99,8 @@ async function piece(f: PieceForm, at: AtBench): Promise<string> {
     piece: n,
   };
   const after = fold([...w.log, tapped]);
-  const last = nextPiece(after.steps.get(f.step), after.aside, context(w).pieces) === null;
+  const last =
+    nextPiece(after.steps.get(f.step), { ...numbers, out: new Set([...numbers.out, ...after.aside]) }) === null;
   return last ? `Piece ${n}: that was the last` : `Piece ${n}`;
 }
 
@@ -98,7 +109,7 @@ async function done(f: DoneForm, at: AtBench): Promise<void> {
   const run = at.state.steps.get(f.step);
   if (run?.doneAt != null) throw new Refused("This step is done already.");
   mayBegin(at, f.step);
-  const plan = makePlan(at.world, Math.floor(nowMinutes()));
+  const plan = planFor(makePlan(at.world, Math.floor(nowMinutes())), f.step);
   const i = plan.placed.findIndex((p) => p.step.id === f.step);
   const p = plan.placed[i];
   const w = p && p.perPieceMin !== 0 ? await withRest(f, at) : at.world;
@@ -119,8 +130,9 @@ async function done(f: DoneForm, at: AtBench): Promise<void> {
 /** Pieces that are open when a step is closed: said to be done, or put aside, each as an entry of its own. @returns the world with them */
 async function withRest(f: DoneForm, { world, state }: AtBench): Promise<World> {
   const run = state.steps.get(f.step);
-  const { pieces } = context(world);
-  const open = openPieces(run, state.aside, pieces);
+  const numbers = numbersOf(world, f.step);
+  const pieces = numbers.to - numbers.from + 1;
+  const open = openPieces(run, numbers);
   if (!open.length || pieces === 1) return world;
   if (!f.rest) {
     const which = open.length === 1 ? `Piece ${open[0]} is` : `${open.length} of ${pieces} pieces are`;

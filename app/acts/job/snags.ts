@@ -1,7 +1,7 @@
 /** Against what stands in the way: fixes, ways out of a missed window or a date that can't be kept, waivers with a reason. */
 import { nowMinutes } from "../../clock";
 import { waysOutOf } from "../../core/bench/missed";
-import { standing } from "../../core/bench/next";
+import { atBench, standing } from "../../core/bench/next";
 import { findFix } from "../../core/judge/judge";
 import { makePlan } from "../../core/plan/plan";
 import { waysOut } from "../../core/plan/rescue";
@@ -46,7 +46,7 @@ export const snagActs = [
     const now = here();
     const plan = makePlan(w, now);
     const st = standing(plan, now);
-    const way = st.is === "missed" ? waysOutOf(w, plan, st.step, now).find((x) => x.id === f.way) : undefined;
+    const way = st.is === "missed" ? waysOutOf(w, atBench(plan), st.step, now).find((x) => x.id === f.way) : undefined;
     if (!way) throw new Refused("The window is no longer shut; nothing had to be done.");
     return applied(w, `“${way.label}” in “${w.job.title}”`, way);
   }),

@@ -5,10 +5,12 @@
 import { liftsLate } from "./missed";
 import { open } from "../judge/judge";
 import { whereOf, type Snag } from "../judge/snag";
+import { batchOf, isFirst } from "../plan/proof";
 import { kindOf, own } from "../process/kinds";
+import { showWhen } from "../time/zoned";
 import { CHANGE_OVER } from "../records/machine";
 import type { Plan } from "../plan/plan";
-import type { Placed } from "../plan/placed";
+import { inTurn, type Placed } from "../plan/placed";
 
 export interface Gate {
   /** unlike any other of the step */
@@ -27,7 +29,7 @@ export interface Gate {
 
 /** The step that was answered with a stop and not looked at again since; null: none was. */
 export const stoppedAt = (plan: Plan): Placed | null =>
-  plan.placed.findLast((p) => plan.bench.steps.get(p.step.id)?.answer === "stop") ?? null;
+  inTurn(plan.placed).findLast((p) => plan.bench.steps.get(p.step.id)?.answer === "stop") ?? null;
 
 /** a sentence as it stands within another */
 const plain = (say: string): string => say.replace(/\.$/, "");
@@ -86,12 +88,13 @@ const TICKS: Record<string, (p: Placed, plan: Plan) => string | null> = {
 
 /** The gates in front of a step that has not begun, the gravest first. Empty: it may begin. */
 export function gatesOf(plan: Plan, p: Placed): Gate[] {
-  const { job, machine } = plan.context;
+  const { job, machine, clock } = plan.context;
   const out: Gate[] = [];
   const stopped = stoppedAt(plan);
   const begun = plan.bench.steps.get(p.step.id)?.startedAt != null;
   // one that is stopped before it has begun does not begin either
-  if (stopped && (stopped.index < p.index || (stopped === p && !begun)))
+  const line = inTurn(plan.placed);
+  if (stopped && (line.indexOf(stopped) < line.indexOf(p) || (stopped === p && !begun)))
     out.push({
       id: "stop",
       by: "look",
@@ -99,10 +102,13 @@ export function gatesOf(plan: Plan, p: Placed): Gate[] {
       say: `“${stopped.step.title}” was looked at and answered with stop. Nothing goes on until that is dealt with`,
     });
   const snags = open(plan);
+  // what is told of a step of the batch holds where piece 1 goes through it first
+  const tells = (s: Snag, x: Placed): boolean =>
+    s.step === x.step.id || (plan.whole !== null && isFirst(x.step.id) && batchOf(x.step.id) === s.step);
   for (const s of snags.filter((x) => x.severity === "stop" || x.severity === "never")) {
-    const at = plan.placed.findIndex((x) => x.step.id === s.step);
+    const at = plan.placed.findIndex((x) => tells(s, x));
     // what ruins the piece at a later step can still be mended by then; what no step is named for stands in front of all
-    if (at <= p.index)
+    if (s.step === null || (at >= 0 && at <= p.index))
       out.push({
         id: `snag:${s.rule}:${whereOf(s)}`,
         by: "plan",
@@ -110,7 +116,7 @@ export function gatesOf(plan: Plan, p: Placed): Gate[] {
         snag: { rule: s.rule, severity: s.severity, where: whereOf(s) },
       });
   }
-  for (const s of snags.filter((x) => x.severity === "hazard" && (x.step === null || x.step === p.step.id)))
+  for (const s of snags.filter((x) => x.severity === "hazard" && (x.step === null || tells(x, p))))
     out.push({
       id: `hazard:${s.rule}`,
       by: "accept",
@@ -118,11 +124,15 @@ export function gatesOf(plan: Plan, p: Placed): Gate[] {
       snag: { rule: s.rule, severity: s.severity, where: whereOf(s) },
     });
   const proof = plan.placed.findLast((x) => kindOf(x.step.kind).tries === "piece" && x.index < p.index);
-  if (proof && job.order.proofAccepted === null)
+  const accepted = job.order.proofAccepted;
+  if (proof && (accepted === null || (plan.now !== null && clock.fromLocal(accepted) > plan.now)))
     out.push({
       id: "proof",
       by: "proof",
-      say: "The batch waits for the proof: it is accepted by whoever ordered it, or by you, before the rest is begun",
+      say:
+        accepted === null
+          ? "The batch waits for the proof: it is accepted by whoever ordered it, or by you, before the rest is begun"
+          : `The batch waits for the proof: by the Brief it is accepted ${showWhen(clock, clock.fromLocal(accepted))}`,
     });
   if (beamed(p) && machine?.changeOver && machine.changeOver.length < CHANGE_OVER.length)
     out.push({

@@ -4,7 +4,7 @@
  * offered.
  */
 import { difference } from "../models/film/colour";
-import { makePlan, type Plan } from "../plan/plan";
+import { makePlan, planFor, type Plan } from "../plan/plan";
 import { inWindow } from "../plan/placed";
 import type { Placed } from "../plan/placed";
 import { kindOf, type Step } from "../process/kinds";
@@ -37,7 +37,7 @@ export const liftsLate = (p: Placed, now: number): boolean =>
 export function meantToReopen(world: World, plan: Plan, p: Placed, r: Readiness): boolean {
   const before = plan.placed[p.index - 1];
   if (r.reopens === null || before?.actual?.end == null) return false;
-  const then = makePlan(world, before.actual.end, true).placed[p.index];
+  const then = planFor(makePlan(world, before.actual.end, true), p.step.id).placed[p.index];
   return then !== undefined && then.step.id === p.step.id && then.start !== null && then.start >= r.reopens;
 }
 
@@ -107,7 +107,8 @@ export function waysOutOf(world: World, plan: Plan, p: Placed, now: number): Mis
   const coats = again.filter((x) => x.step.kind === "coat").length;
   // what is cut into the body, and what the laser took off with its colour, stays: nothing lays that anew
   const cut = p.before.zones.some((z) => z.zone !== GROUND && z.depthUm > 0);
-  if (!cut && coats > 0)
+  // the rest of the set lies whole beside a piece that goes first
+  if (!cut && coats > 0 && !plan.whole)
     ways.push({
       id: "strip",
       label: "Strip it and begin again",
@@ -142,5 +143,5 @@ const isDone = (s: Step): boolean => {
 const planned = (world: World, plan: Plan, ways: Omit<MissedWay, "ready">[], now: number): MissedWay[] =>
   ways
     .map((way) => ({ way, next: makePlan(way.apply(world), now, true) }))
-    .filter(({ next }) => next.ready !== null && sameFace(plan, next))
+    .filter(({ next }) => next.ready !== null && sameFace(plan.whole ?? plan, next))
     .map(({ way, next }) => ({ ...way, ready: next.ready }));

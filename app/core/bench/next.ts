@@ -2,7 +2,10 @@
 import { needsOf } from "../process/effects";
 import { meantToReopen, missedWindow } from "./missed";
 import { readiness, type Readiness } from "../process/ready";
+import type { Numbers } from "../plan/fold";
 import type { Plan } from "../plan/plan";
+import { firstPiece, isFirst } from "../plan/proof";
+import { kindOf } from "../process/kinds";
 import type { Placed } from "../plan/placed";
 
 export type Standing =
@@ -31,8 +34,27 @@ export function holding(p: Placed, plan: Plan, now: number): Readiness | null {
   );
 }
 
+/** The plan that the bench goes by: that of piece 1 while it goes first. */
+export function atBench(plan: Plan): Plan {
+  const undone = (p: Placed): boolean => plan.bench.steps.get(p.step.id)?.doneAt == null;
+  const next = plan.placed.find(undone);
+  return plan.first && next?.cycle.some(undone) && !next.actual ? plan.first : plan;
+}
+
+/** The pieces that a step is done to, by their numbers. @param plan in which it stands */
+export function numbersAt(plan: Plan, p: Placed): Numbers {
+  const whole = plan.whole ?? plan;
+  const first = firstPiece(whole);
+  const { aside } = plan.bench;
+  if (first !== null && (isFirst(p.step.id) || p.cycle.length || kindOf(p.step.kind).tries === "piece"))
+    return { from: first, to: first, out: aside };
+  const alone = first !== null && whole.proof!.gone.has(p.step.id);
+  return { from: 1, to: whole.context.pieces, out: alone ? new Set([...aside, first]) : aside };
+}
+
 /** @param skip a step whose wait was ended by a touch check or on purpose */
-export function standing(plan: Plan, now: number): Standing {
+export function standing(whole: Plan, now: number): Standing {
+  const plan = atBench(whole);
   if (plan.context.job.wrapUp.closedAt !== null) return { is: "closed" };
   if (plan.missing.length) return { is: "lacking", say: plan.missing[0].say };
   const runs = plan.bench.steps;

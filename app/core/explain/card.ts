@@ -11,6 +11,7 @@ import type { Snag } from "../judge/snag";
 import { settingParts } from "./setting-words";
 import { latestStart } from "../plan/backward";
 import { type Plan } from "../plan/plan";
+import { firstPiece } from "../plan/proof";
 import { open, snagsOf } from "../judge/judge";
 import { waitAfter } from "./report";
 import type { Moved } from "./why/moves";
@@ -71,14 +72,15 @@ function amountLine(use: StepUse | null, dryUm: number | null, n: number): strin
 }
 
 /** Tool, amount, setting, depth, sanding, note: what a step is done with. */
-function stepLines(plan: Plan, i: number): string[] {
+function stepLines(plan: Plan, i: number, when: (m: number | null) => string): string[] {
   const s = plan.placed[i].step;
   const [laser, depth, sand] = [own(s, "laser"), own(s, "depthMm"), own(s, "sandUm")];
   const holds = "for this machine, can and blank only";
   const from = laser && (laser.from === "computed" ? "computed, a start for a test" : `${laser.from}; ${holds}`);
   return [
     kindOf(s.kind).tool(s, plan.context),
-    amountLine(plan.uses[i], own(s, "dryUm"), plan.context.pieces),
+    amountLine(plan.uses[i], own(s, "dryUm"), plan.placed[i].pieces),
+    ...plan.placed[i].cycle.map((p) => `${p.step.title}, ${when(p.start)}`),
     laser && `${settingParts(laser).join(", ")} (${from})`,
     depth === null ? null : `${showLength(depth)} deep`,
     sand ? `${Math.round(sand)} µm off the face` : null,
@@ -149,12 +151,14 @@ function cardIn(plan: Plan, asOf: number, moved: Moved | null): Card {
     asOf: `${showDay(c.clock, asOf)}, ${c.clock.toLocal(asOf).slice(11)}`,
     steps: plan.placed.map((p, i) => ({
       n: i + 1,
-      title: p.step.title,
+      title: p.cycle.length
+        ? `${p.step.title}: ${p.cycle.length} steps on piece ${firstPiece(plan)} alone, then a look`
+        : p.step.title,
       done: p.actual?.end != null,
       when: when(p.start),
       takes: p.minutes === null ? "unknown" : showMinutes(p.minutes),
       zones: zoneLine(p.step, zoneName),
-      lines: stepLines(plan, i),
+      lines: stepLines(plan, i, when),
       cues: kindOf(p.step.kind).cues(p.step, c),
       lookFor: lookLine(kindOf(p.step.kind).lookFor(p.step, c)),
       wait: waitLine(plan, i, when),

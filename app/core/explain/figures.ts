@@ -12,7 +12,7 @@ import { fusedMass, mayStayOpen, openAfter } from "../models/powder/fill";
 import { coolDown, coolTau, LIFT_C } from "../models/powder/heat";
 import { DOF_MM, alongFor, circumference, degreesFor, inFocus, seam, squeeze } from "../models/round/round";
 import { GROUND, surfaceUm, topDown, zoneOf } from "../piece/state";
-import type { Placed } from "../plan/placed";
+import { contextAt, type Placed } from "../plan/placed";
 import type { Plan } from "../plan/plan";
 import { dose } from "../process/beam";
 import type { Context } from "../process/context";
@@ -302,5 +302,5 @@ const PANELS: Record<FigureId, Panel> = { window: energyWindow, powder, heat, de
 
 export const figuresOf = (plan: Plan, index: number): Figures[] =>
   (kindOf(plan.placed[index].step.kind).figures ?? []).flatMap(
-    (id) => PANELS[id](plan.placed[index], plan.context) ?? [],
+    (id) => PANELS[id](plan.placed[index], contextAt(plan.placed[index], plan.context)) ?? [],
   );

@@ -4,6 +4,7 @@ import { filmStates, wetShare } from "../process/ready";
 import { layersOf, seen, shown, surfaceUm, zoneOf } from "../piece/state";
 import { hex } from "../models/film/colour";
 import { stateWords } from "../plan/decides";
+import { isFirst } from "../plan/proof";
 import { kindOf, own } from "../process/kinds";
 import type { Plan } from "../plan/plan";
 import type { Placed } from "../plan/placed";
@@ -27,7 +28,8 @@ export function waitAfter(
   from: number;
 } | null {
   const here = plan.placed[index];
-  const next = plan.placed[index + 1];
+  // what stands before a proof is followed by piece 1 alone
+  const next = plan.placed[index + 1]?.cycle[0] ?? plan.placed[index + 1];
   if (!next || here.end === null) return null;
   if (here.step.waitMin !== null)
     return {
@@ -71,6 +73,42 @@ export function snagReport(plan: Plan): object[] {
   }));
 }
 
+/** One step as the door prints it. @param at a moment as text */
+function stepReport(plan: Plan, p: Placed, at: (m: number | null) => string | null): object {
+  const w = waitAfter(plan, p.index);
+  const u = plan.uses[p.index];
+  const s = p.step;
+  return {
+    id: s.id,
+    kind: s.kind,
+    title: s.title,
+    zones: s.zones,
+    product: own(s, "productId"),
+    finish: plan.context.paint(own(s, "productId"))?.finish.id ?? null,
+    coat: own(s, "coat"),
+    wetUm: r(u?.wetUm, 2),
+    dryUm: r(own(s, "dryUm"), 2),
+    ml: r(u?.ml, 3),
+    g: r(u?.g, 3),
+    depthMm: r(own(s, "depthMm"), 3),
+    laser: own(s, "laser"),
+    pieces: p.pieces,
+    minutes: r(p.minutes, 2),
+    attended: kindOf(s.kind).attended === true,
+    start: at(p.start),
+    end: at(p.end),
+    wait: w && {
+      for: w.for,
+      refMin: w.refMin,
+      min: w.min,
+      opens: at(w.opens),
+      closes: at(w.closes),
+      reopens: at(w.reopens),
+    },
+    lookFor: kindOf(s.kind).lookFor(s, plan.context),
+  };
+}
+
 export function planReport(plan: Plan): object {
   const { clock } = plan.context;
   const at = (m: number | null): string | null => (m === null ? null : clock.toLocal(m));
@@ -78,39 +116,8 @@ export function planReport(plan: Plan): object {
     door: 1,
     start: at(plan.start),
     ready: at(plan.ready),
-    steps: plan.placed.map((p, i) => {
-      const w = waitAfter(plan, i);
-      const u = plan.uses[i];
-      const s = p.step;
-      return {
-        id: s.id,
-        kind: s.kind,
-        title: s.title,
-        zones: s.zones,
-        product: own(s, "productId"),
-        finish: plan.context.paint(own(s, "productId"))?.finish.id ?? null,
-        coat: own(s, "coat"),
-        wetUm: r(u?.wetUm, 2),
-        dryUm: r(own(s, "dryUm"), 2),
-        ml: r(u?.ml, 3),
-        g: r(u?.g, 3),
-        depthMm: r(own(s, "depthMm"), 3),
-        laser: own(s, "laser"),
-        minutes: r(p.minutes, 2),
-        attended: kindOf(s.kind).attended === true,
-        start: at(p.start),
-        end: at(p.end),
-        wait: w && {
-          for: w.for,
-          refMin: w.refMin,
-          min: w.min,
-          opens: at(w.opens),
-          closes: at(w.closes),
-          reopens: at(w.reopens),
-        },
-        lookFor: kindOf(s.kind).lookFor(s, plan.context),
-      };
-    }),
+    steps: plan.placed.map((p) => stepReport(plan, p, at)),
+    first: plan.first?.placed.filter((p) => isFirst(p.step.id)).map((p) => stepReport(plan.first!, p, at)) ?? [],
     amounts: plan.amounts.map((a) => ({
       product: a.product,
       ml: r(a.ml, 3),

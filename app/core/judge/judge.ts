@@ -2,6 +2,7 @@
 import { differences, type Differences } from "../plan/differences";
 import type { Facts } from "../plan/facts";
 import { makePlan, type Plan } from "../plan/plan";
+import { batchOf, isFirst } from "../plan/proof";
 import type { World } from "../records/world";
 import { RULES } from "./rules";
 import { whereOf, type Fix, type Snag } from "./snag";
@@ -34,16 +35,30 @@ export function judge(f: Facts): Snag[] {
       out.push({ ...found, rule: r.id, severity, fixes: severity === "hazard" ? [accept(r.id)] : found.fixes, waived });
     }
   }
-  return out.sort(
+  return sorted(out);
+}
+
+const sorted = (list: Snag[]): Snag[] =>
+  list.sort(
     (a, b) =>
       Number(a.waived !== null) - Number(b.waived !== null) || ORDER[a.severity] - ORDER[b.severity] || a.rule - b.rule,
   );
+
+/** What stands against a plan, and against the way of the piece that goes first where that differs: other days, other waits. */
+function inTurnOf(p: Plan): Snag[] {
+  const all = judge(p);
+  if (!p.first) return all;
+  const key = (s: Snag): string => `${s.rule}|${batchOf(s.step ?? "")}|${s.zone}`;
+  const known = new Set(all.map(key));
+  const own = judge(p.first).filter((s) => s.step !== null && isFirst(s.step) && !known.has(key(s)));
+  return sorted([...all, ...own.map((s) => ({ ...s, why: `The piece that goes first: ${s.why}` }))]);
 }
 
 const judged = new WeakMap<Plan, Snag[]>();
 /** Everything that stands against a plan, worked out when first asked for: a list of many jobs wants times only. */
 export function snagsOf(p: Plan): Snag[] {
-  const known = judged.get(p) ?? judge(p);
+  if (p.whole) return snagsOf(p.whole);
+  const known = judged.get(p) ?? inTurnOf(p);
   judged.set(p, known);
   return known;
 }

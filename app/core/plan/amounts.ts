@@ -10,7 +10,7 @@ import { GROUND, zoneOf } from "../piece/state";
 import { openUm } from "../process/kinds/powder-fill";
 import type { Zone } from "../records/job";
 import type { Context } from "../process/context";
-import type { Placed } from "./placed";
+import { contextAt, type Placed } from "./placed";
 
 export interface StepUse {
   wetUm: number | null;
@@ -119,7 +119,8 @@ function coatOf(p: Placed, paint: Paint, wet: number | null, c: Context): StepUs
 }
 
 /** What a step takes of its product, all pieces; null: it uses nothing up. */
-export function stepUse(p: Placed, c: Context): StepUse | null {
+export function stepUse(p: Placed, whole: Context): StepUse | null {
+  const c = contextAt(p, whole);
   const s = p.step;
   const paint = usesUp(s) ? c.paint(own(s, "productId")) : null;
   if (!paint) return null;

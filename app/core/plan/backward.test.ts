@@ -1,3 +1,4 @@
+import { inTurn } from "./placed";
 import { snagsOf } from "../judge/judge";
 import { a1, constant, e1, shop, swing } from "../testing/worlds";
 import { LogEntry } from "../records/log";
@@ -12,7 +13,8 @@ const due = (w: World, at: string): World => ({ ...w, job: { ...w.job, due: at }
  * the bench's own log.
  */
 function atMoment(w: World, p: Plan, k: number, t: number): Plan {
-  const log = p.placed.slice(0, k).flatMap((x, i) =>
+  const line = inTurn(p.placed);
+  const log = line.slice(0, line.indexOf(p.placed[k])).flatMap((x, i) =>
     (["start", "done"] as const).map((kind) => ({
       ...new LogEntry(),
       id: `l${i}.${kind}`,

@@ -38,10 +38,14 @@ function rest(plan: Plan, k: number, t: number, due: number, broken: number): Pl
       skip: k,
       notBefore: t,
       starts,
+      proof: plan.proof,
     });
   const good = (r: PlaceResult): boolean => ends(r.placed) <= due && brokenWindows(r.placed) <= broken;
   // Where there are windows the scheduler is asked first: it lays all of it in less than placing one step takes.
-  const laid = plan.starts || !plan.placed.some((p) => p.needs.some((r) => r.closes !== null)) ? [] : plan.laying(k, t);
+  const laid =
+    plan.starts || !plan.placed.some((p) => p.needs.some((r) => r.closes !== null))
+      ? []
+      : plan.laying(plan.placed[k].step.id, t);
   for (const { starts, end } of laid) {
     if (end > due + NEAR) continue;
     const r = again(starts);

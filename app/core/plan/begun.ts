@@ -2,6 +2,7 @@
  * What is kept with a job from its first tap on, and what has changed elsewhere since: looked at as a difference, and taken over for the
  * rest when the maker says so.
  */
+import { inTurn } from "./placed";
 import type { Begun } from "../records/begun";
 import type { Climate } from "../records/shop";
 import type { Product } from "../records/product";
@@ -20,7 +21,9 @@ export function keptWith(plan: Plan, step: string | null, at: number): Begun {
   const now: ShopFacts = { shop: world.shop, machines: world.machines, products: world.products };
   const { begun } = world.job;
   const basis = begun ?? { at: Math.floor(at), ...now };
-  const done = plan.placed.filter((p) => p.actual !== null || p.step.id === step).map((p) => kept(p.step));
+  const done = inTurn(plan.placed)
+    .filter((p) => p.actual !== null || p.step.id === step)
+    .map((p) => kept(p.step));
   return {
     at: basis.at,
     shop: basis.shop,

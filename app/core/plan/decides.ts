@@ -3,6 +3,7 @@ import { showMinutes } from "../units/show";
 import type { WorkCalendar } from "../time/hours";
 import { mayPause } from "../process/kinds";
 import { slot, type Placed } from "./placed";
+import { isFirst } from "./proof";
 import { stateWords } from "../process/words";
 
 export { stateWords } from "../process/words";
@@ -71,7 +72,7 @@ export function decides(
   ready: number | null,
   now: number | null,
   hoursOf: (p: Placed) => WorkCalendar,
-  without: (index: number) => number | null,
+  without: (p: Placed) => number | null,
 ): Decider[] {
   const out: (Decider & { index: number })[] = [];
   placed.forEach((p, i) => {
@@ -85,7 +86,7 @@ export function decides(
           step: p.step.id,
           minutes,
           gain: null,
-          why: `${showMinutes(minutes)} ${why} “${p.step.title}”`,
+          why: `${showMinutes(minutes)} ${why} “${p.step.title}”${isFirst(p.step.id) ? " of the first piece" : ""}`,
         });
     };
     put(
@@ -104,7 +105,7 @@ export function decides(
   const top = out.sort((a, b) => b.minutes - a.minutes).slice(0, 4);
   for (const d of top) {
     if (d.kind !== "wait" || ready === null) continue;
-    const sooner = without(d.index);
+    const sooner = without(placed[d.index]);
     d.gain = sooner === null ? null : Math.max(0, ready - sooner);
     if (d.gain !== null)
       d.why += d.gain > 0 ? `; without it ${showMinutes(d.gain)} sooner` : "; but the hours after it decide";

@@ -9,6 +9,7 @@ import { isKind, kindOf, newStep, type KindId, type Step } from "../process/kind
 import { suited } from "../process/suits";
 import { coatName } from "./builder";
 import { FIELDS } from "./fields";
+import { batchOf } from "./proof";
 
 export interface Unfit {
   edit: PlanEdit;
@@ -127,7 +128,9 @@ function renumber(steps: Step[], c: Context): Step[] {
 }
 
 /** Merge a fresh edit into a list: setting the same field of the same step again replaces the older setting. */
-export function addEdit(edits: PlanEdit[], fresh: PlanEdit): PlanEdit[] {
+export function addEdit(edits: PlanEdit[], of: PlanEdit): PlanEdit[] {
+  // what is changed of a step that piece 1 goes through alone is changed of the batch’s
+  const fresh = { ...of, step: batchOf(of.step), after: of.after === null ? null : batchOf(of.after) };
   if (fresh.op !== "set") return [...edits, fresh];
   const rest = edits.filter((e) => !(e.op === "set" && e.step === fresh.step && e.field === fresh.field));
   return fresh.value === null ? rest : [...rest, fresh];

@@ -103,12 +103,21 @@ export function fold(log: LogEntry[]): BenchState {
   return { steps, aside, last: entries.filter((e) => e.kind !== "plate").pop() ?? null, actuals };
 }
 
-/** The piece a plain “Piece done” means: the first that is neither done at this step nor put aside. */
-export function nextPiece(run: StepRun | undefined, aside: ReadonlySet<number>, quantity: number): number | null {
-  for (let n = 1; n <= quantity; n++) if (!run?.pieces.includes(n) && !aside.has(n)) return n;
+/** Pieces by number: from one to another, but for those that are out of it. */
+export interface Numbers {
+  from: number;
+  to: number;
+  out: ReadonlySet<number>;
+}
+
+/** The piece a plain “Piece done” means: the first that is neither done at this step nor out of it. */
+export function nextPiece(run: StepRun | undefined, { from, to, out }: Numbers): number | null {
+  for (let n = from; n <= to; n++) if (!run?.pieces.includes(n) && !out.has(n)) return n;
   return null;
 }
 
-/** Pieces that are neither done at this step nor put aside. */
-export const openPieces = (run: StepRun | undefined, aside: ReadonlySet<number>, quantity: number): number[] =>
-  Array.from({ length: quantity }, (_, i) => i + 1).filter((n) => !run?.pieces.includes(n) && !aside.has(n));
+/** Pieces that are neither done at this step nor out of it. */
+export const openPieces = (run: StepRun | undefined, { from, to, out }: Numbers): number[] =>
+  Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i).filter(
+    (n) => !run?.pieces.includes(n) && !out.has(n),
+  );

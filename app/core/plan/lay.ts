@@ -7,7 +7,7 @@ import { Builder, PUSH, REOPEN } from "../schedule/build";
 import { compile, endOf, type Model } from "../schedule/model";
 import { ProblemError } from "../schedule/problem";
 import { type PlaceResult } from "./place";
-import { brokenWindows } from "./placed";
+import { inTurn, brokenWindows } from "./placed";
 import { PAST_DAYS, shopProblem, type Planned } from "./schedule";
 
 const DAY = 1440;
@@ -22,10 +22,10 @@ export interface Laid {
   end: number;
 }
 /**
- * Steps laid with the k-th no earlier than a moment, those before it no earlier than planned; one answer a way of
- * treating windows that reopen.
+ * Steps laid with one of them no earlier than a moment, those before it no earlier than planned; one answer a way of
+ * treating windows that reopen. Without a step all of them as soon as they go.
  */
-export type Laying = (k: number, from: number | null) => Laid[];
+export type Laying = (step: string | null, from: number | null) => Laid[];
 
 /** @param plan as placed step by step; made into a problem when first asked for */
 export function layingOf(plan: Planned): Laying {
@@ -42,7 +42,8 @@ export function layingOf(plan: Planned): Laying {
     const ids = m.ids.map((id) => shop.tasks.get(id)!.step);
     return { m, builder: new Builder(m), origin: shop.origin, ids, number: new Map(ids.map((id, i) => [id, i])) };
   };
-  return (k, from) => {
+  const line = inTurn(plan.placed);
+  return (step, from) => {
     if (plan.stuck !== null || !plan.placed.length) return [];
     try {
       made ??= make();
@@ -53,11 +54,12 @@ export function layingOf(plan: Planned): Laying {
     }
     const { m, builder, origin, ids, number } = made;
     const floor = new Float64Array(m.n);
-    for (let i = 0; i < k; i++) {
-      const at = number.get(plan.placed[i].step.id);
-      if (at !== undefined) floor[at] = (plan.placed[i].start as number) - origin;
+    for (const p of line) {
+      if (step === null || p.step.id === step) break;
+      const at = number.get(p.step.id);
+      if (at !== undefined) floor[at] = (p.start as number) - origin;
     }
-    if (from !== null) floor[number.get(plan.placed[k].step.id)!] = Math.max(0, from - origin);
+    if (step !== null && from !== null) floor[number.get(step)!] = Math.max(0, from - origin);
     const key = Float64Array.from(builder.blocks.tasks, (_b, i) => i);
     const out: Laid[] = [];
     let last: Float64Array | null = null;

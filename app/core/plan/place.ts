@@ -9,8 +9,10 @@ import { inForce } from "../process/force";
 import { kindOf, mayPause, own, usesUp, type Step } from "../process/kinds";
 import { readiness, type Readiness } from "../process/ready";
 import { stateWords } from "../process/words";
+import type { Proof } from "./proof";
 import {
   breaksWindow,
+  contextAt,
   hoursOf,
   inWindow,
   nextStretch,
@@ -32,8 +34,8 @@ export interface PlaceResult {
 }
 
 export interface PlaceOptions {
-  /** index of a step whose wait is left out, to learn what it costs */
-  relax?: number | null;
+  /** id of a step whose wait is left out, to learn what it costs */
+  relax?: string | null;
   /** steps before this one are placed already; `start` and `first` speak of what follows */
   skip?: number;
   /** the first step placed begins no earlier than this, min */
@@ -42,6 +44,8 @@ export interface PlaceOptions {
   starts?: ReadonlyMap<string, number> | null;
   /** ids of steps that are what they were when they were done */
   fixed?: ReadonlySet<string>;
+  /** what piece 1 goes through before the rest; null: all pieces go together */
+  proof?: Proof | null;
 }
 
 /** A run of steps that windows tie to one another. */
@@ -77,6 +81,39 @@ class Placer {
     readonly o: Required<PlaceOptions>,
   ) {}
 
+  /** What step i looks at: the batch behind a proof is without the piece that has gone first, until it is packed. */
+  private contextOf(i: number): Context {
+    const { c, o } = this;
+    if (!o.proof || i < o.proof.at) return c;
+    const left = i === o.proof.at ? 1 : o.proof.gone.has(this.steps[i].id) ? c.pieces - 1 : c.pieces;
+    return contextAt({ pieces: left }, c);
+  }
+
+  /** Piece 1 alone, all the way to where it is looked at; the rest lie as they are. */
+  private first(here: Here): Placed[] {
+    const { c, o } = this;
+    const { at, steps } = o.proof!;
+    const { placed, moved } = place(
+      [...this.steps.slice(0, at), ...steps],
+      here.end,
+      { ...here.piece, proofed: true },
+      contextAt({ pieces: 1 }, c),
+      this.actuals,
+      this.now,
+      {
+        relax: o.relax,
+        skip: at,
+        starts: o.starts,
+        fixed: o.fixed,
+      },
+    );
+    this.firstMoved ||= moved;
+    return placed;
+  }
+
+  /** a window had piece 1 begin something later than it could have */
+  private firstMoved = false;
+
   /** The wait set by hand before step i; null: it goes by its needs. */
   waitBefore(i: number): number | null {
     return i > 0 ? this.steps[i - 1].waitMin : null;
@@ -84,8 +121,11 @@ class Placer {
 
   /** Step i on a piece, no earlier than `from`. */
   one(i: number, here: Here, from: number): Placed {
-    const { c } = this;
+    const c = this.contextOf(i);
     const before = here.piece;
+    const cycle = i === this.o.proof?.at ? this.first(here) : [];
+    const gone = cycle.find((p) => p.start === null) ?? cycle[cycle.length - 1];
+    const prevEnd = gone ? gone.end : here.end;
     const s = this.o.fixed.has(this.steps[i].id) ? this.steps[i] : inForce(this.steps, i, before, c);
     const kind = kindOf(s.kind);
     const work = workMinutes(s, c);
@@ -94,6 +134,8 @@ class Placer {
     const base = {
       step: s,
       index: i,
+      pieces: c.pieces,
+      cycle,
       setupMin: work.setup,
       perPieceMin: work.perPiece,
       minutes: work.total,
@@ -110,8 +152,11 @@ class Placer {
       return { ...base, start, end, pauses: [], after, blocked: null, refused: null } satisfies Scheduled;
     }
     const refused = kind.refuses(s, before, c);
-    const why = refused ? `it can’t be done here: ${refused}` : this.bars(s, here, work.total);
-    const earliest = why === null ? this.earliest(i, here.end as number, from, needs) : why;
+    const why = refused ? `it can’t be done here: ${refused}` : this.bars(s, prevEnd, work.total, gone ?? null);
+    const earliest =
+      why === null
+        ? this.earliest(i, prevEnd as number, from, needs, gone ? gone.step.waitMin : this.waitBefore(i))
+        : why;
     const got =
       typeof earliest === "string" ? earliest : slot(hoursOf(s, c), earliest, work.total as number, mayPause(s));
     if (got !== null && typeof got !== "string") {
@@ -130,8 +175,9 @@ class Placer {
   }
 
   /** Why a step can have no time, whatever the clock says; null: it can. */
-  private bars(s: Step, here: Here, minutes: number | null): string | null {
-    if (here.end === null) return "the step before it has no time yet";
+  private bars(s: Step, prevEnd: number | null, minutes: number | null, gone: Placed | null): string | null {
+    if (prevEnd === null && gone) return `“${gone.step.title}” of the first piece has none: ${gone.blocked}`;
+    if (prevEnd === null) return "the step before it has no time yet";
     if (usesUp(s) && !this.c.hasPaint(own(s, "productId"))) return "no product is chosen for it";
     if (minutes !== null) return null;
     return kindOf(s.kind).heats
@@ -139,14 +185,20 @@ class Placer {
       : "no machine is chosen, so its minutes are unknown";
   }
 
-  /** First moment at which step i may begin, hours aside; a sentence where it never may. */
-  private earliest(i: number, prevEnd: number, from: number, needs: Readiness[]): number | string {
+  /** First moment at which step i may begin, hours aside; a sentence where it never may. @param typed the wait set by hand before it */
+  private earliest(
+    i: number,
+    prevEnd: number,
+    from: number,
+    needs: Readiness[],
+    typed: number | null,
+  ): number | string {
     const { o } = this;
-    const held = i === o.skip ? (o.notBefore ?? -Infinity) : -Infinity;
+    const accepted = o.proof && i === o.proof.at + 1 ? o.proof.accepted : null;
+    const held = Math.max(i === o.skip ? (o.notBefore ?? -Infinity) : -Infinity, accepted ?? -Infinity);
     const at = Math.max(prevEnd, from, this.now ?? -Infinity, held, o.starts?.get(this.steps[i].id) ?? -Infinity);
-    const typed = this.waitBefore(i);
     if (typed !== null) return Math.max(at, prevEnd + typed);
-    if (o.relax === i) return at;
+    if (o.relax === this.steps[i].id) return at;
     const never = needs.find((r) => r.opens === null);
     if (never) return `it waits to be ${stateWords(never.state)}: never in this climate`;
     return Math.max(at, ...needs.map((r) => r.opens as number));
@@ -187,7 +239,7 @@ class Placer {
     return { run: [this.one(i, here, -Infinity)], ok: true, ahead: null };
   }
 
-  place(start: number, first: Piece): PlaceResult {
+  place(start: number | null, first: Piece): PlaceResult {
     const placed: Placed[] = [];
     let stuck: PlaceResult["stuck"] = null;
     let moved = false;
@@ -217,22 +269,22 @@ class Placer {
       i += best.run.length;
       ahead = best.ahead;
     }
-    return { placed, stuck, moved };
+    return { placed, stuck, moved: moved || this.firstMoved };
   }
 }
 
 /**
- * @param start min since 1970: nothing begins before it @param first the piece as it is then
+ * @param start min since 1970: nothing begins before it; null: what lies before has no time yet @param first the piece as it is then
  * @param actuals logged times by step id @param now nothing that is not logged begins before it
  */
 export function place(
   steps: Step[],
-  start: number,
+  start: number | null,
   first: Piece,
   c: Context,
   actuals: ReadonlyMap<string, Actual>,
   now: number | null,
-  { relax = null, skip = 0, notBefore = null, starts = null, fixed = NONE }: PlaceOptions = {},
+  { relax = null, skip = 0, notBefore = null, starts = null, fixed = NONE, proof = null }: PlaceOptions = {},
 ): PlaceResult {
-  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts, fixed }).place(start, first);
+  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts, fixed, proof }).place(start, first);
 }

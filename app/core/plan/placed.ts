@@ -16,6 +16,10 @@ export interface Actual {
 interface PlacedBase {
   step: Step;
   index: number;
+  /** pieces that it is done to: all that are begun, piece 1 where it goes first, or the rest behind it */
+  pieces: number;
+  /** of the proof: the steps that piece 1 goes through before it; of any other step: none */
+  cycle: Placed[];
   setupMin: number | null;
   perPieceMin: number | null;
   /** minutes of work, learned corrections included; null: unknown */
@@ -47,6 +51,13 @@ export interface Blocked extends PlacedBase {
   refused: string | null;
 }
 export type Placed = Scheduled | Blocked;
+
+/** Steps of piece 1 alone, and of all pieces, in the order they are done. */
+export const inTurn = (placed: Placed[]): Placed[] => placed.flatMap((p) => [...p.cycle, p]);
+
+/** What a step on so many pieces looks at. */
+export const contextAt = (p: Pick<Placed, "pieces">, c: Context): Context =>
+  p.pieces === c.pieces ? c : { ...c, pieces: p.pieces };
 
 export interface Slot {
   start: number;
@@ -144,4 +155,4 @@ export function breaksWindow(p: Placed, waitBefore: number | null): boolean {
 }
 /** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. */
 export const brokenWindows = (placed: Placed[]): number =>
-  placed.filter((p, i) => breaksWindow(p, i === 0 ? null : placed[i - 1].step.waitMin)).length;
+  inTurn(placed).filter((p, i, all) => breaksWindow(p, i === 0 ? null : all[i - 1].step.waitMin)).length;

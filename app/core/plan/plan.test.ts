@@ -3,7 +3,7 @@ import { brief } from "../testing/briefs";
 import { air } from "../models/drying/climate";
 import { inputs } from "../explain/why/inputs";
 import { gapBefore } from "./decides";
-import { hoursOf } from "./placed";
+import { hoursOf, inTurn } from "./placed";
 import { fold } from "./fold";
 import { hasPhoto, photoStages } from "../bench/stages";
 import { standing } from "../bench/next";
@@ -59,8 +59,8 @@ describe("steps follow from the state", () => {
       "inspect-blank",
       "label",
       "dust",
-      "pre-flight",
       "proof",
+      "pre-flight",
       "engrave",
       "sand-residue",
       "dust",
@@ -80,8 +80,8 @@ describe("steps follow from the state", () => {
       "label",
       "degrease",
       "plate",
-      "pre-flight",
       "proof",
+      "pre-flight",
       "reveal",
       "wash",
       "final-check",
@@ -404,8 +404,9 @@ describe("time", () => {
     let [windows, shut, short, held] = [0, 0, 0, 0];
     for (let k = 0; k < 120; k++) {
       const p = makePlan(brief(k * 17), null, true);
-      p.placed.forEach((x, i) => {
-        const prev = p.placed[i - 1];
+      const line = inTurn(p.placed);
+      line.forEach((x, i) => {
+        const prev = line[i - 1];
         const g = i > 0 ? gapBefore(x, prev, 0, null, hoursOf(x.step, p.context)) : null;
         if (!g || x.start === null || prev.end === null) return;
         expect(g.from).toBe(prev.end);
@@ -548,7 +549,7 @@ describe("the state and what is drawn from it", () => {
     }
   });
   test("amounts by hand: floors and walls of each cut, the whole face with its walls, what falls beside", () => {
-    const p = makePlan(e1());
+    const p = makePlan(e1({ choices: { proof: false } }));
     const deep = own(step(p, "engrave").step, "depthMm") as number;
     expect(deep).toBeCloseTo(0.4, 2);
     const use = (id: string) => p.uses[p.placed.findIndex((x) => x.step.id === id)]!;
@@ -578,7 +579,7 @@ describe("the state and what is drawn from it", () => {
       expect(a.lostMl).toBeCloseTo(a.ml! - a.laidMl!, 9);
     }
     // twice as deep: twice the wall
-    const q = makePlan(e1({ choices: { depthMm: 3 } }));
+    const q = makePlan(e1({ choices: { depthMm: 3, proof: false } }));
     const coat = q.uses[q.placed.findIndex((x) => x.step.id === "coat.colour.beet.1")]!;
     expect(coat.laidMl).toBeCloseTo(((600 + 200 * 3) * (18 / 0.3) * 6) / 1e6, 3);
   });

@@ -11,9 +11,10 @@ import type { Missing } from "./builder";
 import { generate } from "./generate";
 import { withHistory } from "./history";
 import type { Step } from "../process/kinds";
+import { isFirst, keptOf, proofOf, type Proof } from "./proof";
 import { layingOf, soonest, type Laying } from "./lay";
 import { place, type PlaceResult } from "./place";
-import { hoursOf } from "./placed";
+import { inTurn, contextAt, hoursOf, type Placed } from "./placed";
 
 export interface Plan extends Facts {
   missing: Missing[];
@@ -31,8 +32,14 @@ export interface Plan extends Facts {
   /** the job on the scheduler, for what is counted back */
   laying: Laying;
   decides: Decider[];
+  /** piece 1 on its way up to the proof: the steps behind which it sets out, and those that it goes through alone; null: none does */
+  first: Plan | null;
+  /** of a first piece’s plan: the plan that it belongs to; null: this is a whole one */
+  whole: Plan | null;
   /** steps that would have belonged before what is done by now: left out */
   late: Step[];
+  /** what piece 1 goes through before the rest; null: all go together */
+  proof: Proof | null;
 }
 
 /**
@@ -50,7 +57,10 @@ export function makePlan(
   const bench = fold(world.log);
   const made = generate(c);
   const edited = applyEdits(made.steps, world.job.edits, c);
-  const { steps, fixed, late } = withHistory(edited.steps, world.job.begun, bench.actuals, c.allZones);
+  const mine = withHistory(edited.steps, keptOf(world.job.begun, false), bench.actuals, c.allZones);
+  const { steps, late } = mine;
+  const proof = proofOf(steps, c, world.job.begun, bench.actuals);
+  const fixed = proof ? new Set([...mine.fixed, ...proof.fixed]) : mine.fixed;
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
   const first = blank(
     world.job.zones.map((z) => z.id),
@@ -58,40 +68,47 @@ export function makePlan(
     c.route?.side,
   );
   const from = (given: ReadonlyMap<string, number> | null): PlaceResult =>
-    place(steps, begin, first, c, bench.actuals, now, { starts: given, fixed });
+    place(steps, begin, first, c, bench.actuals, now, { starts: given, fixed, proof });
   const once = from(starts);
   const on = (r: PlaceResult): Laying =>
     layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing });
   // A window is in the way: the scheduler may know a sooner way round it.
-  const laid = once.moved && !starts ? soonest(once, from, on(once)(0, null)) : { result: once, starts };
+  const laid = once.moved && !starts ? soonest(once, from, on(once)(null, null)) : { result: once, starts };
   const { placed, stuck } = laid.result;
   // Leaving a wait out changes nothing before it.
-  const without = (i: number): PlaceResult => {
+  const without = (p: Placed): PlaceResult => {
+    const i = isFirst(p.step.id) ? proof!.at : p.index;
     const again = (given: ReadonlyMap<string, number> | null): PlaceResult =>
-      place(steps, placed[i - 1].end ?? begin, placed[i - 1].after, c, bench.actuals, now, {
-        relax: i,
+      place(steps, placed[i - 1]?.end ?? begin, placed[i - 1]?.after ?? first, c, bench.actuals, now, {
+        relax: p.step.id,
         skip: i,
         starts: given,
         fixed,
+        proof,
       });
     const r = again(starts);
     return laid.starts && !starts ? soonest(r, again, [{ starts: laid.starts }]).result : r;
   };
   const uses = placed.map((p) => stepUse(p, c));
+  const all = inTurn(placed);
   const last = placed[placed.length - 1];
   const ready = stuck ? null : (last?.end ?? null);
   const facts: Facts = {
     context: c,
     placed,
     uses,
-    amounts: amounts(placed, uses, c),
+    amounts: amounts(
+      all,
+      all.map((p) => (isFirst(p.step.id) ? stepUse(p, c) : uses[p.index])),
+      c,
+    ),
     hiding: made.hiding,
     depth: made.depth,
     unfit: edited.unfit,
   };
   // Worked out when first asked for: a list of many jobs wants times only.
   let decided: Decider[] | null = lean ? [] : null;
-  return {
+  const base: Omit<Plan, "decides" | "first" | "whole"> = {
     ...facts,
     missing: made.missing,
     now,
@@ -99,20 +116,61 @@ export function makePlan(
     laying: on(laid.result),
     bench,
     late,
-    start: placed[0]?.start ?? null,
+    proof,
+    start: all[0]?.start ?? null,
     ready,
     stuck: stuck ? `“${steps[stuck.index].title}” has no time: ${stuck.why}.` : null,
+  };
+  const plan: Plan = {
+    ...base,
     get decides() {
       return (decided ??= decides(
-        placed,
+        all,
         ready,
         now,
         (p) => hoursOf(p.step, c),
-        (i) => {
-          const r = without(i);
+        (p) => {
+          const r = without(p);
           return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
         },
       ));
     },
+    first: null,
+    whole: null,
+  };
+  if (proof) plan.first = firstOf(base, plan, proof.at);
+  return plan;
+}
+
+/** The plan of piece 1 up to where it is looked at. */
+function firstOf(base: Omit<Plan, "decides" | "first" | "whole">, whole: Plan, at: number): Plan {
+  const { context: c, uses } = base;
+  const looked = base.placed[at];
+  const alone = looked.cycle;
+  // as it lies there it has been through all of them; the rest of the set lies as it did
+  const gone = alone[alone.length - 1].after;
+  const look = { ...looked, index: at + alone.length, cycle: [], before: gone, after: gone };
+  const placed = [...base.placed.slice(0, at), ...alone, look];
+  return {
+    ...base,
+    context: contextAt(looked, c),
+    placed,
+    uses: [...uses.slice(0, at), ...alone.map((p) => stepUse(p, c)), uses[at]],
+    ready: looked.end,
+    laying: () => [],
+    decides: [],
+    first: null,
+    whole,
   };
 }
+
+/** The steps of a plan in the order they are done, each in the plan in which it stands. */
+export const turns = (plan: Plan): { plan: Plan; p: Placed }[] =>
+  inTurn(plan.placed).map((p) => ({ plan: planFor(plan, p.step.id), p }));
+
+/** A step of a plan by its id, those of piece 1 among them; undefined: there is none. */
+export const findStep = (plan: Plan, id: string | null | undefined): Placed | undefined =>
+  id == null ? undefined : planFor(plan, id).placed.find((p) => p.step.id === id);
+
+/** The plan in which a step stands: that of piece 1 for those it goes through alone. */
+export const planFor = (plan: Plan, step: string): Plan => (plan.first && isFirst(step) ? plan.first : plan);

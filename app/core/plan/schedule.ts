@@ -13,7 +13,7 @@ import type { WorkCalendar } from "../time/hours";
 import { ownProblem, type Answer, type Problem, type ProblemInput } from "../schedule/problem";
 import type { Context } from "../process/context";
 import { byBeam, kindOf, own } from "../process/kinds";
-import { sprayed, type Placed } from "./placed";
+import { inTurn, sprayed, type Placed } from "./placed";
 import { airOf, reached } from "../process/ready";
 import type { Need } from "../process/step";
 import type { WaitState } from "../records/ids";
@@ -217,7 +217,15 @@ class JobWriting {
     const minutes = this.minutesOf(p);
     const uses = shop.usesOf(p, c);
     const last = i === this.plan.placed.length - 1;
-    const notBefore = Math.max(shop.o.now ?? -Infinity, this.plan.now ?? -Infinity, c.clock.fromLocal(c.job.start));
+    const { proofAccepted } = c.job.order;
+    // the batch waits for the day on which the proof is accepted
+    const held = this.plan.placed[i - 1]?.cycle.length ? proofAccepted : null;
+    const notBefore = Math.max(
+      shop.o.now ?? -Infinity,
+      this.plan.now ?? -Infinity,
+      c.clock.fromLocal(c.job.start),
+      held === null ? -Infinity : c.clock.fromLocal(held),
+    );
     shop.tasks.set(this.idOf(i), { job: c.job.id, step: p.step.id });
     shop.list.push({
       id: this.idOf(i),
@@ -306,8 +314,15 @@ function stillCounts(p: Planned): Set<Placed> {
   return new Set(p.placed.filter((s) => !s.actual || (s.end as number) > (next as number) - PAST_DAYS * DAY));
 }
 
-/** @param plans of open jobs in one shop, each planned as it stands */
-export function shopProblem(plans: Planned[], o: ShopOptions = {}): ShopProblem {
+/** @param given plans of open jobs in one shop, each as it stands */
+export function shopProblem(given: Planned[], o: ShopOptions = {}): ShopProblem {
+  const plans = given.map(({ context, placed, now, stuck, missing }) => ({
+    context,
+    placed: inTurn(placed),
+    now,
+    stuck,
+    missing,
+  }));
   const able = plans.filter((p) => p.placed.length > 0 && p.stuck === null);
   const left = plans
     .filter((p) => !able.includes(p))

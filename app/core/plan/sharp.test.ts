@@ -202,6 +202,7 @@ describe("windows", () => {
       minutes: 5,
       needs: [r(60, null)],
       actual: null,
+      cycle: [],
     } as unknown as Placed;
     expect(breaksWindow(p, null)).toBe(true);
     expect(breaksWindow(p, 5)).toBe(false);
@@ -214,7 +215,7 @@ describe("windows", () => {
 
 test("trips: a quarter of an hour apart is one visit, a minute more is two; what is done is left out", () => {
   const p = (id: string, start: number, end: number, more: object = {}): Placed =>
-    ({ step: newStep(id, "dust"), start, end, needs: [], actual: null, ...more }) as unknown as Placed;
+    ({ step: newStep(id, "dust"), start, end, needs: [], actual: null, cycle: [], ...more }) as unknown as Placed;
   const ids = (list: Placed[]) => trips({ placed: list }).map((t) => [t.id, t.from, t.to, t.steps.length]);
   expect(ids([p("a", 0, 10), p("b", 25, 30), p("d", 46, 50)])).toEqual([
     ["a", 0, 30, 2],

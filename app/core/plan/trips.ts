@@ -2,7 +2,7 @@
  * Trips to the bench: hands-on steps no more than a short gap apart are one visit. What a calendar shows, and what a maker
  * plans a day by.
  */
-import type { Placed } from "./placed";
+import { inTurn, type Placed } from "./placed";
 
 /** minutes between two steps that still make one visit */
 export const TRIP_GAP_MIN = 15;
@@ -20,7 +20,7 @@ export interface Trip {
 /** Visits still to come or under way, in order; done steps are left out. */
 export function trips(plan: { placed: Placed[] }): Trip[] {
   const out: Trip[] = [];
-  for (const p of plan.placed) {
+  for (const p of inTurn(plan.placed)) {
     if (p.start === null || p.end === null || p.actual?.end != null) continue;
     const last = out[out.length - 1];
     const step = { id: p.step.id, title: p.step.title, start: p.start, end: p.end };

@@ -17,8 +17,9 @@ import {
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { Check, GripVertical } from "lucide-react";
-import { useEffect, useRef } from "react";
+import { Check, ChevronRight, GripVertical } from "lucide-react";
+import { Collapsible } from "radix-ui";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import { Why } from "../kit/why";
 
 export function StepList({
@@ -40,13 +41,20 @@ export function StepList({
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
+  // what piece 1 goes through alone follows the batch’s own steps
+  const batch = rows.filter((r) => r.n !== null);
   const end = (e: DragEndEvent): void => {
     if (!e.over || e.active.id === e.over.id) return;
-    const from = rows.findIndex((r) => r.id === e.active.id);
-    const to = rows.findIndex((r) => r.id === e.over!.id);
-    const rest = rows.filter((r) => r.id !== e.active.id);
+    const from = batch.findIndex((r) => r.id === e.active.id);
+    const to = batch.findIndex((r) => r.id === e.over!.id);
+    const rest = batch.filter((r) => r.id !== e.active.id);
     onMove(String(e.active.id), to === 0 ? null : rest[(to > from ? to : to) - 1].id);
   };
+  const alone = rows.filter((r) => r.n === null);
+  const at = alone.length ? rows.indexOf(alone[0]) : rows.length;
+  const row = (r: StepRow) => (
+    <Row key={r.id} row={r} chosen={chosen === r.id} lit={lit === r.id} onChoose={onChoose} onLight={onLight} />
+  );
   const title = (id: unknown): string => rows.find((r) => r.id === id)?.title ?? "";
   return (
     <DndContext
@@ -66,41 +74,63 @@ export function StepList({
         },
       }}
     >
-      <SortableContext items={rows.map((r) => r.id)} strategy={verticalListSortingStrategy}>
+      <SortableContext items={batch.map((r) => r.id)} strategy={verticalListSortingStrategy}>
         <ol aria-label="Steps" className="py-1">
-          {rows.map((r, i) => (
-            <Row
-              key={r.id}
-              row={r}
-              n={i + 1}
-              chosen={chosen === r.id}
-              lit={lit === r.id}
-              onChoose={onChoose}
-              onLight={onLight}
-            />
-          ))}
+          {rows.slice(0, at).map(row)}
+          {alone.length > 0 && (
+            <Alone rows={alone} open={alone.some((r) => r.id === chosen || r.now)}>
+              {alone.map(row)}
+            </Alone>
+          )}
+          {rows.slice(at + alone.length).map(row)}
         </ol>
       </SortableContext>
     </DndContext>
   );
 }
 
+/** What the piece that goes first goes through alone: folded up until somebody looks at it, or it is on its way. */
+function Alone({ rows, open, children }: { rows: StepRow[]; open: boolean; children: ReactNode }) {
+  const [wanted, setWanted] = useState(false);
+  const shows = open || wanted;
+  const done = rows.filter((r) => r.done).length;
+  return (
+    <li className="my-1 border-y border-line">
+      <Collapsible.Root open={shows} onOpenChange={setWanted}>
+        <Collapsible.Trigger
+          data-alone={rows.length}
+          className="says flex min-h-[36px] w-full items-center gap-2 px-2 text-left max-lg:min-h-[44px]"
+        >
+          <ChevronRight size={14} aria-hidden="true" className={clsx("shrink-0", shows && "rotate-90")} />
+          <span className="min-w-0 flex-1 leading-tight">
+            One piece goes first: {rows.length} {rows.length === 1 ? "step" : "steps"} alone
+          </span>
+          {done > 0 && <span className="tag shrink-0">{done === rows.length ? "all done" : `${done} done`}</span>}
+        </Collapsible.Trigger>
+        <Collapsible.Content asChild>
+          <ol aria-label="Steps of the piece that goes first" className="border-l-4 border-line">
+            {children}
+          </ol>
+        </Collapsible.Content>
+      </Collapsible.Root>
+    </li>
+  );
+}
+
 function Row({
   row: r,
-  n,
   chosen,
   lit,
   onChoose,
   onLight,
 }: {
   row: StepRow;
-  n: number;
   chosen: boolean;
   lit: boolean;
   onChoose(id: string): void;
   onLight(id: string | null): void;
 }) {
-  const s = useSortable({ id: r.id });
+  const s = useSortable({ id: r.id, disabled: r.n === null });
   const el = useRef<HTMLLIElement>(null);
   useEffect(() => {
     // Only inside the list's own scroller: on a small screen the list is part of the page, which must not jump.
@@ -134,22 +164,24 @@ function Row({
           s.isDragging && "bg-lifted shadow-lg",
         )}
       >
-        <button
-          type="button"
-          {...s.attributes}
-          {...s.listeners}
-          aria-label={`Move ${r.title}`}
-          className="grid h-8 w-7 shrink-0 touch-none place-items-center text-muted max-lg:h-11 max-lg:w-9"
-        >
-          <GripVertical size={14} aria-hidden="true" />
-        </button>
+        {r.n !== null && (
+          <button
+            type="button"
+            {...s.attributes}
+            {...s.listeners}
+            aria-label={`Move ${r.title}`}
+            className="grid h-8 w-7 shrink-0 touch-none place-items-center text-muted max-lg:h-11 max-lg:w-9"
+          >
+            <GripVertical size={14} aria-hidden="true" />
+          </button>
+        )}
         <button
           type="button"
           aria-current={chosen ? "step" : undefined}
           onClick={() => onChoose(r.id)}
           className="says flex min-h-[32px] min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-[44px]"
         >
-          <span className="num w-5 shrink-0 text-[12.5px] text-muted">{n}</span>
+          <span className="num w-5 shrink-0 text-[12.5px] text-muted">{r.n ?? "·"}</span>
           <span className={`min-w-0 flex-1 leading-tight ${r.done ? "text-muted" : ""}`}>
             {r.title}
             {r.byHand && <span className="tag"> · by hand</span>}

@@ -5,8 +5,8 @@
 import { latestStart } from "../../plan/backward";
 import { figuresOf, type Figures } from "../figures";
 import { byBeam, has, own } from "../../process/kinds";
-import type { Plan } from "../../plan/plan";
-import type { Placed } from "../../plan/placed";
+import { planFor, type Plan } from "../../plan/plan";
+import { inTurn, type Placed } from "../../plan/placed";
 import type { Readiness } from "../../process/ready";
 import { simulate, waitAfter } from "../report";
 import { dose } from "../../process/beam";
@@ -116,10 +116,12 @@ const READ: Record<StepFigure, (plan: Plan, i: number) => Value | null> = {
 };
 
 /** Read a figure off a plan. @returns null: the plan has no such figure, or does not know it */
-export function read(plan: Plan, f: FigureRef): Value | null {
+export function read(whole: Plan, f: FigureRef): Value | null {
+  const plan = "step" in f ? planFor(whole, f.step) : whole;
   if (f.of === "ready") return found(plan.ready, "moment");
   if (f.of === "hands" || f.of === "painting") {
-    const mine = f.of === "hands" ? plan.placed : plan.placed.filter(isPainting);
+    const all = inTurn(plan.placed);
+    const mine = f.of === "hands" ? all : all.filter(isPainting);
     return mine.some((p) => p.minutes === null)
       ? null
       : found(

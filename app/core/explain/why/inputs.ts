@@ -8,10 +8,10 @@ import { airOf } from "../../process/ready";
 import { latestStart } from "../../plan/backward";
 import { dose, kappaFor, kappaMeasured } from "../../process/beam";
 import { gapBefore } from "../../plan/decides";
-import { hoursOf } from "../../plan/placed";
+import { inTurn, hoursOf } from "../../plan/placed";
 import { figuresOf } from "../figures";
 import { byBeam, has, kindOf, own, type Step } from "../../process/kinds";
-import type { Plan } from "../../plan/plan";
+import { planFor, type Plan } from "../../plan/plan";
 import { simulate, waitAfter, type ZoneLayers } from "../report";
 import { stateWords } from "../../process/words";
 import type { Film } from "../../piece/state";
@@ -455,7 +455,7 @@ export function layerInputs(plan: Plan, l: ZoneLayers["layers"][number]): Input[
 
 function amount(plan: Plan, product: string): Input[] {
   const a = plan.amounts.find((x) => x.product === product);
-  const mine = plan.placed.filter((p) => own(p.step, "productId") === product);
+  const mine = inTurn(plan.placed).filter((p) => own(p.step, "productId") === product);
   if (!a) return [];
   const paint = plan.context.paintOf(product);
   return [
@@ -509,7 +509,7 @@ function spares(plan: Plan): Input[] {
   const b = toBegin(plan.context.job);
   return b
     ? [
-        { name: "Good ones wanted", value: String(plan.context.pieces), from: "brief" },
+        { name: "Good ones wanted", value: String(plan.context.job.quantity), from: "brief" },
         {
           name: "Lost of this route",
           value: showShare(b.loss),
@@ -522,7 +522,7 @@ function spares(plan: Plan): Input[] {
 
 /** The longest steps of some work, and the rest in a row. */
 function hands(plan: Plan, painting: boolean): Input[] {
-  const mine = plan.placed.filter((p) => !painting || isPainting(p));
+  const mine = inTurn(plan.placed).filter((p) => !painting || isPainting(p));
   const known = mine.filter((p) => p.minutes !== null).sort((a, b) => (b.minutes as number) - (a.minutes as number));
   const row = (p: Plan["placed"][number]): Input => ({
     name: p.step.title,
@@ -577,7 +577,8 @@ function coats(plan: Plan, product: string, over: "ground" | "white"): Input[] {
 }
 
 /** The inputs of any figure; empty where the plan has no such figure. */
-export function inputs(plan: Plan, f: FigureRef): Input[] {
+export function inputs(whole: Plan, f: FigureRef): Input[] {
+  const plan = "step" in f ? planFor(whole, f.step) : whole;
   if (f.of === "ready" || f.of === "margin") return plan.ready === null ? [] : ready(plan);
   if (f.of === "amount") return amount(plan, f.product);
   if (f.of === "hands" || f.of === "painting") return hands(plan, f.of === "painting");

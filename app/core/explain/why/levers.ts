@@ -6,10 +6,11 @@
  * (cans and shops differ), a twentieth for what was measured here, a tenth for what is chosen. Air: 3 °C and 10 points of
  * humidity where nobody measured, 1 °C and 5 points where somebody did. These are our own; the panel shows both ends.
  */
+import { inTurn } from "../../plan/placed";
 import { toBegin } from "../../process/context";
 import type { From } from "../../catalogue/properties";
 import { GROUND } from "../../piece/state";
-import type { Plan } from "../../plan/plan";
+import { planFor, type Plan } from "../../plan/plan";
 import { byBeam, kindOf, own, type KindId, type Step } from "../../process/kinds";
 import { waitAfter } from "../report";
 import type { PlanEdit } from "../../records/job";
@@ -633,7 +634,8 @@ function drier(plan: Plan, state: string | undefined, filmStep: string | null): 
 }
 
 /** The levers that may move a figure; those that turn out to move nothing are dropped by whoever tries them. */
-export function leversOf(plan: Plan, f: FigureRef): Lever[] {
+export function leversOf(whole: Plan, f: FigureRef): Lever[] {
+  const plan = "step" in f ? planFor(whole, f.step) : whole;
   const steps = plan.placed.map((p) => p.step);
   const cut = steps.find((s) => kindOf(s.kind).beam === "body");
   const sand = steps.find((s) => kindOf(s.kind).sands === "face");
@@ -641,7 +643,7 @@ export function leversOf(plan: Plan, f: FigureRef): Lever[] {
     [...new Set(ids)].flatMap((id) => (id ? film(plan, id, steps.slice(0, upTo)) : []));
   if (f.of === "ready" || f.of === "margin") return stretch(plan, 0, steps.length - 1);
   if (f.of === "hands" || f.of === "painting") {
-    const mine = plan.placed.filter((p) => f.of === "hands" || isPainting(p));
+    const mine = inTurn(plan.placed).filter((p) => f.of === "hands" || isPainting(p));
     const beams =
       f.of === "hands"
         ? plan.placed

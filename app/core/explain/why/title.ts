@@ -1,6 +1,6 @@
 /** What a figure is called on its panel. */
 import { own } from "../../process/kinds";
-import type { Plan } from "../../plan/plan";
+import { planFor, type Plan } from "../../plan/plan";
 import { indexOf, type FigureRef, type StepFigure } from "./figure";
 
 const NAMES: Record<StepFigure, (title: string) => string> = {
@@ -17,7 +17,8 @@ const NAMES: Record<StepFigure, (title: string) => string> = {
   level: (t) => `Depth and level after “${t}”`,
 };
 
-export function titleOf(plan: Plan, f: FigureRef): string {
+export function titleOf(whole: Plan, f: FigureRef): string {
+  const plan = "step" in f ? planFor(whole, f.step) : whole;
   if (f.of === "ready") return "When it is ready";
   if (f.of === "hands") return "Work in all";
   if (f.of === "painting") return "Painting in all";

@@ -1,4 +1,5 @@
 /** Rule 48: the run is longer than the attended time of a day. */
+import { contextAt } from "../../plan/placed";
 import { byBeam, own } from "../../process/kinds";
 import type { Rule } from "../snag";
 import { bedLoads } from "../../models/laser/runtime";
@@ -13,7 +14,7 @@ export const rule48: Rule = {
   title: "Runs end while somebody is there",
   find: (f) =>
     f.placed.flatMap((p) => {
-      const c = f.context;
+      const c = contextAt(p, f.context);
       if (!byBeam(p.step) || p.minutes === null || p.actual || p.minutes <= c.calendar.longest) return [];
       const m = c.machine;
       const per = m

@@ -11,7 +11,7 @@ export const rule65: Rule = {
     const m = f.context.machine;
     if (!m?.changeOver || !usesLaser(f)) return [];
     const left = CHANGE_OVER.filter((x) => !m.changeOver!.includes(x));
-    const step = f.placed.find((p) => does(p).places === "flat" || does(p).tries)?.step.id ?? null;
+    const step = f.placed.find((p) => does(p).places !== undefined || does(p).beam !== undefined)?.step.id ?? null;
     return [
       {
         step,

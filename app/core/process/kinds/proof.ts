@@ -1,28 +1,28 @@
-/** The first piece, to be looked at before the rest. */
-import { kind, LASER } from "../step";
-import { laserNeeds, pieceSeconds } from "./laser-work";
+/** The first piece: it goes the whole way before the rest, and is looked at here. */
+import { kind } from "../step";
 
-export const proof = kind([...LASER], {
+/** minutes to look at it beside the artwork, take its picture and send that */
+const LOOK_MIN = 10;
+
+export const proof = kind([], {
   id: "proof",
   name: "Proof piece",
   addable: true,
   on: "zones",
-  beam: "trial",
   tries: "piece",
-  attended: true,
   photo: true,
-  purpose: () => "One piece shows what the whole batch would suffer.",
-  tool: () => "Laser, one piece",
+  purpose: () => "One piece, gone the whole way, shows what the whole batch would suffer.",
+  tool: () => "By eye, in the light it will hang in",
   lookFor: () => ({
     look: "Beside the artwork, nothing missing",
     how: "arm's length, same light",
     against: "artwork, customer's word",
   }),
-  cues: () => ["Run one piece, clean it, look at it before the rest", "Send it for approval if the order asks for it"],
-  minutes: (s, c) => {
-    const sec = pieceSeconds(s, c);
-    return sec === null ? null : { setup: 10 + sec / 60, perPiece: 0 };
-  },
-  needs: laserNeeds,
+  cues: () => [
+    "Piece 1 goes through every step behind this one first; the rest wait as they are",
+    "Look at it finished, take its picture",
+    "Send it for approval if the order asks for it: the batch is held until it is accepted",
+  ],
+  minutes: () => ({ setup: LOOK_MIN, perPiece: 0 }),
   apply: (_s, p) => ({ ...p, proofed: true }),
 });
