@@ -40,7 +40,9 @@ async function step(p: Page, id: string): Promise<void> {
   await p.evaluate(() => new Promise((on) => requestAnimationFrame(() => requestAnimationFrame(on))));
 }
 const stepIds = (p: Page): Promise<string[]> =>
-  p.locator("ol[aria-label='Steps'] > li").evaluateAll((l) => l.map((x) => x.getAttribute("data-step") ?? ""));
+  p
+    .locator("ol[aria-label='Steps'] > li[data-step]")
+    .evaluateAll((l) => l.map((x) => x.getAttribute("data-step") ?? ""));
 async function setField(p: Page, label: RegExp, value: string): Promise<void> {
   if (!(await p.getByLabel(label).first().isVisible())) await p.getByText("Change this step").click();
   await p.getByLabel(label).first().fill(value);
@@ -98,14 +100,14 @@ journey("drawn along the time rail, sample, card and clock move together; a lead
     const b = (await p.getByRole("button", { name }).first().boundingBox())!;
     return [b.x + b.width * 0.5, b.y + b.height / 2];
   };
-  await p.mouse.move(...(await mid(/^Step 7,/)));
+  await p.mouse.move(...(await mid(/^Step 6,/)));
   await p.mouse.down();
-  await p.getByRole("heading", { name: "Core sample after step 6" }).waitFor();
-  await p.mouse.move(...(await mid(/^Step 9,/)), { steps: 4 });
-  await p.getByRole("heading", { name: "Core sample after step 9" }).waitFor();
+  await p.getByRole("heading", { name: "Core sample after step 5" }).waitFor();
+  await p.mouse.move(...(await mid(/^Step 8,/)), { steps: 4 });
+  await p.getByRole("heading", { name: "Core sample after step 8" }).waitFor();
   await p.getByRole("heading", { name: "Shellac, first coat", level: 2 }).waitFor();
-  await p.mouse.move(...(await mid(/^Wait after step 9/)), { steps: 3 });
-  await p.getByRole("heading", { name: "Core sample after step 9, while it waits" }).waitFor();
+  await p.mouse.move(...(await mid(/^Wait after step 8/)), { steps: 3 });
+  await p.getByRole("heading", { name: "Core sample after step 8, while it waits" }).waitFor();
   assert.match(p.url(), /at=\d+/);
   await p.mouse.up();
   const [ring, lens] = await Promise.all([
@@ -114,7 +116,7 @@ journey("drawn along the time rail, sample, card and clock move together; a lead
   ]);
   assert.ok(ring && lens && Math.abs(ring.y + ring.height - lens.y) < 12, "the leader ends at the lens");
   await p.keyboard.press("]");
-  await p.getByRole("heading", { name: "Core sample after step 10" }).waitFor();
+  await p.getByRole("heading", { name: "Core sample after step 9" }).waitFor();
   await o.close();
 });
 

@@ -5,7 +5,7 @@ import { fingers, keyboard, tabTo, type Hands } from "./support/hands";
 import { RADISH, svgFile } from "./support/drawing";
 import { assert, journey } from "./support/suite";
 
-async function brief(page: Page, h: Hands): Promise<void> {
+async function brief(page: Page, h: Hands, pieces: number): Promise<void> {
   await h.press("button", "Start an empty shop");
   await page.getByText("Nothing is under way").waitFor();
   await h.press("link", "New job");
@@ -13,7 +13,7 @@ async function brief(page: Page, h: Hands): Promise<void> {
   await h.fill("Who is it for?", "A neighbour");
   await h.press("button", "Begin the job");
   await page.getByRole("heading", { name: "The piece" }).waitFor();
-  await h.fill("How many", "2");
+  await h.fill("How many", String(pieces));
   await h.fill("Due", "2027-02-20T16:00");
   await h.fill("Wide", "80 mm");
   await h.fill("High", "4 cm");
@@ -75,16 +75,23 @@ async function artworkAndRoute(page: Page, h: Hands): Promise<void> {
   await page.locator("main[data-view='layers']").waitFor();
 }
 
-/** Every step at the bench; waits end by touch check and by time in turn. */
-async function bench(o: Opened, h: Hands): Promise<void> {
+/**
+ * Every step at the bench; waits end by touch check and by time in turn.
+ * @returns the steps that the piece which goes first went through alone, and whether the batch was held for it
+ */
+async function bench(o: Opened, h: Hands): Promise<{ alone: string[]; held: boolean }> {
   const { page } = o;
   await h.press("link", "Go to the bench");
   await page.locator("main[data-view='bench']").waitFor();
+  const alone = new Set<string>();
+  let held = false;
   let byTime = false;
   let taps = 0;
   for (let guard = 0; guard < 200; guard++) {
     const title = await page.locator("#bench-step").textContent();
-    if (title === "All steps are done") return;
+    if (title === "All steps are done") return { alone: [...alone], held };
+    if (await page.locator("[data-first]").count()) alone.add(title ?? "");
+    held ||= (await page.locator("[data-gate='proof']").count()) > 0;
     // what has to be answered before a step begins: nothing else can be pressed until then
     for (let n = await page.locator("[data-gate]").count(); n > 0; n--) {
       assert.equal(await page.getByRole("button", { name: /Start this step/ }).count(), 0);
@@ -124,19 +131,22 @@ async function bench(o: Opened, h: Hands): Promise<void> {
   throw new Error(`the bench never came to an end after ${taps} taps`);
 }
 
-async function wrapUp(page: Page, h: Hands): Promise<void> {
+async function wrapUp(page: Page, h: Hands, good: number, taps: RegExp): Promise<void> {
   await h.press("link", "Wrap it up");
   await page.getByRole("heading", { name: "What came of it" }).waitFor();
-  await h.fill(/^Good, of/, "2");
+  await h.fill(/^Good, of/, String(good));
   await h.pick("How it looks", "4 of 5");
   await h.fill("What to do otherwise next time", "A finer brush for the leaf.");
   await h.press("button", "Wrap up the job");
   await page.getByText(/^Wrapped up 2027/).waitFor();
   await page.goto(new URL("/jobs", page.url()).href);
-  assert.match((await page.locator("table").textContent()) ?? "", /Radish markers.*Wrapped up, 2 good/);
+  assert.match(
+    (await page.locator("table").textContent()) ?? "",
+    new RegExp(`Radish markers.*Wrapped up, ${good} good`),
+  );
   await page.goto(new URL("/bench-log", page.url()).href);
   await page.getByText("How long things take here").waitFor();
-  assert.match((await page.locator("table").textContent()) ?? "", /piece done 2/);
+  assert.match((await page.locator("table").textContent()) ?? "", taps);
   // of one job alone: its list is filled when it is gone to
   await page.locator("main label select").focus();
   await page.locator("main label select").selectOption({ label: "Radish markers" });
@@ -148,7 +158,7 @@ async function wrapUp(page: Page, h: Hands): Promise<void> {
 journey("a whole job by keyboard alone", async (url) => {
   const o = await open(url, { at: MONDAY });
   const h = keyboard(o.page);
-  await brief(o.page, h);
+  await brief(o.page, h, 2);
   await artworkAndRoute(o.page, h);
   // [ and ] walk the steps; the list, the card and the sample move together
   const before = await o.page.locator("#step-title").textContent();
@@ -179,20 +189,23 @@ journey("a whole job by keyboard alone", async (url) => {
       a,
     was.join(),
   );
-  await bench(o, h);
-  await wrapUp(o.page, h);
+  assert.deepEqual(await bench(o, h), { alone: [], held: false });
+  await wrapUp(o.page, h, 2, /piece done 2/);
   assert.deepEqual(faults(o.page), []);
   assert.deepEqual(o.strays, []);
   await o.close();
 });
 
-journey("a whole job by touch alone, 390 wide", async (url) => {
+journey("a whole job by touch alone, 390 wide, one of three pieces first", async (url) => {
   const o = await open(url, { at: MONDAY, width: 390, height: 844, touch: true });
   const h = fingers(o.page);
-  await brief(o.page, h);
+  await brief(o.page, h, 3);
   await artworkAndRoute(o.page, h);
-  await bench(o, h);
-  await wrapUp(o.page, h);
+  // of three pieces and more one goes the whole way first, and the rest wait until it is accepted
+  const { alone, held } = await bench(o, h);
+  assert.ok(alone.some((t) => /^Engrave/.test(t)) && alone.some((t) => /^Beet/.test(t)), alone.join());
+  assert.ok(alone.includes("Sand the face back") && held, alone.join());
+  await wrapUp(o.page, h, 3, /piece done 1/);
   assert.deepEqual(faults(o.page), []);
   assert.deepEqual(o.strays, []);
   await o.close();

@@ -1,6 +1,7 @@
 /**
  * M12 Registration: how closely a piece comes to lie again, and what follows for shapes. mm.
- * Between two set-ups: r if one of them is the first, else √(r² + r²). Trap ≥ r + kerf/2, under the colour painted later.
+ * Between two set-ups: r if one of them is the first, else √(r² + r²). Trap ≥ that + kerf/2, under the colour painted later. A piece
+ * that may lie r off at both ends of its longest side may be turned by θ = r ÷ that side: at a distance from the stop it is r + θ·distance.
  */
 import type { Clip, Region } from "../vector/clip";
 import { pathOf, ringsOf } from "./outline";
@@ -22,8 +23,11 @@ const OVERRUN_MM = 1;
 
 /** How far off two set-ups may lie to one another. @param visits how often the piece is laid in place */
 export const betweenSetUps = (r: number, visits: number): number => (visits > 2 ? Math.SQRT2 * r : r);
-/** mm that a colour painted later runs under the one before it */
-export const trapMm = (r: number): number => r + KERF_MM / 2;
+/** Return error at a distance from the stop, mm. @param longest the piece’s longest side, mm */
+export const errorAt = (r: number, distance: number, longest: number): number =>
+  longest > 0 ? r * (1 + distance / longest) : r;
+/** mm that a colour painted later runs under the one before it. @param between how far off their set-ups may lie there */
+export const trapMm = (between: number): number => between + KERF_MM / 2;
 /** mm that a picture runs over the piece all round */
 export const overrunMm = (r: number): number => Math.max(r, OVERRUN_MM);
 

@@ -1,8 +1,19 @@
 /** M12 for a job: how its pieces are put back, what colours overlap by, which zones can't be kept apart. mm. */
 import { colourWay } from "../catalogue/routes";
 import { gapBetween } from "../geometry/gap";
-import { betweenSetUps, isPlacedBy, overrunMm, RETURN_MM, rotationHidden, trapMm } from "../geometry/registration";
+import { extentOf } from "../geometry/extent";
+import { origin } from "../geometry/on-blank";
+import {
+  betweenSetUps,
+  errorAt,
+  isPlacedBy,
+  overrunMm,
+  RETURN_MM,
+  rotationHidden,
+  trapMm,
+} from "../geometry/registration";
 import type { Context } from "../process/context";
+import type { Zone } from "../records/job";
 import { kindOf, own, type Step } from "../process/kinds";
 
 export interface Placement {
@@ -44,23 +55,33 @@ export function placement(c: Context, steps: Step[]): Placement {
   const over = c.school("overrun") === "exact" ? 0 : overrunMm(r);
   const apart = visits >= 2 || ["beside", "stencil", "reverse"].includes(colourWay(c.route) ?? "");
   const others = (i: number) => c.filled.slice(i + 1).filter((b) => b.productId !== c.filled[i].productId);
-  const betweenMm = betweenSetUps(r, visits);
+  const { w, h } = c.job.substrate;
+  const [x0, y0] = origin(c.job);
+  // as far from the stop as the zone reaches; the whole piece where its shape is not known
+  const reach = (z: Zone): number => {
+    const e = extentOf(z);
+    return e ? Math.hypot(Math.max(0, x0 + e.x1), Math.max(0, y0 + e.y1)) : Math.hypot(w, h);
+  };
+  const between = (a: Zone, b: Zone): number =>
+    betweenSetUps(errorAt(r, Math.max(reach(a), reach(b)), Math.max(w, h)), visits);
+  const pairs = !apart
+    ? []
+    : c.filled.flatMap((a, i) =>
+        others(i).map((b) => {
+          const gapMm = gapBetween(a, b);
+          const betweenMm = between(a, b);
+          const open = visits < 2 || gapMm === null || c.job.choices.trap;
+          const kept = open ? null : gapMm >= betweenMm;
+          return { a: a.id, b: b.id, nameA: a.name, nameB: b.name, gapMm, betweenMm, apart: kept };
+        }),
+      );
   return {
     by: jig?.name ?? named.name,
     errorMm: r,
     replaced: visits > 1,
-    trapMm: trapMm(r),
+    trapMm: trapMm(visits > 1 ? Math.max(r, ...pairs.map((p) => p.betweenMm)) : r),
     overrunMm: over,
     degrees: rotationHidden(c.job.substrate.w, c.job.substrate.h, over),
-    pairs: !apart
-      ? []
-      : c.filled.flatMap((a, i) =>
-          others(i).map((b) => {
-            const gapMm = gapBetween(a, b);
-            const open = visits < 2 || gapMm === null || c.job.choices.trap;
-            const kept = open ? null : gapMm >= betweenMm;
-            return { a: a.id, b: b.id, nameA: a.name, nameB: b.name, gapMm, betweenMm, apart: kept };
-          }),
-        ),
+    pairs,
   };
 }

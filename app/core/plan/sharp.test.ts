@@ -244,8 +244,13 @@ describe("placed again", () => {
     ).toEqual([false, false, true, true]);
     expect(placement(c, [cut("a")]).pairs).toEqual([]);
     expect(placement(c, [cut("a"), cut("b")]).pairs).toHaveLength(1);
-    expect(placement(c, [cut("a"), cut("b")]).pairs[0].betweenMm).toBeCloseTo(0.3, 9);
-    expect(placement(c, [cut("a"), cut("b"), cut("d")]).pairs[0].betweenMm).toBeCloseTo(0.3 * Math.SQRT2, 9);
+    // shapes that are not known may lie at the far corner, where a turned piece is off the most
+    const { w, h } = c.job.substrate;
+    const far = 0.3 * (1 + Math.hypot(w, h) / Math.max(w, h));
+    expect(placement(c, [cut("a"), cut("b")]).pairs[0].betweenMm).toBeCloseTo(far, 9);
+    expect(placement(c, [cut("a"), cut("b"), cut("d")]).pairs[0].betweenMm).toBeCloseTo(far * Math.SQRT2, 9);
+    expect(placement(c, [cut("a"), cut("b"), cut("d")]).trapMm).toBeCloseTo(far * Math.SQRT2 + 0.05, 9);
+    expect(placement(c, [cut("a")]).trapMm).toBeCloseTo(0.35, 9);
   });
   test("a visit shows what it opens, covers and leaves masked", () => {
     for (let n = 0; n < 400; n++) {

@@ -10,6 +10,8 @@ import { editFix } from "../fixes";
 
 /** cold minutes that make it worth saying */
 const WORTH_MIN = 30;
+/** a wait that outlasts most orders, in days */
+const LONG_DAYS = 60;
 
 /** All coats that this step waits for, dried in a room: with one of them warm the next would hold it up. */
 function indoors(f: Facts, p: Placed, name: string): Fix[] {
@@ -44,24 +46,29 @@ export const rule26: Rule = {
       const laid = f.placed.find((x) => x.step.id === w.film);
       const paint = w.productId ? f.context.paintOf(w.productId) : null;
       const min = paint?.minC.value ?? null;
-      if (!laid || min === null || w.refMin === null) return [];
+      if (!laid || !paint || w.refMin === null) return [];
       const air = f.context.room(own(laid.step, "roomC"), own(laid.step, "roomRh"));
-      const cold = minutesBelow(f.context.clock, air, min, w.from, w.opens);
-      if (cold < WORTH_MIN) return [];
+      const real = w.opens - w.from;
+      const cold = min === null ? 0 : minutesBelow(f.context.clock, air, min, w.from, w.opens);
+      const long = real >= LONG_DAYS * 1440;
+      if (cold < WORTH_MIN && !long) return [];
+      const why =
+        cold < WORTH_MIN
+          ? "the air is too cool or too damp for it to go faster."
+          : `for ${showMinutes(cold)} of it the shop is below ${min} °C and ${paint.base === "water" ? "nothing dries" : "it hardly dries"}.`;
       return [
         {
           step: p.step.id,
           zone: null,
+          severity: long ? ("risk" as const) : undefined,
           numbers: {
-            realMin: round(w.opens - w.from),
+            realMin: round(real),
             referenceMin: round(w.refMin),
             coldMin: round(cold),
             minimum: min,
           },
-          why:
-            `The wait before “${p.step.title}” is ${showMinutes(w.opens - w.from)}, not ${showMinutes(w.refMin)}: ` +
-            `for ${showMinutes(cold)} of it the shop is below ${min} °C and nothing dries.`,
-          fixes: indoors(f, p, paint!.product.name),
+          why: `The wait before “${p.step.title}” is ${showMinutes(real)}, not ${showMinutes(w.refMin)}: ${why}`,
+          fixes: indoors(f, p, paint.product.name),
         },
       ];
     }),

@@ -1,6 +1,7 @@
 /** Rule 54: no oven for unmasked powder. */
 import type { Rule } from "../snag";
 import { GROUND, zoneOf } from "../../piece/state";
+import type { Placed } from "../../plan/placed";
 import { melts } from "../ask";
 import { editFix } from "../fixes";
 export const rule54: Rule = {
@@ -8,7 +9,14 @@ export const rule54: Rule = {
   severity: "stop",
   title: "No oven for unmasked powder",
   find: (f) => {
-    const bad = f.placed.filter((p) => melts(p, "oven") && !zoneOf(p.before, GROUND).mask);
+    // grains lie on the face where it was bare when the powder went in, whatever is on it by now
+    const bare = (step: string): boolean => {
+      const fill = f.placed.find((x) => x.step.id === step);
+      return fill !== undefined && !zoneOf(fill.before, GROUND).mask;
+    };
+    const loose = (p: Placed): string[] =>
+      p.before.zones.flatMap((z) => z.films.filter((x) => x.phase === "loose" && x.left > 0).map((x) => x.step));
+    const bad = f.placed.filter((p) => melts(p, "oven") && loose(p).some(bare));
     return bad.length
       ? [
           {

@@ -10,8 +10,13 @@
 import type { ZonedClock } from "../../time/zoned";
 import { airAtMoment, spanAt, type Air } from "./climate";
 
-/** days after which a wait counts as “never in this climate” */
-export const HORIZON_DAYS = 60;
+/**
+ * Days after which a wait is given up as “never in this climate”: so many that it is one only where nothing dries. A long wait has its
+ * true length.
+ */
+export const HORIZON_DAYS = 3650;
+/** most days taken in one stride, so that a change of the clock stops few of them */
+const STRIDE_DAYS = 28;
 const NODES = [-0.906179845938664, -0.538469310105683, 0, 0.538469310105683, 0.906179845938664];
 const WEIGHTS = [0.236926885056189, 0.478628670499366, 0.568888888888889, 0.478628670499366, 0.236926885056189];
 const T_CAP = 35;
@@ -155,14 +160,9 @@ export function dryAt(clock: ZonedClock, air: Air, of: DryingOf, from: number, r
     }
     const m = clock.minuteOfDay(at);
     // Whole days in one stride, kept clear of a change of the clock by a day.
-    if (
-      until === Infinity &&
-      day > 0 &&
-      left > 3 * day &&
-      clock.offsetAt(at) === clock.offsetAt(at + (Math.floor(left / day) - 1) * 1440)
-    ) {
-      const days = Math.floor(left / day) - 1;
-      if (at + days * 1440 > end) return null;
+    if (until === Infinity && day <= 0) return null;
+    const days = Math.min(STRIDE_DAYS, Math.floor(left / day) - 1);
+    if (until === Infinity && days > 1 && clock.offsetAt(at) === clock.offsetAt(at + days * 1440)) {
       left -= days * day;
       at += days * 1440;
       continue;
@@ -195,9 +195,16 @@ export function dryAt(clock: ZonedClock, air: Air, of: DryingOf, from: number, r
 export function minutesBelow(clock: ZonedClock, air: Air, minC: number, from: number, to: number): number {
   // Between knots the curve is straight, so its coldest minute is a knot.
   if (air.knots.every((k) => air.c(k) >= minC) && air.spans.every((s) => s.c >= minC)) return 0;
-  let cold = 0;
   const STEP = 5;
-  for (let at = from; at < to; at += STEP)
-    if (airAtMoment(air, at, clock.minuteOfDay(at)).c < minC) cold += Math.min(STEP, to - at);
-  return cold;
+  const between = (a: number, b: number): number => {
+    let cold = 0;
+    for (let at = a; at < b; at += STEP)
+      if (airAtMoment(air, at, clock.minuteOfDay(at)).c < minC) cold += Math.min(STEP, b - at);
+    return cold;
+  };
+  // One whole day behind all readings is like the next.
+  const known = air.spans.reduce((m, s) => Math.max(m, s.to), from);
+  const days = Math.floor((to - known) / 1440) - 1;
+  if (days < 1) return between(from, to);
+  return between(from, known) + (days + 1) * between(known, known + 1440) + between(known + (days + 1) * 1440, to);
 }

@@ -200,6 +200,17 @@ describe("M8 the drying clock", () => {
     const cold = minutesBelow(utc, a, 10, at("2027-01-11T18:00"), at("2027-01-12T09:00"));
     expect(cold).toBeGreaterThan(300);
     expect(cold).toBeLessThan(720);
+    // weeks of such nights, whole days and what is left of one, with a warm reading among them
+    const read = air({ ...swing(6, 20), readings: [{ at: at("2027-01-20T02:00"), c: 25, rh: 0.5 }] });
+    for (const x of [a, read])
+      for (const [from, to] of [
+        ["2027-01-11T18:00", "2027-02-20T03:35"],
+        ["2027-01-19T00:00", "2027-01-23T00:00"],
+      ] as const) {
+        let sum = 0;
+        for (let m = at(from); m < at(to); m += 100) sum += minutesBelow(utc, x, 10, m, Math.min(m + 100, at(to)));
+        expect(minutesBelow(utc, x, 10, at(from), at(to))).toBe(sum);
+      }
   });
   test("dew point by Magnus", () => {
     expect(dewPoint(20, 0.5)).toBeCloseTo(9.26, 1);
@@ -281,19 +292,26 @@ describe("against sums of one's own", () => {
       expect(dried(lisbon, a, kind, from, done)).toBeCloseTo(ref, 5);
     }
   });
-  test("sixty days are waited, not a minute more", () => {
+  test("a long wait has its own length, whatever lies between; only where nothing dries is it never", () => {
     const from = at("2027-01-11T09:20");
-    const a = air(constant(20));
-    const all = 60 * 24 * 60;
-    expect(dryAt(utc, a, plain, from, all - 1)).toBeCloseTo(from + all - 1, 5);
-    expect(dryAt(utc, a, plain, from, all + 61)).toBeNull();
-    // where no whole day can be strode over, because a reading lies ahead, the same holds
-    const read = air({ ...constant(20), readings: [{ at: from + 100_000, c: 20, rh: 0.5 }] });
-    expect(dryAt(utc, read, plain, from, all - 1)).toBeCloseTo(from + all - 1, 5);
-    expect(dryAt(utc, read, plain, from, all + 61)).toBeNull();
+    for (const days of [59, 61, 400, 3600]) {
+      const ref = days * 1440 + 17;
+      expect(dryAt(utc, air(constant(20)), plain, from, ref)).toBeCloseTo(from + ref, 4);
+      // at 10 °C half as fast
+      if (days < 1000) expect(dryAt(utc, air(constant(10)), plain, from, ref)! - from).toBeCloseTo(2 * ref, 3);
+      // over the changes of the clock elapsed minutes count, and a reading ahead is kept
+      const swinging = air(swing(9, 21, 0.55));
+      const done = dryAt(lisbon, swinging, plain, from, ref);
+      if (done !== null) expect(dried(lisbon, swinging, plain, from, done)).toBeCloseTo(ref, 3);
+      const read = air({ ...constant(20), readings: [{ at: from + 100_000, c: 20, rh: 0.5 }] });
+      expect(dryAt(utc, read, plain, from, ref)).toBeCloseTo(from + ref, 4);
+    }
+    // ten years are given up
+    expect(dryAt(utc, air(constant(20)), plain, from, 3650 * 1440 + 61)).toBeNull();
     const dead = air(constant(5));
     expect(dryAt(utc, dead, plain, from, 0)).toBe(from);
     expect(dryAt(utc, dead, plain, from, -3)).toBe(from);
+    expect(dryAt(utc, dead, water, from, 1e-3)).toBeNull();
     expect(dryAt(utc, dead, plain, from, 1e-3)).toBeNull();
   });
 

@@ -61,8 +61,8 @@ export const finalCheck = kind([], {
         .filter((x) => x.films.length);
     const looked = films((list) => list.slice(-1));
     const through = films((list) => list.filter((f) => c.paintOf(f.productId).times.sandable.value !== null));
-    // what lies beneath a clear coat is kept by it; where there is none, all of it has to bear the use
-    const all = films((list) => (list.some((f) => f.role === "clear") ? list.filter((f) => f.role === "clear") : list));
+    // a clear coat keeps water out, and keeps solvent in: what lies beneath it has to have cured too (M8)
+    const all = films((list) => list);
     return [
       ...dampNeed(p),
       ...coldNeed(p, COLD_C, "it goes cold before it is handled", c),
