@@ -6,6 +6,7 @@ import { own } from "../core/process/kinds";
 import { a1, e1, shop, SHELF } from "../core/testing/worlds";
 import { fold } from "../core/plan/fold";
 import { findStep, makePlan, planFor, turns } from "../core/plan/plan";
+import { isFirst } from "../core/plan/proof";
 import { open, snagsOf } from "../core/judge/judge";
 import { whereOf } from "../core/judge/snag";
 import { gatesOf } from "../core/bench/gates";
@@ -355,6 +356,48 @@ describe("gates at the bench", () => {
     const s = fold((await world()).log);
     expect([s.steps.get(a)!.pieces, [...s.aside].sort()]).toEqual([[1], [2, 3, 4, 5, 6]]);
     expect(s.steps.get(a)!.doneAt).not.toBeNull();
+  });
+  test("a proof: one piece goes first, its dates go on the Brief, and the others wait for them", async () => {
+    let alone = 0;
+    let sent = false;
+    for (let guard = 0; guard < 120; guard++) {
+      const now = Math.floor(clock);
+      const plan = makePlan(await world(), now);
+      const s = standing(plan, now);
+      if (s.is === "waiting" && s.opens !== null) {
+        clock = s.opens + 1;
+        continue;
+      }
+      if (s.is !== "ready") throw new Error(s.is);
+      const { id } = s.step.step;
+      if (gatesOf(planFor(plan, id), s.step).some((g) => g.by === "proof")) {
+        // nothing of the batch begins before it is accepted
+        expect((await act("start", id)).error).toMatch(/waits for the proof/);
+        await act("proof-sent", id);
+        expect((await world()).job.order.proofSent).toBe(utc.toLocal(Math.floor(clock)));
+        expect((await world()).job.order.proofAccepted).toBeNull();
+        expect((await act("start", id)).error).toMatch(/waits for the proof, sent/);
+        clock += 1440;
+        await act("proof-accepted", id);
+        expect((await world()).job.order.proofAccepted).toBe(utc.toLocal(Math.floor(clock)));
+        sent = true;
+        await cleared(id);
+        await act("start", id);
+        // the next of the others is piece 2, since piece 1 has gone first
+        await act("piece", id);
+        expect(fold((await world()).log).steps.get(id)!.pieces).toEqual([2]);
+        break;
+      }
+      await cleared(id);
+      await act("start", id);
+      if (isFirst(id)) {
+        alone++;
+        expect(s.step.pieces).toBe(1);
+      }
+      await act("done", id, isFirst(id) ? {} : { rest: "done" });
+    }
+    expect(sent).toBe(true);
+    expect(alone).toBe(makePlan(await world(), Math.floor(clock)).placed.find((p) => p.cycle.length)!.cycle.length);
   });
   test("a touch check near its time is taken; long before it is asked twice and kept as a risk", async () => {
     for (let guard = 0; guard < 40; guard++) {

@@ -207,7 +207,7 @@ export default function Artwork({
                       extra={{ intent: "zone", zone: z.id }}
                       options={[
                         { value: "", label: "not chosen" },
-                        { value: "bare", label: "leave it as it is" },
+                        { value: "bare", label: "bare material, left or uncovered" },
                         ...near[z.id].map((n) => ({
                           value: n.product.id,
                           label: `${n.product.name}${n.off < 50 ? `, ${n.off < 2 ? "matches" : `${Math.round(n.off)} away`}` : ""}`,

@@ -7,7 +7,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
 import { surfaceUm } from "../core/piece/state";
 import { simulate } from "../core/explain/report";
-import { showInterval, showAmount, showShare, showSpeed, showUm } from "../core/units/show";
+import { showInterval, showAmount, showMl, showShare, showSpeed, showUm } from "../core/units/show";
 import { CoreSample, Lens, lensScale, lookOf, magnified } from "../ui/core-sample/core-sample";
 import { Face } from "../ui/face";
 import { Empty, Swatch } from "../ui/kit/bits";
@@ -359,6 +359,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     <Why of={opened(plan, { of: "amount", product: a.product })}>
                       {showAmount(a.ml, a.g)}
                       {a.cans === null ? ", stock unknown" : a.cans > 0 ? `, buy ${a.cans}` : ", on the Shelf"}
+                      {a.othersMl > 0 ? ` beside ${showMl(a.othersMl)} for other jobs` : ""}
                     </Why>
                   </li>
                 ))}

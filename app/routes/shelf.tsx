@@ -7,6 +7,7 @@ import { onShelf } from "../core/plan/amounts";
 import { attack } from "../core/judge/rules/33-finishes-that-attack";
 import { context } from "../core/process/context";
 import { showMl } from "../core/units/show";
+import { readDraws, type Draws } from "../store/draws";
 import { readShop } from "../store/queries";
 import { ActButton, PostForm } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
@@ -16,7 +17,7 @@ import { Job } from "../core/records/job";
 
 export async function clientLoader() {
   const base = await readShop();
-  if (!base) return { products: [], attacks: [], finishes: FINISHES };
+  if (!base) return { products: [], attacks: [], finishes: FINISHES, drawn: {} as Draws };
   const c = context({
     ...base,
     job: { ...new Job(), id: "x", title: "x", start: "2027-01-01T00:00", zones: [] },
@@ -41,7 +42,8 @@ export async function clientLoader() {
       return why ? [{ upper: finishNamed(u.finish).name, lower: finishNamed(l.finish).name, why }] : [];
     }),
   );
-  return { products: base.products.sort((a, b) => a.name.localeCompare(b.name)), attacks, finishes: FINISHES };
+  const drawn = (await readDraws(base)).all;
+  return { products: base.products.sort((a, b) => a.name.localeCompare(b.name)), attacks, finishes: FINISHES, drawn };
 }
 
 export const clientAction = async ({ request }: Route.ClientActionArgs) => shelfAct(await formOf(request));
@@ -100,6 +102,11 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
                       ) : (
                         <>
                           {showMl(left)} left
+                          {d.drawn[x.id] > 0 && (
+                            <span className={`block ${d.drawn[x.id] > left ? "text-wrong" : "text-muted"}`}>
+                              open jobs take {showMl(d.drawn[x.id])}
+                            </span>
+                          )}
                           <span className="mt-0.5 block h-2 border border-strong" aria-hidden="true">
                             <span
                               className={`block h-full ${left / full < 0.2 ? "bg-wrong" : "bg-ready"}`}

@@ -8,6 +8,8 @@ import type { Shop } from "../core/records/shop";
 import Dexie, { liveQuery } from "dexie";
 import { noteSeen, type Eyes } from "./acts";
 import { db } from "./db";
+import { readDraws, withDraws } from "./draws";
+import { sortLog } from "./sort";
 import type { Head } from "./heads";
 
 /** Null until a shop has been opened or begun. */
@@ -19,8 +21,6 @@ export async function readShop(): Promise<ShopFacts | null> {
   ]);
   return shop ? { shop, machines, products } : null;
 }
-
-export const sortLog = (log: LogEntry[]): LogEntry[] => log.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
 
 /** What tells that something was stored: the newest act, acts undone, the newest entry of the log. */
 const newest = async (): Promise<unknown[]> => [
@@ -44,7 +44,8 @@ export async function readWorld(jobId: string): Promise<World | null> {
     db().jobs.get(jobId),
     db().log.where("jobId").equals(jobId).toArray(),
   ]);
-  return base && job ? worldAround(base, job, sortLog(log)) : null;
+  if (!base || !job) return null;
+  return withDraws(worldAround(base, job, sortLog(log)), await readDraws(base));
 }
 
 /** Worlds of these jobs, in this order; those that are gone are left out. */
@@ -54,7 +55,8 @@ export async function readWorldsOf(ids: string[]): Promise<World[]> {
   const there = jobs.filter((j) => j !== undefined);
   // One question a job: each is answered in one stroke, where asking for any of many goes entry by entry.
   const logs = await Promise.all(there.map((j) => db().log.where("jobId").equals(j.id).toArray()));
-  return there.map((job, i) => worldAround(base, job, sortLog(logs[i])));
+  const draws = await readDraws(base);
+  return there.map((job, i) => withDraws(worldAround(base, job, sortLog(logs[i])), draws));
 }
 
 export const readHeads = (): Promise<Head[]> => db().heads.toArray();

@@ -161,6 +161,16 @@ async function touch(f: TouchForm, { world: w }: AtBench): Promise<string | void
   return "Kept as a risk";
 }
 
+/** A date of the proof, as of now, on the Brief. */
+async function dated({ world: w }: AtBench, field: "proofSent" | "proofAccepted", what: string): Promise<string> {
+  const at = zonedClock(w.shop.zone).toLocal(Math.floor(nowMinutes()));
+  await change<Job>(`proof of “${w.job.title}” ${what}`, "jobs", w.job.id, (j) => ({
+    ...j,
+    order: { ...j.order, [field]: at },
+  }));
+  return `Proof ${what}; its date stands on the Brief`;
+}
+
 export const workActs = [
   act("start", StepForm, start),
   act("piece", PieceForm, piece),
@@ -182,14 +192,8 @@ export const workActs = [
     await tap(world, "check", f.step, { entry: { answer: "mend", note: reason } });
     return "Goes on against advice";
   }),
-  act("proof-accepted", Bare, async (_f, { world: w }: AtBench) => {
-    const at = zonedClock(w.shop.zone).toLocal(Math.floor(nowMinutes()));
-    await change<Job>(`proof of “${w.job.title}” accepted`, "jobs", w.job.id, (j) => ({
-      ...j,
-      order: { ...j.order, proofAccepted: at },
-    }));
-    return "Accepted; its date stands on the Brief";
-  }),
+  act("proof-sent", Bare, async (_f, at: AtBench) => dated(at, "proofSent", "sent")),
+  act("proof-accepted", Bare, async (_f, at: AtBench) => dated(at, "proofAccepted", "accepted")),
   act("early", EarlyForm, async (f, { world }: AtBench) => {
     const reason = f.reason.trim();
     if (!reason) throw new Refused("Write down why it is begun early; the risk is kept with the job.");

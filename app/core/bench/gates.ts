@@ -24,6 +24,8 @@ export interface Gate {
   by: "tick" | "look" | "accept" | "proof" | "plan" | "workshop";
   /** the step that was stopped at, or the snag */
   step?: string;
+  /** of a proof: it is on its way to whoever ordered it */
+  sent?: boolean;
   snag?: Pick<Snag, "rule" | "severity"> & { where: string };
 }
 
@@ -124,14 +126,16 @@ export function gatesOf(plan: Plan, p: Placed): Gate[] {
       snag: { rule: s.rule, severity: s.severity, where: whereOf(s) },
     });
   const proof = plan.placed.findLast((x) => kindOf(x.step.kind).tries === "piece" && x.index < p.index);
-  const accepted = job.order.proofAccepted;
+  const { proofAccepted: accepted, proofSent: sent } = job.order;
   if (proof && (accepted === null || (plan.now !== null && clock.fromLocal(accepted) > plan.now)))
     out.push({
       id: "proof",
       by: "proof",
+      sent: sent !== null,
       say:
         accepted === null
-          ? "The batch waits for the proof: it is accepted by whoever ordered it, or by you, before the rest is begun"
+          ? `The batch waits for the proof${sent === null ? "" : `, sent ${showWhen(clock, clock.fromLocal(sent))}`}: it is ` +
+            "accepted by whoever ordered it, or by you, before the rest is begun"
           : `The batch waits for the proof: by the Brief it is accepted ${showWhen(clock, clock.fromLocal(accepted))}`,
     });
   if (beamed(p) && machine?.changeOver && machine.changeOver.length < CHANGE_OVER.length)

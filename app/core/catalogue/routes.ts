@@ -170,7 +170,8 @@ const ROWS = [
     gives: "One colour, crisp, uncovered by the laser. The easiest to begin with.",
     goes:
       "Lay the colour over the whole face, then a thin dark top; wait until it is laser-safe; the laser " +
-      "lifts the dark where the picture is; clean; clear coat.",
+      "lifts the dark where the picture is; clean; clear coat. Zones set to bare material are uncovered down to it: " +
+      "dark paint on bright metal, with nothing beneath.",
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 1,

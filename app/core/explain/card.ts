@@ -168,7 +168,9 @@ function cardIn(plan: Plan, asOf: number, moved: Moved | null): Card {
       product: c.paintOf(a.product).product.name,
       finish: c.paintOf(a.product).finish.name,
       ml: showAmount(a.ml, a.g),
-      stock: a.cans === null ? "stock unknown" : a.cans > 0 ? `buy ${a.cans} × ${showMl(a.canMl)}` : "on the Shelf",
+      stock:
+        (a.cans === null ? "stock unknown" : a.cans > 0 ? `buy ${a.cans} × ${showMl(a.canMl)}` : "on the Shelf") +
+        (a.othersMl > 0 ? `; other jobs take ${showMl(a.othersMl)}` : ""),
     })),
     hazards: [...new Set(hazards.map(told)), ...general.map(told)],
     waivers: snagsOf(plan)

@@ -30,6 +30,10 @@ export interface Amount {
   g: number | null;
   laidMl: number | null;
   lostMl: number | null;
+  /** ml that steps not yet done will take; null: unknown */
+  toComeMl: number | null;
+  /** ml of the Shelf’s that other open jobs will take */
+  othersMl: number;
   /** on the Shelf now; null: some can was never weighed */
   onShelfMl: number | null;
   /** full cans to buy; null: unknown */
@@ -188,7 +192,10 @@ export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context):
           0 as number | null,
         )
       : 0;
-    const cans = toCome === null || shelf === null ? null : Math.max(0, Math.ceil((toCome - shelf) / canMl - 1e-9));
+    // what other jobs will take is not there for this one
+    const others = c.world.drawn?.[product] ?? 0;
+    const free = shelf === null ? null : Math.max(0, shelf - others);
+    const cans = toCome === null || free === null ? null : Math.max(0, Math.ceil((toCome - free) / canMl - 1e-9));
     const boughtMl =
       cans === null || shelf === null || ml === null || toCome === null ? null : shelf + cans * canMl + (ml - toCome);
     return {
@@ -197,6 +204,8 @@ export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context):
       ml,
       laidMl: sum("laidMl"),
       lostMl: sum("lostMl"),
+      toComeMl: toCome,
+      othersMl: others,
       onShelfMl: shelf,
       cans,
       canMl,

@@ -140,6 +140,10 @@ export class Builder {
   get filled(): string[] {
     return this.c.filled.map((z) => z.id);
   }
+  /** Zones that the route works on: those that get a finish, and those that are uncovered down to the body. */
+  get worked(): string[] {
+    return [...this.c.filled, ...this.c.uncovered].map((z) => z.id);
+  }
   /** Zones of which the dark top has the colour: it is simply left there. */
   get left(): string[] {
     const { c } = this;
@@ -254,7 +258,7 @@ export class Builder {
       }
       (out.find((g) => g.id === id) ?? out[out.push({ id, zones: [] }) - 1]).zones.push(z);
     }
-    if (!out.length) this.lack("colour", left.length ? ALL_DARK : "No zone has a finish yet.");
+    if (!out.length && !c.uncovered.length) this.lack("colour", left.length ? ALL_DARK : "No zone has a finish yet.");
     return out;
   }
 

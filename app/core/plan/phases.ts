@@ -62,7 +62,7 @@ function single(b: Builder, ph: PhaseOf<"step">): void {
   const kind = kindOf(ph.kind);
   const more: Partial<Step> & Record<string, unknown> = {};
   if (kind.on === "face") more.zones = c.allZones;
-  if (kind.on === "zones") more.zones = b.filled;
+  if (kind.on === "zones") more.zones = b.worked;
   if (kind.sands === "residue") more.sandUm = RESIDUE_UM;
   if (kind.sands === "face") more.sandUm = ph.when === "sand-after" ? LIGHT_SAND_UM : sandingUm(b);
   b.step(ph.kind, more as object);
@@ -87,7 +87,9 @@ function coats(b: Builder, ph: PhaseOf<"coats">): void {
     return;
   }
   const product = productFor(ph.role, c) ?? (ph.role === "seal" && ph.over === "face" ? primerOf(c) : null);
-  if (ph.role === "white" && (c.job.choices.undercoat === false || isWhite(b, product))) return;
+  // a base for colours, where there are some
+  const noBase = !c.filled.length || c.job.choices.undercoat === false || isWhite(b, product);
+  if (ph.role === "white" && noBase) return;
   if (ph.role === "clear") mists(b, product, zones);
   const lack = LACKS[ph.role];
   if (!product && lack) b.lack(lack.what, lack.say);
@@ -147,7 +149,7 @@ function zoneColours(b: Builder): void {
   const { c } = b;
   const light = (id: string): number => luminance(linear(c.paintOf(id).product.colour));
   const ids = [...new Set(c.filled.map((z) => z.productId as string))].sort((x, y) => light(y) - light(x));
-  if (!ids.length) b.lack("colour", "No zone has a finish yet.");
+  if (!ids.length && !c.uncovered.length) b.lack("colour", "No zone has a finish yet.");
   byTurns(
     b,
     ids.map((id) => ({ id, zones: c.filled.filter((z) => z.productId === id) })),
@@ -161,18 +163,18 @@ function zoneColours(b: Builder): void {
  */
 function reveals(b: Builder): void {
   const passes: string[][] = [];
-  for (const g of b.groups())
-    for (const z of g.zones) {
-      const mine = passes.find((zones) =>
-        opensTogether(
-          b.c,
-          [...zones, z.id].map((id) => zoneOf(b.piece, id)),
-        ),
-      );
-      if (mine) mine.push(z.id);
-      else passes.push([z.id]);
-    }
-  for (const zones of passes) b.step("reveal", { zones });
+  const zones = [...b.groups().flatMap((g) => g.zones), ...b.c.uncovered];
+  for (const z of zones) {
+    const mine = passes.find((pass) =>
+      opensTogether(
+        b.c,
+        [...pass, z.id].map((id) => zoneOf(b.piece, id)),
+      ),
+    );
+    if (mine) mine.push(z.id);
+    else passes.push([z.id]);
+  }
+  for (const pass of passes) b.step("reveal", { zones: pass });
 }
 
 function laser(b: Builder, ph: PhaseOf<"laser">): void {

@@ -39,6 +39,8 @@ export interface Context {
   paint(id: string | null): Paint | null;
   /** zones that get a finish */
   filled: Zone[];
+  /** zones that are to show the bare material, where paint covers the whole face and the beam uncovers: nothing but the body beneath */
+  uncovered: Zone[];
   allZones: string[];
   tolerance: number;
   /** which way is taken where makers disagree */
@@ -134,6 +136,7 @@ export function context(world: World): Context {
       return p ? paint(p) : null;
     },
     filled: job.zones.filter((z) => !z.bare && z.productId !== null && byId.has(z.productId)),
+    uncovered: job.route && route(job.route).lifts ? job.zones.filter((z) => z.bare) : [],
     allZones: [...job.zones.map((z) => z.id), GROUND],
     school: (matter) => schoolPick(matter, mine, ours).pick,
     tolerance: job.choices.tolerance ?? shop.tolerance,

@@ -26,7 +26,8 @@ export function workOf(s: Step, before: Piece, c: Context): string {
   const id = s.zones[0];
   const z = id === undefined ? null : zoneOf(before, id);
   if (!z) return head.join("|");
-  const wanted = c.job.zones.find((x) => x.id === id)?.productId ?? null;
+  const zone = c.job.zones.find((x) => x.id === id);
+  const wanted = !zone || zone.bare ? null : zone.productId;
   const over = topDown(z).slice(0, beam === "pigment" ? undefined : Math.max(1, filmsOver(z, wanted)));
   return [...head, ...over.map((f) => `${f.productId} ${f.um.toFixed(1)} ${canOf(c, f.productId)}`)].join("|");
 }

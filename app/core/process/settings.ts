@@ -127,14 +127,18 @@ export function topSetting(c: Context, z: ZoneState | null, zones: readonly stri
   return settingFor(c, w ? (w.best ?? Math.sqrt(w.lo * w.hi)) : BLIND_E, 1, zones);
 }
 
-/** How many films lie over the one that a zone shows, from the top; 0: none does, or it lies bare. */
+/** How many films lie over the one that a zone shows, from the top; all of them over one that shows the body; 0: none does. */
 export function filmsOver(z: ZoneState, productId: string | null): number {
+  if (productId === null) return topDown(z).length;
   const at = topDown(z).findIndex((f) => f.productId === productId && f.role !== "top");
   return Math.max(0, at);
 }
 
 /** what a zone is to show */
-const wanted = (c: Context, zone: string): string | null => c.job.zones.find((z) => z.id === zone)?.productId ?? null;
+const wanted = (c: Context, zone: string): string | null => {
+  const z = c.job.zones.find((x) => x.id === zone);
+  return !z || z.bare ? null : z.productId;
+};
 
 /**
  * J/mm² between which what a zone is to show lies open and whole; null: no film lies over it, or nothing is known. Under the last film

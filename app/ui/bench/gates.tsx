@@ -76,6 +76,11 @@ function Ways({ of: g, onSend }: { of: Gate; onSend(more: Record<string, string>
     case "proof":
       return (
         <span className="flex flex-wrap gap-2">
+          {!g.sent && (
+            <button type="button" className={pale} onClick={() => onSend({ intent: "proof-sent" })}>
+              Sent just now
+            </button>
+          )}
           <button type="button" className={pale} onClick={() => onSend({ intent: "proof-accepted" })}>
             Accepted just now
           </button>

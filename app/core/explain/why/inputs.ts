@@ -471,6 +471,9 @@ function amount(plan: Plan, product: string): Input[] {
     { name: "A coat, dry", value: showUm(paint.coatUm.value), from: paint.coatUm.from },
     { name: "Volume solids", value: showShare(paint.solids.value), from: paint.solids.from },
     { name: "On the Shelf", value: showMl(a.onShelfMl), from: cansFrom(paint.product.cans, a.onShelfMl) },
+    ...(a.othersMl > 0
+      ? [{ name: "Other open jobs take", value: showMl(a.othersMl), from: "their own plans, what is still to come" }]
+      : []),
   ];
 }
 

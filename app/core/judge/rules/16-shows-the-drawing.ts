@@ -38,7 +38,7 @@ function misses(f: Facts, p: Placed, z: Zone): { why: string; e: number; fixes: 
   if (!set || e === null) return null;
   const before = zoneOf(p.before, z.id);
   const all: Cut[] = cutsOf(before, c, set.interval, set.passes);
-  const k = Math.max(1, filmsOver(before, z.productId));
+  const k = Math.max(1, filmsOver(before, z.bare ? null : z.productId));
   const shares = openShares(all, e);
   const names = topDown(before).map((x) => c.paintOf(x.productId).product.name);
   const w = window(all, k);
@@ -68,7 +68,8 @@ function findingOf(f: Facts, z: Zone, off: number, looks: string, wanted: string
   const burnt = f.placed.find((p) => does(p).beam === "film" && p.step.zones.includes(z.id) && misses(f, p, z));
   const missed = burnt && misses(f, burnt, z);
   const last = f.placed.findLast((p) => isCoat(p) && p.step.zones.includes(z.id));
-  const bare = jobFix("bare", "Leave this zone as it is", (j) => ({
+  const says = c.route?.lifts ? "Show the bare material there" : "Leave this zone as it is";
+  const bare = jobFix("bare", says, (j) => ({
     zones: j.zones.map((x) => (x.id === z.id ? { ...x, bare: true } : x)),
   }));
   return {
@@ -78,7 +79,8 @@ function findingOf(f: Facts, z: Zone, off: number, looks: string, wanted: string
     why:
       missed?.why ??
       `“${z.name}” ends up ${looks}, and ${wanted} is meant: a difference of ${round(off, 1)}, with ${c.tolerance} allowed.`,
-    fixes: [...(missed?.fixes ?? []), bare],
+    // uncovered to the body it would be by the same setting
+    fixes: [...(missed?.fixes ?? []), ...(z.bare || (missed && c.route?.lifts) ? [] : [bare])],
   };
 }
 
@@ -91,9 +93,11 @@ export const rule16: Rule = {
     const end = finalPiece(f);
     // What is unknown is told as missing; a step that can't be done, as that.
     if (!end || f.placed.some((p) => p.refused || (isSet(p.step) && own(p.step, "laser") === null))) return [];
-    return c.filled.flatMap((z) => {
+    const meant = (z: Zone): string =>
+      z.bare ? c.substrate.colour : c.route?.shows === "mark" ? BURNT : c.paintOf(z.productId as string).product.colour;
+    return [...c.filled, ...c.uncovered].flatMap((z) => {
       const state = zoneOf(end, z.id);
-      const wanted = c.route?.shows === "mark" ? BURNT : c.paintOf(z.productId as string).product.colour;
+      const wanted = meant(z);
       const body = over(linear(wanted), [0, 0, 0], 1e9);
       const seen = shown(end, state, c.substrate.colour, c.paintOf);
       const off = difference(seen, body);

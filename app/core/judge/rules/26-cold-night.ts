@@ -52,10 +52,11 @@ export const rule26: Rule = {
       const cold = min === null ? 0 : minutesBelow(f.context.clock, air, min, w.from, w.opens);
       const long = real >= LONG_DAYS * 1440;
       if (cold < WORTH_MIN && !long) return [];
+      const dries = paint.base === "water" ? "nothing dries" : "it hardly dries";
       const why =
         cold < WORTH_MIN
           ? "the air is too cool or too damp for it to go faster."
-          : `for ${showMinutes(cold)} of it the shop is below ${min} °C and ${paint.base === "water" ? "nothing dries" : "it hardly dries"}.`;
+          : `for ${showMinutes(cold)} of it the shop is below ${min} °C and ${dries}.`;
       return [
         {
           step: p.step.id,

@@ -25,6 +25,7 @@ export const rule32: Rule = {
         p.product.cans.every((k) => k.leftMl !== null && k.leftMl < LOW_CAN * k.fullMl);
       if (!(a.cans ?? 0) && !low) return [];
       const buy = Math.max(1, a.cans ?? 1);
+      const others = a.othersMl > 0 ? `, and other open jobs take ${round(a.othersMl, 1)} ml of it` : "";
       const step =
         f.placed.find((x) => own(x.step, "productId") === a.product && x.actual?.end == null)?.step.id ?? null;
       if (step === null) return [];
@@ -32,10 +33,15 @@ export const rule32: Rule = {
         {
           step,
           zone: null,
-          numbers: { needMl: round(a.ml, 1), leftMl: round(a.onShelfMl, 1), cansToBuy: buy },
+          numbers: {
+            needMl: round(a.ml, 1),
+            leftMl: round(a.onShelfMl, 1),
+            othersMl: a.othersMl > 0 ? round(a.othersMl, 1) : null,
+            cansToBuy: buy,
+          },
           why:
             (a.cans ?? 0) > 0
-              ? `${p.product.name}: the plan takes ${round(a.ml, 1)} ml, the Shelf holds ${round(a.onShelfMl, 1)} ml.`
+              ? `${p.product.name}: the plan takes ${round(a.ml, 1)} ml, the Shelf holds ${round(a.onShelfMl, 1)} ml${others}.`
               : `${p.product.name}: every can is under ${LOW_CAN * 100} % full and may spit; the film would be twice as uneven.`,
           fixes: [
             productFix(

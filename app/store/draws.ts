@@ -1,0 +1,65 @@
+/** What other open jobs will still take out of the cans on the Shelf: stock is counted over all of them, not for each alone. */
+import { makePlan } from "../core/plan/plan";
+import { worldAround, type ShopFacts, type World } from "../core/records/world";
+import { db } from "./db";
+import { sortLog } from "./sort";
+
+/** ml by product */
+export type Draws = Record<string, number>;
+
+/** most jobs whose draws are counted: those under way and due soonest */
+export const MOST_COUNTED = 60;
+/** what a job draws, as long as neither it nor the shop has changed */
+const known = new Map<string, { key: string; draws: Draws }>();
+
+/** What a plan still takes of each product. */
+function drawsOf(w: World): Draws {
+  const out: Draws = {};
+  for (const a of makePlan(w, null, true).amounts) if (a.toComeMl !== null) out[a.product] = a.toComeMl;
+  return out;
+}
+
+/** a drawing’s text says nothing of what is drawn from a can; its zones do */
+const readOf = (w: World): string =>
+  JSON.stringify([{ ...w.job, artwork: w.job.artwork?.name }, w.log.map((e) => e.id)]);
+
+/** What each open job with a route will still take, and all of them together. */
+export interface AllDraws {
+  all: Draws;
+  of: ReadonlyMap<string, Draws>;
+}
+
+/** @param base the shop as it is by now */
+export async function readDraws(base: ShopFacts): Promise<AllDraws> {
+  const d = db();
+  const heads = (await d.heads.where("open").equals(1).toArray())
+    .filter((h) => h.route !== null)
+    .sort((a, b) => Number(b.entries > 0) - Number(a.entries > 0) || (a.due ?? "9").localeCompare(b.due ?? "9"))
+    .slice(0, MOST_COUNTED);
+  const [jobs, logs] = await Promise.all([
+    d.jobs.bulkGet(heads.map((h) => h.id)),
+    Promise.all(heads.map((h) => (h.entries ? d.log.where("jobId").equals(h.id).toArray() : []))),
+  ]);
+  const shop = JSON.stringify([base.shop, base.machines, base.products.map((p) => ({ ...p, cans: [] }))]);
+  const all: Draws = {};
+  const of = new Map<string, Draws>();
+  jobs.forEach((job, i) => {
+    if (!job) return;
+    const w = worldAround(base, job, sortLog(logs[i]));
+    const key = shop + readOf(w);
+    const was = known.get(job.id);
+    const draws = was?.key === key ? was.draws : drawsOf(w);
+    known.set(job.id, { key, draws });
+    of.set(job.id, draws);
+    for (const [product, ml] of Object.entries(draws)) all[product] = (all[product] ?? 0) + ml;
+  });
+  return { all, of };
+}
+
+/** A world with what the other open jobs will take of its paints. */
+export function withDraws(w: World, { all, of }: AllDraws): World {
+  if (w.job.route === null || w.job.wrapUp.closedAt !== null) return w;
+  const own = of.get(w.job.id) ?? {};
+  const rest = Object.entries(all).map(([product, ml]) => [product, ml - (own[product] ?? 0)] as const);
+  return { ...w, drawn: Object.fromEntries(rest.filter(([, ml]) => ml > 1e-6)) };
+}
