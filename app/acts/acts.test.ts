@@ -262,6 +262,32 @@ describe("acts on a job", () => {
   });
 });
 
+test("temperatures of a paint are typed in the units that are shown, and kept in °C", async () => {
+  const beet = async () => (await db().products.get("beet"))!;
+  const put = (field: string, value: string, units = ""): Promise<{ error?: string }> =>
+    shelfAct({ intent: "set", id: "beet", field, value, units });
+  await put("minC", "12");
+  expect((await beet()).minC).toBe(12);
+  await shopAct({ intent: "set", field: "units", value: "inch" });
+  for (const [field, typed, kept] of [
+    ["minC", "50", 10],
+    ["holdC", "356", 180],
+    ["flowC", "248", 120],
+    ["limitC", "140", 60],
+  ] as const) {
+    await put(field, typed);
+    expect([field, (await beet())[field]]).toEqual([field, kept]);
+    // a job in mm shows °C in the same shop; a unit that is typed wins over both
+    await put(field, String(kept), "metric");
+    expect((await beet())[field]).toBe(kept);
+    await put(field, `${kept} °C`);
+    expect((await beet())[field]).toBe(kept);
+    await put(field, "");
+    expect((await beet())[field] ?? null).toBeNull();
+  }
+  expect((await put("minC", "cold")).error).toBeTruthy();
+});
+
 describe("taps at the bench", () => {
   const tap = async (intent: string, step: string, more: Record<string, string> = {}) => {
     clock += 1;

@@ -3,6 +3,8 @@ import { finishNamed, isFinish } from "../core/catalogue/finishes";
 import { defaultProduct, STARTER } from "../core/catalogue/starter";
 import { OneOf, Text } from "../core/records/fields";
 import type { Outcome } from "../core/records/outcome";
+import type { Shop } from "../core/records/shop";
+import type { UnitSystem } from "../core/units/show";
 import { Can, Swatch, type DryTimes, type Product } from "../core/records/product";
 import { change, commit, Refused, type Put } from "../store/acts";
 import { readHeads, readShop } from "../store/queries";
@@ -11,6 +13,7 @@ import { typed } from "./answer";
 
 interface OnShelf {
   products: Product[];
+  shop: Shop;
 }
 
 class AddForm {
@@ -24,6 +27,8 @@ class ProductForm {
 }
 class ProductFieldForm extends FieldForm {
   @Text(120) id!: string;
+  /** what a bare temperature is read in; empty: the shop’s */
+  @OneOf(["", "metric", "inch"]) units: "" | UnitSystem = "";
 }
 class CanFieldForm extends ProductFieldForm {
   @Text(120) can!: string;
@@ -42,9 +47,10 @@ class SwatchIdForm extends ProductForm {
   @Text(120) swatch!: string;
 }
 
-const optional = (key: keyof Product, read: (v: string) => number) => (v: string) =>
-  ({ [key]: v.trim() ? read(v) : undefined }) as Partial<Product>;
-const FIELDS: Readers<Product> = {
+const optional =
+  (key: keyof Product, read: (v: string, units: UnitSystem) => number) => (v: string, units: UnitSystem) =>
+    ({ [key]: v.trim() ? read(v, units) : undefined }) as Partial<Product>;
+const FIELDS: Readers<Product, UnitSystem> = {
   name: (v) => ({ name: v.trim() || "Unnamed" }),
   colour: (v) => ({ colour: v.toLowerCase() }),
   finish: (v) => ({ finish: finishNamed(v).id }),
@@ -54,12 +60,12 @@ const FIELDS: Readers<Product> = {
   hideUm: (v) => ({ hideUm: typed.numberOrNull(v) }),
   coatUm: (v) => ({ coatUm: typed.numberOrNull(v) }),
   solids: (v) => ({ solids: typed.shareOrNull(v) }),
-  minC: (v) => ({ minC: typed.temperatureOrNull(v) }),
-  flowC: optional("flowC", typed.number),
-  holdC: optional("holdC", typed.number),
+  minC: (v, units) => ({ minC: typed.temperatureOrNull(v, units) }),
+  flowC: optional("flowC", typed.temperature),
+  holdC: optional("holdC", typed.temperature),
   holdMin: optional("holdMin", typed.number),
   density: optional("density", typed.number),
-  limitC: optional("limitC", typed.number),
+  limitC: optional("limitC", typed.temperature),
   packing: optional("packing", typed.share),
   chlorinated: (v) => ({ chlorinated: tri(v) }),
   foodRated: (v) => ({ foodRated: v === "true" }),
@@ -107,8 +113,8 @@ const shelfActs = [
     if (used) throw new Refused(`“${used.title}” uses it in a zone. Give the zone another finish first.`);
     return commit("paint taken off the Shelf", [{ table: "products", id: f.id, next: null }]);
   }),
-  act("set", ProductFieldForm, (f, _c: OnShelf) =>
-    changed(f.id, "paint on the Shelf", () => readField(FIELDS, f, undefined)),
+  act("set", ProductFieldForm, (f, { shop }: OnShelf) =>
+    changed(f.id, "paint on the Shelf", () => readField(FIELDS, f, f.units || shop.units)),
   ),
   act("time", ProductFieldForm, (f, _c: OnShelf) => {
     if (!TIME_KEYS.includes(f.field)) throw new Refused(`There is nothing called “${f.field}” here.`);

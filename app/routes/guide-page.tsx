@@ -12,7 +12,9 @@ import { cells } from "../core/catalogue/support";
 import { isKind, kindOf, type KindId } from "../core/process/kinds";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { burntOf } from "../core/process/polarity";
-import { showMinutes, showShare, showUm } from "../core/units/show";
+import { said } from "../core/units/said";
+import { showMinutes, showShare, showTemp, showUm, type UnitSystem } from "../core/units/show";
+import { readShop } from "../store/queries";
 import { guideWorld } from "../demo/guide";
 import { Empty } from "../ui/kit/bits";
 import { PlanSample } from "../ui/plan-sample";
@@ -20,7 +22,8 @@ import { GUIDE } from "../views/guide";
 import { levels } from "../views/layers";
 
 /** A guide page is worked out, not stored: its plan is made when it is opened. */
-export function clientLoader({ params }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const units = (await readShop())?.shop.units ?? "metric";
   const page = GUIDE.find((p) => p.id === params.topic) ?? null;
   const plan =
     page?.kind === "route"
@@ -28,7 +31,7 @@ export function clientLoader({ params }: Route.ClientLoaderArgs) {
       : page?.kind === "step"
         ? planWith(page.id.slice(5))
         : null;
-  return { page, plan, range: plan ? levels(plan) : null };
+  return { page, plan, range: plan ? levels(plan) : null, units };
 }
 
 /** The first route whose plan holds a kind of step. */
@@ -40,7 +43,7 @@ function planWith(kind: string): Plan | null {
   return null;
 }
 
-export default function GuidePage({ loaderData: { page, plan, range } }: Route.ComponentProps) {
+export default function GuidePage({ loaderData: { page, plan, range, units } }: Route.ComponentProps) {
   if (!page)
     return (
       <main id="main" data-view="guide-page" className="px-5">
@@ -66,7 +69,7 @@ export default function GuidePage({ loaderData: { page, plan, range } }: Route.C
       {page.kind === "route" && plan && range && <RoutePage id={id} plan={plan} range={range} />}
       {page.kind === "school" && <SchoolPage id={id} />}
       {page.kind === "idea" && <IdeaPage id={id} />}
-      {page.kind === "finish" && <FinishPage id={id} />}
+      {page.kind === "finish" && <FinishPage id={id} units={units} />}
       {page.kind === "step" && isKind(id) && <StepPage id={id} plan={plan} range={range} />}
     </main>
   );
@@ -262,13 +265,13 @@ function SchoolPage({ id }: { id: string }) {
   );
 }
 
-function FinishPage({ id }: { id: string }) {
+function FinishPage({ id, units }: { id: string; units: UnitSystem }) {
   const f = FINISHES.find((x) => x.id === id)!;
   const rows: [string, string][] = [
     ["Laid by", f.by],
     ["A coat, dry", showUm(f.coatUm)],
     ["Volume solids", showShare(f.solids)],
-    ["Dries from", `${f.minC} °C`],
+    ["Dries from", showTemp(f.minC, units)],
     ...(
       [
         ["Flashes off", f.times.flash],
@@ -295,15 +298,15 @@ function FinishPage({ id }: { id: string }) {
       : []),
     ...(f.powder
       ? ([
-          ["Flows at", `${f.powder.flowC} °C`],
-          ["Cures", `${f.powder.holdC} °C for ${f.powder.holdMin} min`],
+          ["Flows at", showTemp(f.powder.flowC, units)],
+          ["Cures", `${showTemp(f.powder.holdC, units)} for ${f.powder.holdMin} min`],
           ["Packed in", showShare(f.powder.packing)],
         ] as [string, string][])
       : []),
     ...(f.mask
       ? ([
-          ["Risky from", `${f.mask.riskC} °C`],
-          ["Fails past", `${f.mask.limitC} °C`],
+          ["Risky from", showTemp(f.mask.riskC, units)],
+          ["Fails past", showTemp(f.mask.limitC, units)],
         ] as [string, string][])
       : []),
   ];
@@ -311,8 +314,8 @@ function FinishPage({ id }: { id: string }) {
   return (
     <div className="mt-3 max-w-3xl">
       <p className="text-muted">
-        Defaults at 20 °C, 50 % humidity, one ordinary coat. Its data sheet, typed in on the Shelf, wins over them; what
-        you measure wins over both.
+        {said("Defaults at 20 °C, 50 % humidity, one ordinary coat.", units)} Its data sheet, typed in on the Shelf,
+        wins over them; what you measure wins over both.
       </p>
       <dl className="mt-2">
         {rows.map(([k, v]) => (

@@ -299,6 +299,7 @@ export default function Artwork({
         </details>
         <ProductList
           title="Film, drying and cans of the paints used here"
+          units={units}
           products={products.filter((p) => job.zones.some((z) => z.productId === p.id))}
         />
         {job.zones.length > 0 && (

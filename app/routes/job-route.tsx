@@ -528,6 +528,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
           </fieldset>
           <ProductList
             title="What lies on the Shelf for this route"
+            units={d.units}
             products={[...new Set(Object.values(d.picked ?? {}).filter((x) => x !== null))]}
           />
           <Form action="../layers" relative="path" className="mt-2">

@@ -13,6 +13,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const due = world.job.due ? plan.context.clock.fromLocal(world.job.due) : null;
   return {
     job: world.job,
+    /** pieces begun, spares with them */
+    pieces: plan.context.pieces,
     units: world.shop.units,
     substrate: plan.context.substrate.name,
     standing: standing(plan, now).is,
@@ -61,6 +63,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
             >
               {job.quantity} of {d.substrate.toLowerCase()} {showLength(job.substrate.w, d.units)} ×{" "}
               {showLength(job.substrate.h, d.units)}
+              {d.pieces > job.quantity && `, ${d.pieces} begun`}
               {job.client && `, for ${job.client}`}
             </span>
           </h1>

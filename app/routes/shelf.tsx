@@ -1,3 +1,4 @@
+import { said } from "../core/units/said";
 import { shelfAct } from "../acts/shelf";
 import type { Route } from "./+types/shelf";
 import { useSearchParams } from "react-router";
@@ -17,7 +18,7 @@ import { Job } from "../core/records/job";
 
 export async function clientLoader() {
   const base = await readShop();
-  if (!base) return { products: [], attacks: [], finishes: FINISHES, drawn: {} as Draws };
+  if (!base) return { products: [], attacks: [], finishes: FINISHES, drawn: {} as Draws, units: "metric" as const };
   const c = context({
     ...base,
     job: { ...new Job(), id: "x", title: "x", start: "2027-01-01T00:00", zones: [] },
@@ -43,7 +44,13 @@ export async function clientLoader() {
     }),
   );
   const drawn = (await readDraws(base)).all;
-  return { products: base.products.sort((a, b) => a.name.localeCompare(b.name)), attacks, finishes: FINISHES, drawn };
+  return {
+    products: base.products.sort((a, b) => a.name.localeCompare(b.name)),
+    attacks,
+    finishes: FINISHES,
+    drawn,
+    units: base.shop.units,
+  };
 }
 
 export const clientAction = async ({ request }: Route.ClientActionArgs) => shelfAct(await formOf(request));
@@ -158,8 +165,8 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
               ))}
             </ul>
             <p className="tag mt-2">
-              Cans spray evenly from 20 to 30 °C; warm them in hand-warm water at most, never on a heater. Try each off
-              the piece before it goes on.
+              {said("Cans spray evenly from 20 °C to 30 °C;", d.units)} warm them in hand-warm water at most, never on a
+              heater. Try each off the piece before it goes on.
             </p>
           </section>
         )}
@@ -178,7 +185,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
               {p.name}
             </span>
           </Head>
-          <ProductEditor key={p.id} p={p} />
+          <ProductEditor key={p.id} p={p} units={d.units} />
         </section>
       )}
     </main>

@@ -19,9 +19,15 @@ function drawsOf(w: World): Draws {
   return out;
 }
 
-/** a drawing’s text says nothing of what is drawn from a can; its zones do */
-const readOf = (w: World): string =>
-  JSON.stringify([{ ...w.job, artwork: w.job.artwork?.name }, w.log.map((e) => e.id)]);
+/** What of a job its draws hang on, without drawings and outlines: their areas and edges say all. */
+const readOf = ({ job, log }: World): string =>
+  JSON.stringify([
+    { ...job, artwork: null, zones: [], begun: null },
+    job.artwork && [job.artwork.w, job.artwork.h],
+    job.zones.map((z) => [z.id, z.productId, z.bare, z.areaMm2, z.perimeterMm, z.narrowestMm, z.rows.length]),
+    job.begun && [job.begun.at, job.begun.pieces, job.begun.done.map((s) => [s.id, s.productId, s.dryUm])],
+    log.map((e) => e.id),
+  ]);
 
 /** What each open job with a route will still take, and all of them together. */
 export interface AllDraws {

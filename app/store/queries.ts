@@ -8,7 +8,6 @@ import type { Shop } from "../core/records/shop";
 import Dexie, { liveQuery } from "dexie";
 import { noteSeen, type Eyes } from "./acts";
 import { db } from "./db";
-import { readDraws, withDraws } from "./draws";
 import { sortLog } from "./sort";
 import type { Head } from "./heads";
 
@@ -38,14 +37,23 @@ export async function noteRead(eyes?: Eyes): Promise<void> {
   noteSeen(((await db().history.orderBy("seq").lastKey()) as number | undefined) ?? 0, eyes);
 }
 
-export async function readWorld(jobId: string): Promise<World | null> {
+/** What puts the draws of other open jobs into a world. Planning is loaded when it is first asked for: the first view does without. */
+async function stocked(base: ShopFacts): Promise<(w: World) => World> {
+  const { readDraws, withDraws } = await import("./draws");
+  const draws = await readDraws(base);
+  return (w) => withDraws(w, draws);
+}
+
+/** @param stock with what other open jobs will take; a tap at the bench does not ask */
+export async function readWorld(jobId: string, stock = true): Promise<World | null> {
   const [base, job, log] = await Promise.all([
     readShop(),
     db().jobs.get(jobId),
     db().log.where("jobId").equals(jobId).toArray(),
   ]);
   if (!base || !job) return null;
-  return withDraws(worldAround(base, job, sortLog(log)), await readDraws(base));
+  const world = worldAround(base, job, sortLog(log));
+  return stock ? (await stocked(base))(world) : world;
 }
 
 /** Worlds of these jobs, in this order; those that are gone are left out. */
@@ -55,8 +63,8 @@ export async function readWorldsOf(ids: string[]): Promise<World[]> {
   const there = jobs.filter((j) => j !== undefined);
   // One question a job: each is answered in one stroke, where asking for any of many goes entry by entry.
   const logs = await Promise.all(there.map((j) => db().log.where("jobId").equals(j.id).toArray()));
-  const draws = await readDraws(base);
-  return there.map((job, i) => withDraws(worldAround(base, job, sortLog(logs[i])), draws));
+  const withStock = await stocked(base);
+  return there.map((job, i) => withStock(worldAround(base, job, sortLog(logs[i]))));
 }
 
 export const readHeads = (): Promise<Head[]> => db().heads.toArray();

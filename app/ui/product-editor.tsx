@@ -3,7 +3,8 @@ import { FINISHES, finishNamed } from "../core/catalogue/finishes";
 import { paint, type Figure } from "../core/catalogue/properties";
 import { PIGMENTS, type Pigment } from "../core/records/ids";
 import type { DryTimes, Product } from "../core/records/product";
-import { showMinutes, showMl, showShare, showUm } from "../core/units/show";
+import { said } from "../core/units/said";
+import { showMinutes, showMl, showShare, showUm, type UnitSystem } from "../core/units/show";
 import { Fold, Head, Swatch } from "./kit/bits";
 import { hideFromSwatch } from "../core/models/film/swatch";
 import { ActButton, PickField, PostForm, TextField, TickField } from "./kit/field";
@@ -22,7 +23,35 @@ const TIME_WORDS: [keyof DryTimes, string][] = [
 const from = (x: Figure, show: (n: number | null) => string): string =>
   x.from === "default" ? `default${x.value === null ? "" : `: ${show(x.value)}`}` : x.from;
 
-/** Every figure of one product, with where each came from, and its cans; on the Shelf or where a job uses it. */
+/** A temperature, in what the screen speaks of; it is stored in °C. */
+function TempField({
+  name,
+  label,
+  of,
+  value,
+  id,
+  units,
+}: {
+  name: string;
+  label: string;
+  of: Figure;
+  value: number | null | undefined;
+  id: string;
+  units: UnitSystem;
+}) {
+  const shown = (c: number): number => Math.round((units === "inch" ? c * 1.8 + 32 : c) * 10) / 10;
+  return (
+    <TextField
+      action="/shelf"
+      name={name}
+      label={`${label} ${units === "inch" ? "°F" : "°C"}`}
+      from={from(of, (c) => (c === null ? "" : String(shown(c))))}
+      value={value === undefined || value === null ? "" : String(shown(value))}
+      extra={{ id, units }}
+    />
+  );
+}
+
 /** What colours a paint: it decides how much of it hides, and what a beam makes of it. */
 const PIGMENT_WORDS: Record<Pigment, string> = {
   black: "black",
@@ -35,7 +64,8 @@ const PIGMENT_WORDS: Record<Pigment, string> = {
   metallic: "metallic",
 };
 
-export function ProductEditor({ p }: { p: Product }) {
+/** Every figure of one product, with where each came from, and its cans; on the Shelf or where a job uses it. */
+export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
   const f = paint(p);
   const id = { id: p.id };
   return (
@@ -127,22 +157,8 @@ export function ProductEditor({ p }: { p: Product }) {
         <>
           <h3>Powder</h3>
           <div className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-3">
-            <TextField
-              action="/shelf"
-              name="flowC"
-              label="Flows at °C"
-              from={from(f.powder.flowC, (n) => `${n}`)}
-              value={p.flowC === undefined ? "" : String(p.flowC)}
-              extra={id}
-            />
-            <TextField
-              action="/shelf"
-              name="holdC"
-              label="Cures at °C"
-              from={from(f.powder.holdC, (n) => `${n}`)}
-              value={p.holdC === undefined ? "" : String(p.holdC)}
-              extra={id}
-            />
+            <TempField name="flowC" label="Flows at" of={f.powder.flowC} value={p.flowC} id={p.id} units={units} />
+            <TempField name="holdC" label="Cures at" of={f.powder.holdC} value={p.holdC} id={p.id} units={units} />
             <TextField
               action="/shelf"
               name="holdMin"
@@ -171,14 +187,7 @@ export function ProductEditor({ p }: { p: Product }) {
         </>
       )}
       {f.mask && (
-        <TextField
-          action="/shelf"
-          name="limitC"
-          label="Fails past °C"
-          from={from(f.mask.limitC, (n) => `${n}`)}
-          value={p.limitC === undefined ? "" : String(p.limitC)}
-          extra={id}
-        />
+        <TempField name="limitC" label="Fails past" of={f.mask.limitC} value={p.limitC} id={p.id} units={units} />
       )}
       <h3>Film</h3>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-3">
@@ -208,16 +217,9 @@ export function ProductEditor({ p }: { p: Product }) {
           value={p.solids === null ? "" : `${Math.round(p.solids * 1000) / 10} %`}
           extra={id}
         />
-        <TextField
-          action="/shelf"
-          name="minC"
-          label="Dries from °C"
-          from={from(f.minC, (n) => `${n}`)}
-          value={p.minC === null ? "" : String(p.minC)}
-          extra={id}
-        />
+        <TempField name="minC" label="Dries from" of={f.minC} value={p.minC} id={p.id} units={units} />
       </div>
-      <h3>Drying at 20 °C, 50 % humidity, one coat</h3>
+      <h3>{said("Drying at 20 °C, 50 % humidity, one coat", units)}</h3>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3">
         {TIME_WORDS.map(([k, word]) => (
           <TextField
@@ -377,7 +379,7 @@ function Swatches({ p, coatUm }: { p: Product; coatUm: number | null }) {
 }
 
 /** The products a page speaks of, each to be opened in place. */
-export function ProductList({ products, title }: { products: Product[]; title: string }) {
+export function ProductList({ products, title, units }: { products: Product[]; title: string; units: UnitSystem }) {
   if (!products.length) return null;
   return (
     <section aria-label={title} className="mt-4">
@@ -398,7 +400,7 @@ export function ProductList({ products, title }: { products: Product[]; title: s
             </>
           }
         >
-          <ProductEditor p={p} />
+          <ProductEditor p={p} units={units} />
         </Fold>
       ))}
     </section>

@@ -5,7 +5,7 @@ import { gatesOf } from "../core/bench/gates";
 import { hasPhoto, photoStages } from "../core/bench/stages";
 import { missedWindow, waysOutOf } from "../core/bench/missed";
 import { atBench, numbersAt, standing, type Standing } from "../core/bench/next";
-import { firstPiece, isFirst } from "../core/plan/proof";
+import { firstPiece, isFirst, titleIn } from "../core/plan/proof";
 import { air, airAtMoment } from "../core/models/drying/climate";
 import { latestStart } from "../core/plan/backward";
 import { backUp } from "../core/process/lies";
@@ -55,7 +55,7 @@ export function rackRow(plan: Plan, s: Standing): RackRow | null {
       ...base,
       why: opened(plan, { of: "shuts", step: at }),
       is: "ready",
-      next: p.step.title,
+      next: titleIn(p.step),
       state: win?.state ?? null,
       words: win ? "window open" : "",
       from: win?.from ?? 0,
@@ -68,7 +68,7 @@ export function rackRow(plan: Plan, s: Standing): RackRow | null {
     ...base,
     why: opened(plan, { of: s.is === "missed" ? "shuts" : "opens", step: at }),
     is: s.is,
-    next: p.step.title,
+    next: titleIn(p.step),
     state: s.need.state,
     words: stateWords(s.need.state),
     from: s.need.from,

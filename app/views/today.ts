@@ -1,6 +1,7 @@
 /** Every open job in a line: what to do now, what it waits for, when it will be ready. */
 import { standing } from "../core/bench/next";
 import { makePlan } from "../core/plan/plan";
+import { titleIn } from "../core/plan/proof";
 import { open } from "../core/judge/judge";
 import { stateWords } from "../core/plan/decides";
 import { showWhen } from "../core/time/zoned";
@@ -23,7 +24,7 @@ export function todayRows(all: World[], now: number) {
       client: w.job.client,
       quantity: w.job.quantity,
       is: s.is,
-      step: s.is === "ready" || s.is === "waiting" || s.is === "missed" ? s.step.step.title : null,
+      step: s.is === "ready" || s.is === "waiting" || s.is === "missed" ? titleIn(s.step.step) : null,
       minutes: s.is === "ready" ? s.step.minutes : null,
       begun: plan.bench.actuals.size > 0,
       wait:

@@ -4,7 +4,7 @@ import { hasPhoto, photoStages } from "../core/bench/stages";
 import type { StepRun } from "../core/plan/fold";
 import type { Placed } from "../core/plan/placed";
 import { turns, type Plan } from "../core/plan/plan";
-import { isFirst } from "../core/plan/proof";
+import { titleIn } from "../core/plan/proof";
 import { showWhen } from "../core/time/zoned";
 import { asLogged, opened, type Opened } from "./opened";
 
@@ -27,7 +27,7 @@ function stepRow(plan: Plan, p: Placed) {
       : null;
   return {
     id: p.step.id,
-    title: isFirst(p.step.id) ? `${p.step.title}, first piece` : p.step.title,
+    title: titleIn(p.step),
     plannedWhy: opened(plan, { of: "modelled", step: p.step.id }),
     actualWhy: loggedWhy(plan, p, run),
     mlWhy: opened(plan, { of: "load", step: p.step.id }),

@@ -22,7 +22,7 @@ export interface AtBench {
 
 /** @throws Refused when the job is gone */
 export async function atBench(jobId: string): Promise<AtBench> {
-  const world = await readWorld(jobId);
+  const world = await readWorld(jobId, false);
   if (!world) throw new Refused("This job is no longer there; undo its deletion first.");
   return { world, state: fold(world.log) };
 }

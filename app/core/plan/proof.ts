@@ -24,6 +24,9 @@ export interface Proof {
 const FIRST = "first.";
 /** Is a step one of those that piece 1 goes through alone? */
 export const isFirst = (step: string): boolean => step.startsWith(FIRST);
+/** A step’s title where steps of piece 1 and of the batch stand together. */
+export const titleIn = ({ id, title }: { id: string; title: string }): string =>
+  isFirst(id) ? `${title}, first piece` : title;
 /** The step of the batch that a step of piece 1 repeats; any other step itself. */
 export const batchOf = (step: string): string => (isFirst(step) ? step.slice(FIRST.length) : step);
 

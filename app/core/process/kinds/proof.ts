@@ -19,7 +19,7 @@ export const proof = kind([], {
     against: "artwork, customer's word",
   }),
   cues: () => [
-    "Piece 1 goes through every step behind this one first; the rest wait as they are",
+    "One piece goes through every step behind this one first; the rest wait as they are",
     "Look at it finished, take its picture",
     "Send it for approval if the order asks for it: the batch is held until it is accepted",
   ],
