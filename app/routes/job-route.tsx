@@ -383,9 +383,9 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
             extra={choice}
             value={job.choices.proof === null ? "" : String(job.choices.proof)}
             options={[
-              { value: "", label: "from three pieces on" },
-              { value: "true", label: "yes" },
-              { value: "false", label: "no" },
+              { value: "", label: "first, the whole way, from three pieces on" },
+              { value: "true", label: "first, the whole way" },
+              { value: "false", label: "none: all go together" },
             ]}
           />
           <TextField

@@ -9,8 +9,8 @@ export type Draws = Record<string, number>;
 
 /** most jobs whose draws are counted: those under way and due soonest */
 export const MOST_COUNTED = 60;
-/** what a job draws, as long as neither it nor the shop has changed */
-const known = new Map<string, { key: string; draws: Draws }>();
+/** what jobs draw, as long as neither they nor the shop have changed */
+const known = { shop: "", jobs: new Map<string, { key: string; draws: Draws }>() };
 
 /** What a plan still takes of each product. */
 function drawsOf(w: World): Draws {
@@ -47,15 +47,19 @@ export async function readDraws(base: ShopFacts): Promise<AllDraws> {
     Promise.all(heads.map((h) => (h.entries ? d.log.where("jobId").equals(h.id).toArray() : []))),
   ]);
   const shop = JSON.stringify([base.shop, base.machines, base.products.map((p) => ({ ...p, cans: [] }))]);
+  if (shop !== known.shop) {
+    known.shop = shop;
+    known.jobs.clear();
+  }
   const all: Draws = {};
   const of = new Map<string, Draws>();
   jobs.forEach((job, i) => {
     if (!job) return;
     const w = worldAround(base, job, sortLog(logs[i]));
-    const key = shop + readOf(w);
-    const was = known.get(job.id);
+    const key = readOf(w);
+    const was = known.jobs.get(job.id);
     const draws = was?.key === key ? was.draws : drawsOf(w);
-    known.set(job.id, { key, draws });
+    known.jobs.set(job.id, { key, draws });
     of.set(job.id, draws);
     for (const [product, ml] of Object.entries(draws)) all[product] = (all[product] ?? 0) + ml;
   });

@@ -56,14 +56,14 @@ export async function readWorld(jobId: string, stock = true): Promise<World | nu
   return stock ? (await stocked(base))(world) : world;
 }
 
-/** Worlds of these jobs, in this order; those that are gone are left out. */
-export async function readWorldsOf(ids: string[]): Promise<World[]> {
+/** Worlds of these jobs, in this order; those that are gone are left out. @param stock with what other open jobs will take */
+export async function readWorldsOf(ids: string[], stock = true): Promise<World[]> {
   const [base, jobs] = await Promise.all([readShop(), db().jobs.bulkGet(ids)]);
   if (!base) return [];
   const there = jobs.filter((j) => j !== undefined);
   // One question a job: each is answered in one stroke, where asking for any of many goes entry by entry.
   const logs = await Promise.all(there.map((j) => db().log.where("jobId").equals(j.id).toArray()));
-  const withStock = await stocked(base);
+  const withStock = stock ? await stocked(base) : (w: World) => w;
   return there.map((job, i) => withStock(worldAround(base, job, sortLog(logs[i]))));
 }
 
@@ -99,7 +99,10 @@ export async function readRunningHeads(but: string | null): Promise<Head[]> {
 }
 /** Their worlds. */
 export const readRunning = async (but: string | null): Promise<World[]> =>
-  readWorldsOf((await readRunningHeads(but)).map((h) => h.id));
+  readWorldsOf(
+    (await readRunningHeads(but)).map((h) => h.id),
+    false,
+  );
 
 export interface LogPage {
   entries: LogEntry[];

@@ -87,6 +87,8 @@ async function piece(f: PieceForm, at: AtBench): Promise<string> {
   const numbers = numbersOf(w, f.step);
   const n = f.piece ? Number(f.piece) : nextPiece(run, numbers);
   if (n === null) throw new Refused("All pieces are done here; the step can be closed.");
+  if (!(n >= numbers.from && n <= numbers.to) || (numbers.out.has(n) && !state.aside.has(n)))
+    throw new Refused(`Piece ${f.piece} is not among those that this step is done to.`);
   if (run?.pieces.includes(n)) throw new Refused(`Piece ${n} is done already; take it back if that was a slip.`);
   await tap(w, "piece", f.step, { entry: { piece: n } });
   const tapped: LogEntry = {

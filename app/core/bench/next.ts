@@ -46,7 +46,7 @@ export function numbersAt(plan: Plan, p: Placed): Numbers {
   const whole = plan.whole ?? plan;
   const first = firstPiece(whole);
   const { aside } = plan.bench;
-  if (first !== null && (isFirst(p.step.id) || p.cycle.length || kindOf(p.step.kind).tries === "piece"))
+  if (first !== null && (isFirst(p.step.id) || kindOf(p.step.kind).tries === "piece"))
     return { from: first, to: first, out: aside };
   const alone = first !== null && whole.proof!.gone.has(p.step.id);
   return { from: 1, to: whole.context.pieces, out: alone ? new Set([...aside, first]) : aside };

@@ -71,7 +71,7 @@ test("paint over the bare body alone: the dark coat, and the beam down to the ma
   expect(weak).toBeGreaterThan(10);
 });
 
-test("beside colours: what shows the body is opened deeper than a colour, apart where one setting can’t do both", () => {
+test("beside colours: what shows the body is opened to it, apart where one setting can’t do both", () => {
   let [met, apart] = [0, 0];
   for (const w of UNDER.filter((x) => x.job.zones.length > 1)) {
     const one = bare(w, (i) => i === 0);
@@ -82,14 +82,8 @@ test("beside colours: what shows the body is opened deeper than a colour, apart 
     const passes = p.placed.filter((x) => kindOf(x.step.kind).beam === "film" && !kindOf(x.step.kind).tries);
     const mine = passes.filter((x) => x.step.zones.includes(one.job.zones[0].id));
     expect(mine).toHaveLength(1);
-    if (passes.length > 1) {
-      apart++;
-      const others = passes.filter((x) => x !== mine[0]);
-      // as it lies there, more films are over it than over any other
-      const over = (x: (typeof passes)[number]): number =>
-        Math.max(...x.step.zones.map((z) => zoneOf(x.before, z).films.filter((f) => f.left > 0.5).length));
-      expect(Math.max(...others.map(over))).toBeGreaterThan(0);
-    }
+    if (passes.length > 1) apart++;
+    // and what shows a colour keeps it whole
     expect(snagsOf(p).filter((s) => s.rule === 16)).toEqual([]);
   }
   expect(met).toBeGreaterThan(5);

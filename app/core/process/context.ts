@@ -100,6 +100,7 @@ export function context(world: World): Context {
   const [mine, ours] = [picksOf(job.choices.schools), picksOf(shop.schools)];
   const machine = world.machines.find((m) => m.id === job.machineId) ?? null;
   const spotMm = machine ? (machine.spotMm ?? BEAM_KINDS[machine.beam].spotMm) : null;
+  const way = job.route ? route(job.route) : null;
   const byId = new Map(world.products.map((p) => [p.id, p]));
   const rooms = new Map<string, Air>();
   const clock = zonedClock(shop.zone);
@@ -110,7 +111,7 @@ export function context(world: World): Context {
     job,
     pieces: piecesOf(job),
     substrate: substrateNamed(job.substrate.id),
-    route: job.route ? route(job.route) : null,
+    route: way,
     machine,
     spotMm,
     intervalMm:
@@ -136,7 +137,7 @@ export function context(world: World): Context {
       return p ? paint(p) : null;
     },
     filled: job.zones.filter((z) => !z.bare && z.productId !== null && byId.has(z.productId)),
-    uncovered: job.route && route(job.route).lifts ? job.zones.filter((z) => z.bare) : [],
+    uncovered: way?.lifts ? job.zones.filter((z) => z.bare) : [],
     allZones: [...job.zones.map((z) => z.id), GROUND],
     school: (matter) => schoolPick(matter, mine, ours).pick,
     tolerance: job.choices.tolerance ?? shop.tolerance,

@@ -51,6 +51,7 @@ export function StepList({
     onMove(String(e.active.id), to === 0 ? null : rest[(to > from ? to : to) - 1].id);
   };
   const alone = rows.filter((r) => r.n === null);
+  const inSight = alone.some((r) => r.id === chosen || r.now);
   const at = alone.length ? rows.indexOf(alone[0]) : rows.length;
   const row = (r: StepRow) => (
     <Row key={r.id} row={r} chosen={chosen === r.id} lit={lit === r.id} onChoose={onChoose} onLight={onLight} />
@@ -78,7 +79,7 @@ export function StepList({
         <ol aria-label="Steps" className="py-1">
           {rows.slice(0, at).map(row)}
           {alone.length > 0 && (
-            <Alone rows={alone} open={alone.some((r) => r.id === chosen || r.now)}>
+            <Alone key={String(inSight)} rows={alone} open={inSight}>
               {alone.map(row)}
             </Alone>
           )}
@@ -89,14 +90,13 @@ export function StepList({
   );
 }
 
-/** What the piece that goes first goes through alone: folded up until somebody looks at it, or it is on its way. */
+/** What the piece that goes first goes through alone: folded up until a step of it is chosen, or it is on its way. */
 function Alone({ rows, open, children }: { rows: StepRow[]; open: boolean; children: ReactNode }) {
-  const [wanted, setWanted] = useState(false);
-  const shows = open || wanted;
+  const [shows, setShows] = useState(open);
   const done = rows.filter((r) => r.done).length;
   return (
     <li className="my-1 border-y border-line">
-      <Collapsible.Root open={shows} onOpenChange={setWanted}>
+      <Collapsible.Root open={shows} onOpenChange={setShows}>
         <Collapsible.Trigger
           data-alone={rows.length}
           className="says flex min-h-[36px] w-full items-center gap-2 px-2 text-left max-lg:min-h-[44px]"
