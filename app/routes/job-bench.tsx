@@ -183,7 +183,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           At the bench{" "}
           <span className="font-text font-normal tracking-normal text-[#d9d0de]">
             · {d.job.title}
-            {d.step ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}
+            {d.step && !d.first ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}
           </span>
         </h1>
         <p className="mono flex items-center gap-5">
