@@ -6,7 +6,7 @@ import { own } from "../core/process/kinds";
 import { a1, e1, shop, SHELF } from "../core/testing/worlds";
 import { fold } from "../core/plan/fold";
 import { findStep, makePlan, planFor, turns } from "../core/plan/plan";
-import { isFirst } from "../core/plan/proof";
+import { firstPiece, isFirst } from "../core/plan/proof";
 import { open, snagsOf } from "../core/judge/judge";
 import { whereOf } from "../core/judge/snag";
 import { gatesOf } from "../core/bench/gates";
@@ -382,6 +382,76 @@ describe("gates at the bench", () => {
     const s = fold((await world()).log);
     expect([s.steps.get(a)!.pieces, [...s.aside].sort()]).toEqual([[1], [2, 3, 4, 5, 6]]);
     expect(s.steps.get(a)!.doneAt).not.toBeNull();
+  });
+  test("a proof that is not accepted: another piece goes first in one press, and the first is out of it", async () => {
+    let tries = 0;
+    const first: number[] = [];
+    for (let guard = 0; guard < 160 && tries < 2; guard++) {
+      const now = Math.floor(clock);
+      const plan = makePlan(await world(), now);
+      const s = standing(plan, now);
+      if (s.is === "waiting" && s.opens !== null) {
+        clock = s.opens + 1;
+        continue;
+      }
+      if (s.is !== "ready") throw new Error(s.is);
+      const { id } = s.step.step;
+      const gates = gatesOf(planFor(plan, id), s.step);
+      if (gates.some((g) => g.by === "proof")) {
+        await act("proof-sent", id);
+        await act("proof-accepted", id);
+        // a change of mind: what was sent and accepted was that piece, not the next
+        const could = gates.find((g) => g.by === "proof")!.next!;
+        clock += 30;
+        expect((await act("proof-again", id)).done).toMatch(`piece ${could} goes first`);
+        const then = makePlan(await world(), Math.floor(clock));
+        expect(firstPiece(then)).toBe(could);
+        expect(then.proof!.accepted).toBeNull();
+        expect([...then.bench.aside]).toContain(first[tries]);
+        expect(then.placed[then.proof!.at].cycle.every((p) => p.actual === null)).toBe(true);
+        tries++;
+        continue;
+      }
+      await cleared(id);
+      await act("start", id);
+      if (isFirst(id)) {
+        await act("piece", id);
+        const [n] = fold((await world()).log).steps.get(id)!.pieces;
+        if (!first.includes(n)) first.push(n);
+      }
+      await act("done", id, isFirst(id) ? {} : { rest: "done" });
+    }
+    expect(tries).toBe(2);
+    expect(first).toEqual([1, 2]);
+    // taken back, the second piece is the one that went first again
+    await act("back", "");
+    expect(firstPiece(makePlan(await world(), Math.floor(clock)))).toBe(2);
+  });
+  test("the piece that goes first is put aside on the way: the next steps ask for another one", async () => {
+    for (let guard = 0; guard < 60; guard++) {
+      const now = Math.floor(clock);
+      const plan = makePlan(await world(), now);
+      const s = standing(plan, now);
+      if (s.is === "waiting" && s.opens !== null) {
+        clock = s.opens + 1;
+        continue;
+      }
+      if (s.is !== "ready") throw new Error(s.is);
+      const { id } = s.step.step;
+      await cleared(id);
+      if (isFirst(id)) {
+        await act("aside", id, { piece: "1" });
+        expect((await act("start", id)).error).toMatch(/Piece 1, which goes first, is put aside: piece 2 can go first/);
+        await act("proof-again", id);
+        expect((await act("start", id)).error).toBeUndefined();
+        await act("piece", id);
+        expect(fold((await world()).log).steps.get(id)!.pieces).toEqual([2]);
+        return;
+      }
+      await act("start", id);
+      await act("done", id, { rest: "done" });
+    }
+    throw new Error("nothing went first");
   });
   test("a proof: one piece goes first, its dates go on the Brief, and the others wait for them", async () => {
     let alone = 0;

@@ -2,6 +2,7 @@
 import { gatesOf } from "../../core/bench/gates";
 import { numbersAt, standing } from "../../core/bench/next";
 import { makePlan, planFor } from "../../core/plan/plan";
+import { firstPiece, nextFirst } from "../../core/plan/proof";
 import { fold, nextPiece, openPieces, type Numbers } from "../../core/plan/fold";
 import { own } from "../../core/process/kinds";
 import { touchTest } from "../../core/process/words";
@@ -11,7 +12,7 @@ import type { Job } from "../../core/records/job";
 import type { World } from "../../core/records/world";
 import { OneOf, Text } from "../../core/records/fields";
 import { ANSWERS, type Answer } from "../../core/records/ids";
-import { LogEntry } from "../../core/records/log";
+import { AGAIN, LogEntry } from "../../core/records/log";
 import { nowMinutes } from "../../clock";
 import { change, Refused } from "../../store/acts";
 import { act, Bare, LONG } from "../act";
@@ -173,6 +174,22 @@ async function dated({ world: w }: AtBench, field: "proofSent" | "proofAccepted"
   return `Proof ${what}; its date stands on the Brief`;
 }
 
+/** The piece that went first was no good: the next one goes the whole way before the rest. */
+async function again({ world: w }: AtBench): Promise<string> {
+  const plan = makePlan(w, Math.floor(nowMinutes()), true);
+  const [first, next] = [firstPiece(plan), nextFirst(plan)];
+  if (first === null) throw new Refused("No piece goes first in this plan.");
+  if (next === null)
+    throw new Refused(
+      "No other piece can go first: the rest is under way, or none is left. Mend the plan, or leave the proof out.",
+    );
+  const look = plan.placed[plan.proof!.at].step.id;
+  await tap(w, "check", look, {
+    entry: { tick: AGAIN, piece: first, note: `Piece ${first} was not accepted; piece ${next} goes first` },
+  });
+  return `Piece ${first} is put aside; piece ${next} goes first`;
+}
+
 export const workActs = [
   act("start", StepForm, start),
   act("piece", PieceForm, piece),
@@ -196,6 +213,7 @@ export const workActs = [
   }),
   act("proof-sent", Bare, async (_f, at: AtBench) => dated(at, "proofSent", "sent")),
   act("proof-accepted", Bare, async (_f, at: AtBench) => dated(at, "proofAccepted", "accepted")),
+  act("proof-again", Bare, async (_f, at: AtBench) => again(at)),
   act("early", EarlyForm, async (f, { world }: AtBench) => {
     const reason = f.reason.trim();
     if (!reason) throw new Refused("Write down why it is begun early; the risk is kept with the job.");

@@ -5,7 +5,7 @@
 import { liftsLate } from "./missed";
 import { open } from "../judge/judge";
 import { whereOf, type Snag } from "../judge/snag";
-import { batchOf, isFirst } from "../plan/proof";
+import { batchOf, firstPiece, isFirst, nextFirst, proofDates } from "../plan/proof";
 import { kindOf, own } from "../process/kinds";
 import { showWhen } from "../time/zoned";
 import { CHANGE_OVER } from "../records/machine";
@@ -18,14 +18,16 @@ export interface Gate {
   /** what bars it, or what has to be so */
   say: string;
   /**
-   * how it opens: ticked here; the step that was stopped at is looked at again; a hazard accepted; the proof accepted; a snag mended
-   * or waived on the page of the plan; the machine's list ticked in the Workshop
+   * how it opens: ticked here; the step that was stopped at is looked at again; a hazard accepted; the proof accepted; another piece
+   * sent first; a snag mended or waived on the page of the plan; the machine's list ticked in the Workshop
    */
-  by: "tick" | "look" | "accept" | "proof" | "plan" | "workshop";
+  by: "tick" | "look" | "accept" | "proof" | "again" | "plan" | "workshop";
   /** the step that was stopped at, or the snag */
   step?: string;
   /** of a proof: it is on its way to whoever ordered it */
   sent?: boolean;
+  /** the piece that could go first in place of one that is no good */
+  next?: number;
   snag?: Pick<Snag, "rule" | "severity"> & { where: string };
 }
 
@@ -90,8 +92,11 @@ const TICKS: Record<string, (p: Placed, plan: Plan) => string | null> = {
 
 /** The gates in front of a step that has not begun, the gravest first. Empty: it may begin. */
 export function gatesOf(plan: Plan, p: Placed): Gate[] {
-  const { job, machine, clock } = plan.context;
+  const { machine, clock } = plan.context;
   const out: Gate[] = [];
+  const whole = plan.whole ?? plan;
+  const next = nextFirst(whole);
+  const instead = next === null ? {} : { next };
   const stopped = stoppedAt(plan);
   const begun = plan.bench.steps.get(p.step.id)?.startedAt != null;
   // one that is stopped before it has begun does not begin either
@@ -102,6 +107,19 @@ export function gatesOf(plan: Plan, p: Placed): Gate[] {
       by: "look",
       step: stopped.step.id,
       say: `“${stopped.step.title}” was looked at and answered with stop. Nothing goes on until that is dealt with`,
+      ...(isFirst(stopped.step.id) || kindOf(stopped.step.kind).tries === "piece" ? instead : {}),
+    });
+  const first = firstPiece(whole);
+  if (first !== null && isFirst(p.step.id) && plan.bench.aside.has(first))
+    out.push({
+      id: "again",
+      by: "again",
+      ...instead,
+      say:
+        `Piece ${first}, which goes first, is put aside: ` +
+        (next === null
+          ? "no other is left to go first. Leave the proof out on the Route page"
+          : `piece ${next} can go first instead`),
     });
   const snags = open(plan);
   // what is told of a step of the batch holds where piece 1 goes through it first
@@ -126,17 +144,18 @@ export function gatesOf(plan: Plan, p: Placed): Gate[] {
       snag: { rule: s.rule, severity: s.severity, where: whereOf(s) },
     });
   const proof = plan.placed.findLast((x) => kindOf(x.step.kind).tries === "piece" && x.index < p.index);
-  const { proofAccepted: accepted, proofSent: sent } = job.order;
-  if (proof && (accepted === null || (plan.now !== null && clock.fromLocal(accepted) > plan.now)))
+  const { accepted, sent } = proofDates(plan.context, plan.bench.again);
+  if (proof && (accepted === null || (plan.now !== null && accepted > plan.now)))
     out.push({
       id: "proof",
       by: "proof",
       sent: sent !== null,
+      ...instead,
       say:
         accepted === null
-          ? `The batch waits for the proof${sent === null ? "" : `, sent ${showWhen(clock, clock.fromLocal(sent))}`}: it is ` +
+          ? `The batch waits for the proof${sent === null ? "" : `, sent ${showWhen(clock, sent)}`}: it is ` +
             "accepted by whoever ordered it, or by you, before the rest is begun"
-          : `The batch waits for the proof: by the Brief it is accepted ${showWhen(clock, clock.fromLocal(accepted))}`,
+          : `The batch waits for the proof: by the Brief it is accepted ${showWhen(clock, accepted)}`,
     });
   if (beamed(p) && machine?.changeOver && machine.changeOver.length < CHANGE_OVER.length)
     out.push({

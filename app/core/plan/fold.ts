@@ -1,6 +1,6 @@
 /** The bench log folded into what is true now. Entries are never changed; one that was taken back is passed over. */
 import type { Answer } from "../records/ids";
-import type { LogEntry } from "../records/log";
+import { AGAIN, FIRST, type LogEntry } from "../records/log";
 import type { Actual } from "./placed";
 
 export interface StepRun {
@@ -26,6 +26,10 @@ export interface BenchState {
   steps: Map<string, StepRun>;
   /** pieces put aside at any step */
   aside: Set<number>;
+  /** pieces that went first and were not accepted */
+  tried: Set<number>;
+  /** moment at which another piece was to go first; null: the first one still does */
+  again: number | null;
   /** the tap that a take-back would undo; null: nothing to take back. A plate's setting is undone with the job, not here. */
   last: LogEntry | null;
   actuals: Map<string, Actual>;
@@ -53,6 +57,8 @@ export function standing(log: LogEntry[]): LogEntry[] {
 export function fold(log: LogEntry[]): BenchState {
   const steps = new Map<string, StepRun>();
   const aside = new Set<number>();
+  const tried = new Set<number>();
+  let again: number | null = null;
   const entries = standing(log);
   for (const e of entries) {
     const r = steps.get(e.step) ?? steps.set(e.step, fresh()).get(e.step)!;
@@ -75,7 +81,12 @@ export function fold(log: LogEntry[]): BenchState {
         r.doneAt = e.at;
         break;
       case "check":
-        if (e.tick) r.ticks.add(e.tick);
+        if (e.tick === AGAIN) {
+          // the piece that went first is history, and so is what was seen on it: the next one begins afresh
+          for (const id of [...steps.keys()]) if (id === e.step || id.startsWith(FIRST)) steps.delete(id);
+          if (e.piece !== null) [tried, aside].forEach((list) => list.add(e.piece as number));
+          again = e.at;
+        } else if (e.tick) r.ticks.add(e.tick);
         else {
           if (r.answer === "stop" && e.note) r.against.push({ at: e.at, text: e.note });
           r.answer = e.answer;
@@ -100,7 +111,7 @@ export function fold(log: LogEntry[]): BenchState {
         end: r.doneAt === null ? null : Math.max(Math.floor(r.startedAt), Math.floor(r.doneAt)),
         early: r.early,
       });
-  return { steps, aside, last: entries.filter((e) => e.kind !== "plate").pop() ?? null, actuals };
+  return { steps, aside, tried, again, last: entries.filter((e) => e.kind !== "plate").pop() ?? null, actuals };
 }
 
 /** Pieces by number: from one to another, but for those that are out of it. */

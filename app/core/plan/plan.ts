@@ -59,7 +59,7 @@ export function makePlan(
   const edited = applyEdits(made.steps, world.job.edits, c);
   const mine = withHistory(edited.steps, keptOf(world.job.begun, false), bench.actuals, c.allZones);
   const { steps, late } = mine;
-  const proof = proofOf(steps, c, world.job.begun, bench.actuals);
+  const proof = proofOf(steps, c, world.job.begun, bench);
   const fixed = proof ? new Set([...mine.fixed, ...proof.fixed]) : mine.fixed;
   const begin = Math.max(c.clock.fromLocal(world.job.start), now ?? -Infinity);
   const first = blank(
@@ -71,7 +71,7 @@ export function makePlan(
     place(steps, begin, first, c, bench.actuals, now, { starts: given, fixed, proof });
   const once = from(starts);
   const on = (r: PlaceResult): Laying =>
-    layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing });
+    layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing, proof });
   // A window is in the way: the scheduler may know a sooner way round it.
   const laid = once.moved && !starts ? soonest(once, from, on(once)(null, null)) : { result: once, starts };
   const { placed, stuck } = laid.result;

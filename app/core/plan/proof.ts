@@ -5,7 +5,7 @@
 import { kindOf, type Step } from "../process/kinds";
 import type { Context } from "../process/context";
 import type { Begun } from "../records/begun";
-import type { Actual } from "./placed";
+import { FIRST } from "../records/log";
 import type { BenchState } from "./fold";
 import { withHistory } from "./history";
 
@@ -20,8 +20,6 @@ export interface Proof {
   accepted: number | null;
 }
 
-/** what the ids of its steps begin with */
-const FIRST = "first.";
 /** Is a step one of those that piece 1 goes through alone? */
 export const isFirst = (step: string): boolean => step.startsWith(FIRST);
 /** A step’s title where steps of piece 1 and of the batch stand together. */
@@ -49,7 +47,7 @@ export function proofOf(
   steps: Step[],
   c: Context,
   begun: Begun | undefined,
-  actuals: ReadonlyMap<string, Actual>,
+  { actuals, again }: BenchState,
 ): (Proof & { fixed: ReadonlySet<string> }) | null {
   const at = steps.findIndex((s) => kindOf(s.kind).tries === "piece");
   if (at < 0 || c.pieces < 2) return null;
@@ -60,20 +58,42 @@ export function proofOf(
   if (looked && !did) return null;
   const planned = behind.map((s) => ({ ...s, id: FIRST + s.id }));
   const { steps: all, fixed } = withHistory(planned, keptOf(begun, true), actuals, c.allZones);
-  const { proofAccepted } = c.job.order;
   return {
     at,
     // what was left out of a cycle that is over stays left out
     steps: looked ? all.filter((s) => actuals.has(s.id)) : all,
     gone: new Set(behind.map((s) => s.id)),
-    accepted: proofAccepted === null ? null : c.clock.fromLocal(proofAccepted),
+    accepted: proofDates(c, again).accepted,
     fixed,
   };
 }
 
-/** Number of the piece that goes first: the lowest that was not put aside before; null: none goes first. */
-export function firstPiece({ proof, bench }: { proof: Proof | null; bench: BenchState }): number | null {
-  if (!proof) return null;
-  const out = new Set([...bench.steps].flatMap(([id, run]) => (isFirst(id) || proof.gone.has(id) ? [] : run.aside)));
+/** The Brief's dates of the proof, min since 1970. @param again those before it are about a piece that was not accepted */
+export function proofDates(c: Context, again: number | null): { sent: number | null; accepted: number | null } {
+  const of = (date: string | null): number | null => {
+    const at = date === null ? null : c.clock.fromLocal(date);
+    return at !== null && again !== null && at < Math.floor(again) ? null : at;
+  };
+  return { sent: of(c.job.order.proofSent), accepted: of(c.job.order.proofAccepted) };
+}
+
+type Going = { proof: Proof | null; bench: BenchState };
+const lowest = (out: ReadonlySet<number>): number => {
   for (let n = 1; ; n++) if (!out.has(n)) return n;
+};
+
+/** Number of the piece that goes first: the lowest that was neither put aside before nor tried; null: none goes first. */
+export function firstPiece({ proof, bench }: Going): number | null {
+  if (!proof) return null;
+  const before = [...bench.steps].flatMap(([id, run]) => (isFirst(id) || proof.gone.has(id) ? [] : run.aside));
+  return lowest(new Set([...before, ...bench.tried]));
+}
+
+/** The piece that could go first instead; null: none does, the rest is under way, or there is none left. */
+export function nextFirst(plan: Going & { context: Context }): number | null {
+  const { bench, proof, context } = plan;
+  const first = firstPiece(plan);
+  if (first === null || [...proof!.gone].some((id) => bench.actuals.has(id))) return null;
+  const next = lowest(new Set([...bench.aside, ...bench.tried, first]));
+  return next <= context.pieces ? next : null;
 }

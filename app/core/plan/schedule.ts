@@ -23,6 +23,8 @@ import { TRIP_GAP_MIN } from "./trips";
 export interface Planned {
   context: Context;
   placed: Placed[];
+  /** when the batch may go on behind a piece that goes first; absent: nobody said */
+  proof?: { accepted: number | null } | null;
   now: number | null;
   /** why there is no ready time */
   stuck: string | null;
@@ -217,14 +219,13 @@ class JobWriting {
     const minutes = this.minutesOf(p);
     const uses = shop.usesOf(p, c);
     const last = i === this.plan.placed.length - 1;
-    const { proofAccepted } = c.job.order;
     // the batch waits for the day on which the proof is accepted
-    const held = this.plan.placed[i - 1]?.cycle.length ? proofAccepted : null;
+    const held = this.plan.placed[i - 1]?.cycle.length ? (this.plan.proof?.accepted ?? null) : null;
     const notBefore = Math.max(
       shop.o.now ?? -Infinity,
       this.plan.now ?? -Infinity,
       c.clock.fromLocal(c.job.start),
-      held === null ? -Infinity : c.clock.fromLocal(held),
+      held ?? -Infinity,
     );
     shop.tasks.set(this.idOf(i), { job: c.job.id, step: p.step.id });
     shop.list.push({

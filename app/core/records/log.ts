@@ -15,6 +15,10 @@ export const LOG_KINDS = [
   "plate",
   "back",
 ] as const;
+/** what the ids of steps begin with that piece 1 goes through before the rest */
+export const FIRST = "first.";
+/** check at the proof: what was ticked where another piece goes first */
+export const AGAIN = "again";
 export type LogKind = (typeof LOG_KINDS)[number];
 
 export class LogEntry {

@@ -8,6 +8,7 @@ const HEAD: Record<Gate["by"], string> = {
   plan: "Would ruin it",
   accept: "Hazard",
   proof: "Proof",
+  again: "Put aside",
   workshop: "Machine",
   tick: "First",
 };
@@ -35,6 +36,13 @@ export function Gates({ gates, onSend }: { gates: Gate[]; onSend(more: Record<st
     </section>
   );
 }
+
+const Again = ({ of: g, onSend }: { of: Gate; onSend(more: Record<string, string>): void }) =>
+  g.next === undefined ? null : (
+    <button type="button" className={pale} onClick={() => onSend({ intent: "proof-again" })}>
+      Not accepted: piece {g.next} goes first
+    </button>
+  );
 
 function Ways({ of: g, onSend }: { of: Gate; onSend(more: Record<string, string>): void }) {
   switch (g.by) {
@@ -65,6 +73,7 @@ function Ways({ of: g, onSend }: { of: Gate; onSend(more: Record<string, string>
           >
             Mended, looked at again: good
           </button>
+          <Again of={g} onSend={onSend} />
           <Link className={pale} to={`../layers?step=${g.step}`} relative="path">
             Mend the plan, or strip
           </Link>
@@ -84,10 +93,19 @@ function Ways({ of: g, onSend }: { of: Gate; onSend(more: Record<string, string>
           <button type="button" className={pale} onClick={() => onSend({ intent: "proof-accepted" })}>
             Accepted just now
           </button>
+          <Again of={g} onSend={onSend} />
           <Link className={pale} to="../brief" relative="path">
             Dates on the Brief
           </Link>
         </span>
+      );
+    case "again":
+      return g.next === undefined ? (
+        <Link className={pale} to="../route" relative="path">
+          To the Route page
+        </Link>
+      ) : (
+        <Again of={g} onSend={onSend} />
       );
     case "workshop":
       return (
