@@ -11,6 +11,7 @@ import { open, snagsOf } from "../core/judge/judge";
 import { whereOf } from "../core/judge/snag";
 import { gatesOf } from "../core/bench/gates";
 import { standing } from "../core/bench/next";
+import { showPoint } from "../core/units/show";
 import { zonedClock } from "../core/time/zoned";
 import { commit, undo } from "../store/acts";
 import { db, RichLayerDb, useDb } from "../store/db";
@@ -382,6 +383,17 @@ describe("gates at the bench", () => {
     const s = fold((await world()).log);
     expect([s.steps.get(a)!.pieces, [...s.aside].sort()]).toEqual([[1], [2, 3, 4, 5, 6]]);
     expect(s.steps.get(a)!.doneAt).not.toBeNull();
+  });
+  test("an hour of the day typed anew leaves the other hours as they were measured", async () => {
+    const hourly = Array.from({ length: 24 }, (_, i) => ({ c: 14.3 + i / 7, rh: 0.512 + i / 300 }));
+    const s = { ...shop(), units: "inch" as const, climate: { ...shop().climate, kind: "hourly" as const, hourly } };
+    await commit("air", [{ table: "shop", id: "shop", next: s }]);
+    const lines = hourly.map((h) => showPoint(h, "inch"));
+    lines[7] = "59 °F 40%";
+    await shopAct({ intent: "climate", field: "points", value: lines.join("\n") });
+    const now = (await world()).shop.climate.hourly;
+    expect(now[7]).toEqual({ c: 15, rh: 0.4 });
+    expect(now.filter((_h, i) => i !== 7)).toEqual(hourly.filter((_h, i) => i !== 7));
   });
   test("a proof that is not accepted: another piece goes first in one press, and the first is out of it", async () => {
     let tries = 0;

@@ -7,7 +7,7 @@ import { CHANGE_OVER, safe, SAFETY_FACTS, type Machine } from "../core/records/m
 import type { Shop } from "../core/records/shop";
 import { WEEKDAYS } from "../core/time/hours";
 import { said } from "../core/units/said";
-import { showLength, showSpeed, showTemp, type UnitSystem } from "../core/units/show";
+import { showLength, showPoint, showSpeed, showTemp, type UnitSystem } from "../core/units/show";
 import { Fold } from "./kit/bits";
 import { ActButton, PickField, TextField, TickField } from "./kit/field";
 
@@ -148,7 +148,7 @@ export function ClimatePart({ shop }: { shop: Shop }) {
           name="points"
           label="Each hour from 0 to 23: temperature and humidity"
           area
-          value={shop.climate.hourly.map((h) => `${showTemp(h.c, shop.units)} ${Math.round(h.rh * 100)}%`).join("\n")}
+          value={shop.climate.hourly.map((h) => showPoint(h, shop.units)).join("\n")}
           extra={cl}
         />
       )}

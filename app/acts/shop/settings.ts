@@ -4,6 +4,7 @@ import { Text } from "../../core/records/fields";
 import type { Climate, Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
 import { zonedClock } from "../../core/time/zoned";
+import { showPoint } from "../../core/units/show";
 import { Refused } from "../../store/acts";
 import { act, FieldForm, readField, toggled, type Readers } from "../act";
 import { typed } from "../answer";
@@ -52,11 +53,13 @@ function hoursOf(f: FieldForm, s: Shop): Partial<Shop> {
   return { hoursSet: true, hours: { ...s.hours, [day]: open } };
 }
 
-/** Twenty-four lines, one an hour from 0 to 23: temperature and humidity. */
-function points(v: string, units: Shop["units"]): Climate["hourly"] {
+/** Twenty-four lines, one an hour from 0 to 23: temperature and humidity. A line that reads as it did keeps what lies behind it. */
+function points(v: string, { units, climate }: OfShop): Climate["hourly"] {
   const lines = v.trim().split(/\n+/);
   if (lines.length !== 24) throw new Refused(`Give 24 lines, one an hour from 0 to 23; there are ${lines.length}.`);
+  const were = climate.hourly.map((h) => showPoint(h, units));
   return lines.map((l, i) => {
+    if (l.trim() === were[i]) return climate.hourly[i];
     const [, t, rh] = /^(.*?)[\s,;]+(\S+(?:\s*%)?)$/.exec(l.trim()) ?? ["", l.trim(), ""];
     try {
       return { c: typed.temperature(t, units), rh: typed.share(rh) };
@@ -74,7 +77,7 @@ const CLIMATE: Readers<Climate, OfShop> = {
   c: (v, { units }) => ({ c: typed.temperature(v, units) }),
   rh: (v) => ({ rh: typed.share(v) }),
   air: (v) => ({ air: v as Climate["air"] }),
-  points: (v, { units }) => ({ kind: "hourly", hourly: points(v, units) }),
+  points: (v, of) => ({ kind: "hourly", hourly: points(v, of) }),
 };
 
 class LearnedForm {

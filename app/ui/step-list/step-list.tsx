@@ -107,8 +107,12 @@ function Alone({ rows, open, children }: { rows: StepRow[]; open: boolean; child
           </span>
           {done > 0 && <span className="tag shrink-0">{done === rows.length ? "all done" : `${done} done`}</span>}
         </Collapsible.Trigger>
-        <Collapsible.Content asChild>
-          <ol aria-label="Steps of the piece that goes first" className="border-l-4 border-line">
+        {/* on paper nothing can be unfolded: there it stands open */}
+        <Collapsible.Content asChild forceMount>
+          <ol
+            aria-label="Steps of the piece that goes first"
+            className={clsx("border-l-4 border-line", !shows && "hidden print:block")}
+          >
             {children}
           </ol>
         </Collapsible.Content>
