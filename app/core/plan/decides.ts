@@ -1,7 +1,6 @@
 /** What decides the date, in words: the longest waits and closed stretches on the way, each with what leaving it out would gain. */
 import { showMinutes } from "../units/show";
 import type { WorkCalendar } from "../time/hours";
-import { mayPause } from "../process/kinds";
 import { slot, type Placed } from "./placed";
 import { isFirst } from "./proof";
 import { stateWords } from "../process/words";
@@ -61,7 +60,7 @@ export function gapBefore(
           ),
           dry,
         );
-  const soonest = until(slot(calendar, open, p.minutes ?? 0, mayPause(p.step))?.start, open);
+  const soonest = until(slot(calendar, open, p.minutes ?? 0, p.unit)?.start, open);
   const [before, after] = [calendar.closedBetween(open, soonest), calendar.closedBetween(soonest, start)];
   return { from, dry, open, closed: before + after, short: soonest - open - before, held: start - soonest - after };
 }

@@ -6,7 +6,7 @@ import { needsOf } from "../process/effects";
 import type { Piece } from "../piece/state";
 import type { Context } from "../process/context";
 import { inForce } from "../process/force";
-import { kindOf, mayPause, own, usesUp, type Step } from "../process/kinds";
+import { kindOf, own, unitOf, usesUp, type Step } from "../process/kinds";
 import { readiness, type Readiness } from "../process/ready";
 import { stateWords } from "../process/words";
 import type { Proof } from "./proof";
@@ -15,6 +15,7 @@ import {
   contextAt,
   hoursOf,
   inWindow,
+  outlasts,
   nextStretch,
   slot,
   windowed,
@@ -140,6 +141,7 @@ class Placer {
       perPieceMin: work.perPiece,
       minutes: work.total,
       uncorrected: work.uncorrected,
+      unit: work.total === null ? null : unitOf(s, c, work.total),
       needs,
       waited: binding(needs),
       before,
@@ -158,7 +160,7 @@ class Placer {
         ? this.earliest(i, prevEnd as number, from, needs, gone ? gone.step.waitMin : this.waitBefore(i))
         : why;
     const got =
-      typeof earliest === "string" ? earliest : slot(hoursOf(s, c), earliest, work.total as number, mayPause(s));
+      typeof earliest === "string" ? earliest : slot(hoursOf(s, c), earliest, work.total as number, base.unit);
     if (got !== null && typeof got !== "string") {
       const after = kind.apply(s, before, c, got.end, got.start);
       return { ...base, ...got, after, blocked: null, refused: null } satisfies Scheduled;
@@ -215,7 +217,8 @@ class Placer {
       const p = k === i && first ? first : this.one(k, at, k === i ? from : -Infinity);
       // What was looked at ahead is handed on, so that no step is worked out twice.
       if (k > i && !windowed(p)) return { run, ok: true, ahead: p };
-      if (k > i && breaksWindow(p, this.waitBefore(k))) return { run, ok: false, ahead: null };
+      // what no window could hold waits for the reopening, whenever the run before it is begun
+      if (k > i && breaksWindow(p, this.waitBefore(k))) return { run, ok: outlasts(p), ahead: null };
       run.push(p);
       if (p.start === null) break;
       at = { piece: p.after, end: p.end };
@@ -223,8 +226,12 @@ class Placer {
     return { run, ok: true, ahead: null };
   }
 
-  /** The beginning of a windowed run put off to later openings until all of it fits; alone, as early as it goes, where none holds it. */
-  private later(i: number, here: Here): Run {
+  /**
+   * The beginning of a windowed run put off to later openings until all of it fits; where none holds it, to the one that holds most of
+   * it, as early as it goes. @param soon what fits of it at once
+   */
+  private later(i: number, here: Here, soon: Run): Run {
+    let best = soon;
     const hours = hoursOf(this.steps[i], this.c);
     let from = -Infinity;
     for (let t = 0; t < TRIES; t++) {
@@ -235,8 +242,9 @@ class Placer {
       from = next.from;
       const run = this.chain(i, here, from);
       if (run.ok) return run;
+      if (run.run.length > best.run.length) best = run;
     }
-    return { run: [this.one(i, here, -Infinity)], ok: true, ahead: null };
+    return { run: best === soon ? soon.run.slice(0, 1) : best.run, ok: true, ahead: null };
   }
 
   place(start: number | null, first: Piece): PlaceResult {
@@ -249,7 +257,7 @@ class Placer {
       let best = this.chain(i, here, -Infinity, ahead);
       if (!best.ok && !this.actuals.has(this.steps[i].id)) {
         moved = true;
-        best = this.later(i, here);
+        best = this.later(i, here, best);
       }
       // A step whose own window was missed waits for the reopening, where there is one.
       const [head] = best.run;

@@ -24,6 +24,8 @@ interface PlacedBase {
   perPieceMin: number | null;
   /** minutes of work, learned corrections included; null: unknown */
   minutes: number | null;
+  /** minutes that stay together where closing time may fall inside it, 0: any; null: it is done in one go, if a day holds it */
+  unit: number | null;
   /** as the model says, without learned corrections */
   uncorrected: number | null;
   needs: Readiness[];
@@ -68,33 +70,44 @@ export interface Slot {
 /** openings of the shop that are looked at for a place */
 const OPENINGS = 800;
 
-/** Work of `minutes` begun no earlier than `from`, inside working hours; null: there are none. */
-export function slot(calendar: WorkCalendar, from: number, minutes: number, divisible: boolean): Slot | null {
+/**
+ * Work of `minutes` begun no earlier than `from`, inside working hours; null: there are none.
+ * @param unit minutes of it that stay together where closing time may fall inside it, 0: any; null: all of it does, if a day holds it
+ */
+export function slot(calendar: WorkCalendar, from: number, minutes: number, unit: number | null): Slot | null {
   let at = Math.ceil(from);
   const whole = Math.ceil(minutes);
   if (whole <= 0) return { start: at, end: at, pauses: [] };
-  const mayPause = divisible || whole > calendar.longest;
+  const mayPause = unit !== null || whole > calendar.longest;
+  const together = unit !== null && unit <= calendar.longest ? unit : 0;
   for (let guard = 0; guard < OPENINGS; guard++) {
     const open = calendar.openAt(at);
     if (!open) return null;
     const start = Math.max(at, open.from);
     if (start + whole <= open.to) return { start, end: start + whole, pauses: [] };
-    if (mayPause) return acrossClosing(calendar, start, open.to, whole);
+    if (mayPause && open.to - start >= together) return acrossClosing(calendar, start, open.to, whole, together);
     at = open.to;
   }
   return null;
 }
 
 /** Work that stops at closing time and goes on at the next opening, as often as it takes. */
-function acrossClosing(calendar: WorkCalendar, start: number, shuts: number, whole: number): Slot | null {
+function acrossClosing(calendar: WorkCalendar, start: number, shuts: number, whole: number, unit: number): Slot | null {
   const pauses: [number, number][] = [];
-  let left = whole - (shuts - start);
-  let end = shuts;
-  while (left > 0) {
-    const next = calendar.openAt(end);
-    if (!next) return null;
+  /** of so many minutes of opening, those that are worked */
+  const worked = (open: number, left: number): number =>
+    left <= open ? left : unit > 0 ? Math.floor(open / unit) * unit : open;
+  let does = worked(shuts - start, whole);
+  let left = whole - does;
+  let end = start + does;
+  let at = shuts;
+  for (let guard = 0; left > 0; guard++) {
+    const next = calendar.openAt(at);
+    if (!next || guard > OPENINGS) return null;
+    does = worked(next.to - next.from, left);
+    at = next.to;
+    if (!does) continue;
     pauses.push([end, next.from]);
-    const does = Math.min(left, next.to - next.from);
     left -= does;
     end = next.from + does;
   }
@@ -153,6 +166,16 @@ export function breaksWindow(p: Placed, waitBefore: number | null): boolean {
     p.needs.some((r) => r.closes !== null && !inWindow(r, start, p.minutes ?? 0))
   );
 }
+/** Is a step longer than the window that it would be begun in, so that it waits for the reopening whenever what lies before is done? */
+export const outlasts = (p: Placed): boolean => {
+  const whole = Math.max(0, Math.ceil(p.minutes ?? 0));
+  return p.needs.some(
+    (r) =>
+      r.closes !== null &&
+      r.stretches.some((s) => s.to === null) &&
+      r.stretches.every((s) => s.to === null || s.to - s.from < whole),
+  );
+};
 /** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. */
 export const brokenWindows = (placed: Placed[]): number =>
   inTurn(placed).filter((p, i, all) => breaksWindow(p, i === 0 ? null : all[i - 1].step.waitMin)).length;

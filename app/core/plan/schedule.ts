@@ -12,7 +12,7 @@ import type { Film } from "../piece/state";
 import type { WorkCalendar } from "../time/hours";
 import { ownProblem, type Answer, type Problem, type ProblemInput } from "../schedule/problem";
 import type { Context } from "../process/context";
-import { byBeam, kindOf, own } from "../process/kinds";
+import { byBeam, own } from "../process/kinds";
 import { inTurn, sprayed, type Placed } from "./placed";
 import { airOf, reached } from "../process/ready";
 import type { Need } from "../process/step";
@@ -232,7 +232,7 @@ class JobWriting {
       id: this.idOf(i),
       minutes,
       uses: uses.map((resource) => ({ resource })),
-      pausable: kindOf(p.step.kind).divisible || own(p.step, "byLoad") || minutes > c.calendar.longest,
+      pausable: p.unit !== null || minutes > c.calendar.longest,
       due: last && c.job.due ? Math.max(0, c.clock.fromLocal(c.job.due) - shop.origin) : null,
       earliest: Math.max(0, Math.ceil(notBefore) - shop.origin),
       // a log out of a file may know parts of a minute

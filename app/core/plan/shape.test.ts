@@ -100,8 +100,12 @@ test("blended bands: white first, then one wet session, then the dark top, then 
     const mine = colours(p);
     expect([where(p), mine.filter((x) => own(x.step, "wetInWet")).length]).toEqual([where(p), mine.length - 1]);
     expect(mine[mine.length - 1].index - mine[0].index).toBe(mine.length - 1);
-    // no band waits for one beside it, and changing a can takes a minute
-    for (const x of mine.slice(1)) expect([x.needs.length, x.setupMin]).toEqual([0, 1]);
+    // no band waits for one beside it, only for its own coat to flash, and changing a can takes a minute
+    for (const x of mine.slice(1)) {
+      expect(x.setupMin).toBe(1);
+      const waits = x.needs.map((n) => [n.state, n.productId]);
+      expect(waits).toEqual(own(x.step, "coat")! > 1 ? [["flash", own(x.step, "productId")]] : []);
+    }
     const white = p.placed.filter((x) => own(x.step, "role") === "white");
     // on what is white already none is wanted
     const pale = ["tile-glazed", "canvas"].includes(p.context.substrate.id);

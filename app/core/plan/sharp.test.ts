@@ -153,22 +153,41 @@ describe("slots in working hours", () => {
   test("fits to the minute, moves on by one more, stops over night where it may", () => {
     const day = cal.openAt(mon("03:00"))!;
     const shuts = day.to;
-    expect(slot(cal, shuts - 60, 60, false)).toEqual({ start: shuts - 60, end: shuts, pauses: [] });
-    expect(slot(cal, shuts - 60, 61, false)!.start).toBe(cal.openAt(shuts)!.from);
+    expect(slot(cal, shuts - 60, 60, null)).toEqual({ start: shuts - 60, end: shuts, pauses: [] });
+    expect(slot(cal, shuts - 60, 61, null)!.start).toBe(cal.openAt(shuts)!.from);
     const next = cal.openAt(shuts)!.from;
-    expect(slot(cal, shuts - 60, 61, true)).toEqual({ start: shuts - 60, end: next + 1, pauses: [[shuts, next]] });
-    expect(slot(cal, shuts - 60, 60.2, true)!.end).toBe(next + 1);
+    expect(slot(cal, shuts - 60, 61, 0)).toEqual({ start: shuts - 60, end: next + 1, pauses: [[shuts, next]] });
+    expect(slot(cal, shuts - 60, 60.2, 0)!.end).toBe(next + 1);
+  });
+  test("a piece that the rest of the day does not hold waits for the morning, a day that holds none is passed over", () => {
+    const { from: opens, to: shuts } = cal.openAt(mon("03:00"))!;
+    const day = shuts - opens;
+    const next = cal.openAt(shuts)!;
+    // three pieces of 50 min: one fits into the last 60, two follow
+    expect(slot(cal, shuts - 60, 150, 50)).toEqual({
+      start: shuts - 60,
+      end: next.from + 100,
+      pauses: [[shuts - 10, next.from]],
+    });
+    expect(slot(cal, shuts - 50, 100, 50)!.pauses).toEqual([[shuts, next.from]]);
+    expect(slot(cal, shuts - 49, 100, 50)).toEqual({ start: next.from, end: next.from + 100, pauses: [] });
+    // what is longer than the longest day is cut where the day ends
+    expect(slot(cal, opens, 2 * (cal.longest + 1), cal.longest + 1)!.pauses[0]).toEqual([opens + day, next.from]);
+    const short = workCalendar(utc, { ...shop().hours, tue: ["09:00", "09:30"] }, []);
+    expect(slot(short, shuts - 60, 150, 50)!.pauses).toEqual([
+      [shuts - 10, short.openAt(at("2027-01-13T03:00"))!.from],
+    ]);
   });
   test("work of no time is done on the spot, shut or not; longer than any day it goes on", () => {
-    expect(slot(cal, mon("03:00"), 0, false)).toEqual({ start: mon("03:00"), end: mon("03:00"), pauses: [] });
-    expect(slot(cal, mon("03:00"), -5, false)!.start).toBe(mon("03:00"));
-    expect(slot(cal, mon("03:00"), cal.longest, false)!.pauses).toEqual([]);
-    const long = slot(cal, mon("03:00"), cal.longest * 2 + 1, false)!;
+    expect(slot(cal, mon("03:00"), 0, null)).toEqual({ start: mon("03:00"), end: mon("03:00"), pauses: [] });
+    expect(slot(cal, mon("03:00"), -5, null)!.start).toBe(mon("03:00"));
+    expect(slot(cal, mon("03:00"), cal.longest, null)!.pauses).toEqual([]);
+    const long = slot(cal, mon("03:00"), cal.longest * 2 + 1, null)!;
     expect(long.pauses).toHaveLength(2);
     expect(long.pauses[0][0] - long.start + (long.end - long.pauses[1][1])).toBe(cal.longest + 1);
   });
   test("a fraction of a minute begins with the next whole one", () =>
-    expect(slot(cal, mon("10:00") + 0.2, 5, false)!.start).toBe(mon("10:01")));
+    expect(slot(cal, mon("10:00") + 0.2, 5, null)!.start).toBe(mon("10:01")));
 });
 
 describe("windows", () => {

@@ -192,6 +192,8 @@ export interface StepKind<S extends StepBase = StepBase> extends Traits {
   lookFor(s: S, c: Context): LookFor;
   /** short lines for the bench */
   cues(s: S, c: Context): string[];
+  /** pieces under the beam or a gun, loads of an oven: closing time may fall between two of them */
+  parts?(s: S, c: Context): number;
   /** minutes for the whole batch before learned corrections; null when something is unknown */
   minutes(s: S, c: Context): { setup: number; perPiece: number } | null;
   /** what must have been reached */

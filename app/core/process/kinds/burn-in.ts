@@ -40,6 +40,7 @@ export const burnIn = kind([...LASER], {
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,
+  parts: (_s, c) => c.pieces,
   starts: (s, _p, c) => burnInSetting(c, s.zones),
   needs: (s, p) => [...dampNeed(p), ...needOf(s.zones, p, "touch", "wet white smears under the beam")],
   refuses: (s, p, c) => {

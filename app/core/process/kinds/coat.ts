@@ -131,8 +131,23 @@ export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh
   refuses: (s, p) => (s.zones.length && s.zones.every((z) => zoneOf(p, z).mask) ? "the mask covers all of it" : null),
   needs: (s, before, c) => {
     const out: Need[] = [...dampNeed(before)];
-    // Bands that blend are meant to meet wet.
-    if (s.wetInWet) return out;
+    // Bands that blend are meant to meet wet; two coats of one band would dry as one if the first had not flashed.
+    if (s.wetInWet) {
+      const same = s.zones.flatMap((id) => {
+        const top = zoneOf(before, id).films.findLast((f) => f.left > 0);
+        return top && top.productId === s.productId && !top.phase ? [{ zone: id, films: [top] }] : [];
+      });
+      return same.length
+        ? [
+            ...out,
+            {
+              state: "flash",
+              stacks: same,
+              why: "the coat before on the same band has flashed, so that the two don’t dry as one",
+            },
+          ]
+        : out;
+    }
     // Over each zone's topmost film; a colour over a sealer waits until that is hard enough to paint.
     const groups = { recoat: [] as Need["stacks"], maskable: [] as Need["stacks"], sandable: [] as Need["stacks"] };
     for (const id of s.zones) {

@@ -35,6 +35,7 @@ export const engrave = kind([...LASER, "byLoad", "wishMm", "depthMm"], {
   }),
   cues: (s, c) => [setting(s), "Stay with it; stop at the first flame", `Eyewear ${eyewear(c)}`],
   minutes: batch,
+  parts: (_s, c) => c.pieces,
   needs: laserNeeds,
   starts: (s, _p, c) => (s.wishMm === null ? null : engraveSetting(c, s.wishMm, s.zones)),
   named: (s) =>

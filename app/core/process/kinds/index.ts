@@ -1,4 +1,5 @@
 /** The step kinds, by id, in the order in which they are offered. A new kind is one file and one row here. */
+import type { Context } from "../context";
 import { bareBack } from "./bare-back";
 import { burnIn } from "./burn-in";
 import { coat } from "./coat";
@@ -129,7 +130,15 @@ export function newStep<K extends KindId>(
 export const byBeam = (s: Step): boolean => kindOf(s.kind).beam !== undefined || own(s, "method") === "laser";
 /** Has it a setting of the beam’s that is computed? Powder has one only where the beam melts it. */
 export const isSet = (s: Step): boolean => kindOf(s.kind).starts !== undefined && byBeam(s);
-/** May closing time fall inside it, between two pieces or two loads? */
-export const mayPause = (s: Step): boolean => kindOf(s.kind).divisible === true || own(s, "byLoad") === true;
+/**
+ * Minutes of its work that stay together, where closing time may fall inside it: those of a piece or a load, or none where it is
+ * done by hand; null: it is done in one go.
+ */
+export function unitOf(s: Step, c: Context, minutes: number): number | null {
+  const kind = kindOf(s.kind);
+  if (kind.divisible || own(s, "byLoad")) return 0;
+  const parts = kind.parts?.(s, c) ?? 1;
+  return parts > 1 ? Math.ceil(minutes / parts) : null;
+}
 /** Does it use up something of the Shelf? */
 export const usesUp = (s: Step): boolean => ["film", "powder"].includes(kindOf(s.kind).lays ?? "");

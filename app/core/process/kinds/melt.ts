@@ -138,6 +138,7 @@ export const melt = kind([...LASER, "productId", "method"], {
     const run = ovenRun(s, c);
     return run && { setup: Math.round(run.loads * (run.warmMin + run.holdMin)), perPiece: TRAY_MIN };
   },
+  parts: (s, c) => (heatOf(s) === "oven" ? (ovenRun(s, c)?.loads ?? 1) : c.pieces),
   starts: (s, _p, c) => (heatOf(s) === "laser" ? meltSetting(c) : null),
   refuses: (s, p, c) => {
     if (!s.zones.some((z) => zoneOf(p, z).films.some((f) => f.phase === "loose"))) return "no loose powder lies in it";

@@ -53,6 +53,7 @@ export const openSkin = kind([...LASER], {
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,
+  parts: (_s, c) => c.pieces,
   starts: (s, _p, c) => skinSetting(c, s.zones),
   needs: (_s, p) => dampNeed(p),
   refuses: (s, p) =>

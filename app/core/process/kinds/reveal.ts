@@ -37,6 +37,7 @@ export const reveal = kind([...LASER, "byLoad"], {
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,
+  parts: (_s, c) => c.pieces,
   starts: (s, p, c) =>
     s.zones.length
       ? uncoverSetting(

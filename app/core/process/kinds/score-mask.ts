@@ -39,6 +39,7 @@ export const scoreMask = kind([...LASER], {
   ],
   fields: ["power", "speed", "passes", "minutes", "waitMin"],
   minutes: lineBatch,
+  parts: (_s, c) => c.pieces,
   starts: (_s, _p, c) => scoreSetting(c),
   refuses: (s, p, c) => {
     const m = s.zones.map((z) => zoneOf(p, z).mask).find((x) => x);
