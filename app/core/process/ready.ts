@@ -43,10 +43,11 @@ const without = (all: Stretch[], closes: number, reopens: number | null): Stretc
 
 export const airOf = (c: Context, f: Film) => c.room(f.roomC, f.roomRh);
 
-const kept = new WeakMap<Context, Map<string, number | null>>();
+/** by the air of a plan, which is the same however many pieces a step is done to */
+const kept = new WeakMap<Context["room"], Map<string, number | null>>();
 /** The drying clock for a film, remembered for the life of a plan: looking ahead and judging ask the same again and again. */
 function filmDryAt(c: Context, f: Film, of: DryingOf, ref: number): number | null {
-  const mine = kept.get(c) ?? kept.set(c, new Map()).get(c)!;
+  const mine = kept.get(c.room) ?? kept.set(c.room, new Map()).get(c.room)!;
   const key = `${f.laidAt}|${ref}|${of.waterBorne}|${of.minC}|${of.fan}|${of.limit}|${f.roomC}|${f.roomRh}`;
   const found = mine.get(key);
   if (found !== undefined) return found;
