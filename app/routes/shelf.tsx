@@ -3,6 +3,7 @@ import { shelfAct } from "../acts/shelf";
 import type { Route } from "./+types/shelf";
 import { useSearchParams } from "react-router";
 import { FINISHES, finishNamed } from "../core/catalogue/finishes";
+import { said } from "../core/units/said";
 import { paint } from "../core/catalogue/properties";
 import { onShelf } from "../core/plan/amounts";
 import { attack } from "../core/judge/rules/33-finishes-that-attack";
@@ -97,7 +98,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
                     <span className="min-w-0 flex-1">
                       <strong>{x.name}</strong>
                       <span className="block text-[0.93rem] text-muted">
-                        {finishNamed(x.finish).name}
+                        {said(finishNamed(x.finish).name, d.units)}
                         {x.chlorinated === true ? ", holds chlorine" : ""}
                       </span>
                     </span>
@@ -141,7 +142,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
               <select name="finish" className="field-in text-ink">
                 {d.finishes.map((x) => (
                   <option key={x.id} value={x.id}>
-                    {x.name}
+                    {said(x.name, d.units)}
                   </option>
                 ))}
               </select>

@@ -78,7 +78,7 @@ export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
           label="Finish"
           value={p.finish}
           extra={id}
-          options={FINISHES.map((x) => ({ value: x.id, label: x.name }))}
+          options={FINISHES.map((x) => ({ value: x.id, label: said(x.name, units) }))}
         />
         <TextField action="/shelf" name="colour" label="Colour" type="color" value={p.colour} extra={id} />
         <PickField
@@ -394,7 +394,7 @@ export function ProductList({ products, title, units }: { products: Product[]; t
                 {p.name}
               </span>{" "}
               <span className="tag">
-                {finishNamed(p.finish).name}
+                {said(finishNamed(p.finish).name, units)}
                 {p.cans.length ? `, ${p.cans.length} ${p.cans.length === 1 ? "can" : "cans"}` : ", no can listed"}
               </span>
             </>
