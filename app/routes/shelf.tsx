@@ -3,7 +3,6 @@ import { shelfAct } from "../acts/shelf";
 import type { Route } from "./+types/shelf";
 import { useSearchParams } from "react-router";
 import { FINISHES, finishNamed } from "../core/catalogue/finishes";
-import { said } from "../core/units/said";
 import { paint } from "../core/catalogue/properties";
 import { onShelf } from "../core/plan/amounts";
 import { attack } from "../core/judge/rules/33-finishes-that-attack";
