@@ -27,6 +27,7 @@ import { opened, openedLayer } from "../views/opened";
 import { Elsewhere } from "../ui/elsewhere";
 import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "../views/layers";
 import { turns } from "../core/plan/plan";
+import { bareBody, capital } from "../core/process/words";
 import { isFirst } from "../core/plan/proof";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -242,7 +243,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
           <div className="flex flex-wrap items-start gap-5 max-lg:mt-3">
             <div className="min-w-[210px] flex-1">
               <h3>Layers in {names[chosen].name}, top first</h3>
-              {chosenZone.layers.length === 0 && <p className="text-muted">Bare {ground.name.toLowerCase()}.</p>}
+              {chosenZone.layers.length === 0 && <p className="text-muted">{capital(bareBody(ground.name))}.</p>}
               <ul>
                 {[...chosenZone.layers].reverse().map((l, i) => (
                   <li
@@ -340,7 +341,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             <figcaption className="flex items-center justify-between gap-2">
               <span className="tag">
                 {turned
-                  ? `back, after step ${index + 1}: bare ${ground.name.toLowerCase()}${p.after.labelled ? ", labelled" : ", no label yet"}`
+                  ? `back, after step ${index + 1}: ${bareBody(ground.name)}${p.after.labelled ? ", labelled" : ", no label yet"}`
                   : `front, after step ${index + 1}`}
               </span>
               <button type="button" className="link-act" aria-pressed={turned} onClick={() => setTurned(!turned)}>

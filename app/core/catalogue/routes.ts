@@ -79,6 +79,8 @@ export interface Route<K extends string = string> {
   substrates?: readonly SubstrateId[];
   beams: Beam[];
   maxColours: number;
+  /** goes where no zone has a colour: the dark top is uncovered to the body */
+  bareAlone?: true;
   /** the beam lifts a dark top where colour is to show */
   lifts: boolean;
   /** artwork goes to the laser mirrored */
@@ -175,6 +177,7 @@ const ROWS = [
     families: UNDER_DARK,
     beams: ALL,
     maxColours: 1,
+    bareAlone: true,
     lifts: true,
     takes: [{ body: true }],
     usual: "spray-enamel",

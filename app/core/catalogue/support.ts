@@ -15,6 +15,8 @@ export interface Brief {
   shape: "flat" | "ball" | "cylinder";
   /** finishes that zones are filled with */
   finishes: string[];
+  /** there are zones, and none of them has a colour */
+  bare?: boolean;
 }
 export interface No {
   rule: number | null;
@@ -45,6 +47,10 @@ export function against(r: Route, b: Brief): No[] {
     const takesN = `${r.maxColours} ${r.maxColours === 1 ? "colour" : "colours"}`;
     const or = "Give them one, or leave some as they are.";
     out.push({ rule: null, why: `It takes ${takesN}; your zones have ${b.colours}. ${or}` });
+  }
+  if (b.bare && !r.bareAlone) {
+    const [way] = ROUTES.filter((x) => x.bareAlone);
+    out.push({ rule: null, why: `It lays colours; your zones have none. “${way.name}” uncovers the bare material.` });
   }
   if (b.beam && !r.beams.includes(b.beam)) out.push({ rule: 40, why: `A ${beamName(b.beam)} beam does not do it.` });
   const cut = b.beam && againstCut(r, b.beam, s);

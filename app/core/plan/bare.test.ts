@@ -1,6 +1,8 @@
 /** A zone that is to show the bare material: under paint over the whole face it is uncovered down to the body; elsewhere it is left. */
 import { route, ROUTES } from "../catalogue/routes";
 import { snagsOf } from "../judge/judge";
+import { context } from "../process/context";
+import { chooseRoutes } from "./choose";
 import { difference, linear } from "../models/film/colour";
 import { shown, zoneOf } from "../piece/state";
 import { kindOf, own } from "../process/kinds";
@@ -105,4 +107,14 @@ test("where nothing covers the whole face a bare zone is simply left", () => {
       ),
     ).toEqual([]);
   }
+});
+
+test("where no zone has a colour only the route that uncovers the body goes, and the others say so", () => {
+  const w = UNDER.find((x) => x.job.substrate.id === "aluminium-bare")!;
+  const nos = (x: World): string[] =>
+    chooseRoutes(context(x)).flatMap((r) => (r.no.some((n) => /zones have none/.test(n.why)) ? [] : [r.route.id]));
+  expect(nos(bare(w, () => true))).toEqual(["A1"]);
+  // one that has, or no drawing yet, and all are weighed as ever
+  expect(nos(bare(w, (i) => i > 0))).toHaveLength(ROUTES.length);
+  expect(nos({ ...w, job: { ...w.job, zones: [] } })).toHaveLength(ROUTES.length);
 });

@@ -45,6 +45,7 @@ export function chooseRoutes(c: Context): Choice[] {
       colours: a.colours,
       shape,
       finishes,
+      bare: c.job.zones.length > 0 && c.job.zones.every((z) => z.bare),
     }),
     ...weigh(route, a, c.world.shop.routeRulesOff ?? []),
   })).sort((x, y) => Number(x.no.length > 0) - Number(y.no.length > 0) || y.points - x.points);

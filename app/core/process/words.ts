@@ -47,5 +47,8 @@ const MATERIAL: Record<Family, string> = {
 /** What a maker calls the stuff that a face is of. */
 export const material = (f: Family): string => MATERIAL[f];
 
+/** A body with nothing on it, by its name: “bare aluminium”, “bare hard maple”. */
+export const bareBody = (name: string): string => `bare ${name.toLowerCase().replace(/^bare /, "")}`;
+
 /** The same, at the beginning of a sentence. */
 export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
