@@ -103,15 +103,35 @@ export const perimeter = (r: Region): number =>
       ),
     0,
   );
-export const bounds = (r: Region): { x0: number; y0: number; x1: number; y1: number } | null => {
+export interface Box {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+const boxes = new WeakMap<Ring, Box>();
+/** The box round a ring, remembered: rings are never changed. */
+export function ringBox(ring: Ring): Box {
+  const known = boxes.get(ring);
+  if (known) return known;
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const ring of r)
-    for (const [x, y] of ring) {
-      x0 = Math.min(x0, x);
-      y0 = Math.min(y0, y);
-      x1 = Math.max(x1, x);
-      y1 = Math.max(y1, y);
-    }
+  for (const [x, y] of ring) {
+    if (x < x0) x0 = x;
+    if (x > x1) x1 = x;
+    if (y < y0) y0 = y;
+    if (y > y1) y1 = y;
+  }
+  const box = { x0, y0, x1, y1 };
+  boxes.set(ring, box);
+  return box;
+}
+/** The box round a region; null: there is nothing. */
+export const bounds = (r: Region): Box | null => {
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const ring of r) {
+    const b = ringBox(ring);
+    [x0, y0, x1, y1] = [Math.min(x0, b.x0), Math.min(y0, b.y0), Math.max(x1, b.x1), Math.max(y1, b.y1)];
+  }
   return x1 >= x0 ? { x0, y0, x1, y1 } : null;
 };
 
@@ -138,7 +158,12 @@ export function pieces(r: Region): Region[] {
     if (ringArea(hole) * sign >= 0) continue;
     // A vertex of a hole may touch its outer ring: an edge's middle serves better as the witness.
     const mid: Point = [(hole[0][0] + hole[1][0]) / 2, (hole[0][1] + hole[1][1]) / 2];
-    outers.find((o) => o.size > Math.abs(ringArea(hole)) && inside(mid, o.ring))?.parts.push(hole);
+    const size = Math.abs(ringArea(hole));
+    const holds = (o: { ring: Ring }): boolean => {
+      const b = ringBox(o.ring);
+      return mid[0] >= b.x0 && mid[0] <= b.x1 && mid[1] >= b.y0 && mid[1] <= b.y1 && inside(mid, o.ring);
+    };
+    outers.find((o) => o.size > size && holds(o))?.parts.push(hole);
   }
   return outers.map((o) => o.parts);
 }

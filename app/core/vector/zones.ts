@@ -3,12 +3,13 @@
  * Lengths leave here in mm. What cannot be honoured exactly (gradients, patterns, images, text, transparency, masks,
  * filters) is refused by naming the element.
  */
-import { area, type Clip, type Region, type Ring } from "./clip";
+import { area, bounds, type Clip, type Region, type Ring } from "./clip";
 import { ink } from "./css";
 import { apply, determinant, IDENTITY, maxScale, multiply, parseTransform, type Matrix } from "./matrix";
 import { measure, type Measures } from "./measure";
 import { ellipse, pathLines, rectangle, type Line } from "./outline";
 import { strokeRings } from "./stroke";
+import { visible, type Layer } from "./visible";
 import { nameOf, readSvg, SvgError, type SvgElement } from "./svg";
 
 export interface FoundZone extends Measures {
@@ -86,11 +87,6 @@ const SKIPPED = new Set([
 const SHAPES = new Set(["path", "rect", "circle", "ellipse", "line", "polyline", "polygon"]);
 
 type Style = Record<string, string>;
-interface Layer {
-  colour: string;
-  region: Region;
-}
-
 /** A length in user units; percentages of `whole`. */
 function length(e: SvgElement, key: string, whole: number, fallback = 0): number {
   const raw = e.style[key] ?? e.attributes[key];
@@ -227,6 +223,15 @@ const mapRings = (e: SvgElement, rings: Ring[], m: Matrix): Ring[] => {
   });
 };
 
+/** Does a region lie inside a cut that is a plain upright rectangle, as the page is? Then nothing is cut off. */
+function within(region: Region, cut: Region): boolean {
+  const [ring] = cut;
+  const [inner, outer] = [bounds(region), bounds(cut)];
+  if (cut.length !== 1 || ring.length !== 4 || !inner || !outer) return false;
+  const upright = ring.every(([x, y]) => (x === outer.x0 || x === outer.x1) && (y === outer.y0 || y === outer.y1));
+  return upright && inner.x0 >= outer.x0 && inner.x1 <= outer.x1 && inner.y0 >= outer.y0 && inner.y1 <= outer.y1;
+}
+
 /** Walks the tree in paint order and collects opaque layers. */
 class Painter {
   layers: Layer[] = [];
@@ -335,7 +340,7 @@ class Painter {
   }
 
   private put(colour: string, region: Region, cut: Region | null): void {
-    const r = cut ? this.clip.intersect(region, cut) : region;
+    const r = cut && !within(region, cut) ? this.clip.intersect(region, cut) : region;
     if (r.length) this.layers.push({ colour, region: r });
   }
 
@@ -551,17 +556,8 @@ export function readZones(
   for (const c of root.children)
     painter.walk(c, style, multiply(toMm, view.matrix), [view.box[2], view.box[3]], page, new Set());
 
-  // From the top layer down: what is seen of a layer is what no later one covers.
-  const seen = new Map<string, Region>();
+  const seen = visible(clip, painter.layers, (share) => progress(share / 2));
   const order: string[] = [];
-  let covered: Region = [];
-  for (let i = painter.layers.length - 1; i >= 0; i--) {
-    const { colour, region } = painter.layers[i];
-    const visible = covered.length ? clip.subtract(region, covered) : region;
-    covered = clip.union(covered, region);
-    if (visible.length) seen.set(colour, clip.union(seen.get(colour) ?? [], visible));
-    progress((painter.layers.length - i) / painter.layers.length / 2);
-  }
   for (const l of painter.layers) if (seen.has(l.colour) && !order.includes(l.colour)) order.push(l.colour);
   const zones: FoundZone[] = [];
   order.forEach((colour, i) => {
@@ -570,7 +566,7 @@ export function readZones(
     zones.push({
       id: `z-${colour.slice(1)}`,
       colour,
-      ...measure(clip, region),
+      ...measure(clip, region, (share) => progress(0.5 + (i + share) / order.length / 2)),
       outline: outlineOf(clip.simplify(region, DRAWN_MM)),
     });
     progress(0.5 + (i + 1) / order.length / 2);
