@@ -31,6 +31,15 @@ journey(
     await input.setInputFiles(svgFile("broken.svg", Buffer.from("<svg><g></svg>")));
     await p.getByRole("alert").filter({ hasText: "not sound XML" }).waitFor();
     assert.equal(await p.locator("li[data-zone]").count(), 2);
+    // one that would take a minute says so, is begun on a press, and is left on another; the page stays awake
+    const tangle = Array.from({ length: 30_000 }, (_, i) => `${(i * 7.31) % 10} ${(i * i * 0.0137) % 10}`).join("L");
+    await give(`<path d="M${tangle}Z"/>`);
+    await p.getByRole("alert").filter({ hasText: "crosses itself about" }).waitFor();
+    await p.getByRole("button", { name: "Take it as it is" }).click();
+    await p.getByText("Measuring…").waitFor();
+    await p.getByRole("button", { name: "Cancel" }).click();
+    await p.getByText("Measuring…").waitFor({ state: "hidden" });
+    assert.equal(await p.locator("li[data-zone]").count(), 2);
     await input.setInputFiles(svgFile("radish.svg", RADISH));
     await p.locator("li[data-zone='z-2f6b3a']").waitFor();
     const wide = p.getByLabel(/Picture wide/);

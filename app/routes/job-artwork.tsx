@@ -7,7 +7,7 @@ import { FINISHES } from "../core/catalogue/finishes";
 import { substrateNamed } from "../core/catalogue/substrates";
 import { showLength, UNKNOWN, type UnitSystem } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
-import { Cancelled, measureSvg } from "../workers/zones";
+import { Cancelled, measureSvg, takesLong } from "../workers/zones";
 import { PickField, PostForm, TextField } from "../ui/kit/field";
 import { Empty, Swatch } from "../ui/kit/bits";
 import { DropFile } from "../ui/kit/drop";
@@ -37,20 +37,26 @@ export default function Artwork({
   loaderData: { job, units, products, near, visits, place, band, gear, round, boxes, facesHint, stroke, contrast },
 }: Route.ComponentProps) {
   const submit = useSubmit();
-  const [state, setState] = useState<{ share: number | null; error: string | null }>({ share: null, error: null });
+  const [state, setState] = useState<{
+    share: number | null;
+    error: string | null;
+    /** take the drawing that was left because it takes long */
+    anyway?: () => void;
+  }>({ share: null, error: null });
   const stop = useRef<AbortController | null>(null);
-  const measure = async (name: string, svg: string, widthMm: number | null): Promise<void> => {
+  const measure = async (name: string, svg: string, widthMm: number | null, anyway = false): Promise<void> => {
     const c = new AbortController();
     stop.current = c;
     setState({ share: 0, error: null });
     try {
-      const found = await measureSvg(svg, widthMm, c.signal, (share) => setState({ share, error: null }));
+      const found = await measureSvg(svg, widthMm, c.signal, (share) => setState({ share, error: null }), anyway);
       setState({ share: null, error: null });
       await submit({ intent: "artwork", name, svg, found: JSON.stringify(found) }, { method: "post" });
     } catch (e) {
       setState({
         share: null,
         error: e instanceof Cancelled ? null : `“${name}” was not taken in. ${(e as Error).message}`,
+        ...(takesLong(e) ? { anyway: () => void measure(name, svg, widthMm, true) } : {}),
       });
     }
   };
@@ -125,7 +131,12 @@ export default function Artwork({
         )}
         {state.error && (
           <p role="alert" className="text-wrong">
-            {state.error}
+            {state.error}{" "}
+            {state.anyway && (
+              <button type="button" className="link-act" onClick={state.anyway}>
+                Take it as it is
+              </button>
+            )}
           </p>
         )}
         {job.artwork && (

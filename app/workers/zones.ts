@@ -4,6 +4,8 @@ import { Cancelled, inWorker } from "./call";
 import type { ZonesApi } from "./zones-api";
 
 export { Cancelled };
+/** Was a drawing left because it takes long, and not because anything is wrong with it? */
+export const takesLong = (e: unknown): boolean => e instanceof Error && e.name === "TooMuch";
 
 /** @throws Error with the reader's own sentence; Cancelled when the signal fired */
 export const measureSvg = (
@@ -11,10 +13,12 @@ export const measureSvg = (
   widthMm: number | null,
   signal: AbortSignal,
   progress: (share: number) => void,
+  /** however long it takes */
+  anyway = false,
 ): Promise<FoundArtwork> =>
   inWorker<ZonesApi, FoundArtwork>({
     make: () => new Worker(new URL("./zones.worker.ts", import.meta.url), { type: "module" }),
     does: "measures drawings",
     signal,
-    run: (api, heard) => api.measure(svg, widthMm, heard(progress)),
+    run: (api, heard) => api.measure(svg, widthMm, heard(progress), anyway),
   });

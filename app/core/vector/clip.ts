@@ -2,6 +2,7 @@
  * Polygon regions as plain rings of [x, y] in mm, and the set operations on them. The arithmetic is Clipper2's (compiled
  * to WebAssembly); this file is the only one that touches its objects, each of which must be deleted by hand.
  */
+import Flatbush from "flatbush";
 import type { MainModule, PathsD } from "clipper2-wasm/dist/clipper2z";
 
 export type Point = [number, number];
@@ -135,35 +136,64 @@ export const bounds = (r: Region): Box | null => {
   return x1 >= x0 ? { x0, y0, x1, y1 } : null;
 };
 
-/** Is a point inside a ring (even-odd)? */
-function inside([x, y]: Point, ring: Ring): boolean {
-  let hit = false;
+/** edges of a ring that a point is tried against in one stretch of its height */
+const BAND_EDGES = 8;
+const MOST_BANDS = 4096;
+
+/** Asks whether points lie inside a ring (even-odd): its edges are sorted into bands by height, for rings that are asked often. */
+function insideOf(ring: Ring): (p: Point) => boolean {
+  const { y0, y1 } = ringBox(ring);
+  const bands = Math.max(1, Math.min(MOST_BANDS, Math.floor(ring.length / BAND_EDGES)));
+  const band = (y: number): number => Math.max(0, Math.min(bands - 1, Math.floor(((y - y0) / (y1 - y0)) * bands)));
+  const edges: number[][] = Array.from({ length: bands }, () => []);
   for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const [xi, yi] = ring[i];
-    const [xj, yj] = ring[j];
-    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) hit = !hit;
+    const [a, b] = [band(ring[i][1]), band(ring[j][1])];
+    for (let k = Math.min(a, b); k <= Math.max(a, b); k++) edges[k].push(i);
   }
-  return hit;
+  return ([x, y]) => {
+    let hit = false;
+    for (const i of edges[band(y)]) {
+      const [[xi, yi], [xj, yj]] = [ring[i], ring[i > 0 ? i - 1 : ring.length - 1]];
+      if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) hit = !hit;
+    }
+    return hit;
+  };
 }
 
-/** Split a region into its separate pieces, each an outer ring with the holes that lie directly in it. */
+/** so few outer rings are looked at one by one */
+const FEW = 8;
+
+/** Split a region into its separate pieces, each an outer ring with the holes that lie directly in it. The smallest come first. */
 export function pieces(r: Region): Region[] {
-  const sign =
-    Math.sign(r.reduce((most, ring) => (Math.abs(ringArea(ring)) > Math.abs(most) ? ringArea(ring) : most), 0)) || 1;
-  const outers = r
-    .filter((ring) => ringArea(ring) * sign > 0)
-    .map((ring) => ({ ring, size: Math.abs(ringArea(ring)), parts: [ring] as Region }));
+  const sized = r.map((ring) => ({ ring, area: ringArea(ring) }));
+  const sign = Math.sign(sized.reduce((most, x) => (Math.abs(x.area) > Math.abs(most) ? x.area : most), 0)) || 1;
+  const outers = sized
+    .filter((x) => x.area * sign > 0)
+    .map(({ ring, area: size }) => ({ box: ringBox(ring), size: Math.abs(size), parts: [ring] as Region }));
   outers.sort((a, b) => a.size - b.size);
-  for (const hole of r) {
-    if (ringArea(hole) * sign >= 0) continue;
+  const asks = new Map<number, (p: Point) => boolean>();
+  const inside = (p: Point, k: number): boolean => {
+    const ask = asks.get(k) ?? insideOf(outers[k].parts[0]);
+    asks.set(k, ask);
+    return ask(p);
+  };
+  const holes = sized.filter((x) => x.area * sign < 0);
+  if (!holes.length) return outers.map((o) => o.parts);
+  let index: Flatbush | null = null;
+  if (outers.length > FEW) {
+    index = new Flatbush(outers.length);
+    for (const { box } of outers) index.add(box.x0, box.y0, box.x1, box.y1);
+    index.finish();
+  }
+  for (const { ring, area: size } of holes) {
     // A vertex of a hole may touch its outer ring: an edge's middle serves better as the witness.
-    const mid: Point = [(hole[0][0] + hole[1][0]) / 2, (hole[0][1] + hole[1][1]) / 2];
-    const size = Math.abs(ringArea(hole));
-    const holds = (o: { ring: Ring }): boolean => {
-      const b = ringBox(o.ring);
-      return mid[0] >= b.x0 && mid[0] <= b.x1 && mid[1] >= b.y0 && mid[1] <= b.y1 && inside(mid, o.ring);
-    };
-    outers.find((o) => o.size > size && holds(o))?.parts.push(hole);
+    const mid: Point = [(ring[0][0] + ring[1][0]) / 2, (ring[0][1] + ring[1][1]) / 2];
+    const round = index ? index.search(mid[0], mid[1], mid[0], mid[1]).sort((a, b) => a - b) : outers.keys();
+    for (const k of round)
+      if (outers[k].size > Math.abs(size) && inside(mid, k)) {
+        outers[k].parts.push(ring);
+        break;
+      }
   }
   return outers.map((o) => o.parts);
 }

@@ -1,5 +1,5 @@
 /** M13 Measures of a zone: area, perimeter, pieces, holes, narrowest width, and row extents for the run time. */
-import { area, bounds, perimeter, pieces, type Clip, type Region } from "./clip";
+import { area, bounds, perimeter, type Clip, type Region } from "./clip";
 import { narrowest } from "./narrow";
 
 export interface Measures {
@@ -37,9 +37,9 @@ export function rowExtents(r: Region): number[] {
   return out.map((v) => Math.round(v * 1000) / 1000);
 }
 
-/** All measures of one zone. @param progress share done */
-export function measure(clip: Clip, region: Region, progress?: (share: number) => void): Measures {
-  const parts = pieces(region);
+/** All measures of one zone. @param parts its separate pieces, each with its holes @param progress share done */
+export function measure(clip: Clip, parts: Region[], progress?: (share: number) => void): Measures {
+  const region = parts.flat();
   return {
     areaMm2: area(region),
     perimeterMm: perimeter(region),

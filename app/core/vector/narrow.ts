@@ -146,7 +146,7 @@ function sound(e: Edges, rho: number): boolean {
 }
 
 /** edges from which a piece is shrunk on from where it was shrunk to before, since moving them all by much takes the square of them */
-const MANY_EDGES = 1500;
+const MANY_EDGES = 400;
 /** A piece shrunk so far: shrinking on from there is the same as shrinking from the beginning, but for rounding, with far fewer edges. */
 interface Rung {
   rho: number;
@@ -169,8 +169,17 @@ function shrunkBy(clip: Clip, p: Piece, rho: number, low: Rung): Rung | null {
 
 /** the first radius that is tried where edges say nothing, as a share of what a strip of that area and outline would hold */
 const FIRST = 1 / 8;
-/** each further one is larger by this: a thin neck may heal the test once both its sides are gone */
+/** each further one is larger by this, or by less where a part was used up on the way */
 const STEP = 1.2;
+
+/** corners that shrinking may add where an outline bends inward */
+const SPARE_CORNERS = 4;
+/** Was a whole part used up between two radii? Then a neck may have broken in between, and the test has healed since. */
+function skipped(clip: Clip, p: Piece, low: Rung, high: Rung): boolean {
+  const by = high.rho - low.rho;
+  const lost = area(low.rings) - area(clip.grow(high.rings, by));
+  return lost > CRUMB * p.area + CORNER_LOSS * by * by * (p.corners + SPARE_CORNERS);
+}
 
 /** Least radius at which a piece breaks, mm; null: it does not up to `most`. */
 function breaksAt(clip: Clip, p: Piece, edges: Edges, most: number): number | null {
@@ -180,11 +189,15 @@ function breaksAt(clip: Clip, p: Piece, edges: Edges, most: number): number | nu
   if (vouched >= most) return null;
   let low: Rung = { rho: 0, rings: p.rings };
   let [lo, hi] = [vouched, vouched > 0 ? vouched : Math.min(strip * FIRST, most)];
-  for (; ; hi = Math.min(most, hi * STEP)) {
+  for (;;) {
     const next = shrunkBy(clip, p, hi, low);
     if (!next) break;
-    if (hi >= most) return null;
-    [low, lo] = [next, hi];
+    if (low.rho > 0 && hi - lo > 2 * BISECT_MM && skipped(clip, p, low, next)) hi = (lo + hi) / 2;
+    else if (hi >= most) return null;
+    else {
+      [low, lo] = [next, hi];
+      hi = Math.min(most, hi * STEP);
+    }
   }
   while (hi - lo > BISECT_MM) {
     const mid = (lo + hi) / 2;
@@ -195,7 +208,7 @@ function breaksAt(clip: Clip, p: Piece, edges: Edges, most: number): number | nu
   return (lo + hi) / 2;
 }
 
-/** What two pieces of one shape have in common, wherever they lie: their edges, to a thousandth of a millimetre, from the lowest corner on. */
+/** What two pieces of one shape have in common, wherever they lie: their edges in thousandths of a millimetre, lowest corner first. */
 function shapeOf(r: Region): string {
   return r
     .map((ring) => {

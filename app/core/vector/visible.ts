@@ -61,8 +61,9 @@ function without(clip: Clip, a: Patch[], b: Patch[]): Patch[] {
   return mine.length ? [...apart, ...patches(clip.subtract(flat(mine), flat(theirs)))] : a;
 }
 
-/** @param layers in the order they are painted @param progress share done @returns by colour, in no order that means anything */
-export function visible(clip: Clip, layers: Layer[], progress: (share: number) => void): Map<string, Region> {
+/** @param layers in the order they are painted @param progress share done
+ * @returns separate pieces by colour, in no order that means anything */
+export function visible(clip: Clip, layers: Layer[], progress: (share: number) => void): Map<string, Region[]> {
   let done = 0;
   /** @param covers is it asked what these layers cover? */
   const half = (from: number, to: number, covers: boolean): Half => {
@@ -82,5 +83,5 @@ export function visible(clip: Clip, layers: Layer[], progress: (share: number) =
     return { seen, covered: covers ? joined(clip, low.covered, up.covered) : [] };
   };
   const { seen } = layers.length ? half(0, layers.length, false) : { seen: new Map<string, Patch[]>() };
-  return new Map([...seen].map(([colour, area]) => [colour, flat(area)]));
+  return new Map([...seen].map(([colour, area]) => [colour, area.map((p) => p.rings)]));
 }

@@ -3,12 +3,13 @@
  * Lengths leave here in mm. What cannot be honoured exactly (gradients, patterns, images, text, transparency, masks,
  * filters) is refused by naming the element.
  */
-import { area, bounds, type Clip, type Region, type Ring } from "./clip";
+import { area, bounds, ringArea, type Clip, type Region, type Ring } from "./clip";
 import { ink } from "./css";
 import { apply, determinant, IDENTITY, maxScale, multiply, parseTransform, type Matrix } from "./matrix";
 import { measure, type Measures } from "./measure";
 import { ellipse, pathLines, rectangle, type Line } from "./outline";
 import { strokeRings } from "./stroke";
+import { LIMIT_S, Meter } from "./work";
 import { visible, type Layer } from "./visible";
 import { nameOf, readSvg, SvgError, type SvgElement } from "./svg";
 
@@ -85,6 +86,9 @@ const SKIPPED = new Set([
   "a-link",
 ]);
 const SHAPES = new Set(["path", "rect", "circle", "ellipse", "line", "polyline", "polygon"]);
+
+/** shapes whose outline never crosses itself */
+const ROUND = new Set(["rect", "circle", "ellipse"]);
 
 type Style = Record<string, string>;
 /** A length in user units; percentages of `whole`. */
@@ -444,15 +448,16 @@ class Painter {
     if (!lines.length) return;
     const fill = e.tag === "line" ? null : this.colour(e, "fill", style);
     const stroke = this.colour(e, "stroke", style);
-    const filled = (): Region =>
-      this.clip.fill(
-        mapRings(
-          e,
-          lines.map((l) => l.points),
-          m,
-        ),
-        style["fill-rule"] === "evenodd" ? "evenodd" : "nonzero",
+    const filled = (): Region => {
+      const rings = mapRings(
+        e,
+        lines.map((l) => l.points),
+        m,
       );
+      // one that can't cross itself is what it fills, as the kernel would turn it
+      if (ROUND.has(e.tag)) return rings.map((r) => (ringArea(r) < 0 ? [...r].reverse() : r));
+      return this.clip.fill(rings, style["fill-rule"] === "evenodd" ? "evenodd" : "nonzero");
+    };
     const own = this.clipRegion(e, m, view, filled, new Set());
     const limit = own ? (cut ? this.clip.intersect(cut, own) : own) : cut;
     const paintStroke = (): void => {
@@ -524,14 +529,22 @@ const DRAWN_MM = 0.02;
 /**
  * @param text the SVG file
  * @param size typed physical width (height follows the drawing's own shape), mm
- * @throws SvgError with one sentence that names the element and what to do
+ * @param most seconds that it may take, as they are reckoned; Infinity: whatever it takes
+ * @throws SvgError with one sentence that names the element and what to do; TooMuch where it would take longer
  */
 export function readZones(
-  clip: Clip,
+  kernel: Clip,
   text: string,
   size: { widthMm: number } | null = null,
-  progress: (share: number) => void = () => {},
+  heard: (share: number) => void = () => {},
+  most: number = LIMIT_S,
 ): FoundArtwork {
+  const meter = new Meter(most);
+  const clip = meter.over(kernel);
+  const progress = (share: number): void => {
+    meter.at(share);
+    heard(share);
+  };
   const { root, byId } = readSvg(text);
   const box = root.attributes.viewBox ? viewMatrix(root, 1, 1).box : null;
   const w = physical(root.style.width ?? root.attributes.width);
@@ -556,18 +569,21 @@ export function readZones(
   for (const c of root.children)
     painter.walk(c, style, multiply(toMm, view.matrix), [view.box[2], view.box[3]], page, new Set());
 
+  meter.shapes = painter.layers.length;
   const seen = visible(clip, painter.layers, (share) => progress(share / 2));
   const order: string[] = [];
   for (const l of painter.layers) if (seen.has(l.colour) && !order.includes(l.colour)) order.push(l.colour);
   const zones: FoundZone[] = [];
   order.forEach((colour, i) => {
-    const region = (seen.get(colour) as Region).filter((r) => area([r]) > SLIVER_MM2);
-    if (!region.length) return;
+    const parts = (seen.get(colour) as Region[])
+      .map((p) => p.filter((r) => area([r]) > SLIVER_MM2))
+      .filter((p) => p.length);
+    if (!parts.length) return;
     zones.push({
       id: `z-${colour.slice(1)}`,
       colour,
-      ...measure(clip, region, (share) => progress(0.5 + (i + share) / order.length / 2)),
-      outline: outlineOf(clip.simplify(region, DRAWN_MM)),
+      ...measure(clip, parts, (share) => progress(0.5 + (i + share) / order.length / 2)),
+      outline: outlineOf(clip.simplify(parts.flat(), DRAWN_MM)),
     });
     progress(0.5 + (i + 1) / order.length / 2);
   });
