@@ -1,6 +1,7 @@
 /**
- * Answers of before, held: several hundred odd briefs, planned and judged. A line a rule for some of them together, so that a change shows which one speaks
- * otherwise, how often it speaks, and whether that was meant; what a rule ought to say is tested beside this, rule by rule.
+ * Answers of before, held: several hundred odd briefs, planned and judged. A line a rule for some of them together, so that a change
+ * shows which one speaks otherwise, how often it speaks, and whether that was meant; what a rule ought to say is tested beside this,
+ * rule by rule.
  */
 import { createHash } from "node:crypto";
 import { generate } from "../plan/generate";
