@@ -6,7 +6,7 @@ import { own } from "../app/core/process/kinds";
 import "reflect-metadata";
 import { gzipSync } from "node:zlib";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
-import { e1, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
+import { e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
 import { makePlan } from "../app/core/plan/plan";
 import { simulate } from "../app/core/explain/report";
@@ -101,6 +101,36 @@ for (const n of [10, 100, 400]) {
     value: time(() => void readZones(clip, svg), 3),
     unit: "ms",
   });
+}
+/** Rectangles, circles, three-cornered patches and strokes of six colours, anyhow over one another. */
+function mixed(n: number): string {
+  const r = seeded(7);
+  return Array.from({ length: n }, (_, i) => {
+    const [x, y, paint] = [r() * 190, r() * 190, `fill="${COLOURS[Math.floor(r() * 6)]}"`];
+    if (i % 4 === 0) return `<rect x="${x}" y="${y}" width="${1 + r() * 8}" height="${1 + r() * 8}" ${paint}/>`;
+    if (i % 4 === 1) return `<circle cx="${x}" cy="${y}" r="${0.5 + r() * 4}" ${paint}/>`;
+    if (i % 4 === 2) return `<path d="M${x} ${y}l${r() * 8} ${r() * 4}l${-r() * 6} ${r() * 8}z" ${paint}/>`;
+    const d = `M${x} ${y}q${r() * 9} ${r() * 9} ${r() * 3} ${r() * 12}`;
+    return `<path d="${d}" fill="none" stroke="#2b6fa6" stroke-width="${0.3 + r()}"/>`;
+  }).join("");
+}
+/** One wavy outline of so many corners. */
+const wavy = (n: number): string => {
+  const at = (i: number): string => {
+    const a = (i / n) * 2 * Math.PI;
+    const d = 80 + 8 * Math.sin(a * 17) + 0.3 * Math.sin(a * 900);
+    return `${(100 + d * Math.cos(a)).toFixed(3)} ${(100 + d * Math.sin(a)).toFixed(3)}`;
+  };
+  return `<path fill="#123456" d="M${Array.from({ length: n }, (_, i) => at(i)).join("L")}Z"/>`;
+};
+for (const [name, n, body] of [
+  ["zones of a drawing, mixed shapes", 500, mixed(500)],
+  ["zones of a drawing, mixed shapes", 2000, mixed(2000)],
+  ["zones of a drawing, corners of one outline", 20_000, wavy(20_000)],
+  ["zones of a drawing, corners of one outline", 200_000, wavy(200_000)],
+] as const) {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">${body}</svg>`;
+  rows.push({ name, n, value: time(() => void readZones(clip, svg, null, undefined, Infinity), 1), unit: "ms" });
 }
 const page = "build/client/index.html";
 if (existsSync(page)) {
