@@ -24,6 +24,10 @@ export interface Clip {
 
 /** digits behind the point that the kernel keeps: 1e-5 mm */
 const PRECISION = 5;
+const GRID = 10 ** PRECISION;
+/** A ring as the kernel would give it back, corner by corner. */
+export const onGrid = (ring: Ring): Ring =>
+  ring.map(([x, y]): Point => [Math.round(x * GRID) / GRID, Math.round(y * GRID) / GRID]);
 const ARC_TOLERANCE = 0.002;
 
 /** Wrap a loaded kernel. */

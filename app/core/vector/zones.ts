@@ -3,7 +3,7 @@
  * Lengths leave here in mm. What cannot be honoured exactly (gradients, patterns, images, text, transparency, masks,
  * filters) is refused by naming the element.
  */
-import { area, bounds, ringArea, type Clip, type Region, type Ring } from "./clip";
+import { area, bounds, onGrid, ringArea, type Clip, type Region, type Ring } from "./clip";
 import { ink } from "./css";
 import { apply, determinant, IDENTITY, maxScale, multiply, parseTransform, type Matrix } from "./matrix";
 import { measure, type Measures } from "./measure";
@@ -455,7 +455,7 @@ class Painter {
         m,
       );
       // one that can't cross itself is what it fills, as the kernel would turn it
-      if (ROUND.has(e.tag)) return rings.map((r) => (ringArea(r) < 0 ? [...r].reverse() : r));
+      if (ROUND.has(e.tag)) return rings.map((r) => onGrid(ringArea(r) < 0 ? [...r].reverse() : r));
       return this.clip.fill(rings, style["fill-rule"] === "evenodd" ? "evenodd" : "nonzero");
     };
     const own = this.clipRegion(e, m, view, filled, new Set());

@@ -20,6 +20,7 @@ import { CSS } from "@dnd-kit/utilities";
 import { Check, ChevronRight, GripVertical } from "lucide-react";
 import { Collapsible } from "radix-ui";
 import { useEffect, useRef, useState, type ReactNode } from "react";
+import { flushSync } from "react-dom";
 import { Why } from "../kit/why";
 
 export function StepList({
@@ -94,6 +95,12 @@ export function StepList({
 function Alone({ rows, open, children }: { rows: StepRow[]; open: boolean; children: ReactNode }) {
   const [shows, setShows] = useState(open);
   const done = rows.filter((r) => r.done).length;
+  // on paper nothing can be unfolded: it is open before the page is drawn for it
+  useEffect(() => {
+    const unfold = (): void => flushSync(() => setShows(true));
+    addEventListener("beforeprint", unfold);
+    return () => removeEventListener("beforeprint", unfold);
+  }, []);
   return (
     <li className="my-1 border-y border-line">
       <Collapsible.Root open={shows} onOpenChange={setShows}>
@@ -107,12 +114,8 @@ function Alone({ rows, open, children }: { rows: StepRow[]; open: boolean; child
           </span>
           {done > 0 && <span className="tag shrink-0">{done === rows.length ? "all done" : `${done} done`}</span>}
         </Collapsible.Trigger>
-        {/* on paper nothing can be unfolded: there it stands open */}
-        <Collapsible.Content asChild forceMount>
-          <ol
-            aria-label="Steps of the piece that goes first"
-            className={clsx("border-l-4 border-line", !shows && "hidden print:block")}
-          >
+        <Collapsible.Content asChild>
+          <ol aria-label="Steps of the piece that goes first" className="border-l-4 border-line">
             {children}
           </ol>
         </Collapsible.Content>
