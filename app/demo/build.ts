@@ -266,7 +266,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
     jobs.push({ ...j, begun });
   };
   const beet = { "#a8235a": "beet", "#5d9a3c": "leaf-green" };
-  // Under way: a day and a half in, in the middle of a coat.
+  // Under way: begun last evening, in the middle of the engraving.
   add(
     await draw(
       job("bed-markers", "Bed markers", {
@@ -274,7 +274,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
         substrate: maple,
         use: ["handled", "outdoors"],
         route: "E1",
-        start: at(-1, "13:30"),
+        start: at(-1, "17:30"),
         due: at(65, "16:00"),
         choices: { ...new Choices(), depthMm: 1.5, proof: false },
         waivers: [{ rule: 13, where: "engrave/", reason: "the same plan as last year’s markers, which all came out" }],
