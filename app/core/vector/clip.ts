@@ -164,8 +164,17 @@ function insideOf(ring: Ring): (p: Point) => boolean {
   };
 }
 
-/** so few outer rings are looked at one by one */
+/** so few boxes are looked at one by one */
 const FEW = 8;
+/** Which of some boxes meet another, by number: by an index where there are many. */
+export function finder(list: Box[]): (box: Box) => number[] {
+  if (list.length <= FEW)
+    return (b) => list.flatMap((a, i) => (a.x0 <= b.x1 && b.x0 <= a.x1 && a.y0 <= b.y1 && b.y0 <= a.y1 ? [i] : []));
+  const index = new Flatbush(list.length);
+  for (const { x0, y0, x1, y1 } of list) index.add(x0, y0, x1, y1);
+  index.finish();
+  return ({ x0, y0, x1, y1 }) => index.search(x0, y0, x1, y1);
+}
 
 /** Split a region into its separate pieces, each an outer ring with the holes that lie directly in it. The smallest come first. */
 export function pieces(r: Region): Region[] {
@@ -183,21 +192,13 @@ export function pieces(r: Region): Region[] {
   };
   const holes = sized.filter((x) => x.area * sign < 0);
   if (!holes.length) return outers.map((o) => o.parts);
-  let index: Flatbush | null = null;
-  if (outers.length > FEW) {
-    index = new Flatbush(outers.length);
-    for (const { box } of outers) index.add(box.x0, box.y0, box.x1, box.y1);
-    index.finish();
-  }
+  const find = finder(outers.map((o) => o.box));
   for (const { ring, area: size } of holes) {
     // A vertex of a hole may touch its outer ring: an edge's middle serves better as the witness.
     const mid: Point = [(ring[0][0] + ring[1][0]) / 2, (ring[0][1] + ring[1][1]) / 2];
-    const round = index ? index.search(mid[0], mid[1], mid[0], mid[1]).sort((a, b) => a - b) : outers.keys();
-    for (const k of round)
-      if (outers[k].size > Math.abs(size) && inside(mid, k)) {
-        outers[k].parts.push(ring);
-        break;
-      }
+    const round = find({ x0: mid[0], y0: mid[1], x1: mid[0], y1: mid[1] }).sort((a, b) => a - b);
+    const k = round.find((o) => outers[o].size > Math.abs(size) && inside(mid, o));
+    if (k !== undefined) outers[k].parts.push(ring);
   }
   return outers.map((o) => o.parts);
 }

@@ -68,13 +68,15 @@ const ARC_RAD = 0.2;
 /** Edges of a piece with their boxes, for what lies near. */
 class Edges {
   private readonly index: Flatbush;
-  readonly list: { ring: Ring; i: number; a: Point; b: Point; n: Point; length: number }[] = [];
+  readonly list: { a: Point; b: Point; n: Point; length: number }[] = [];
+  /** 1 where the inside lies on the left of every edge, those of holes too; −1: on the right */
+  readonly sign: number;
   readonly turns: number[][];
   constructor(readonly piece: Piece) {
     const { rings } = piece;
-    // the inside lies on the left of every edge, those of holes too
     const sign =
       Math.sign(rings.reduce((most, r) => (Math.abs(turned(r)) > Math.abs(most) ? turned(r) : most), 0)) || 1;
+    this.sign = sign;
     this.turns = rings.map((ring) => ring.map((_p, i) => sign * turnAt(ring, i)));
     const count = rings.reduce((n, r) => n + r.length, 0);
     this.index = new Flatbush(count);
@@ -83,7 +85,7 @@ class Edges {
         const b = ring[(i + 1) % ring.length];
         const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
         const k = length > 0 ? sign / length : 0;
-        this.list.push({ ring, i, a, b, length, n: [-(b[1] - a[1]) * k, (b[0] - a[0]) * k] });
+        this.list.push({ a, b, length, n: [-(b[1] - a[1]) * k, (b[0] - a[0]) * k] });
         this.index.add(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1]));
       });
     this.index.finish();
@@ -123,7 +125,7 @@ function sound(e: Edges, rho: number): boolean {
     for (let i = 0; i < n; i++) {
       const edge = e.list[base + i];
       const [from, to] = [cut(i), cut((i + 1) % n)];
-      if (edge.length < from + to) return false;
+      if (!(edge.length > 0) || edge.length < from + to) return false;
       const [ux, uy] = [(edge.b[0] - edge.a[0]) / edge.length, (edge.b[1] - edge.a[1]) / edge.length];
       const move = ([x, y]: Point, along: number): Point => [
         x + edge.n[0] * rho + ux * along,
@@ -135,7 +137,7 @@ function sound(e: Edges, rho: number): boolean {
       const steps = Math.ceil(-turns[i] / ARC_RAD);
       const first = Math.atan2(before.n[1], before.n[0]);
       for (let s = 1; s < steps; s++) {
-        const angle = first + ((Math.sign(turned(piece.rings[0])) || 1) * (turns[i] * s)) / steps;
+        const angle = first + (e.sign * turns[i] * s) / steps;
         const p: Point = [ring[i][0] + rho * Math.cos(angle), ring[i][1] + rho * Math.sin(angle)];
         const mine = (x: number): boolean => x === base + i || x === base + ((i + n - 1) % n);
         if (!e.clear(p, p, rho * (1 + ARC_RAD / 2), mine)) return false;

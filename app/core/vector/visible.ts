@@ -3,8 +3,7 @@
  * what is seen and what it covers, and the lower half loses what the upper one covers. So every outline is cut a few times by what lies
  * near it, and never by all that was drawn before; what meets nothing never goes to the kernel at all.
  */
-import Flatbush from "flatbush";
-import { bounds, pieces, type Box, type Clip, type Region } from "./clip";
+import { bounds, finder, pieces, type Box, type Clip, type Region } from "./clip";
 
 export interface Layer {
   colour: string;
@@ -21,21 +20,9 @@ interface Half {
 }
 
 const patches = (r: Region): Patch[] => pieces(r).map((rings) => ({ rings, box: bounds(rings)! }));
-const meet = (a: Box, b: Box): boolean => a.x0 <= b.x1 && b.x0 <= a.x1 && a.y0 <= b.y1 && b.y0 <= a.y1;
-/** so few are looked at one by one */
-const FEW = 8;
-
-/** Which of some patches meet a box: by an index where there are many. */
-function finder(list: Patch[]): (box: Box) => number[] {
-  if (list.length <= FEW) return (box) => list.flatMap((p, i) => (meet(p.box, box) ? [i] : []));
-  const index = new Flatbush(list.length);
-  for (const { box } of list) index.add(box.x0, box.y0, box.x1, box.y1);
-  index.finish();
-  return ({ x0, y0, x1, y1 }) => index.search(x0, y0, x1, y1);
-}
 /** Those of two lists that meet one of the other, and those of the first that don't. */
 function meeting(a: Patch[], b: Patch[]): { mine: Patch[]; theirs: Patch[]; apart: Patch[]; others: Patch[] } {
-  const find = finder(b);
+  const find = finder(b.map((p) => p.box));
   const met = new Set<number>();
   const mine: Patch[] = [];
   const apart: Patch[] = [];
@@ -61,8 +48,11 @@ function without(clip: Clip, a: Patch[], b: Patch[]): Patch[] {
   return mine.length ? [...apart, ...patches(clip.subtract(flat(mine), flat(theirs)))] : a;
 }
 
-/** @param layers in the order they are painted @param progress share done
- * @returns separate pieces by colour, in no order that means anything */
+/**
+ * @param layers in the order they are painted
+ * @param progress share done
+ * @returns separate pieces by colour, in no order that means anything
+ */
 export function visible(clip: Clip, layers: Layer[], progress: (share: number) => void): Map<string, Region[]> {
   let done = 0;
   /** @param covers is it asked what these layers cover? */
