@@ -49,6 +49,9 @@ export function crossings(rings: Ring[]): number {
   return ((hits / PAIRS) * n * (n - 1)) / 2;
 }
 
+/** share done from which the whole can be told */
+const KNOWN = 0.02;
+
 /** Counts what is spent. @throws TooMuch as soon as more is sure to be needed than may be spent */
 export class Meter {
   private spent = 0;
@@ -65,10 +68,11 @@ export class Meter {
   private spend(seconds: number): void {
     this.spent += seconds;
     if (this.spent <= this.most) return;
-    const whole = this.spent / Math.max(this.share, 0.05);
+    // how much of it is done is known once its shapes are laid out
+    const long = this.share > KNOWN ? `about ${about(this.spent / this.share)}` : `more than ${about(this.most)}`;
     const what =
       this.shapes > 0 ? `${many(this.shapes)} shapes that lie over one another` : "more than can be measured at once";
-    throw new TooMuch(`It holds ${what}: that takes about ${about(whole)}. Unite them in your drawing program.`);
+    throw new TooMuch(`It holds ${what}: that takes ${long}. Unite them in your drawing program.`);
   }
 
   /** The kernel, with what it does counted. */

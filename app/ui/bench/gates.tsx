@@ -8,7 +8,7 @@ const HEAD: Record<Gate["by"], string> = {
   plan: "Would ruin it",
   accept: "Hazard",
   proof: "Proof",
-  again: "Put aside",
+  again: "First piece",
   workshop: "Machine",
   tick: "First",
 };
@@ -40,7 +40,7 @@ export function Gates({ gates, onSend }: { gates: Gate[]; onSend(more: Record<st
 const Again = ({ of: g, onSend }: { of: Gate; onSend(more: Record<string, string>): void }) =>
   g.next === undefined ? null : (
     <button type="button" className={pale} onClick={() => onSend({ intent: "proof-again" })}>
-      Not accepted: piece {g.next} goes first
+      {g.by === "again" ? "Piece" : "Not accepted: piece"} {g.next} goes first
     </button>
   );
 

@@ -136,9 +136,10 @@ export const isSet = (s: Step): boolean => kindOf(s.kind).starts !== undefined &
  */
 export function unitOf(s: Step, c: Context, minutes: number): number | null {
   const kind = kindOf(s.kind);
-  if (kind.divisible || own(s, "byLoad")) return 0;
+  if (kind.divisible) return 0;
   const parts = kind.parts?.(s, c) ?? 1;
-  return parts > 1 ? Math.ceil(minutes / parts) : null;
+  if (parts > 1) return Math.ceil(minutes / parts);
+  return own(s, "byLoad") ? 0 : null;
 }
 /** Does it use up something of the Shelf? */
 export const usesUp = (s: Step): boolean => ["film", "powder"].includes(kindOf(s.kind).lays ?? "");
