@@ -49,6 +49,18 @@ const world = async (id = "job") => (await readWorld(id))!;
 const set = (field: string, value: string, more: Record<string, string> = {}) =>
   jobAct("job", { intent: "set", field, value, ...more });
 
+/** The bench step by step, each when its wait is over; whoever asks does it, or is given it again. */
+async function* along() {
+  for (let guard = 0; guard < 200; guard++) {
+    const now = Math.floor(clock);
+    const plan = makePlan(await world(), now);
+    const s = standing(plan, now);
+    if (s.is === "waiting" && s.opens !== null) clock = s.opens + 1;
+    else if (s.is === "ready") yield { id: s.step.step.id, plan, s };
+    else throw new Error(s.is);
+  }
+}
+
 /** Everything in front of a step answered as a maker would, and its wait over. */
 async function cleared(step: string, id = "job"): Promise<void> {
   for (let guard = 0; guard < 30; guard++) {
@@ -398,16 +410,8 @@ describe("gates at the bench", () => {
   test("a proof that is not accepted: another piece goes first in one press, and the first is out of it", async () => {
     let tries = 0;
     const first: number[] = [];
-    for (let guard = 0; guard < 160 && tries < 2; guard++) {
-      const now = Math.floor(clock);
-      const plan = makePlan(await world(), now);
-      const s = standing(plan, now);
-      if (s.is === "waiting" && s.opens !== null) {
-        clock = s.opens + 1;
-        continue;
-      }
-      if (s.is !== "ready") throw new Error(s.is);
-      const { id } = s.step.step;
+    for await (const { id, plan, s } of along()) {
+      if (tries === 2) break;
       const gates = gatesOf(planFor(plan, id), s.step);
       if (gates.some((g) => g.by === "proof")) {
         await act("proof-sent", id);
@@ -440,16 +444,7 @@ describe("gates at the bench", () => {
     expect(firstPiece(makePlan(await world(), Math.floor(clock)))).toBe(2);
   });
   test("the piece that goes first is put aside on the way: the next steps ask for another one", async () => {
-    for (let guard = 0; guard < 60; guard++) {
-      const now = Math.floor(clock);
-      const plan = makePlan(await world(), now);
-      const s = standing(plan, now);
-      if (s.is === "waiting" && s.opens !== null) {
-        clock = s.opens + 1;
-        continue;
-      }
-      if (s.is !== "ready") throw new Error(s.is);
-      const { id } = s.step.step;
+    for await (const { id } of along()) {
       await cleared(id);
       if (isFirst(id)) {
         await act("aside", id, { piece: "1" });
@@ -468,16 +463,7 @@ describe("gates at the bench", () => {
   test("a proof: one piece goes first, its dates go on the Brief, and the others wait for them", async () => {
     let alone = 0;
     let sent = false;
-    for (let guard = 0; guard < 120; guard++) {
-      const now = Math.floor(clock);
-      const plan = makePlan(await world(), now);
-      const s = standing(plan, now);
-      if (s.is === "waiting" && s.opens !== null) {
-        clock = s.opens + 1;
-        continue;
-      }
-      if (s.is !== "ready") throw new Error(s.is);
-      const { id } = s.step.step;
+    for await (const { id, plan, s } of along()) {
       if (gatesOf(planFor(plan, id), s.step).some((g) => g.by === "proof")) {
         // nothing of the batch begins before it is accepted
         expect((await act("start", id)).error).toMatch(/waits for the proof/);
