@@ -23,9 +23,9 @@ export function Gates({ gates, onSend }: { gates: Gate[]; onSend(more: Record<st
             key={g.id}
             data-gate={g.id}
             data-snag={g.snag?.rule}
-            className="flex flex-wrap items-center justify-between gap-3 lg:flex-nowrap"
+            className="flex flex-wrap items-center justify-between gap-3"
           >
-            <span className="min-w-0 lg:flex-1">
+            <span className="min-w-0 flex-1 basis-72">
               <strong>{g.snag?.severity === "never" ? "Never" : HEAD[g.by]}: </strong>
               {g.say}.
             </span>
