@@ -5,6 +5,7 @@ export default {
   // Nothing is timed by the tests; a busy machine must not fail one.
   testTimeout: 60000,
   maxWorkers: "100%",
+  testSequencer: "<rootDir>/scripts/jest-sequencer.mjs",
   setupFiles: ["fake-indexeddb/auto"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   testMatch: ["<rootDir>/app/**/*.test.ts?(x)", "<rootDir>/scripts/**/*.test.ts"],

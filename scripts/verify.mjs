@@ -2,9 +2,10 @@
  * `npm run verify`: from a fresh clone to a verdict. Installs what is missing, then types, lint, boundaries, unit
  * tests, build, and the real interface.
  */
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
+import { once } from "node:events";
 import { existsSync } from "node:fs";
-import { build, install, root, run } from "./setup.mjs";
+import { install, root } from "./setup.mjs";
 
 /**
  * What the checks need of Debian's packages: a browser, without which nothing can be said, and independent readers of PDF
@@ -47,38 +48,44 @@ const begun = Date.now();
 install();
 tools();
 const bin = (name) => `node_modules/.bin/${name}`;
-const stages = [
-  [
-    "types",
-    () => [
-      run(bin("react-router"), ["typegen"], { quiet: true, mayFail: true }),
-      run(bin("tsc"), [], { mayFail: true }),
-      run(bin("tsc"), ["-p", "app/core"], { mayFail: true }),
-    ],
-  ],
-  ["format", () => [run(bin("prettier"), ["--check", "--log-level", "warn", "."], { mayFail: true })]],
-  ["lint", () => [run(bin("eslint"), ["app", "e2e", "scripts", "bench"], { mayFail: true })]],
-  ["boundaries", () => [run(bin("depcruise"), ["app", "--config", ".dependency-cruiser.cjs"], { mayFail: true })]],
-  [
-    "unit tests",
-    () => [
-      run("node", ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js", "--silent"], {
-        mayFail: true,
-      }),
-    ],
-  ],
-  ["build", () => (build(), [])],
-  ["interface", () => [run(bin("playwright"), ["test"], { mayFail: true })]],
-];
+const jest = ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js", "--silent"];
+const building = ["--input-type=module", "--eval", 'import { build } from "./scripts/setup.mjs"; build();'];
+/** A stage: what it is called, and the commands it runs one after another. */
+const types = ["types", [bin("react-router"), "typegen"], [bin("tsc")], [bin("tsc"), "-p", "app/core"]];
+const format = ["format", [bin("prettier"), "--check", "--log-level", "warn", "."]];
+const lint = ["lint", [bin("eslint"), "app", "e2e", "scripts", "bench"]];
+const boundaries = ["boundaries", [bin("depcruise"), "app", "--config", ".dependency-cruiser.cjs"]];
+const unit = ["unit tests", ["node", ...jest]];
+const app = ["build", ["node", ...building]];
+const journeys = ["interface", [bin("playwright"), "test"]];
+
 let passed = 0;
 let failed = 0;
-for (const [name, stage] of stages) {
+/** Runs a stage. @param alone what it prints is shown as it comes; beside others it is held back till the stage is over */
+async function stage([name, ...commands], alone) {
   const at = Date.now();
-  const good = stage().every((r) => r.status === 0);
+  let said = "";
+  let good = true;
+  for (const [command, ...args] of commands) {
+    const child = spawn(command, args, { cwd: root, stdio: alone ? ["ignore", 2, 2] : ["ignore", "pipe", "pipe"] });
+    child.stdout?.on("data", (d) => (said += d));
+    child.stderr?.on("data", (d) => (said += d));
+    const [code] = await once(child, "close");
+    good &&= code === 0;
+  }
   if (good) passed++;
   else failed++;
-  process.stderr.write(`${good ? "ok  " : "FAIL"} ${name} (${((Date.now() - at) / 1000).toFixed(0)} s)\n`);
+  process.stderr.write(
+    `${good ? "" : said}${good ? "ok  " : "FAIL"} ${name} (${((Date.now() - at) / 1000).toFixed(0)} s)\n`,
+  );
 }
+// What reads the sources and keeps one core busy runs two at a time; what keeps all of them busy runs alone.
+const lane = async (...stages) => {
+  for (const s of stages) await stage(s, false);
+};
+await Promise.all([lane(types, boundaries), lane(format, lint, app)]);
+await stage(unit, true);
+await stage(journeys, true);
 process.stderr.write(`${((Date.now() - begun) / 60000).toFixed(1)} min in ${root.split("/").pop()}\n`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);
