@@ -19,7 +19,7 @@ export default [
       ]),
     ]),
     route("shelf", "routes/shelf.tsx"),
-    route("workshop", "routes/workshop.tsx"),
+    route("workshop/:part?", "routes/workshop.tsx"),
     route("guide", "routes/guide.tsx"),
     route("guide/:topic", "routes/guide-page.tsx"),
     route("bench-log", "routes/bench-log.tsx"),

@@ -33,6 +33,10 @@ const PATHS = [
   "shelf",
   "shelf?product=poppy",
   "workshop",
+  "workshop/climate",
+  "workshop/gear",
+  "workshop/schools",
+  "workshop/screen",
   "bench-log",
   "nowhere",
   "jobs/ghost/layers",
@@ -99,14 +103,27 @@ for (const width of [1280, 390]) {
     await p.getByText("Climate:").click();
     await p.getByText("bed 600 × 400 mm").click();
     await look("brief with its folds open");
+    await p.getByLabel("Due").locator("xpath=..").getByRole("button", { name: "Pick from a calendar" }).click();
+    await p.getByRole("grid").waitFor();
+    await look("a leaf of the calendar");
+    await shut(p);
+    await p.getByLabel("Made of").click();
+    await p.getByRole("option").first().waitFor();
+    await look("a list that is open");
+    await p.keyboard.press("Escape");
     await p.getByLabel("Due").fill("2027-01-15T12:00");
     await p.getByLabel("Due").blur();
     await p.getByText(/after it is due/).waitFor();
     await p.goto(new URL("jobs/blue-tiles/calendar", url).href);
     await p.locator("[data-way-out]").first().waitFor();
     await look("calendar, too late");
+    await p.goto(new URL("workshop/machines", url).href);
+    await p.locator("[data-fold]").first().click();
+    await look("a machine, opened");
+    await p.goto(new URL("workshop/hours", url).href);
+    await p.getByRole("grid").waitFor();
+    await look("days off");
     await p.goto(new URL("workshop", url).href);
-    await p.locator("summary").first().click();
     await p
       .getByLabel("Rich Layer file")
       .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });

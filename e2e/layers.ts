@@ -1,4 +1,5 @@
 /** The layers page: what is drawn is the state, to scale; edits, fixes, waivers and undo; and the door prints the same figures. */
+import { choose } from "./support/choose";
 import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
@@ -441,7 +442,7 @@ journey(
     // its link leads to where it is set
     await lever.getByRole("link").click();
     await p.locator("main[data-view='workshop']").waitFor();
-    await p.getByLabel("Air over drying pieces").selectOption("moving");
+    await choose(p, "Air over drying pieces", /moving|fan/i);
     await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
     await at(o, url, "jobs/splash-tiles/layers");
     // it has begun: nothing moves until the change is taken over, and undo gives the old plan back

@@ -2,6 +2,7 @@
  * Every route through the interface: the field guide's live plans, visits, reverse work, schools, the Workshop's
  * ovens, a new job by a further route.
  */
+import { choose } from "./support/choose";
 import { faults, open, openSample } from "./browser";
 import { clean } from "./support/axe";
 import { assert, journey } from "./support/suite";
@@ -31,9 +32,11 @@ journey("the field guide draws every route from a plan of its own, and can be le
     await p.locator("main[data-topic]").waitFor();
     await p.locator("[data-layer][data-top-um]").first().waitFor();
     const slider = p.getByRole("slider");
-    const last = Number(await slider.getAttribute("max"));
+    const last = Number(await slider.getAttribute("aria-valuemax"));
     assert.ok(last >= 6, `${r}: ${last + 1} steps`);
-    await slider.fill(String(Math.floor(last / 2)));
+    await slider.focus();
+    await p.keyboard.press("Home");
+    for (let k = 0; k < Math.floor(last / 2); k++) await p.keyboard.press("ArrowRight");
     await p.getByText(`Step ${Math.floor(last / 2) + 1} of ${last + 1}`).waitFor();
   }
   for (const page of [
@@ -117,7 +120,7 @@ journey(
     const o = await open(url, { at: AT });
     await openSample(o.page);
     const p = o.page;
-    await p.goto(new URL("workshop", url).href);
+    await p.goto(new URL("workshop/gear", url).href);
     await p.locator("[data-gear]").first().waitFor();
     const had = await p.locator("[data-gear]").count();
     await p.getByRole("button", { name: "Add it" }).click();
@@ -129,7 +132,8 @@ journey(
     await tray.fill("16 in");
     await tray.press("Enter");
     await until(async () => (await tray.inputValue()) === "406.4 mm");
-    await p.getByLabel("One heavy coat or several light ones").selectOption("heavy");
+    await p.getByRole("link", { name: "Where makers disagree" }).click();
+    await choose(p, "One heavy coat or several light ones", /heavy/i);
     await p.waitForTimeout(200);
     await p.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
     assert.deepEqual(await clean(p, p.url()), []);
@@ -189,7 +193,7 @@ journey(
     await until(async () => (await p.getByLabel(/^Hides at µm/).inputValue()) !== "");
     assert.deepEqual(await clean(p, p.url()), []);
     await p.goto(new URL("jobs/blue-tiles/layers?step=reveal", url).href);
-    await p.locator("[data-figures='window'] summary").click();
+    await p.locator("[data-figures='window'] [data-fold]").click();
     await p
       .locator("[data-figures='window']")
       .getByText(/J\/mm²/)

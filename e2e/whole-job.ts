@@ -1,5 +1,6 @@
 /** Empty shop, a job of one's own, bench, wrap-up: by keyboard alone at 1280, by touch alone at 390. */
 import type { Page } from "@playwright/test";
+import { choose } from "./support/choose";
 import { faults, MONDAY, open, type Opened } from "./browser";
 import { fingers, keyboard, tabTo, type Hands } from "./support/hands";
 import { RADISH, svgFile } from "./support/drawing";
@@ -149,7 +150,7 @@ async function wrapUp(page: Page, h: Hands, good: number, taps: RegExp): Promise
   assert.match((await page.locator("table").textContent()) ?? "", taps);
   // of one job alone: its list is filled when it is gone to
   await page.locator("main label select").focus();
-  await page.locator("main label select").selectOption({ label: "Radish markers" });
+  await choose(page, "Job", "Radish markers");
   await page.waitForFunction(() =>
     [...document.querySelectorAll("tbody tr td:nth-child(2)")].every((td) => td.textContent === "Radish markers"),
   );

@@ -3,7 +3,7 @@
  * action hands its form to the families that it knows. Everything in a form is text; what it means is read by the act.
  */
 import "reflect-metadata";
-import { checkForm, sayFaults } from "../core/records/parse";
+import { checkForm, sayFaults, type Fault } from "../core/records/parse";
 import { Text } from "../core/records/fields";
 import type { Outcome } from "../core/records/outcome";
 import { Refused } from "../store/acts";
@@ -28,10 +28,16 @@ export const act = <F extends object, C>(
   intent,
   run: async (raw, c) => {
     const read = checkForm(form, raw);
-    if (!read.ok) throw new Refused(`This form can’t be read: ${sayFaults(read.faults)}.`);
+    if (!read.ok) throw new Refused(toldOf(read.faults));
     return run(read.value, c);
   },
 });
+
+/** What readers say of a field is a sentence already; other faults name the field. */
+const toldOf = (faults: Fault[]): string =>
+  faults.every((f) => f.message.endsWith("."))
+    ? faults.map((f) => f.message).join(" ")
+    : `This form can’t be read: ${sayFaults(faults)}.`;
 
 /** A form with nothing in it but what shall be done. */
 export class Bare {}

@@ -1,6 +1,7 @@
 /** Acts that belong to no page: undo and redo, opening and beginning a shop, files in, jobs begun and deleted. */
 import { Job, Choices, Order, Substrate, WrapUp } from "../core/records/job";
 import { OneOf, Text } from "../core/records/fields";
+import { NewJobForm } from "../core/records/forms";
 import { sayFaults, type Fault } from "../core/records/parse";
 import { Shop } from "../core/records/shop";
 import type { Outcome } from "../core/records/outcome";
@@ -25,10 +26,6 @@ class ImportForm extends FileForm {
 class SavedForm {
   /** ms since 1970 */
   @Text(40) at!: string;
-}
-class NewJobForm {
-  @Text(120) title: string = "";
-  @Text(120) client: string = "";
 }
 
 const here = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC";
@@ -92,7 +89,7 @@ const houseActs = [
   act("new-job", NewJobForm, async (f, _c: Nobody) => {
     const base = await readShop();
     if (!base) throw new Refused("There is no shop here yet.");
-    const title = f.title.trim() || "New job";
+    const title = f.title.trim();
     const known = (await readHeads()).map((j) => j.id);
     const made: Job = {
       ...new Job(),

@@ -2,6 +2,7 @@
 import { finishNamed, isFinish } from "../core/catalogue/finishes";
 import { defaultProduct, STARTER } from "../core/catalogue/starter";
 import { OneOf, Text } from "../core/records/fields";
+import { PaintForm, SwatchForm } from "../core/records/forms";
 import type { Outcome } from "../core/records/outcome";
 import type { Shop } from "../core/records/shop";
 import type { UnitSystem } from "../core/units/show";
@@ -16,11 +17,6 @@ interface OnShelf {
   shop: Shop;
 }
 
-class AddForm {
-  @Text(80) name!: string;
-  @Text(60) finish!: string;
-  @Text(20) colour!: string;
-}
 class Nothing {}
 class ProductForm {
   @Text(120) id!: string;
@@ -35,13 +31,6 @@ class CanFieldForm extends ProductFieldForm {
 }
 class CanForm extends ProductForm {
   @Text(120) can!: string;
-}
-const WHEN = ["wet", "dry", "after clear"] as const;
-class SwatchForm extends ProductForm {
-  @Text(20) over!: string;
-  @Text(20) seen!: string;
-  @Text(20) coats: string = "1";
-  @OneOf(WHEN) when: (typeof WHEN)[number] = "dry";
 }
 class SwatchIdForm extends ProductForm {
   @Text(120) swatch!: string;
@@ -95,9 +84,8 @@ const numbered = (prefix: string, taken: { id: string }[]): string => {
 };
 
 const shelfActs = [
-  act("add", AddForm, (f, { products }: OnShelf) => {
+  act("add", PaintForm, (f, { products }: OnShelf) => {
     const name = f.name.trim();
-    if (!name) throw new Refused("Give it a name that you find on its can.");
     if (!isFinish(f.finish)) throw new Refused(`There is no finish “${f.finish}”.`);
     const known = products.map((p) => p.id);
     const made = defaultProduct(freeId(name, known, "paint"), name, f.finish, colourOf(f.colour));

@@ -10,6 +10,7 @@ import { readDone, readHeads, readLogPage, readShop, readTakenBack } from "../st
 import { ActButton } from "../ui/kit/field";
 import { Empty } from "../ui/kit/bits";
 import { formOf } from "../acts/answer";
+import { LabelledPick } from "../ui/kit/pick";
 
 const WORD: Record<string, string> = {
   start: "begun",
@@ -111,23 +112,14 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
         ) : (
           <>
             <div className="mb-3 flex flex-wrap gap-3">
-              <label className="flex flex-col text-muted">
-                Job
-                <select
-                  className="field-in text-ink"
-                  value={job}
-                  onPointerDown={() => choose(true)}
-                  onFocus={() => choose(true)}
-                  onChange={(e) => set("job", e.target.value)}
-                >
-                  <option value="">all</option>
-                  {jobs.map((j) => (
-                    <option key={j.id} value={j.id}>
-                      {j.title}
-                    </option>
-                  ))}
-                </select>
-              </label>
+              <LabelledPick
+                label="Job"
+                value={job}
+                onOpen={() => choose(true)}
+                onChange={(v) => set("job", v)}
+                options={[{ value: "", label: "all" }, ...jobs.map((j) => ({ value: j.id, label: j.title }))]}
+                className="min-w-[14rem]"
+              />
               <label className="flex flex-col text-muted">
                 Piece
                 <input

@@ -181,7 +181,7 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
       >
         {(choose) => (
           <>
-            <button type="button" className="btn" onClick={choose}>
+            <button type="button" className="btn flex-none" onClick={choose}>
               Take a file in…
             </button>
             <p className="tag">

@@ -8,8 +8,8 @@ import { substrateNamed } from "../core/catalogue/substrates";
 import { showLength, UNKNOWN, type UnitSystem } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
 import { Cancelled, measureSvg, takesLong } from "../workers/zones";
-import { PickField, PostForm, TextField } from "../ui/kit/field";
-import { Empty, Swatch } from "../ui/kit/bits";
+import { PickField, TextField } from "../ui/kit/field";
+import { Empty, Swatch, Share } from "../ui/kit/bits";
 import { DropFile } from "../ui/kit/drop";
 import { Face } from "../ui/face";
 import { RETURN_MM } from "../core/geometry/registration";
@@ -19,6 +19,8 @@ import { ProductList } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
+import { AddPaint } from "../ui/forms";
+import { Fold } from "../ui/kit/fold";
 
 const areaWords = (mm2: number, units: UnitSystem): string =>
   units === "inch" ? said(`${mm2.toFixed(1)} mm²`, units) : `${(mm2 / 100).toFixed(mm2 < 1000 ? 2 : 1)} cm²`;
@@ -122,7 +124,7 @@ export default function Artwork({
         </DropFile>
         {state.share !== null && (
           <div role="status" className="flex items-center gap-3">
-            <progress value={state.share} max={1} aria-label="Measuring" className="accent-act" />
+            <Share of={state.share} label="Measuring" />
             Measuring…{" "}
             <button className="link-act" onClick={() => stop.current?.abort()}>
               Cancel
@@ -265,49 +267,23 @@ export default function Artwork({
             </p>
           </>
         )}
-        <details open={open > 0 && products.length < job.zones.length} className="my-3 border-t border-line pt-3">
-          <summary className="link-act">Put a further paint on the Shelf</summary>
-          <PostForm key={next?.id ?? "none"} intent="add-product" className="mt-2 flex flex-wrap items-end gap-3">
-            <label className="flex flex-col text-muted">
-              Name
-              <input name="name" className="field-in text-ink" required maxLength={80} autoComplete="off" />
-            </label>
-            <label className="flex flex-col text-muted">
-              Finish
-              <select
-                name="finish"
-                className="field-in text-ink"
-                defaultValue={ground.family === "wood" ? "craft-acrylic" : "spray-enamel"}
-              >
-                {FINISHES.filter((x) => x.role === "colour").map((x) => (
-                  <option key={x.id} value={x.id}>
-                    {x.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label className="flex flex-col text-muted">
-              Colour
-              <input name="colour" type="color" className="field-in w-20" defaultValue={next?.colour ?? "#a8235a"} />
-            </label>
-            <label className="flex flex-col text-muted">
-              For the zone
-              <select name="zone" className="field-in text-ink" defaultValue={next?.id ?? ""}>
-                <option value="">none</option>
-                {job.zones.map((z) => (
-                  <option key={z.id} value={z.id}>
-                    {z.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <button className="btn">Add paint</button>
-            <p className="tag basis-full">
-              Its film, hiding and drying start as the finish’s defaults and say so; type your data sheet’s in below,
-              once a zone uses it.
-            </p>
-          </PostForm>
-        </details>
+        <Fold
+          key={next?.id ?? "none"}
+          summary="Put a further paint on the Shelf"
+          open={open > 0 && products.length < job.zones.length}
+          className="my-3 border-t border-line pt-3"
+        >
+          <AddPaint
+            intent="add-product"
+            finishes={FINISHES.filter((x) => x.role === "colour").map((x) => ({ value: x.id, label: x.name }))}
+            start={{
+              finish: ground.family === "wood" ? "craft-acrylic" : "spray-enamel",
+              colour: next?.colour ?? "#a8235a",
+              zone: next?.id ?? "",
+            }}
+            zones={job.zones.map((z) => ({ value: z.id, label: z.name }))}
+          />
+        </Fold>
         <ProductList
           title="Film, drying and cans of the paints used here"
           units={units}

@@ -1,20 +1,25 @@
 import type { Route } from "./+types/job-brief";
 import { Link } from "react-router";
-import { BEAMS, USES } from "../core/records/ids";
-import { BEAM_KINDS } from "../core/catalogue/beams";
+import { USES } from "../core/records/ids";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { showLength, showTemp } from "../core/units/show";
 import { PRIOR_PIECES } from "../core/models/spares/spares";
 import { toBegin } from "../core/process/context";
 import { Why } from "../ui/kit/why";
-import { ActButton, PickField, PostForm, TextField, TickField } from "../ui/kit/field";
-import { Fold, Head } from "../ui/kit/bits";
-import { ClimatePart, HoursPart, hoursInWords, MachineForm } from "../ui/shop-parts";
+import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
+import { Head } from "../ui/kit/bits";
+import { MachineForm } from "../ui/workshop/machine-form";
+import { HoursPart } from "../ui/workshop/hours";
+import { ClimatePart } from "../ui/workshop/climate";
+import { hoursInWords } from "../views/hours";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { readShop } from "../store/queries";
 import { readJob } from "./job-data";
 import { opened } from "../views/opened";
+import { AddMachine } from "../ui/forms";
+import { Fold } from "../ui/kit/fold";
+import { WhenField } from "../ui/kit/when-field";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan } = await readJob(params.id);
@@ -56,10 +61,11 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
         <TextField name="client" label="For" value={job.client} />
         <div className="grid grid-cols-2 gap-3">
           <TextField name="quantity" label="How many" value={String(job.quantity)} inputMode="numeric" />
-          <TextField
+          <WhenField
             name="due"
             label="Due"
-            type="datetime-local"
+            kind="moment"
+            zone={shop.zone}
             value={job.due ?? ""}
             hint={job.due ? undefined : "no date given"}
           />
@@ -107,159 +113,174 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
             />
           )}
         </div>
-        <TextField
+        <WhenField
           name="start"
           label="Not before"
-          type="datetime-local"
+          kind="moment"
+          zone={shop.zone}
           value={job.start}
           hint={`times are local: ${shop.zone}`}
         />
         <TextField name="order.text" label="What it says or shows, colours as asked" value={job.order.text} area />
         <TextField name="note" label="Notes" value={job.note} area />
       </section>
-      <section aria-labelledby="b2" className="flex flex-col gap-3">
-        <h2 id="b2">The piece</h2>
-        <PickField
-          name="substrate.id"
-          label="Made of"
-          value={job.substrate.id}
-          options={SUBSTRATES.map((s) => ({ value: s.id, label: s.name }))}
-        />
-        <div className="grid grid-cols-3 gap-3">
-          <TextField
-            name="substrate.w"
-            label="Wide"
-            value={len(job.substrate.w)}
-            from={untouched ? "default" : undefined}
-          />
-          <TextField
-            name="substrate.h"
-            label="High"
-            value={len(job.substrate.h)}
-            from={untouched ? "default" : undefined}
-          />
-          <TextField
-            name="substrate.t"
-            label="Thick"
-            value={len(job.substrate.t)}
-            from={untouched ? "default" : undefined}
-          />
-        </div>
-        <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in; sheet metal by its gauge, 16 ga.</p>
-        <div className="grid grid-cols-2 gap-3">
+      <div className="flex flex-col gap-7">
+        <section aria-labelledby="b2" className="flex flex-col gap-3">
+          <h2 id="b2">The piece</h2>
           <PickField
-            name="substrate.shape"
-            label="Shape"
-            value={job.substrate.shape ?? ""}
-            options={[
-              { value: "", label: "flat" },
-              { value: "ball", label: "ball" },
-              { value: "cylinder", label: "cylinder" },
-            ]}
+            name="substrate.id"
+            label="Made of"
+            value={job.substrate.id}
+            options={SUBSTRATES.map((s) => ({ value: s.id, label: s.name }))}
           />
-          {job.substrate.shape && (
+          <div className="grid grid-cols-[repeat(auto-fill,minmax(110px,1fr))] gap-3">
             <TextField
-              name="substrate.diameter"
-              label="Across"
-              value={job.substrate.diameter === undefined ? "" : len(job.substrate.diameter)}
-              from={job.substrate.diameter === undefined ? "unknown" : undefined}
+              name="substrate.w"
+              label="Wide"
+              value={len(job.substrate.w)}
+              from={untouched ? "default" : undefined}
+            />
+            <TextField
+              name="substrate.h"
+              label="High"
+              value={len(job.substrate.h)}
+              from={untouched ? "default" : undefined}
+            />
+            <TextField
+              name="substrate.t"
+              label="Thick"
+              value={len(job.substrate.t)}
+              from={untouched ? "default" : undefined}
+            />
+            <PickField
+              name="substrate.shape"
+              label="Shape"
+              value={job.substrate.shape ?? ""}
+              options={[
+                { value: "", label: "flat" },
+                { value: "ball", label: "ball" },
+                { value: "cylinder", label: "cylinder" },
+              ]}
+            />
+            {job.substrate.shape && (
+              <TextField
+                name="substrate.diameter"
+                label="Across"
+                value={job.substrate.diameter === undefined ? "" : len(job.substrate.diameter)}
+                from={job.substrate.diameter === undefined ? "unknown" : undefined}
+              />
+            )}
+          </div>
+          <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in; sheet metal by its gauge, 16 ga.</p>
+          <fieldset>
+            <legend className="text-muted">What it is used for</legend>
+            <div className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-3">
+              {USES.map((u) => (
+                <TickField
+                  key={u}
+                  name={u}
+                  label={USE_WORDS[u]}
+                  value={job.use.includes(u)}
+                  extra={{ intent: "use" }}
+                />
+              ))}
+            </div>
+          </fieldset>
+          <TickField
+            name="oldPaint"
+            label="It was painted before, with what nobody knows"
+            value={job.choices.oldPaint}
+            extra={{ intent: "choice" }}
+          />
+          {job.use.includes("food") && (
+            <p className="text-waiting">
+              For food, mouth or children’s use every finish on it must be rated for that by its maker.
+            </p>
+          )}
+        </section>
+        <section aria-labelledby="b3" className="flex flex-col gap-3">
+          <h2 id="b3">The laser</h2>
+          {machines.length > 0 && (
+            <PickField
+              name="machineId"
+              label="Machine"
+              value={job.machineId ?? ""}
+              options={[{ value: "", label: "not chosen" }, ...machines.map((m) => ({ value: m.id, label: m.name }))]}
             />
           )}
-        </div>
-        <fieldset>
-          <legend className="text-muted">What it is used for</legend>
-          <div className="mt-1 grid grid-cols-2 gap-x-4 max-lg:grid-cols-1">
-            {USES.map((u) => (
-              <TickField key={u} name={u} label={USE_WORDS[u]} value={job.use.includes(u)} extra={{ intent: "use" }} />
+          {machines
+            .filter((m) => m.id === job.machineId)
+            .map((m) => (
+              <MachineForm key={m.id} m={m} units={shop.units} />
             ))}
+          <Fold
+            summary={machines.length ? "Another machine" : "There is no machine yet. Add one:"}
+            open={!machines.length}
+          >
+            <AddMachine intent="add-machine" />
+          </Fold>
+        </section>
+        <section aria-labelledby="b4" className="flex flex-col gap-2">
+          <Head>
+            <span id="b4">The shop</span>
+          </Head>
+          <Fold
+            summary={
+              <>
+                Hours: {hoursInWords(shop)} {!shop.hoursSet && <span className="tag">default</span>}
+              </>
+            }
+          >
+            <HoursPart shop={shop} />
+          </Fold>
+          <Fold
+            summary={
+              <>
+                Climate:{" "}
+                {shop.climate.kind === "constant"
+                  ? `${showTemp(shop.climate.c, shop.units)}, ${Math.round(shop.climate.rh * 100)} % humidity`
+                  : "24 hourly points"}{" "}
+                {!shop.climate.measured && <span className="tag">default</span>}
+              </>
+            }
+          >
+            <ClimatePart shop={shop} />
+          </Fold>
+          <p className="tag">Kept with the shop: every job of it is planned by them.</p>
+          <div className="mt-4 flex flex-wrap gap-3">
+            <Link to="../artwork" relative="path" className="btn btn-main">
+              Next: artwork
+            </Link>
+            <ActButton act={{ intent: "delete-job", id: job.id }} action="/do">
+              Delete this job
+            </ActButton>
           </div>
-        </fieldset>
-        <TickField
-          name="oldPaint"
-          label="It was painted before, with what nobody knows"
-          value={job.choices.oldPaint}
-          extra={{ intent: "choice" }}
-        />
-        {job.use.includes("food") && (
-          <p className="text-waiting">
-            For food, mouth or children’s use every finish on it must be rated for that by its maker.
-          </p>
-        )}
-      </section>
-      <section aria-labelledby="b3" className="flex flex-col gap-3">
-        <h2 id="b3">The laser</h2>
-        {machines.length > 0 && (
-          <PickField
-            name="machineId"
-            label="Machine"
-            value={job.machineId ?? ""}
-            options={[{ value: "", label: "not chosen" }, ...machines.map((m) => ({ value: m.id, label: m.name }))]}
-          />
-        )}
-        {machines
-          .filter((m) => m.id === job.machineId)
-          .map((m) => (
-            <MachineForm key={m.id} m={m} units={shop.units} />
-          ))}
-        <details open={!machines.length}>
-          <summary className="link-act">
-            {machines.length ? "Another machine" : "There is no machine yet. Add one:"}
-          </summary>
-          <AddMachine />
-        </details>
-      </section>
-      <section aria-labelledby="b4" className="flex flex-col gap-2">
-        <Head>
-          <span id="b4">The shop</span>
-        </Head>
-        <Fold
-          summary={
-            <>
-              Hours: {hoursInWords(shop)} {!shop.hoursSet && <span className="tag">default</span>}
-            </>
-          }
-        >
-          <HoursPart shop={shop} />
-        </Fold>
-        <Fold
-          summary={
-            <>
-              Climate:{" "}
-              {shop.climate.kind === "constant"
-                ? `${showTemp(shop.climate.c, shop.units)}, ${Math.round(shop.climate.rh * 100)} % humidity`
-                : "24 hourly points"}{" "}
-              {!shop.climate.measured && <span className="tag">default</span>}
-            </>
-          }
-        >
-          <ClimatePart shop={shop} />
-        </Fold>
-        <p className="tag">Kept with the shop: every job of it is planned by them.</p>
-        <div className="mt-4 flex flex-wrap gap-3">
-          <Link to="../artwork" relative="path" className="btn btn-main">
-            Next: artwork
-          </Link>
-          <ActButton act={{ intent: "delete-job", id: job.id }} action="/do">
-            Delete this job
-          </ActButton>
-        </div>
-      </section>
+        </section>
+      </div>
       <section aria-labelledby="b5" className="flex flex-col gap-3 lg:col-span-2">
         <h2 id="b5">With the customer</h2>
         <div className="grid gap-3 lg:grid-cols-3">
-          <TextField
+          <WhenField
             name="order.proofSent"
             label="Proof sent"
-            type="datetime-local"
+            kind="moment"
+            zone={shop.zone}
             value={job.order.proofSent ?? ""}
           />
-          <TextField
+          <WhenField
             name="order.proofAccepted"
             label="Proof accepted"
-            type="datetime-local"
+            kind="moment"
+            zone={shop.zone}
             value={job.order.proofAccepted ?? ""}
           />
-          <TextField name="order.delivered" label="Delivered" type="datetime-local" value={job.order.delivered ?? ""} />
+          <WhenField
+            name="order.delivered"
+            label="Delivered"
+            kind="moment"
+            zone={shop.zone}
+            value={job.order.delivered ?? ""}
+          />
         </div>
         <PickField
           name="units"
@@ -273,34 +294,5 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
         />
       </section>
     </main>
-  );
-}
-
-function AddMachine() {
-  return (
-    <PostForm intent="add-machine" className="mt-2 flex flex-wrap items-end gap-3">
-      <label className="flex flex-col text-muted">
-        Beam
-        <select name="beam" className="field-in text-ink">
-          {BEAMS.map((b) => (
-            <option key={b} value={b}>
-              {BEAM_KINDS[b].name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="flex flex-col text-muted">
-        Watts
-        <input name="watts" defaultValue="40" className="field-in w-24 text-ink" inputMode="decimal" />
-      </label>
-      <label className="flex flex-col text-muted">
-        Name
-        <input name="name" className="field-in text-ink" placeholder="as you call it" />
-      </label>
-      <button className="btn">Add machine</button>
-      <p className="tag basis-full">
-        Speeds, bed and spot start as defaults and say so; set your own once it stands here.
-      </p>
-    </PostForm>
   );
 }

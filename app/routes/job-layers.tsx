@@ -29,6 +29,10 @@ import { filmNow, levels, railBlocks, snagRows, stepCard, stepRows } from "../vi
 import { turns } from "../core/plan/plan";
 import { bareBody, capital } from "../core/process/words";
 import { isFirst } from "../core/plan/proof";
+import { Fold } from "../ui/kit/fold";
+import { showLocal } from "../core/time/typed";
+import { AskForm, AskText } from "../ui/kit/ask";
+import { PlateForm } from "../core/records/forms";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
@@ -320,7 +324,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             s={card}
             plate={
               kindOf(p.step.kind).tries === "setting" ? (
-                <PlateForm
+                <PlatePart
                   key={job.plate?.at ?? "none"}
                   plate={job.plate}
                   start={own(p.step, "laser")}
@@ -350,8 +354,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             </figcaption>
           </figure>
           {plan.amounts.length > 0 && (
-            <details className="border-t border-line py-1">
-              <summary className="link-act">Paint for the whole job</summary>
+            <Fold summary="Paint for the whole job" className="border-t border-line py-1">
               <ul>
                 {plan.amounts.map((a) => (
                   <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]">
@@ -365,7 +368,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                   </li>
                 ))}
               </ul>
-            </details>
+            </Fold>
           )}
           <button
             type="button"
@@ -393,7 +396,7 @@ interface Setting {
 }
 
 /** The setting that won on the test plate, typed in and logged. */
-function PlateForm({
+function PlatePart({
   plate,
   start,
   local,
@@ -402,48 +405,34 @@ function PlateForm({
   start: Setting | null;
   local: string;
 }) {
-  const fetcher = useFetcher<Outcome>();
   const from = plate ?? start;
   return (
-    <fetcher.Form method="post" className="mt-3 grid grid-cols-2 gap-2 border-t border-line pt-3">
+    <AskForm
+      form={PlateForm}
+      intent="plate"
+      keeps
+      extra={{ at: local }}
+      start={{
+        power: from ? String(Math.round(from.power * 1000) / 10) : "",
+        speed: from ? `${from.speed} mm/s` : "",
+        interval: from ? `${from.interval} mm` : "",
+        passes: from ? String(from.passes) : "1",
+        note: plate?.note ?? "",
+      }}
+      className="mt-3 grid grid-cols-2 gap-2 border-t border-line pt-3"
+    >
       <h3 className="col-span-2">The setting that won</h3>
-      <input type="hidden" name="intent" value="plate" />
-      <input type="hidden" name="at" value={local} />
-      <label className="text-[0.93rem] text-muted">
-        Power, %
-        <input
-          name="power"
-          className="field-in text-ink"
-          defaultValue={from ? String(Math.round(from.power * 1000) / 10) : ""}
-        />
-      </label>
-      <label className="text-[0.93rem] text-muted">
-        Speed
-        <input name="speed" className="field-in text-ink" defaultValue={from ? `${from.speed} mm/s` : ""} />
-      </label>
-      <label className="text-[0.93rem] text-muted">
-        Interval
-        <input name="interval" className="field-in text-ink" defaultValue={from ? `${from.interval} mm` : ""} />
-      </label>
-      <label className="text-[0.93rem] text-muted">
-        Passes
-        <input name="passes" className="field-in text-ink" defaultValue={from ? String(from.passes) : "1"} />
-      </label>
-      <label className="col-span-2 text-[0.93rem] text-muted">
-        Seen on the plate
-        <input name="note" className="field-in text-ink" defaultValue={plate?.note ?? ""} />
-      </label>
+      <AskText name="power" label="Power, %" inputMode="decimal" />
+      <AskText name="speed" label="Speed" />
+      <AskText name="interval" label="Interval" />
+      <AskText name="passes" label="Passes" inputMode="numeric" />
+      <AskText name="note" label="Seen on the plate" className="col-span-2" />
       <button className="btn col-span-2">Log this setting</button>
       <p className="tag col-span-2">
         {plate
-          ? `Logged ${plate.at.replace("T", ", ")}: ${showShare(plate.power)}, ${showSpeed(plate.speed)}, ${showInterval(plate.interval)}.`
+          ? `Logged ${showLocal(plate.at)}: ${showShare(plate.power)}, ${showSpeed(plate.speed)}, ${showInterval(plate.interval)}.`
           : "Not logged yet; the figures shown are where to start."}
       </p>
-      {fetcher.data?.error && (
-        <p role="alert" className="col-span-2 text-wrong">
-          {fetcher.data.error}
-        </p>
-      )}
-    </fetcher.Form>
+    </AskForm>
   );
 }

@@ -1,8 +1,10 @@
 import { houseAct } from "../acts/house";
 import type { Route } from "./+types/job-new";
-import { Form, redirect, useActionData } from "react-router";
+import { redirect } from "react-router";
 import { readShop } from "../store/queries";
 import { formOf } from "../acts/answer";
+import { AskForm, AskText } from "../ui/kit/ask";
+import { NewJobForm } from "../core/records/forms";
 
 export async function clientLoader() {
   if (!(await readShop())) throw redirect("/");
@@ -15,26 +17,20 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 export default function NewJob() {
-  const said = useActionData<typeof clientAction>();
   return (
     <main id="main" data-view="job-new" className="mx-auto w-full max-w-xl px-5 py-8">
       <title>New job · Rich Layer</title>
       <h1>New job</h1>
-      <Form method="post" className="mt-5 flex flex-col gap-4">
-        <label className="flex flex-col gap-1">
-          What is it called?
-          <input name="title" className="field-in" maxLength={120} required autoFocus autoComplete="off" />
-        </label>
-        <label className="flex flex-col gap-1">
-          Who is it for? <input name="client" className="field-in" maxLength={120} autoComplete="off" />
-        </label>
-        {said && "error" in said && said.error && (
-          <p role="alert" className="text-wrong">
-            {said.error}
-          </p>
-        )}
+      <AskForm
+        form={NewJobForm}
+        intent="new-job"
+        start={{ title: "", client: "" }}
+        className="mt-5 flex flex-col items-stretch gap-4"
+      >
+        <AskText name="title" label="What is it called?" maxLength={120} autoFocus />
+        <AskText name="client" label="Who is it for?" maxLength={120} />
         <button className="btn btn-main self-start">Begin the job</button>
-      </Form>
+      </AskForm>
     </main>
   );
 }

@@ -7,13 +7,14 @@ import { finishNamed } from "../core/catalogue/finishes";
 import { STARTER } from "../core/catalogue/starter";
 import { showInterval, showLength } from "../core/units/show";
 import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
-import { Fold, Head, Swatch } from "../ui/kit/bits";
+import { Head, Swatch } from "../ui/kit/bits";
 import { ProductList } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
 import { staysMm } from "../core/explain/why/inputs";
 import { Why } from "../ui/kit/why";
+import { Fold } from "../ui/kit/fold";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
@@ -136,10 +137,10 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
             ))}
         </ul>
         {d.routes.some((r) => r.why.length) && (
-          <details className="mt-2">
-            <summary className="link-act">
-              {d.routes.filter((r) => r.why.length).length} routes that don’t go here, and why
-            </summary>
+          <Fold
+            summary={`${d.routes.filter((r) => r.why.length).length} routes that don’t go here, and why`}
+            className="mt-2"
+          >
             <ul>
               {d.routes
                 .filter((r) => r.why.length)
@@ -152,7 +153,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
                   </li>
                 ))}
             </ul>
-          </details>
+          </Fold>
         )}
         {d.missing.some((m) => m.what !== "route") && (
           <div className="mt-5">

@@ -8,7 +8,7 @@ import { showMinutes, showMl } from "../core/units/show";
 import { readAll, readPhotos } from "../store/queries";
 import { fileName, jobFile, writeFile } from "../io/export/job-file";
 import { saveFile, shrinkPhoto } from "../ui/files";
-import { ActButton, PickField, PostForm, TextField } from "../ui/kit/field";
+import { ActButton, PickField, TextField } from "../ui/kit/field";
 import { DropFile } from "../ui/kit/drop";
 import type { Outcome } from "../core/records/outcome";
 import { formOf } from "../acts/answer";
@@ -16,6 +16,15 @@ import { Face } from "../ui/face";
 import { readJob } from "./job-data";
 import { Why } from "../ui/kit/why";
 import { asLogged } from "../views/opened";
+import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
+import { FlawForm } from "../core/records/forms";
+import { Fold } from "../ui/kit/fold";
+
+const HOW_BAD = [
+  { value: "1", label: "slight" },
+  { value: "2", label: "plain" },
+  { value: "3", label: "spoilt" },
+];
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { plan, now } = await readJob(params.id);
@@ -198,49 +207,24 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
               </li>
             ))}
           </ul>
-          <details className="mt-1">
-            <summary className="link-act">Note a flaw</summary>
-            <PostForm intent="flaw" className="mt-1 flex flex-wrap items-end gap-2">
-              <label className="text-muted">
-                Flaw
-                <select name="flaw" className="field-in text-ink">
-                  {FLAWS.map((x) => (
-                    <option key={x} value={x}>
-                      {words(x)}
-                    </option>
-                  ))}
-                </select>
-              </label>
-              <label className="text-muted">
-                Zone
-                <select name="zone" className="field-in text-ink">
-                  <option value="">anywhere</option>
-                  {d.zones.map((z) => (
-                    <option key={z.id} value={z.id}>
-                      {z.name}
-                    </option>
-                  ))}
-                </select>
-              </label>
-              <label className="text-muted">
-                Piece
-                <input name="piece" className="field-in w-20 text-ink" inputMode="numeric" />
-              </label>
-              <label className="text-muted">
-                How bad
-                <select name="severity" className="field-in text-ink">
-                  <option value="1">slight</option>
-                  <option value="2">plain</option>
-                  <option value="3">spoilt</option>
-                </select>
-              </label>
-              <label className="text-muted">
-                Note
-                <input name="note" className="field-in text-ink" />
-              </label>
-              <button className="btn">Keep it</button>
-            </PostForm>
-          </details>
+          <Fold summary="Note a flaw" className="mt-1">
+            <AskForm
+              form={FlawForm}
+              intent="flaw"
+              start={{ flaw: FLAWS[0], zone: "", piece: "", severity: "1", note: "" }}
+            >
+              <AskPick name="flaw" label="Flaw" options={FLAWS.map((x) => ({ value: x, label: words(x) }))} />
+              <AskPick
+                name="zone"
+                label="Zone"
+                options={[{ value: "", label: "anywhere" }, ...d.zones.map((z) => ({ value: z.id, label: z.name }))]}
+              />
+              <AskText name="piece" label="Piece" inputMode="numeric" className="w-20" />
+              <AskPick name="severity" label="How bad" options={HOW_BAD} />
+              <AskText name="note" label="Note" />
+              <AskButton>Keep it</AskButton>
+            </AskForm>
+          </Fold>
         </section>
         <section aria-labelledby="w4">
           <h3 id="w4">Photos</h3>

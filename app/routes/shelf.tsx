@@ -10,11 +10,13 @@ import { context } from "../core/process/context";
 import { showMl } from "../core/units/show";
 import { readDraws, type Draws } from "../store/draws";
 import { readShop } from "../store/queries";
-import { ActButton, PostForm } from "../ui/kit/field";
+import { ActButton } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
 import { ProductEditor } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
 import { Job } from "../core/records/job";
+import { AddPaint } from "../ui/forms";
+import { Fold } from "../ui/kit/fold";
 
 export async function clientLoader() {
   const base = await readShop();
@@ -129,30 +131,14 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
             })}
           </ul>
         )}
-        <details className="mt-4" open={false}>
-          <summary className="link-act">Put a further one on the Shelf</summary>
-          <PostForm intent="add" className="mt-2 flex flex-wrap items-end gap-3">
-            <label className="text-muted">
-              Name
-              <input name="name" required maxLength={80} className="field-in text-ink" autoComplete="off" />
-            </label>
-            <label className="text-muted">
-              Finish
-              <select name="finish" className="field-in text-ink">
-                {d.finishes.map((x) => (
-                  <option key={x.id} value={x.id}>
-                    {said(x.name, d.units)}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label className="text-muted">
-              Colour
-              <input name="colour" type="color" defaultValue="#a8235a" className="field-in w-20" />
-            </label>
-            <button className="btn">Add</button>
-          </PostForm>
-        </details>
+        <Fold summary="Put a further one on the Shelf" className="mt-4">
+          <AddPaint
+            intent="add"
+            finishes={d.finishes.map((x) => ({ value: x.id, label: said(x.name, d.units) }))}
+            start={{ finish: d.finishes[0].id, colour: "#a8235a", zone: "" }}
+            zones={null}
+          />
+        </Fold>
         {d.products.length > 0 && (
           <section aria-labelledby="s3" className="mt-6">
             <h2 id="s3">What attacks what</h2>

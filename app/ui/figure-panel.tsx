@@ -1,14 +1,12 @@
 /** Figures of a model where a maker looks for them: rows with their origin, and a scale where there is a window. */
-import { useState } from "react";
 import type { Figures } from "../core/explain/figures";
 import type { WhyAsk } from "../workers/why-api";
+import { Fold } from "./kit/fold";
 import { Moves } from "./kit/moves";
 
 export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {
-  const [open, setOpen] = useState(false);
   return (
-    <details data-figures={f.id} className="border-t border-line py-1" onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className="link-act">{f.title}</summary>
+    <Fold data-figures={f.id} summary={f.title} className="border-t border-line py-1" inside="">
       {f.scale && <Scale s={f.scale} />}
       <dl className="mb-2">
         {f.rows.map((r, i) => (
@@ -22,13 +20,13 @@ export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {
         ))}
       </dl>
       {f.helps && <p className="mb-2 text-[0.93rem]">{f.helps}</p>}
-      {open && ask && f.leads && (
+      {ask && f.leads && (
         <div className="mb-2">
           <p className="text-[0.93rem] text-muted">{f.leads.name}:</p>
           <Moves ask={ask} />
         </div>
       )}
-    </details>
+    </Fold>
   );
 }
 

@@ -1,4 +1,5 @@
 /** A plan to leaf through: its steps, and the core sample after each, drawn from the simulated state. */
+import { Slider } from "radix-ui";
 import { useState } from "react";
 import { simulate, type ZoneLayers } from "../core/explain/report";
 import type { Plan } from "../core/plan/plan";
@@ -29,18 +30,21 @@ export function PlanSample({ plan, range }: { plan: Plan; range: { top: number; 
   return (
     <div className="grid gap-6 lg:grid-cols-[300px_minmax(0,1fr)]">
       <div>
-        <label className="flex flex-col text-muted">
+        <p className="text-muted">
           Step {index + 1} of {plan.placed.length}
-          <input
-            type="range"
-            min={0}
-            max={plan.placed.length - 1}
-            value={index}
-            onChange={(e) => setIndex(Number(e.target.value))}
-            className="accent-act"
-            aria-valuetext={p.step.title}
-          />
-        </label>
+        </p>
+        <Slider.Root
+          className="slider"
+          min={0}
+          max={plan.placed.length - 1}
+          value={[index]}
+          onValueChange={([i]) => setIndex(i)}
+        >
+          <Slider.Track className="slider-track">
+            <Slider.Range className="slider-range" />
+          </Slider.Track>
+          <Slider.Thumb className="slider-thumb" aria-label="Step" aria-valuetext={p.step.title} />
+        </Slider.Root>
         <ol className="mt-2 max-h-[380px] overflow-y-auto" tabIndex={0} aria-label="Steps of this route">
           {plan.placed.map((x, i) => (
             <li key={x.step.id}>

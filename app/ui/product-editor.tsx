@@ -5,9 +5,13 @@ import { PIGMENTS, type Pigment } from "../core/records/ids";
 import type { DryTimes, Product } from "../core/records/product";
 import { said } from "../core/units/said";
 import { showMinutes, showMl, showShare, showUm, type UnitSystem } from "../core/units/show";
-import { Fold, Head, Swatch } from "./kit/bits";
+import { Head, Swatch } from "./kit/bits";
 import { hideFromSwatch } from "../core/models/film/swatch";
-import { ActButton, PickField, PostForm, TextField, TickField } from "./kit/field";
+import { ActButton, PickField, TextField, TickField } from "./kit/field";
+import { AskButton, AskForm, AskPick, AskText } from "./kit/ask";
+import { SEEN_WHEN, SwatchForm } from "../core/records/forms";
+import { WhenField } from "./kit/when-field";
+import { Fold } from "./kit/fold";
 
 const TIME_WORDS: [keyof DryTimes, string][] = [
   ["flash", "Flashes off"],
@@ -80,7 +84,7 @@ export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
           extra={id}
           options={FINISHES.map((x) => ({ value: x.id, label: said(x.name, units) }))}
         />
-        <TextField action="/shelf" name="colour" label="Colour" type="color" value={p.colour} extra={id} />
+        <TextField action="/shelf" name="colour" label="Colour" colour value={p.colour} extra={id} />
         <PickField
           action="/shelf"
           name="pigment"
@@ -264,7 +268,15 @@ export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
               from={c.leftMl === null ? "unknown" : undefined}
               extra={e}
             />
-            <TextField action="/shelf" name="openedOn" label="Opened" type="date" value={c.openedOn ?? ""} extra={e} />
+            <WhenField
+              action="/shelf"
+              name="openedOn"
+              label="Opened"
+              kind="day"
+
+              value={c.openedOn ?? ""}
+              extra={e}
+            />
             <TextField
               action="/shelf"
               name="fullG"
@@ -350,30 +362,19 @@ function Swatches({ p, coatUm }: { p: Product; coatUm: number | null }) {
           );
         })}
       </ul>
-      <PostForm intent="swatch-add" action="/shelf" className="flex flex-wrap items-end gap-3">
-        <input type="hidden" name="id" value={p.id} />
-        <label className="flex flex-col text-muted">
-          Over
-          <input type="color" name="over" defaultValue="#1a1a1a" className="field-in h-9 w-16" />
-        </label>
-        <label className="flex flex-col text-muted">
-          As seen
-          <input type="color" name="seen" defaultValue={p.colour} className="field-in h-9 w-16" />
-        </label>
-        <label className="flex flex-col text-muted">
-          Coats
-          <input name="coats" defaultValue="1" inputMode="numeric" className="field-in w-16 text-ink" />
-        </label>
-        <label className="flex flex-col text-muted">
-          When
-          <select name="when" className="field-in text-ink">
-            {["dry", "wet", "after clear"].map((w) => (
-              <option key={w}>{w}</option>
-            ))}
-          </select>
-        </label>
-        <button className="btn">Keep this swatch</button>
-      </PostForm>
+      <AskForm
+        form={SwatchForm}
+        intent="swatch-add"
+        action="/shelf"
+        extra={{ id: p.id }}
+        start={{ over: "#1a1a1a", seen: p.colour, coats: "1", when: "dry" }}
+      >
+        <AskText name="over" label="Over" type="color" />
+        <AskText name="seen" label="As seen" type="color" />
+        <AskText name="coats" label="Coats" inputMode="numeric" className="w-20" />
+        <AskPick name="when" label="When" options={SEEN_WHEN.map((w) => ({ value: w, label: w }))} />
+        <AskButton>Keep this swatch</AskButton>
+      </AskForm>
     </>
   );
 }

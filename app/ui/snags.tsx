@@ -4,6 +4,7 @@ import { Form, useFetcher } from "react-router";
 import { useState } from "react";
 import { Mark } from "./kit/bits";
 import type { Outcome } from "../core/records/outcome";
+import { Fold } from "./kit/fold";
 
 export function Snags({ rows, onStep }: { rows: SnagRow[]; onStep(id: string): void }) {
   const open = rows.filter((r) => r.waived === null);
@@ -20,8 +21,7 @@ export function Snags({ rows, onStep }: { rows: SnagRow[]; onStep(id: string): v
         ))}
       </ul>
       {waived.length > 0 && (
-        <details className="mt-2">
-          <summary className="link-act">{waived.length} accepted or waived</summary>
+        <Fold summary={`${waived.length} accepted or waived`} className="mt-2">
           <ul>
             {waived.map((r) => (
               <li key={`${r.rule}${r.where}`} data-snag={r.rule} className="border-t border-line py-2 text-[0.93rem]">
@@ -37,7 +37,7 @@ export function Snags({ rows, onStep }: { rows: SnagRow[]; onStep(id: string): v
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </section>
   );

@@ -8,6 +8,7 @@ import type { Outcome } from "../core/records/outcome";
 import { Why } from "./kit/why";
 import { answerWord } from "./tray";
 import { FigurePanel } from "./figure-panel";
+import { Fold } from "./kit/fold";
 
 export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode }) {
   const fetcher = useFetcher<Outcome>();
@@ -147,8 +148,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
           ))}
         </p>
       )}
-      <details className="mt-3">
-        <summary className="link-act">Change this step</summary>
+      <Fold summary="Change this step" className="mt-3">
         <div className="mt-2 flex flex-col gap-2.5">
           {s.product && (
             <PickField
@@ -233,7 +233,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
           )}
           <p className="tag">Empty a field to go back to the plan’s own figure.</p>
         </div>
-      </details>
+      </Fold>
     </section>
   );
 }

@@ -4,7 +4,7 @@ import type { Locator, Page } from "@playwright/test";
 export interface Hands {
   readonly how: "keyboard" | "touch";
   press(role: "button" | "link" | "checkbox", name: string | RegExp): Promise<void>;
-  /** a details summary */
+  /** a part that is folded away */
   open(text: string): Promise<void>;
   fill(label: string | RegExp, value: string): Promise<void>;
   pick(label: string | RegExp, option: string | RegExp): Promise<void>;
@@ -38,38 +38,29 @@ export function keyboard(page: Page): Hands {
       await settle(page);
     },
     open: async (text) => {
-      await tabTo(page, page.locator("summary", { hasText: text }));
+      await tabTo(page, page.locator("[data-fold]", { hasText: text }));
       await page.keyboard.press("Enter");
     },
     fill: async (label, value) => {
       const t = page.getByLabel(label);
       await tabTo(page, t);
-      const type = await t.first().getAttribute("type");
-      if (type === "datetime-local") {
-        // month, day, year, hour, minute: the order of the field's parts under --lang=en-US
-        const m = /^(\d+)-(\d+)-(\d+)T(\d+):(\d+)$/.exec(value)!;
-        await page.keyboard.type(m[2] + m[3] + m[1]);
-        await page.keyboard.press("ArrowRight");
-        await page.keyboard.type(m[4] + m[5]);
-      } else {
-        await page.keyboard.press("Control+A");
-        await page.keyboard.type(value);
-      }
+      await page.keyboard.press("Control+A");
+      await page.keyboard.type(value);
       await page.keyboard.press("Tab");
       await settle(page);
     },
     pick: async (label, option) => {
-      const t = page.getByLabel(label);
-      await tabTo(page, t);
-      const labels = await t.first().evaluate((s: HTMLSelectElement) => [...s.options].map((o) => o.label));
-      const want = labels.findIndex((l) => (typeof option === "string" ? l === option : option.test(l)));
-      if (want < 0) throw new Error(`no option ${option} among ${labels.join(", ")}`);
-      const now = await t.first().evaluate((s: HTMLSelectElement) => s.selectedIndex);
-      for (let i = now; i !== want; i += Math.sign(want - now)) {
-        await page.keyboard.press(want > now ? "ArrowDown" : "ArrowUp");
-        await settle(page);
-        await tabTo(page, page.getByLabel(label));
-      }
+      await tabTo(page, page.getByLabel(label));
+      await page.keyboard.press("Enter");
+      const list = page.getByRole("option");
+      await list.first().waitFor();
+      const all = await list.allInnerTexts();
+      const want = all.findIndex((l) => (typeof option === "string" ? l === option : option.test(l)));
+      if (want < 0) throw new Error(`no option ${option} among ${all.join(", ")}`);
+      await page.keyboard.press("Home");
+      for (let i = 0; i < want; i++) await page.keyboard.press("ArrowDown");
+      await page.keyboard.press("Enter");
+      await list.first().waitFor({ state: "detached" });
       await settle(page);
     },
     file: async (button, file) => {
@@ -101,7 +92,7 @@ export function fingers(page: Page): Hands {
       await settle(page);
     },
     open: async (text) => {
-      await page.locator("summary", { hasText: text }).first().tap();
+      await page.locator("[data-fold]", { hasText: text }).first().tap();
     },
     fill: async (label, value) => {
       const t = page.getByLabel(label).first();
@@ -112,12 +103,9 @@ export function fingers(page: Page): Hands {
       await settle(page);
     },
     pick: async (label, option) => {
-      const t = page.getByLabel(label).first();
-      const labels = await t.evaluate((s: HTMLSelectElement) => [...s.options].map((o) => o.label));
-      const want = labels.find((l) => (typeof option === "string" ? l === option : option.test(l)));
-      if (want === undefined) throw new Error(`no option ${option} among ${labels.join(", ")}`);
-      await t.tap();
-      await t.selectOption({ label: want });
+      await tap(page.getByLabel(label));
+      await tap(page.getByRole("option", { name: option, exact: typeof option === "string" }));
+      await page.getByRole("option").first().waitFor({ state: "detached" });
       await settle(page);
     },
     file: async (button, file) => {

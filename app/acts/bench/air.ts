@@ -1,5 +1,5 @@
 /** The air read at the bench: by eye, or by the shop's sensor. It overrules the curve at once. */
-import { Text } from "../../core/records/fields";
+import { ReadingForm } from "../../core/records/forms";
 import type { Shop } from "../../core/records/shop";
 import { zonedClock } from "../../core/time/zoned";
 import { nowMinutes } from "../../clock";
@@ -11,13 +11,6 @@ import type { AtBench } from "./tap";
 
 /** readings that are kept; older ones have done their work */
 const READINGS_KEPT = 2000;
-
-class ReadingForm {
-  @Text(60) c: string = "";
-  @Text(60) rh: string = "";
-  /** not empty: the sensor is asked */
-  @Text(20) sensor: string = "";
-}
 
 export const air = [
   act("reading", ReadingForm, async (f, { world: { shop } }: AtBench) => {

@@ -1,25 +1,11 @@
 /** Things put in where a job lacks them: a machine, a paint. */
 import { isFinish } from "../../core/catalogue/finishes";
 import { defaultMachine, defaultProduct } from "../../core/catalogue/starter";
-import { OneOf, Text } from "../../core/records/fields";
-import { BEAMS, type Beam } from "../../core/records/ids";
+import { MachineForm, PaintForm } from "../../core/records/forms";
 import { commit, Refused } from "../../store/acts";
 import { act, colourOf, freeId } from "../act";
 import { typed } from "../answer";
 import type { OnJob } from "./job";
-
-class MachineForm {
-  @OneOf(BEAMS) beam!: Beam;
-  @Text(60) watts!: string;
-  @Text(80) name: string = "";
-}
-class ProductForm {
-  @Text(80) name!: string;
-  @Text(60) finish!: string;
-  @Text(20) colour!: string;
-  /** the zone that gets it; empty: none */
-  @Text(120) zone: string = "";
-}
 
 export const addActs = [
   act("add-machine", MachineForm, (f, { id, world: w }: OnJob) => {
@@ -31,9 +17,8 @@ export const addActs = [
       { table: "jobs", id, next: { ...w.job, machineId: m.id }, base: w.job },
     ]);
   }),
-  act("add-product", ProductForm, (f, { id, world: w }: OnJob) => {
+  act("add-product", PaintForm, (f, { id, world: w }: OnJob) => {
     const name = f.name.trim();
-    if (!name) throw new Refused("Give the paint a name that you find on its can.");
     if (!isFinish(f.finish)) throw new Refused(`There is no finish “${f.finish}”.`);
     const known = w.products.map((p) => p.id);
     const p = defaultProduct(freeId(name, known, "paint"), name, f.finish, colourOf(f.colour));

@@ -3,22 +3,13 @@ import { nowMinutes } from "../../clock";
 import { makePlan, type Plan } from "../../core/plan/plan";
 import { workOf } from "../../core/process/force";
 import { kindOf } from "../../core/process/kinds";
-import { LocalTime, Text } from "../../core/records/fields";
+import { PlateForm } from "../../core/records/forms";
 import type { Plate } from "../../core/records/job";
 import { LogEntry } from "../../core/records/log";
 import { commit, Refused } from "../../store/acts";
 import { act } from "../act";
 import { typed } from "../answer";
 import type { OnJob } from "./job";
-
-class PlateForm {
-  @Text(60) power: string = "";
-  @Text(60) speed: string = "";
-  @Text(60) interval: string = "";
-  @Text(60) passes: string = "1";
-  @LocalTime() at!: string;
-  @Text(400) note: string = "";
-}
 
 const said = (p: Plate): string => {
   const interval = Math.round(p.interval * 1000) / 1000;

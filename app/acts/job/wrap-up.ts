@@ -3,22 +3,15 @@ import { context } from "../../core/process/context";
 import { nowMinutes } from "../../clock";
 import { keptWith } from "../../core/plan/begun";
 import { makePlan } from "../../core/plan/plan";
-import { OneOf, Text } from "../../core/records/fields";
-import { FLAWS } from "../../core/records/ids";
+import { Text } from "../../core/records/fields";
+import { FlawForm } from "../../core/records/forms";
 import type { Flaw, Job, WrapUp } from "../../core/records/job";
 import { zonedClock } from "../../core/time/zoned";
 import { Refused } from "../../store/acts";
-import { act, Bare, FieldForm, LONG } from "../act";
+import { act, Bare, FieldForm } from "../act";
 import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
 
-class FlawForm {
-  @OneOf(FLAWS) flaw!: (typeof FLAWS)[number];
-  @Text(120) zone: string = "";
-  @Text(20) piece: string = "";
-  @OneOf(["1", "2", "3"]) severity: string = "1";
-  @Text(LONG) note: string = "";
-}
 class FlawIdForm {
   @Text(120) id!: string;
 }

@@ -1,16 +1,11 @@
 /** Ovens, guns, jigs, rotaries. */
-import { OneOf, Text } from "../../core/records/fields";
+import { Text } from "../../core/records/fields";
+import { GearForm as NewGear } from "../../core/records/forms";
 import { Gear, GEAR_WORDS, type Shop } from "../../core/records/shop";
 import { act, FieldForm, freeId, readField, type Readers } from "../act";
 import { typed } from "../answer";
 import { changedShop, type InShop } from "./shop";
 
-const KINDS = Object.keys(GEAR_WORDS) as Gear["kind"][];
-
-class AddForm {
-  @OneOf(KINDS) kind!: Gear["kind"];
-  @Text(80) name: string = "";
-}
 class IdForm {
   @Text(120) id!: string;
 }
@@ -33,7 +28,7 @@ const FIELDS: Readers<Gear, Shop["units"]> = {
 };
 
 export const gearActs = [
-  act("gear-add", AddForm, (f, _c: InShop) =>
+  act("gear-add", NewGear, (f, _c: InShop) =>
     changedShop("thing in the Workshop", ({ gear = [] }) => {
       const known = gear.map((g) => g.id);
       const made: Gear = {

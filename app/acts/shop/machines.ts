@@ -1,8 +1,9 @@
 /** Machines: put in, measured, changed over, taken out. */
 import { SUBSTRATES } from "../../core/catalogue/substrates";
 import { defaultMachine } from "../../core/catalogue/starter";
-import { OneOf, Text } from "../../core/records/fields";
-import { BEAMS, type Beam } from "../../core/records/ids";
+import { Text } from "../../core/records/fields";
+import { MachineForm as NewMachineForm } from "../../core/records/forms";
+import type { Beam } from "../../core/records/ids";
 import { answered, type Machine, type SafetyFact } from "../../core/records/machine";
 import type { Shop } from "../../core/records/shop";
 import { change, commit, Refused } from "../../store/acts";
@@ -11,10 +12,6 @@ import { act, FieldForm, freeId, readField, tri, type Readers } from "../act";
 import { typed } from "../answer";
 import type { InShop } from "./shop";
 
-class AddForm {
-  @OneOf(BEAMS) beam!: Beam;
-  @Text(60) watts!: string;
-}
 class IdForm {
   @Text(120) id!: string;
 }
@@ -105,7 +102,7 @@ function ticked({ changeOver = [], ...rest }: Machine, f: PointForm): Machine {
 }
 
 export const machineActs = [
-  act("machine-add", AddForm, (f, { machines }: InShop) => {
+  act("machine-add", NewMachineForm, (f, { machines }: InShop) => {
     const w = typed.number(f.watts);
     const m = defaultMachine(
       f.beam,
@@ -116,7 +113,8 @@ export const machineActs = [
         f.beam,
       ),
     );
-    return commit(`machine “${m.name}”`, [{ table: "machines", id: m.id, next: m, base: null }]);
+    const named = { ...m, name: f.name.trim() || m.name };
+    return commit(`machine “${named.name}”`, [{ table: "machines", id: m.id, next: named, base: null }]);
   }),
   act("machine", MachineForm, (f, { shop }: InShop) =>
     change<Machine>("machine", "machines", f.id, (m) => ({ ...m, ...readField(FIELDS, f, { units: shop.units, m }) })),

@@ -20,7 +20,7 @@ import {
   ValidateNested,
 } from "class-validator";
 
-type Deco = (target: object, key: string) => void;
+export type Deco = (target: object, key: string) => void;
 
 /** What is known of a record's field besides its validators. */
 export interface Field {
@@ -44,7 +44,7 @@ function note(target: object, key: string, more: Partial<Field>): void {
 
 /** Validators of one field, taken together as a field of the record. */
 export const all =
-  (...parts: PropertyDecorator[]): Deco =>
+  (...parts: Deco[]): Deco =>
   (target, key) => {
     note(target, key, {});
     parts.forEach((p) => p(target, key));
@@ -116,7 +116,7 @@ export const NumList = (max = 4000): Deco =>
     IsNumber(finite, { each: true, message: "must hold only numbers" }),
   );
 const holding =
-  (make: () => new () => object, ...parts: PropertyDecorator[]): Deco =>
+  (make: () => new () => object, ...parts: Deco[]): Deco =>
   (target, key) => {
     all(...parts, Type(make))(target, key);
     note(target, key, { holds: make });

@@ -1,5 +1,7 @@
 /** What is typed or tapped at the bench beside the work itself: notes, an early start, an air reading, “that was earlier”. */
 import { useState } from "react";
+import { readWhen, showLocal } from "../../core/time/typed";
+import { dayFirst } from "../kit/locale";
 
 export type PanelName = "note" | "early" | "reading" | "earlier" | "against" | "touch" | "rest";
 
@@ -46,9 +48,16 @@ export function BenchPanel({
   onSend(more: Record<string, string>): void;
 }) {
   const [text, setText] = useState("");
+  const [unread, setUnread] = useState<string | null>(null);
   const submit = (e: React.FormEvent<HTMLFormElement>): void => {
     e.preventDefault();
     const typed = Object.fromEntries(new FormData(e.currentTarget)) as Record<string, string>;
+    try {
+      if (name === "earlier") typed.at = readWhen(typed.at, { now: local, dayFirst: dayFirst() });
+    } catch (wrong) {
+      if (!(wrong instanceof RangeError)) throw wrong;
+      return setUnread(wrong.message);
+    }
     onSend({ ...typed, intent: name, step: name === "against" ? stopped : step });
   };
   return (
@@ -166,14 +175,20 @@ export function BenchPanel({
             {last.piece ? ` ${last.piece}` : ""}” really?
             <input
               name="at"
-              type="datetime-local"
-              defaultValue={last.at}
-              max={local}
+              defaultValue={showLocal(last.at)}
               className={wide}
               autoFocus
+              autoComplete="off"
               required
+              aria-invalid={unread ? true : undefined}
+              aria-describedby={unread ? "earlier-e" : undefined}
             />
           </label>
+          {unread && (
+            <p id="earlier-e" role="alert" className="basis-full text-[#ffb4a2]">
+              {unread}
+            </p>
+          )}
           <button className={pale}>Put it right</button>
         </>
       )}

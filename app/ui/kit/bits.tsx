@@ -1,5 +1,5 @@
 /** Small shared pieces: swatch, mark of severity, empty state, heading, fold. */
-import { useState } from "react";
+import { Progress } from "radix-ui";
 import type { Severity } from "../../core/records/ids";
 
 export const Swatch = ({ colour, label }: { colour: string; label?: string }) => (
@@ -54,13 +54,9 @@ export const Head = ({ children, right }: { children: React.ReactNode; right?: R
   </div>
 );
 
-/** A part that is made only when it is opened: long forms stay out of the page until somebody wants them. */
-export function Fold({ summary, children }: { summary: React.ReactNode; children: React.ReactNode }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <details className="border-t border-line pt-1" onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className="link-act">{summary}</summary>
-      {open && <div className="my-3 flex flex-col gap-3">{children}</div>}
-    </details>
-  );
-}
+/** How far something long has got, 0 to 1. */
+export const Share = ({ of, label }: { of: number; label: string }) => (
+  <Progress.Root value={Math.round(of * 100)} aria-label={label} className="share">
+    <Progress.Indicator className="share-done" style={{ width: `${of * 100}%` }} />
+  </Progress.Root>
+);

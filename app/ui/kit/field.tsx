@@ -3,10 +3,11 @@
  * stays on screen with a sentence when it could not be stored.
  */
 import type { Outcome } from "../../core/records/outcome";
-import { useEffect, useId, useRef, useState } from "react";
+import { useEffect, useId, useImperativeHandle, useRef, useState } from "react";
 import { useFetcher, useLocation } from "react-router";
+import { Pick, Tick, type Option } from "./pick";
 
-interface Common {
+export interface Common {
   name: string;
   label: string;
   /** shown beside the label: “default”, “data sheet” … */
@@ -21,6 +22,8 @@ interface Common {
 
 interface Save {
   save: (value: string) => void;
+  /** what was sent last */
+  sent: () => string;
   /** what came of the newest saving; undefined: nothing yet */
   outcome: Outcome | undefined;
   error: string | null;
@@ -39,6 +42,7 @@ function useSave(p: Common): Save {
   };
   return {
     save,
+    sent: () => last.current,
     outcome: fetcher.state === "idle" ? fetcher.data : undefined,
     error,
     busy: fetcher.state !== "idle",
@@ -89,30 +93,46 @@ function useDraft(p: Common): { typed: string | null; keep: (value: string | nul
   };
 }
 
+/** For what stands beside a field and sets it. */
+export interface TextHandle {
+  put(value: string): void;
+}
+
 export function TextField(
   p: Common & {
     value: string;
-    type?: string;
     placeholder?: string;
     area?: boolean;
+    /** a colour, picked */
+    colour?: boolean;
     inputMode?: "decimal" | "numeric" | "text";
+    /** a stored value as the field shows it; as it is when not given */
+    show?: (value: string) => string;
+    /** what was typed, as it is stored @throws RangeError in a sentence that stands beside the field */
+    read?: (typed: string) => string;
+    /** what stands at the end of the field */
+    beside?: React.ReactNode;
+    handle?: React.Ref<TextHandle>;
   },
 ) {
   const id = useId();
-  const { save, outcome, error, busy, again } = useSave(p);
+  const { save, outcome, error: refused, busy, again } = useSave(p);
+  const shown = (v: string): string => p.show?.(v) ?? v;
+  const [unread, setUnread] = useState<string | null>(null);
+  const error = unread ?? refused;
   const draft = useDraft(p);
   // typed before the page was read anew, and still to be stored
-  const [before, setBefore] = useState(draft.typed !== null && draft.typed !== p.value);
+  const [before, setBefore] = useState(draft.typed !== null && draft.typed !== shown(p.value));
   const last = useRef(p.value);
   const el = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
   const [theirs, setTheirs] = useState<string | null>(null);
   // What is stored goes into the field that stands there, so that it keeps its focus; what is being typed is left alone.
   useEffect(() => {
     const mine = el.current;
-    const typing = mine !== null && document.activeElement === mine && mine.value !== last.current;
-    if (mine && !typing && !before) mine.value = p.value;
+    const typing = mine !== null && document.activeElement === mine && mine.value !== shown(last.current);
+    if (mine && !typing && !before) mine.value = shown(p.value);
     // Somebody else stored something while this was being typed: it is not overwritten unseen.
-    setTheirs(typing && p.value !== last.current && mine.value !== p.value ? p.value : null);
+    setTheirs(typing && p.value !== last.current && mine.value !== shown(p.value) ? p.value : null);
     last.current = p.value;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only what is stored puts anything into the field
   }, [p.value]);
@@ -120,51 +140,79 @@ export function TextField(
     if (outcome?.done) draft.keep(null);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each saving
   }, [outcome]);
-  const put = (v: string, sure = false): void => {
-    if (v === last.current || (theirs !== null && !sure)) return;
+  const store = (v: string): void => {
     last.current = v;
     setTheirs(null);
     setBefore(false);
     save(v);
   };
+  const put = (text: string, sure = false): void => {
+    if (theirs !== null && !sure) return;
+    let v = text;
+    try {
+      // what stands there unchanged is not read again
+      v = text === shown(last.current) ? last.current : (p.read?.(text) ?? text);
+      setUnread(null);
+    } catch (e) {
+      if (!(e instanceof RangeError)) throw e;
+      return setUnread(e.message);
+    }
+    if (el.current && p.read) el.current.value = shown(v);
+    if (v !== last.current) store(v);
+  };
+  useImperativeHandle(p.handle, () => ({
+    put: (v) => {
+      setUnread(null);
+      if (el.current) el.current.value = shown(v);
+      if (v !== last.current) store(v);
+    },
+  }));
   const keep = (): void => {
-    if (el.current) el.current.value = p.value;
+    if (el.current) el.current.value = shown(p.value);
     draft.keep(null);
     setBefore(false);
     setTheirs(null);
+    setUnread(null);
   };
   const common = {
     id,
     ref: el,
-    defaultValue: before ? (draft.typed ?? p.value) : p.value,
+    defaultValue: before ? (draft.typed ?? shown(p.value)) : shown(p.value),
     onChange: (e: React.ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) =>
-      // a date half typed has no value yet
-      !p.type && draft.keep(e.target.value === p.value ? null : e.target.value),
+      draft.keep(e.target.value === shown(p.value) ? null : e.target.value),
     placeholder: p.placeholder,
-    className: "field-in",
+    className: `field-in ${p.beside ? "pr-10" : ""}`,
     "aria-invalid": error ? true : undefined,
     "aria-describedby": described(id, p, error),
     "aria-busy": busy || undefined,
     onBlur: (e: React.FocusEvent<HTMLInputElement | HTMLTextAreaElement>) => put(e.target.value),
   };
+  const field = p.area ? (
+    <textarea rows={3} {...common} />
+  ) : (
+    <input
+      type={p.colour ? "color" : "text"}
+      inputMode={p.inputMode}
+      autoComplete="off"
+      {...common}
+      onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)}
+    />
+  );
   return (
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
       <Label id={id} p={p} error={error} again={again} />
-      {p.area ? (
-        <textarea rows={3} {...common} />
+      {p.beside ? (
+        <div className="relative">
+          {field}
+          {p.beside}
+        </div>
       ) : (
-        <input
-          type={p.type ?? "text"}
-          inputMode={p.inputMode}
-          autoComplete="off"
-          {...common}
-          onKeyDown={(e) => e.key === "Enter" && put(e.currentTarget.value)}
-        />
+        field
       )}
       {before && (
         <p role="status" className="text-[0.93rem] text-waiting">
           Typed before the page was read anew, and not stored yet.{" "}
-          <button type="button" className="link-act" onClick={() => put(el.current?.value ?? p.value)}>
+          <button type="button" className="link-act" onClick={() => put(el.current?.value ?? shown(p.value))}>
             Store it
           </button>{" "}
           <button type="button" className="link-act" onClick={keep}>
@@ -174,8 +222,8 @@ export function TextField(
       )}
       {theirs !== null && (
         <p role="alert" className="text-[0.93rem] text-waiting">
-          Another tab has set this to “{theirs.slice(0, 40)}” meanwhile.{" "}
-          <button type="button" className="link-act" onClick={() => put(el.current?.value ?? p.value, true)}>
+          Another tab has set this to “{shown(theirs).slice(0, 40)}” meanwhile.{" "}
+          <button type="button" className="link-act" onClick={() => put(el.current?.value ?? shown(p.value), true)}>
             Put mine in its place
           </button>{" "}
           <button type="button" className="link-act" onClick={keep}>
@@ -187,54 +235,36 @@ export function TextField(
   );
 }
 
-export function PickField(p: Common & { value: string; options: { value: string; label: string }[] }) {
+export function PickField(p: Common & { value: string; options: readonly Option[] }) {
   const id = useId();
-  const { save, error, busy, again } = useSave(p);
-  const el = useRef<HTMLSelectElement>(null);
-  useEffect(() => {
-    if (el.current) el.current.value = p.value;
-  }, [p.value, error]);
+  const { save, sent, error, busy, again } = useSave(p);
   return (
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
       <Label id={id} p={p} error={error} again={again} />
-      <select
-        ref={el}
+      <Pick
         id={id}
-        defaultValue={p.value}
-        className="field-in"
-        aria-invalid={error ? true : undefined}
-        aria-describedby={described(id, p, error)}
-        aria-busy={busy || undefined}
-        onChange={(e) => save(e.target.value)}
-      >
-        {p.options.map((o) => (
-          <option key={o.value} value={o.value}>
-            {o.label}
-          </option>
-        ))}
-      </select>
+        value={busy ? sent() : p.value}
+        options={p.options}
+        invalid={!!error}
+        describedBy={described(id, p, error)}
+        busy={busy}
+        onChange={save}
+      />
     </div>
   );
 }
 
 export function TickField(p: Common & { value: boolean }) {
   const id = useId();
-  const { save, error, busy, again } = useSave(p);
-  const el = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (el.current) el.current.checked = p.value;
-  }, [p.value, error]);
+  const { save, sent, error, busy, again } = useSave(p);
   return (
     <div className={`grid min-h-[34px] grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 ${p.className ?? ""}`}>
-      <input
-        ref={el}
+      <Tick
         id={id}
-        type="checkbox"
-        defaultChecked={p.value}
-        className="size-6 accent-act"
-        aria-describedby={described(id, p, error)}
-        aria-busy={busy || undefined}
-        onChange={(e) => save(String(e.target.checked))}
+        checked={busy ? sent() === "true" : p.value}
+        describedBy={described(id, p, error)}
+        busy={busy}
+        onChange={(on) => save(String(on))}
       />
       <label htmlFor={id} className={p.hideLabel ? "sr-only" : ""}>
         {p.label}

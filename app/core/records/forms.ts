@@ -1,0 +1,106 @@
+/**
+ * Forms of several fields, as a screen fills them in and an act takes them: one class for both, so that what is said beside a field is
+ * what would be said when it is stored. Everything typed is text; a reader says whether it can be read.
+ */
+import { IsNotEmpty, Matches, ValidateBy } from "class-validator";
+import { parseInterval, parseNumber, parseSpeed, parseTemperature, type Parsed } from "../units/parse";
+import { all, OneOf, Text } from "./fields";
+import { BEAMS, FLAWS, type Beam } from "./ids";
+import { GEAR_WORDS, type Gear } from "./shop";
+
+/** What stands for what may be left empty. */
+const optional = (read: (t: string) => Parsed) => (t: string) =>
+  t.trim() === "" ? ({ ok: true, value: 0 } as Parsed) : read(t);
+/** Text that this reader takes; what it says of other text stands beside the field. */
+export const Reads = (read: (t: string) => Parsed): ReturnType<typeof all> =>
+  all(
+    Text(60),
+    ValidateBy({
+      name: "reads",
+      validator: {
+        validate: (v) => typeof v === "string" && read(v).ok,
+        defaultMessage: (a) => {
+          const r = read(String(a?.value ?? ""));
+          return r.ok ? "must be text" : r.error;
+        },
+      },
+    }),
+  );
+/** Text that must not be empty; @param say what is asked for, in a sentence */
+const Filled = (max: number, say: string): ReturnType<typeof all> =>
+  all(Text(max), IsNotEmpty({ message: say }), Matches(/\S/, { message: say }));
+const TypedColour = (): ReturnType<typeof all> =>
+  all(Text(20), Matches(/^\s*#[0-9a-f]{6}\s*$/i, { message: "That is not a colour such as #a1b2c3." }));
+
+const within =
+  (read: (t: string) => Parsed, good: (n: number) => boolean, say: string) =>
+  (t: string): Parsed => {
+    const r = read(t);
+    return r.ok && !good(r.value) ? { ok: false, error: say } : r;
+  };
+/** watts of a machine that engraves */
+const watts = within(parseNumber, (n) => n > 0 && n <= 2000, "A laser has more than 0 and at most 2,000 watts.");
+const whole = (from: number, to: number) =>
+  within(
+    parseNumber,
+    (n) => Number.isInteger(n) && n >= from && n <= to,
+    `That is not a whole number from ${from} to ${to.toLocaleString("en")}.`,
+  );
+const percent = (say: string) =>
+  within(
+    (t) => parseNumber(t.trim() && !t.includes("%") ? `${t} %` : t),
+    (n) => n >= 0 && n <= 1,
+    say,
+  );
+
+export class MachineForm {
+  @OneOf(BEAMS) beam!: Beam;
+  @Reads(watts) watts!: string;
+  @Text(80) name: string = "";
+}
+export class PaintForm {
+  @Filled(80, "Give it a name that you find on its can.") name!: string;
+  @Text(60) finish!: string;
+  @TypedColour() colour!: string;
+  /** the zone that gets it; empty: none */
+  @Text(120) zone: string = "";
+}
+export class GearForm {
+  @OneOf(Object.keys(GEAR_WORDS)) kind!: Gear["kind"];
+  @Text(80) name: string = "";
+}
+export class NewJobForm {
+  @Filled(120, "A job needs a title that tells it from others.") title!: string;
+  @Text(120) client: string = "";
+}
+export class FlawForm {
+  @OneOf(FLAWS) flaw!: (typeof FLAWS)[number];
+  @Text(120) zone: string = "";
+  @Reads(optional(whole(1, 100_000))) piece: string = "";
+  @OneOf(["1", "2", "3"]) severity: string = "1";
+  @Text(4000) note: string = "";
+}
+export class PlateForm {
+  @Reads(percent("Power lies between 0 and 100 %.")) power!: string;
+  /** a share of the top speed is read where the machine is known */
+  @Reads((t) => (/%\s*$/.test(t) ? parseNumber(t) : parseSpeed(t))) speed!: string;
+  @Reads(parseInterval) interval!: string;
+  @Reads(optional(whole(1, 100))) passes: string = "1";
+  @Matches(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, { message: "must be a local time such as 2027-01-11T08:00" }) at!: string;
+  @Text(400) note: string = "";
+}
+/** what a swatch was looked at in */
+export const SEEN_WHEN = ["dry", "wet", "after clear"] as const;
+export class SwatchForm {
+  @Text(120) id!: string;
+  @TypedColour() over!: string;
+  @TypedColour() seen!: string;
+  @Reads(whole(1, 50)) coats: string = "1";
+  @OneOf(SEEN_WHEN) when: (typeof SEEN_WHEN)[number] = "dry";
+}
+export class ReadingForm {
+  @Reads(optional(parseTemperature)) c: string = "";
+  @Reads(optional(percent("Humidity lies between 0 and 100 %."))) rh: string = "";
+  /** not empty: the sensor is asked */
+  @Text(20) sensor: string = "";
+}

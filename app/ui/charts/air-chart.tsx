@@ -1,0 +1,91 @@
+/** The day's air as a chart, loaded when a climate is looked at. */
+import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { showTemp, type UnitSystem } from "../../core/units/show";
+
+/** °C below which most paints stop drying (M8) */
+const STOPS_C = 10;
+const TEXT = { fill: "var(--muted)", fontSize: 13 };
+
+export default function AirChart({
+  hours,
+  units,
+}: {
+  hours: readonly { hour: number; c: number; rh: number }[];
+  units: UnitSystem;
+}) {
+  const temps = hours.map((h) => h.c);
+  const [lo, hi] = [Math.min(...temps), Math.max(...temps)];
+  const span = `${showTemp(Math.round(lo * 10) / 10, units)} to ${showTemp(Math.round(hi * 10) / 10, units)}`;
+  const data = hours.map((h) => ({ ...h, rh: Math.round(h.rh * 100) }));
+  return (
+    <figure
+      role="img"
+      aria-label={`Air over the day: ${span}; most paints stop drying below ${showTemp(STOPS_C, units)}`}
+      className="max-w-[640px]"
+    >
+      <ResponsiveContainer width="100%" height={190}>
+        <LineChart data={data} margin={{ top: 10, right: 8, bottom: 4, left: 4 }} accessibilityLayer={false}>
+          <CartesianGrid stroke="var(--line)" vertical={false} />
+          <XAxis
+            dataKey="hour"
+            type="number"
+            domain={[0, 24]}
+            ticks={[0, 6, 12, 18, 24]}
+            tickFormatter={(h: number) => `${h}:00`}
+            tick={TEXT}
+            stroke="var(--strong-line)"
+          />
+          <YAxis
+            yAxisId="c"
+            domain={[Math.floor(Math.min(lo, STOPS_C) - 2), Math.ceil(Math.max(hi, 20) + 2)]}
+            tickFormatter={(c: number) => showTemp(c, units)}
+            tick={TEXT}
+            stroke="var(--strong-line)"
+            width={64}
+          />
+          <YAxis
+            yAxisId="rh"
+            orientation="right"
+            domain={[0, 100]}
+            ticks={[0, 50, 100]}
+            tickFormatter={(v: number) => `${v} %`}
+            tick={TEXT}
+            stroke="var(--strong-line)"
+            width={52}
+          />
+          <ReferenceLine yAxisId="c" y={STOPS_C} stroke="var(--wrong)" strokeDasharray="4 4" />
+          <Tooltip
+            isAnimationActive={false}
+            labelFormatter={(h) => `${Math.floor(Number(h))}:${Number(h) % 1 ? "30" : "00"}`}
+            formatter={(v, name) =>
+              name === "temperature" ? showTemp(Math.round(Number(v) * 10) / 10, units) : `${String(v)} %`
+            }
+            contentStyle={{ background: "var(--lifted)", border: "1px solid var(--strong-line)", color: "var(--ink)" }}
+          />
+          <Line
+            yAxisId="c"
+            dataKey="c"
+            name="temperature"
+            stroke="var(--act)"
+            strokeWidth={2.5}
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            yAxisId="rh"
+            dataKey="rh"
+            name="humidity"
+            stroke="var(--ready)"
+            strokeWidth={1.5}
+            strokeDasharray="6 4"
+            dot={false}
+            isAnimationActive={false}
+          />
+        </LineChart>
+      </ResponsiveContainer>
+      <figcaption className="tag">
+        Solid: temperature. Dashed: humidity. Below the red line, {showTemp(STOPS_C, units)}, most paints stop drying.
+      </figcaption>
+    </figure>
+  );
+}

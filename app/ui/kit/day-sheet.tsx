@@ -1,0 +1,27 @@
+/** The leaf of a calendar that a date is picked from, loaded when it is first opened. */
+import { DayPicker } from "react-day-picker";
+import { fromDate, LEAF, toDate } from "./day-look";
+
+export default function DaySheet({
+  day,
+  today,
+  onPick,
+}: {
+  /** `YYYY-MM-DD`; empty: none */
+  day: string;
+  today: string;
+  onPick: (day: string) => void;
+}) {
+  return (
+    <DayPicker
+      {...LEAF}
+      mode="single"
+      autoFocus
+      today={toDate(today)}
+      defaultMonth={toDate(day || today)}
+      selected={day ? toDate(day) : undefined}
+      // the day that is chosen already, pressed again, is chosen still
+      onSelect={(d) => onPick(d ? fromDate(d) : day)}
+    />
+  );
+}

@@ -1,0 +1,17 @@
+/** How the maker writes dates, as their browser has it. */
+
+/** Does the day stand before the month where a date is figures alone? */
+export const dayFirst = (): boolean => {
+  const parts = new Intl.DateTimeFormat(undefined, { day: "numeric", month: "numeric" }).formatToParts(0);
+  return parts.findIndex((p) => p.type === "day") < parts.findIndex((p) => p.type === "month");
+};
+
+type Weekday = 0 | 1 | 2 | 3 | 4 | 5 | 6;
+/** First day of the week, 0 for Sunday; Monday where the browser does not say. */
+export function firstOfWeek(): Weekday {
+  const here = new Intl.Locale(new Intl.DateTimeFormat().resolvedOptions().locale) as Intl.Locale & {
+    weekInfo?: { firstDay: number };
+    getWeekInfo?: () => { firstDay: number };
+  };
+  return (((here.getWeekInfo?.() ?? here.weekInfo)?.firstDay ?? 1) % 7) as Weekday;
+}

@@ -1,0 +1,49 @@
+/** What the shop is called, its units, and how this screen looks. */
+import { useState } from "react";
+import type { Shop } from "../../core/records/shop";
+import { PickField, TextField } from "../kit/field";
+import { LabelledPick } from "../kit/pick";
+import { chooseTheme, readTheme, type Theme } from "../theme";
+
+export function ScreenPart({ shop }: { shop: Shop }) {
+  return (
+    <>
+      <TextField name="name" label="Called" value={shop.name} />
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(110px,1fr))] gap-3">
+        <PickField
+          name="units"
+          label="Units"
+          value={shop.units}
+          options={[
+            { value: "metric", label: "mm, °C" },
+            { value: "inch", label: "inch, °F" },
+          ]}
+        />
+        <TextField name="currency" label="Currency" value={shop.currency} />
+        <TextField
+          name="tolerance"
+          label="Colour tolerance"
+          value={String(shop.tolerance)}
+          hint="2 strict, 4 ordinary"
+        />
+      </div>
+      <ThemePick />
+    </>
+  );
+}
+
+function ThemePick() {
+  const [theme, set] = useState<Theme>(() => readTheme());
+  return (
+    <LabelledPick
+      label="Light"
+      value={theme}
+      onChange={(v) => (set(v as Theme), chooseTheme(v as Theme))}
+      options={[
+        { value: "auto", label: "as the computer has it" },
+        { value: "day", label: "day" },
+        { value: "night", label: "night" },
+      ]}
+    />
+  );
+}
