@@ -11,6 +11,7 @@ import { ActButton } from "../ui/kit/field";
 import { Empty } from "../ui/kit/bits";
 import { formOf } from "../acts/answer";
 import { LabelledPick } from "../ui/kit/pick";
+import { Table, type Column } from "../ui/kit/table";
 
 const WORD: Record<string, string> = {
   start: "begun",
@@ -58,10 +59,17 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
       : [],
   );
   const clock = zonedClock(base?.shop.zone ?? "UTC");
+  const units = base?.shop.units ?? "metric";
+  const paints = new Map(base?.products.map((p) => [p.id, p.name]));
   const names = new Map(heads.map((j) => [j.id, j.title]));
   return {
     entries: log.entries.map((e) => ({
       ...e,
+      air:
+        e.c === null
+          ? "unknown"
+          : `${showTemp(Math.round(e.c * 10) / 10, units)}, ${e.rh === null ? "?" : Math.round(e.rh * 100)} %`,
+      stepName: stepName(e, paints),
       when: showWhen(clock, Math.floor(e.at)),
       job: names.get(e.jobId) ?? e.jobId,
       live: !gone.has(e.id),
@@ -75,13 +83,56 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
       .map((j) => ({ id: j.id, title: j.title }))
       .sort(byTitle),
     kinds,
-    units: base?.shop.units ?? "metric",
   };
 }
 
 export const clientAction = async ({ request }: Route.ClientActionArgs) => learnedAct(await formOf(request));
 
 const PAGE = 100;
+
+/** A step as makers call it: what is done, and with which paint; of entries that do not say, what their id tells. */
+function stepName(
+  e: { step: string; stepKind: string; productId: string | null },
+  paints: Map<string, string>,
+): string {
+  const [first, ...rest] = e.step.split(".");
+  const kind = isKind(e.stepKind) ? e.stepKind : isKind(first) ? first : null;
+  const what = kind ? kindOf(kind).name : e.step.replace(/[.-]/g, " ");
+  const paint = e.productId ?? rest.find((x) => paints.has(x));
+  return paint && paints.has(paint) ? `${what}, ${paints.get(paint)}` : what;
+}
+
+type Row = Route.ComponentProps["loaderData"]["entries"][number];
+const COLUMNS: Column<Row>[] = [
+  { id: "when", name: "When", heads: true, className: "whitespace-nowrap", by: (e) => e.at, cell: (e) => e.when },
+  {
+    id: "job",
+    name: "Job",
+    by: (e) => e.job,
+    cell: (e) => (
+      <Link to={`/jobs/${e.jobId}`} className="hover:underline">
+        {e.job}
+      </Link>
+    ),
+  },
+  { id: "step", name: "Step", by: (e) => e.stepName, cell: (e) => e.stepName },
+  {
+    id: "what",
+    name: "What",
+    by: (e) => WORD[e.kind],
+    cell: (e) => (
+      <>
+        {WORD[e.kind]}
+        {e.piece !== null && ` ${e.piece}`}
+        {e.answer && `: ${e.answer}`}
+        {e.actual !== null && ` after ${showMinutes(e.actual)}`}
+        {e.ml !== null && `, ${showMl(e.ml)}`}
+        {e.note && `: ${e.note}`}
+      </>
+    ),
+  },
+  { id: "air", name: "Air", from: "md", className: "whitespace-nowrap", cell: (e) => e.air },
+];
 
 export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
   const [, setSearch] = useSearchParams();
@@ -130,45 +181,13 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
                 />
               </label>
             </div>
-            <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Entries">
-              <table>
-                <thead>
-                  <tr>
-                    <th>When</th>
-                    <th>Job</th>
-                    <th>Step</th>
-                    <th>What</th>
-                    <th>Air</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {d.entries.map((e) => (
-                    <tr key={e.id} className={e.live ? "" : "text-muted line-through"}>
-                      <td className="whitespace-nowrap">{e.when}</td>
-                      <td>
-                        <Link to={`/jobs/${e.jobId}`} className="hover:underline">
-                          {e.job}
-                        </Link>
-                      </td>
-                      <td>{e.step.replace(/^coat\./, "").replace(/[.-]/g, " ")}</td>
-                      <td>
-                        {WORD[e.kind]}
-                        {e.piece !== null && ` ${e.piece}`}
-                        {e.answer && `: ${e.answer}`}
-                        {e.actual !== null && ` after ${showMinutes(e.actual)}`}
-                        {e.ml !== null && `, ${showMl(e.ml)}`}
-                        {e.note && `: ${e.note}`}
-                      </td>
-                      <td className="whitespace-nowrap">
-                        {e.c === null
-                          ? "unknown"
-                          : `${showTemp(Math.round(e.c * 10) / 10, d.units)}, ${e.rh === null ? "?" : Math.round(e.rh * 100)} %`}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <Table
+              label="Entries"
+              rows={d.entries}
+              columns={COLUMNS}
+              rowId={(e) => e.id}
+              rowProps={(e) => ({ className: e.live ? undefined : "text-muted line-through" })}
+            />
             {d.total > PAGE && (
               <p className="mt-3 flex items-center gap-3">
                 <button className="btn" disabled={page <= 1} onClick={() => set("page", String(page - 1))}>

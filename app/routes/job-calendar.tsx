@@ -2,7 +2,7 @@ import clsx from "clsx";
 import { calendarView, outRows } from "../views/calendar";
 import type { Opened } from "../views/opened";
 import type { Route } from "./+types/job-calendar";
-import { Suspense } from "react";
+import { Suspense, useMemo } from "react";
 import { Await, Link } from "react-router";
 import { countBackInTurn, type Latest } from "../core/plan/backward";
 import type { Plan } from "../core/plan/plan";
@@ -17,6 +17,7 @@ import { Why } from "../ui/kit/why";
 import { TakeAway } from "./take-away";
 import { opened, openedLatest } from "../views/opened";
 import { readJob } from "./job-data";
+import { Table, type Column } from "../ui/kit/table";
 
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));
@@ -102,89 +103,105 @@ interface Line {
   title: string;
   start: string | null;
   minutes: string;
+  /** minutes of work, to sort by */
+  takes: number;
   pauses: number;
   wait: string | null;
 }
 
 /** Every step with its times; with the latest beginnings once they are known. */
 function InOrder({ plan, list, back }: { plan: Plan; list: Line[]; back: Latest[] | null }) {
-  const clock = plan.context.clock;
-  return (
-    <table>
-      <thead>
-        <tr>
-          <th>Step</th>
-          <th>Begins</th>
-          {back && (
-            <>
-              <th>At the latest</th>
-              <th>Slack</th>
-            </>
-          )}
-          <th>Takes</th>
-          <th>Then</th>
-        </tr>
-      </thead>
-      <tbody>
-        {list.map((s) => {
-          const latest = s.index === null ? undefined : back?.[s.index];
-          const at = latest?.start ?? null;
-          const slack = latest?.slack ?? null;
-          return (
-            <tr key={s.id} data-step={s.id}>
-              <td>
-                <Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">
-                  {s.title}
-                </Link>
-                {s.index === null && <span className="tag"> first piece alone</span>}
-              </td>
-              <td>
-                {s.start === null ? (
-                  "no time yet"
-                ) : (
-                  <Why quiet of={opened(plan, { of: "begins", step: s.id })}>
-                    {s.start}
-                  </Why>
-                )}
-              </td>
-              {back && (
-                <>
-                  <td>
-                    {at === null ? (
-                      "–"
-                    ) : (
-                      <Why quiet of={openedLatest(plan, "latest", s.id, at)}>
-                        {showWhen(clock, at)}
-                      </Why>
-                    )}
-                  </td>
-                  <td>
-                    {at === null || slack === null ? (
-                      "–"
-                    ) : (
-                      <Why quiet of={openedLatest(plan, "slack", s.id, at)}>
-                        {showMinutes(slack)}
-                      </Why>
-                    )}
-                  </td>
-                </>
-              )}
-              <td>
-                <Why of={opened(plan, { of: "minutes", step: s.id })}>{s.minutes}</Why>
-                {s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}
-              </td>
-              <td>
-                {s.wait && (
-                  <Why quiet of={opened(plan, { of: "wait", step: s.id })}>
-                    {s.wait}
-                  </Why>
-                )}
-              </td>
-            </tr>
+  const columns = useMemo((): Column<Line>[] => {
+    const clock = plan.context.clock;
+    const latest = (s: Line): Latest | undefined => (s.index === null ? undefined : back?.[s.index]);
+    const late: Column<Line>[] = [
+      {
+        id: "latest",
+        name: "At the latest",
+        cell: (s) => {
+          const at = latest(s)?.start ?? null;
+          return at === null ? (
+            "–"
+          ) : (
+            <Why quiet of={openedLatest(plan, "latest", s.id, at)}>
+              {showWhen(clock, at)}
+            </Why>
           );
-        })}
-      </tbody>
-    </table>
+        },
+      },
+      {
+        id: "slack",
+        name: "Slack",
+        by: (s) => latest(s)?.slack ?? Infinity,
+        cell: (s) => {
+          const { start: at = null, slack = null } = latest(s) ?? {};
+          return at === null || slack === null ? (
+            "–"
+          ) : (
+            <Why quiet of={openedLatest(plan, "slack", s.id, at)}>
+              {showMinutes(slack)}
+            </Why>
+          );
+        },
+      },
+    ];
+    return [
+      {
+        id: "step",
+        name: "Step",
+        cell: (s) => (
+          <>
+            <Link className="hover:underline" to={`../layers?step=${s.id}`} relative="path">
+              {s.title}
+            </Link>
+            {s.index === null && <span className="tag"> first piece alone</span>}
+          </>
+        ),
+      },
+      {
+        id: "begins",
+        name: "Begins",
+        cell: (s) =>
+          s.start === null ? (
+            "no time yet"
+          ) : (
+            <Why quiet of={opened(plan, { of: "begins", step: s.id })}>
+              {s.start}
+            </Why>
+          ),
+      },
+      ...(back ? late : []),
+      {
+        id: "takes",
+        name: "Takes",
+        by: (s) => s.takes,
+        cell: (s) => (
+          <>
+            <Why of={opened(plan, { of: "minutes", step: s.id })}>{s.minutes}</Why>
+            {s.pauses > 0 && <span className="tag"> over {s.pauses + 1} days</span>}
+          </>
+        ),
+      },
+      {
+        id: "then",
+        name: "Then",
+        cell: (s) =>
+          s.wait && (
+            <Why quiet of={opened(plan, { of: "wait", step: s.id })}>
+              {s.wait}
+            </Why>
+          ),
+      },
+    ];
+  }, [plan, back]);
+  return (
+    <Table
+      label="Steps in order"
+      rows={list}
+      columns={columns}
+      rowId={(s) => s.id}
+      rowProps={(s) => ({ "data-step": s.id })}
+    />
   );
 }
 

@@ -1,7 +1,7 @@
 import { wrapUpAct } from "../acts/job";
 import { wrapUpView } from "../views/wrap-up";
 import type { Route } from "./+types/job-wrap-up";
-import { useState } from "react";
+import { useState, useMemo } from "react";
 import { Link, useFetcher } from "react-router";
 import { FLAWS } from "../core/records/ids";
 import { showMinutes, showMl } from "../core/units/show";
@@ -19,6 +19,8 @@ import { asLogged } from "../views/opened";
 import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
 import { FlawForm } from "../core/records/forms";
 import { Fold } from "../ui/kit/fold";
+import { Table, type Column } from "../ui/kit/table";
+import { showLocal } from "../core/time/typed";
 
 const HOW_BAD = [
   { value: "1", label: "slight" },
@@ -35,6 +37,77 @@ export const clientAction = async ({ request, params }: Route.ClientActionArgs) 
 
 const PHOTO_FILE_LIMIT = 50_000_000;
 const words = (s: string): string => s.replace(/-/g, " ");
+
+type Row = Route.ComponentProps["loaderData"]["rows"][number];
+/** @param most the longest minutes, for the bars */
+const columnsOf = (most: number): Column<Row>[] => [
+  {
+    id: "step",
+    name: "Step",
+    cell: (r) => (
+      <>
+        {r.title}
+        {r.early === "risk" && <span className="text-wrong"> · begun early</span>}
+        {r.notes.map((n) => (
+          <span key={n} className="tag block">
+            {n}
+          </span>
+        ))}
+      </>
+    ),
+  },
+  {
+    id: "planned",
+    name: "Planned",
+    className: "num",
+    by: (r) => r.planned ?? -1,
+    cell: (r) => (
+      <Why quiet of={r.plannedWhy}>
+        {showMinutes(r.planned)}
+      </Why>
+    ),
+  },
+  {
+    id: "was",
+    name: "Was",
+    className: "num",
+    by: (r) => r.actual ?? -1,
+    cell: (r) =>
+      r.actualWhy === null ? (
+        "–"
+      ) : (
+        <Why quiet of={r.actualWhy}>
+          {showMinutes(r.actual)}
+        </Why>
+      ),
+  },
+  {
+    id: "bars",
+    name: "Both as bars",
+    quiet: true,
+    from: "sm",
+    className: "w-[28%]",
+    cell: (r) => (
+      <span aria-hidden="true">
+        <span className="block h-1.5 bg-line" style={{ width: `${((r.planned ?? 0) / most) * 100}%` }} />
+        <span className="mt-0.5 block h-1.5 bg-act" style={{ width: `${((r.actual ?? 0) / most) * 100}%` }} />
+      </span>
+    ),
+  },
+  {
+    id: "paint",
+    name: "Paint",
+    className: "num",
+    by: (r) => r.ml ?? -1,
+    cell: (r) =>
+      r.ml !== null && (
+        <Why quiet of={r.mlWhy}>
+          {showMl(r.ml)}
+        </Why>
+      ),
+  },
+  { id: "look", name: "Look", by: (r) => r.answer ?? "", cell: (r) => r.answer ?? "" },
+];
 
 export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
   const { job } = d;
@@ -67,6 +140,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
         "application/json",
       );
   };
+  const columns = useMemo(() => columnsOf(most), [most]);
   return (
     <main
       id="main"
@@ -95,68 +169,20 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
           )}
           {d.left > 0 && ` ${d.left} ${d.left === 1 ? "step" : "steps"} not done.`}
         </p>
-        <table>
-          <thead>
-            <tr>
-              <th>Step</th>
-              <th>Planned</th>
-              <th>Was</th>
-              <th className="w-[28%]">
-                <span className="sr-only">Both as bars</span>
-              </th>
-              <th>Paint</th>
-              <th>Look</th>
-            </tr>
-          </thead>
-          <tbody>
-            {d.rows.map((r) => (
-              <tr key={r.id} data-step={r.id}>
-                <td>
-                  {r.title}
-                  {r.early === "risk" && <span className="text-wrong"> · begun early</span>}
-                  {r.notes.map((n) => (
-                    <span key={n} className="tag block">
-                      {n}
-                    </span>
-                  ))}
-                </td>
-                <td className="num">
-                  <Why quiet of={r.plannedWhy}>
-                    {showMinutes(r.planned)}
-                  </Why>
-                </td>
-                <td className="num">
-                  {r.actualWhy === null ? (
-                    "–"
-                  ) : (
-                    <Why quiet of={r.actualWhy}>
-                      {showMinutes(r.actual)}
-                    </Why>
-                  )}
-                </td>
-                <td aria-hidden="true">
-                  <span className="block h-1.5 bg-line" style={{ width: `${((r.planned ?? 0) / most) * 100}%` }} />
-                  <span className="mt-0.5 block h-1.5 bg-act" style={{ width: `${((r.actual ?? 0) / most) * 100}%` }} />
-                </td>
-                <td className="num">
-                  {r.ml !== null && (
-                    <Why quiet of={r.mlWhy}>
-                      {showMl(r.ml)}
-                    </Why>
-                  )}
-                </td>
-                <td>{r.answer ?? ""}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          label="Planned beside what was"
+          rows={d.rows}
+          columns={columns}
+          rowId={(r) => r.id}
+          rowProps={(r) => ({ "data-step": r.id })}
+        />
         {d.waivers.length > 0 && (
           <div className="mt-4">
             <h3>Waived</h3>
             <ul>
               {d.waivers.map((x) => (
                 <li key={`${x.rule}${x.where}`}>
-                  Rule {x.rule}: {x.reason}
+                  {x.title}: {x.reason}
                 </li>
               ))}
             </ul>
@@ -292,7 +318,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
             </ActButton>
           ) : (
             <>
-              <p className="self-center text-ready">Wrapped up {w.closedAt.replace("T", ", ")}.</p>
+              <p className="self-center text-ready">Wrapped up {showLocal(w.closedAt)}.</p>
               <ActButton act={{ intent: "reopen" }}>Open it again</ActButton>
             </>
           )}

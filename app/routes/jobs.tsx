@@ -1,28 +1,70 @@
 import type { Route } from "./+types/jobs";
 import { useState } from "react";
 import { Link } from "react-router";
-import { readHeads } from "../store/queries";
+import { ROUTES } from "../core/catalogue/routes";
 import { substrateNamed } from "../core/catalogue/substrates";
+import { showLocal } from "../core/time/typed";
+import { readHeads } from "../store/queries";
 import { Empty } from "../ui/kit/bits";
+import { Table, type Column } from "../ui/kit/table";
 
 export async function clientLoader() {
   const jobs = await readHeads();
   jobs.sort((a, b) => b.open - a.open || (a.due ?? "9").localeCompare(b.due ?? "9") || a.title.localeCompare(b.title));
-  return { jobs: jobs.map((j) => ({ ...j, on: substrateNamed(j.substrateId).name })) };
+  return {
+    jobs: jobs.map((j) => ({
+      ...j,
+      on: substrateNamed(j.substrateId).name,
+      way: ROUTES.find((r) => r.id === j.route)?.name ?? "not chosen",
+      state: j.closedAt
+        ? `Wrapped up${j.good !== null ? `, ${j.good} good` : ""}`
+        : j.entries > 0
+          ? "Under way"
+          : "Open",
+    })),
+  };
 }
 
-/** rows put on the page at once */
-const PAGE = 100;
+type Row = Route.ComponentProps["loaderData"]["jobs"][number];
+/** after every date that is given */
+const NO_DATE = "9";
+const COLUMNS: Column<Row>[] = [
+  {
+    id: "title",
+    name: "Job",
+    heads: true,
+    by: (j) => j.title,
+    find: (j) => j.title,
+    cell: (j) => (
+      <Link className="text" to={`/jobs/${j.id}`}>
+        {j.title}
+      </Link>
+    ),
+  },
+  { id: "client", name: "For", from: "md", by: (j) => j.client, find: (j) => j.client, cell: (j) => j.client || "–" },
+  { id: "pieces", name: "Pieces", className: "num", by: (j) => j.quantity, cell: (j) => j.quantity },
+  { id: "on", name: "On", from: "sm", by: (j) => j.on, find: (j) => j.on, cell: (j) => j.on },
+  {
+    id: "way",
+    name: "Way",
+    from: "lg",
+    by: (j) => j.way,
+    find: (j) => `${j.way} ${j.route ?? ""}`,
+    cell: (j) => j.way,
+  },
+  {
+    id: "due",
+    name: "Due",
+    by: (j) => j.due ?? NO_DATE,
+    cell: (j) => (j.due ? showLocal(j.due) : "no date"),
+  },
+  { id: "state", name: "State", by: (j) => j.state, find: (j) => j.state, cell: (j) => j.state },
+];
 
 export default function Jobs({ loaderData: { jobs } }: Route.ComponentProps) {
   const [text, setText] = useState("");
-  const [most, setMost] = useState(PAGE);
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = jobs.filter((j) =>
-    words.every((w) => `${j.title} ${j.client} ${j.on} ${j.route ?? ""}`.toLowerCase().includes(w)),
-  );
   return (
-    <main id="main" data-view="jobs" className="mx-auto w-full max-w-6xl px-5 py-5">
+    <main id="main" data-view="jobs" className="mx-auto w-full max-w-[1400px] px-5 py-5">
       <title>Jobs · Rich Layer</title>
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>Jobs</h1>
@@ -33,7 +75,7 @@ export default function Jobs({ loaderData: { jobs } }: Route.ComponentProps) {
               className="field-in w-64 text-ink"
               type="search"
               value={text}
-              onChange={(e) => (setText(e.target.value), setMost(PAGE))}
+              onChange={(e) => setText(e.target.value)}
               placeholder="name, client, material"
             />
           </label>
@@ -47,53 +89,14 @@ export default function Jobs({ loaderData: { jobs } }: Route.ComponentProps) {
           <p>A job holds the brief, the artwork, the plan with its layers, the bench run and what came of it.</p>
         </Empty>
       ) : (
-        <div className="overflow-x-auto">
-          <table>
-            <thead>
-              <tr>
-                <th>Job</th>
-                <th>For</th>
-                <th>Pieces</th>
-                <th>On</th>
-                <th>Route</th>
-                <th>Due</th>
-                <th>State</th>
-              </tr>
-            </thead>
-            <tbody>
-              {found.slice(0, most).map((j) => (
-                <tr key={j.id}>
-                  <td>
-                    <Link className="text" to={`/jobs/${j.id}`}>
-                      {j.title}
-                    </Link>
-                  </td>
-                  <td>{j.client || "–"}</td>
-                  <td className="num">{j.quantity}</td>
-                  <td>{j.on}</td>
-                  <td>{j.route ?? "not chosen"}</td>
-                  <td>{j.due ? j.due.replace("T", ", ") : "none"}</td>
-                  <td>
-                    {j.closedAt
-                      ? `Wrapped up${j.good !== null ? `, ${j.good} good` : ""}`
-                      : j.entries > 0
-                        ? "Under way"
-                        : "Open"}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {found.length > most && (
-            <p className="mt-3 flex items-center gap-3 text-muted">
-              {most} of {found.length}{" "}
-              <button type="button" className="btn" onClick={() => setMost(most + PAGE)}>
-                Show {Math.min(PAGE, found.length - most)} more
-              </button>
-            </p>
-          )}
-          {!found.length && <p className="mt-3 text-muted">No job of that name.</p>}
-        </div>
+        <Table
+          label="Jobs"
+          rows={jobs}
+          columns={COLUMNS}
+          rowId={(j) => j.id}
+          find={text.trim()}
+          none="No job of that name."
+        />
       )}
     </main>
   );

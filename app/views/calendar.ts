@@ -163,6 +163,7 @@ function calendarViewIn(plan: Plan, now: number) {
       title: p.step.title,
       start: p.start === null ? null : atOf(clock, p.start),
       minutes: showMinutes(p.minutes),
+      takes: p.minutes ?? 0,
       pauses: p.pauses.length,
       wait: waitText(here, p.index),
     })),

@@ -1,5 +1,6 @@
 /** What the wrap-up shows: planned beside what really happened, photos that are still wanted, the piece as it was meant. */
 import { saidAll } from "../core/units/said";
+import { RULES } from "../core/judge/rules";
 import { hasPhoto, photoStages } from "../core/bench/stages";
 import type { StepRun } from "../core/plan/fold";
 import type { Placed } from "../core/plan/placed";
@@ -69,7 +70,7 @@ function wrapUpIn(plan: Plan, now: number) {
     aside: plan.bench.aside.size,
     zones: job.zones,
     today: plan.context.clock.toLocal(now),
-    waivers: job.waivers,
+    waivers: job.waivers.map((w) => ({ ...w, title: RULES.find((r) => r.id === w.rule)?.title ?? "A snag of before" })),
     noPhoto: wanted.map((p) => p.step.title),
     colours: meant(plan),
     grain: plan.context.substrate.family === "wood",

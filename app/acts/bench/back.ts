@@ -10,6 +10,7 @@ import { nowMinutes } from "../../clock";
 import { Refused } from "../../store/acts";
 import { act, Bare } from "../act";
 import { countDown, tap, type AtBench } from "./tap";
+import { showLocal } from "../../core/time/typed";
 
 class EarlierForm {
   @LocalTime() at!: string;
@@ -26,7 +27,7 @@ export const backActs = [
       .pop();
     if (at > nowMinutes()) throw new Refused("That moment is still to come.");
     if (before && at < Math.floor(before.at)) {
-      const was = clock.toLocal(Math.floor(before.at)).replace("T", ", ");
+      const was = showLocal(clock.toLocal(Math.floor(before.at)));
       throw new Refused(`That is before the tap that went before it, ${was}. Take back further first.`);
     }
     // The correction keeps everything but the time; the slip stays in the log as taken back.
