@@ -3,7 +3,7 @@ import "reflect-metadata";
 import { StrictMode, useState } from "react";
 import { createRoot } from "react-dom/client";
 import { createMemoryRouter, RouterProvider } from "react-router";
-import "../../app/app.css";
+import "./kit.css";
 import { FlawForm } from "../../app/core/records/forms";
 import type { Outcome } from "../../app/core/records/outcome";
 import { AskButton, AskForm, AskPick, AskText } from "../../app/ui/kit/ask";
