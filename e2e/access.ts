@@ -63,7 +63,8 @@ for (const width of [1280, 390]) {
     });
     const p = o.page;
     const faults: string[] = [];
-    const look = async (where: string): Promise<void> => void faults.push(...(await clean(p, where)));
+    const look = async (where: string, within?: string): Promise<void> =>
+      void faults.push(...(await clean(p, where, within)));
     await p.getByRole("button", { name: "Open the sample shop" }).waitFor();
     await look("first screen");
     await openSample(p);
@@ -109,7 +110,7 @@ for (const width of [1280, 390]) {
     await shut(p);
     await p.getByLabel("Made of").click();
     await p.getByRole("option").first().waitFor();
-    await look("a list that is open");
+    await look("a list that is open", "[role='listbox']");
     await p.keyboard.press("Escape");
     await p.getByLabel("Due").fill("2027-01-15T12:00");
     await p.getByLabel("Due").blur();

@@ -23,7 +23,7 @@ async function brief(page: Page, h: Hands, pieces: number): Promise<void> {
   assert.equal(await page.getByLabel("Wide").inputValue(), "80 mm");
   assert.equal(await page.getByLabel("High").inputValue(), "40 mm");
   assert.equal(await page.getByLabel("Thick").inputValue(), "7.94 mm");
-  assert.equal(await page.getByLabel("Due").inputValue(), "2027-02-20T16:00");
+  assert.equal(await page.getByLabel("Due").inputValue(), "Sat 20 Feb 2027, 16:00");
   assert.ok(await page.getByText("Hours: Mon-Fri 09:00 to 18:00").isVisible());
   await h.fill("Watts", "40");
   await h.press("button", "Add machine");

@@ -256,7 +256,7 @@ function SchoolPage({ id }: { id: string }) {
       <p className="mt-3">{s.why}</p>
       <p className="mt-3">
         Picked for the whole shop in the{" "}
-        <Link className="text" to="/workshop">
+        <Link className="text" to="/workshop/schools">
           Workshop
         </Link>
         , for one job on its Route page; plans change at once.

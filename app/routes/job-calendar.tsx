@@ -340,8 +340,12 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
               ))}
             </ol>
             <p className="mt-2">
-              <Link className="text" to="/workshop">
-                Hours, days off and climate
+              <Link className="text" to="/workshop/hours">
+                Hours and days off
+              </Link>
+              ,{" "}
+              <Link className="text" to="/workshop/climate">
+                climate
               </Link>
             </p>
             <TakeAway plan={d.plan} />

@@ -172,7 +172,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
                         </ActButton>
                       )}
                       {m.what === "oven" && (
-                        <Link className="text" to="/workshop">
+                        <Link className="text" to="/workshop/gear">
                           Put one into the Workshop
                         </Link>
                       )}

@@ -1,77 +1,167 @@
 import { said } from "../core/units/said";
 import { shelfAct } from "../acts/shelf";
 import type { Route } from "./+types/shelf";
-import { useSearchParams } from "react-router";
-import { FINISHES, finishNamed } from "../core/catalogue/finishes";
-import { paint } from "../core/catalogue/properties";
-import { onShelf } from "../core/plan/amounts";
-import { attack } from "../core/judge/rules/33-finishes-that-attack";
-import { context } from "../core/process/context";
-import { showMl } from "../core/units/show";
-import { readDraws, type Draws } from "../store/draws";
-import { readShop } from "../store/queries";
+import { useMemo, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { FINISHES } from "../core/catalogue/finishes";
+import { listWords, showMl } from "../core/units/show";
+import { readDraws } from "../store/draws";
+import { readHeads, readShop } from "../store/queries";
 import { ActButton } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
 import { ProductEditor } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
-import { Job } from "../core/records/job";
 import { AddPaint } from "../ui/forms";
 import { Fold } from "../ui/kit/fold";
+import { LabelledPick } from "../ui/kit/pick";
+import { Table, type Column } from "../ui/kit/table";
+import { attacksOn, SHELF_KINDS, shelfRows, type ShelfRow } from "../views/shelf";
 
 export async function clientLoader() {
   const base = await readShop();
-  if (!base) return { products: [], attacks: [], finishes: FINISHES, drawn: {} as Draws, units: "metric" as const };
-  const c = context({
-    ...base,
-    job: { ...new Job(), id: "x", title: "x", start: "2027-01-01T00:00", zones: [] },
-    log: [],
-  });
-  const film = {
-    step: "",
-    productId: "",
-    role: "colour" as const,
-    coat: 1,
-    dryUm: 10,
-    wetUm: null,
-    left: 1,
-    laidAt: 0,
-    roomC: null,
-    roomRh: null,
-  };
-  const one = [...new Map(base.products.map((p) => [p.finish, p])).values()];
-  const attacks = one.flatMap((u) =>
-    one.flatMap((l) => {
-      const why = u.id === l.id ? null : attack(paint(u), paint(l), { ...film, productId: l.id }, c, 0);
-      return why ? [{ upper: finishNamed(u.finish).name, lower: finishNamed(l.finish).name, why }] : [];
-    }),
-  );
-  const drawn = (await readDraws(base)).all;
+  if (!base) return { rows: [], attacks: [], finishes: FINISHES, units: "metric" as const };
+  const [draws, heads] = await Promise.all([readDraws(base), readHeads()]);
   return {
-    products: base.products.sort((a, b) => a.name.localeCompare(b.name)),
-    attacks,
+    rows: shelfRows(
+      base.products,
+      heads.filter((h) => h.open === 1),
+      draws.all,
+    ),
+    attacks: attacksOn(base),
     finishes: FINISHES,
-    drawn,
     units: base.shop.units,
   };
 }
 
 export const clientAction = async ({ request }: Route.ClientActionArgs) => shelfAct(await formOf(request));
 
+/** How much of a product is left, as a bar. */
+function Left({ r }: { r: ShelfRow }) {
+  if (!r.product.cans.length) return <span className="text-muted">no can listed</span>;
+  if (r.left === null) return <>contents unknown</>;
+  const share = Math.min(1, r.left / r.full);
+  return (
+    <span className="block min-w-[7rem]">
+      {showMl(r.left)}
+      {r.low && <strong className="text-wrong"> · low</strong>}
+      <span className="mt-0.5 block h-2 border border-strong" aria-hidden="true">
+        <span className={`block h-full ${r.low ? "bg-wrong" : "bg-ready"}`} style={{ width: `${share * 100}%` }} />
+      </span>
+    </span>
+  );
+}
+
+/** @param chosen beside the editor there is room for what matters most only */
+const columnsOf = (units: "metric" | "inch", chosen: string | null): Column<ShelfRow>[] => {
+  const all: (Column<ShelfRow> & { wide?: boolean })[] = [
+    {
+      id: "name",
+      name: "Called",
+      heads: true,
+      by: (r) => r.product.name,
+      find: (r) => r.product.name,
+      cell: (r) => (
+        <Link
+          to={`/shelf?product=${r.product.id}`}
+          preventScrollReset
+          aria-current={chosen === r.product.id ? "true" : undefined}
+          className={`flex min-h-[34px] items-center gap-3 ${chosen === r.product.id ? "font-bold" : "text"}`}
+        >
+          <Swatch colour={r.product.colour} />
+          <span>
+            {r.product.name}
+            {chosen !== null && <span className="tag block">{said(r.finish, units)}</span>}
+          </span>
+        </Link>
+      ),
+    },
+    {
+      id: "finish",
+      name: "What it is",
+      from: "md",
+      wide: true,
+      by: (r) => r.finish,
+      find: (r) => `${r.finish} ${SHELF_KINDS[r.kind]}`,
+      cell: (r) => `${said(r.finish, units)}${r.product.chlorinated === true ? ", holds chlorine" : ""}`,
+    },
+    { id: "left", name: "Left", by: (r) => r.left ?? -1, cell: (r) => <Left r={r} /> },
+    {
+      id: "drawn",
+      name: "Open jobs take",
+      from: "sm",
+      by: (r) => r.drawn,
+      cell: (r) =>
+        r.drawn > 0 ? (
+          <span className={r.left !== null && r.drawn > r.left ? "font-semibold text-wrong" : ""}>
+            {showMl(r.drawn)}
+          </span>
+        ) : (
+          "–"
+        ),
+    },
+    {
+      id: "used",
+      name: "In use by",
+      from: "lg",
+      wide: true,
+      by: (r) => r.usedBy.length,
+      find: (r) => r.usedBy.join(" "),
+      cell: (r) =>
+        r.usedBy.length > 3
+          ? `${r.usedBy.slice(0, 2).join(", ")} and ${r.usedBy.length - 2} more`
+          : listWords(r.usedBy) || "–",
+    },
+  ];
+  return chosen === null ? all : all.filter((c) => !c.wide);
+};
+
+const SHOWN = [
+  { value: "", label: "everything" },
+  ...Object.entries(SHELF_KINDS).map(([value, label]) => ({ value, label })),
+  { value: "low", label: "what is low" },
+  { value: "used", label: "what open jobs use" },
+];
+const shows = (r: ShelfRow, what: string): boolean =>
+  what === "low" ? r.low : what === "used" ? r.usedBy.length > 0 || r.drawn > 0 : !what || r.kind === what;
+
 export default function Shelf({ loaderData: d }: Route.ComponentProps) {
-  const [search, setSearch] = useSearchParams();
-  const p = d.products.find((x) => x.id === search.get("product")) ?? null;
+  const [search] = useSearchParams();
+  const [text, setText] = useState("");
+  const [what, setWhat] = useState("");
+  const p = d.rows.find((r) => r.product.id === search.get("product"))?.product ?? null;
+  const chosen = p?.id ?? null;
+  const columns = useMemo(() => columnsOf(d.units, chosen), [d.units, chosen]);
+  const rows = useMemo(() => d.rows.filter((r) => shows(r, what)), [d.rows, what]);
   return (
     <main
       id="main"
       data-view="shelf"
-      className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]"
+      className={
+        "mx-auto grid w-full max-w-[1400px] gap-8 px-5 py-5 " +
+        (p ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : "")
+      }
     >
       <title>Shelf · Rich Layer</title>
       <section aria-labelledby="s1" className="min-w-0">
-        <h1 id="s1" className="mb-3">
-          Shelf
-        </h1>
-        {!d.products.length && (
+        <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
+          <h1 id="s1">Shelf</h1>
+          {d.rows.length > 3 && (
+            <div className="flex flex-wrap items-end gap-3">
+              <label className="flex flex-col gap-0.5 text-[0.93rem] text-muted">
+                Find
+                <input
+                  className="field-in !w-52 text-ink"
+                  type="search"
+                  value={text}
+                  onChange={(e) => setText(e.target.value)}
+                  placeholder="name, finish, job"
+                />
+              </label>
+              <LabelledPick label="Show" value={what} options={SHOWN} onChange={setWhat} className="w-52" />
+            </div>
+          )}
+        </div>
+        {!d.rows.length ? (
           <Empty title="Nothing on the Shelf yet">
             <p>
               Paints, sealers and clear coats with how thick they go on, how they hide, how long they dry, and what is
@@ -81,57 +171,18 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
               Begin with four plain ones, all figures default
             </ActButton>
           </Empty>
+        ) : (
+          <Table
+            label="On the Shelf"
+            rows={rows}
+            columns={columns}
+            rowId={(r) => r.product.id}
+            rowProps={(r) => ({ className: r.product.id === chosen ? "bg-chosen" : undefined })}
+            find={text.trim()}
+            none="Nothing of that kind on this Shelf."
+          />
         )}
-        {d.products.length > 0 && (
-          <ul className="divide-y divide-line border-y border-line">
-            {d.products.map((x) => {
-              const left = onShelf(x.cans);
-              const full = x.cans.reduce((a, c) => a + c.fullMl, 0);
-              return (
-                <li key={x.id}>
-                  <button
-                    type="button"
-                    aria-pressed={p?.id === x.id}
-                    onClick={() => setSearch({ product: x.id }, { preventScrollReset: true })}
-                    className={`flex min-h-[52px] w-full items-center gap-3 px-2 text-left ${p?.id === x.id ? "bg-chosen" : ""}`}
-                  >
-                    <Swatch colour={x.colour} />
-                    <span className="min-w-0 flex-1">
-                      <strong>{x.name}</strong>
-                      <span className="block text-[0.93rem] text-muted">
-                        {said(finishNamed(x.finish).name, d.units)}
-                        {x.chlorinated === true ? ", holds chlorine" : ""}
-                      </span>
-                    </span>
-                    <span className="w-44 text-right text-[0.93rem]">
-                      {!x.cans.length ? (
-                        <span className="text-muted">no can listed</span>
-                      ) : left === null ? (
-                        "contents unknown"
-                      ) : (
-                        <>
-                          {showMl(left)} left
-                          {d.drawn[x.id] > 0 && (
-                            <span className={`block ${d.drawn[x.id] > left ? "text-wrong" : "text-muted"}`}>
-                              open jobs take {showMl(d.drawn[x.id])}
-                            </span>
-                          )}
-                          <span className="mt-0.5 block h-2 border border-strong" aria-hidden="true">
-                            <span
-                              className={`block h-full ${left / full < 0.2 ? "bg-wrong" : "bg-ready"}`}
-                              style={{ width: `${Math.min(100, (left / full) * 100)}%` }}
-                            />
-                          </span>
-                        </>
-                      )}
-                    </span>
-                  </button>
-                </li>
-              );
-            })}
-          </ul>
-        )}
-        <Fold summary="Put a further one on the Shelf" className="mt-4">
+        <Fold summary="Put a further one on the Shelf" className="mt-4" open={!d.rows.length}>
           <AddPaint
             intent="add"
             finishes={d.finishes.map((x) => ({ value: x.id, label: said(x.name, d.units) }))}
@@ -139,7 +190,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
             zones={null}
           />
         </Fold>
-        {d.products.length > 0 && (
+        {d.rows.length > 0 && (
           <section aria-labelledby="s3" className="mt-6">
             <h2 id="s3">What attacks what</h2>
             {!d.attacks.length && <p className="text-muted">Nothing on this Shelf attacks anything else on it.</p>}
@@ -161,9 +212,14 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
         <section aria-labelledby="s2" className="flex flex-col gap-4">
           <Head
             right={
-              <ActButton className="link-act" act={{ intent: "remove", id: p.id }}>
-                Take it off the Shelf
-              </ActButton>
+              <span className="flex gap-4">
+                <ActButton className="link-act" act={{ intent: "remove", id: p.id }}>
+                  Take it off the Shelf
+                </ActButton>
+                <Link className="text self-center" to="/shelf" preventScrollReset>
+                  Close
+                </Link>
+              </span>
             }
           >
             <span id="s2" className="flex items-center gap-2">

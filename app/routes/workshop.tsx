@@ -46,7 +46,7 @@ export default function Workshop({ loaderData: d, params }: Route.ComponentProps
       <title>{`${here ? `${here.name} · ` : ""}Workshop · Rich Layer`}</title>
       <h1>Workshop</h1>
       <div className="mt-4 grid gap-x-12 gap-y-6 lg:grid-cols-[210px_minmax(0,1fr)]">
-        <nav aria-label="Parts of the Workshop">
+        <nav aria-label="Parts of the Workshop" className="min-w-0">
           <ul className="flex gap-x-4 overflow-x-auto lg:flex-col lg:border-r lg:border-line lg:pr-4">
             {[{ id: "", name: "All at a glance" }, ...d.parts].map((p) => (
               <li key={p.id} className="flex-none">

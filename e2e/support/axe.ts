@@ -14,20 +14,23 @@ interface Finding {
   nodes: { html: string; failureSummary: string }[];
 }
 
-/** @returns what is wrong, a line each */
-export async function clean(p: Page, where: string): Promise<string[]> {
+/** @param within only what stands in there: an open list hides all else from everybody but the eye @returns what is wrong, a line each */
+export async function clean(p: Page, where: string, within?: string): Promise<string[]> {
   if (!(await p.evaluate(() => "axe" in window))) await p.evaluate(AXE);
-  const found = (await p.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run(o?: object): Promise<{ violations: { id: string }[] }> } };
-    const day = (await axe.run()).violations;
+  const found = (await p.evaluate(async (part) => {
+    const { axe } = window as unknown as {
+      axe: { run(where: object, o?: object): Promise<{ violations: { id: string }[] }> };
+    };
+    const on = part ? { include: [part] } : document;
+    const day = (await axe.run(on)).violations;
     const root = document.documentElement;
     const was = root.dataset.theme;
     root.dataset.theme = was === "night" ? "day" : "night";
-    const night = (await axe.run({ runOnly: ["color-contrast", "link-in-text-block"] })).violations;
+    const night = (await axe.run(on, { runOnly: ["color-contrast", "link-in-text-block"] })).violations;
     if (was === undefined) delete root.dataset.theme;
     else root.dataset.theme = was;
     return [...day, ...night.map((v) => ({ ...v, id: `${v.id}, the other theme` }))];
-  })) as Finding[];
+  }, within)) as Finding[];
   return found.map(
     (v) =>
       `${where}: ${v.id} (${v.impact}) ${v.nodes

@@ -109,7 +109,7 @@ function Ways({ of: g, onSend }: { of: Gate; onSend(more: Record<string, string>
       );
     case "workshop":
       return (
-        <Link className={pale} to="/workshop">
+        <Link className={pale} to="/workshop/machines">
           Go through its list
         </Link>
       );

@@ -18,71 +18,76 @@ export default function AirChart({
   const span = `${showTemp(Math.round(lo * 10) / 10, units)} to ${showTemp(Math.round(hi * 10) / 10, units)}`;
   const data = hours.map((h) => ({ ...h, rh: Math.round(h.rh * 100) }));
   return (
-    <figure
-      role="img"
-      aria-label={`Air over the day: ${span}; most paints stop drying below ${showTemp(STOPS_C, units)}`}
-      className="max-w-[640px]"
-    >
-      <ResponsiveContainer width="100%" height={190}>
-        <LineChart data={data} margin={{ top: 10, right: 8, bottom: 4, left: 4 }} accessibilityLayer={false}>
-          <CartesianGrid stroke="var(--line)" vertical={false} />
-          <XAxis
-            dataKey="hour"
-            type="number"
-            domain={[0, 24]}
-            ticks={[0, 6, 12, 18, 24]}
-            tickFormatter={(h: number) => `${h}:00`}
-            tick={TEXT}
-            stroke="var(--strong-line)"
-          />
-          <YAxis
-            yAxisId="c"
-            domain={[Math.floor(Math.min(lo, STOPS_C) - 2), Math.ceil(Math.max(hi, 20) + 2)]}
-            tickFormatter={(c: number) => showTemp(c, units)}
-            tick={TEXT}
-            stroke="var(--strong-line)"
-            width={64}
-          />
-          <YAxis
-            yAxisId="rh"
-            orientation="right"
-            domain={[0, 100]}
-            ticks={[0, 50, 100]}
-            tickFormatter={(v: number) => `${v} %`}
-            tick={TEXT}
-            stroke="var(--strong-line)"
-            width={52}
-          />
-          <ReferenceLine yAxisId="c" y={STOPS_C} stroke="var(--wrong)" strokeDasharray="4 4" />
-          <Tooltip
-            isAnimationActive={false}
-            labelFormatter={(h) => `${Math.floor(Number(h))}:${Number(h) % 1 ? "30" : "00"}`}
-            formatter={(v, name) =>
-              name === "temperature" ? showTemp(Math.round(Number(v) * 10) / 10, units) : `${String(v)} %`
-            }
-            contentStyle={{ background: "var(--lifted)", border: "1px solid var(--strong-line)", color: "var(--ink)" }}
-          />
-          <Line
-            yAxisId="c"
-            dataKey="c"
-            name="temperature"
-            stroke="var(--act)"
-            strokeWidth={2.5}
-            dot={false}
-            isAnimationActive={false}
-          />
-          <Line
-            yAxisId="rh"
-            dataKey="rh"
-            name="humidity"
-            stroke="var(--ready)"
-            strokeWidth={1.5}
-            strokeDasharray="6 4"
-            dot={false}
-            isAnimationActive={false}
-          />
-        </LineChart>
-      </ResponsiveContainer>
+    <figure className="max-w-[640px]">
+      <div
+        role="img"
+        aria-label={`Air over the day: ${span}; most paints stop drying below ${showTemp(STOPS_C, units)}`}
+      >
+        <ResponsiveContainer width="100%" height={190}>
+          <LineChart data={data} margin={{ top: 10, right: 8, bottom: 4, left: 4 }} accessibilityLayer={false}>
+            <CartesianGrid stroke="var(--line)" vertical={false} />
+            <XAxis
+              dataKey="hour"
+              type="number"
+              domain={[0, 24]}
+              ticks={[0, 6, 12, 18, 24]}
+              tickFormatter={(h: number) => `${h}:00`}
+              tick={TEXT}
+              stroke="var(--strong-line)"
+            />
+            <YAxis
+              yAxisId="c"
+              domain={[Math.floor(Math.min(lo, STOPS_C) - 2), Math.ceil(Math.max(hi, 20) + 2)]}
+              tickFormatter={(c: number) => showTemp(c, units)}
+              tick={TEXT}
+              stroke="var(--strong-line)"
+              width={64}
+            />
+            <YAxis
+              yAxisId="rh"
+              orientation="right"
+              domain={[0, 100]}
+              ticks={[0, 50, 100]}
+              tickFormatter={(v: number) => `${v} %`}
+              tick={TEXT}
+              stroke="var(--strong-line)"
+              width={52}
+            />
+            <ReferenceLine yAxisId="c" y={STOPS_C} stroke="var(--wrong)" strokeDasharray="4 4" />
+            <Tooltip
+              isAnimationActive={false}
+              labelFormatter={(h) => `${Math.floor(Number(h))}:${Number(h) % 1 ? "30" : "00"}`}
+              formatter={(v, name) =>
+                name === "temperature" ? showTemp(Math.round(Number(v) * 10) / 10, units) : `${String(v)} %`
+              }
+              contentStyle={{
+                background: "var(--lifted)",
+                border: "1px solid var(--strong-line)",
+                color: "var(--ink)",
+              }}
+            />
+            <Line
+              yAxisId="c"
+              dataKey="c"
+              name="temperature"
+              stroke="var(--act)"
+              strokeWidth={2.5}
+              dot={false}
+              isAnimationActive={false}
+            />
+            <Line
+              yAxisId="rh"
+              dataKey="rh"
+              name="humidity"
+              stroke="var(--ready)"
+              strokeWidth={1.5}
+              strokeDasharray="6 4"
+              dot={false}
+              isAnimationActive={false}
+            />
+          </LineChart>
+        </ResponsiveContainer>
+      </div>
       <figcaption className="tag">
         Solid: temperature. Dashed: humidity. Below the red line, {showTemp(STOPS_C, units)}, most paints stop drying.
       </figcaption>

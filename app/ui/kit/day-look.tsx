@@ -24,10 +24,16 @@ const CLASSES = {
   outside: "text-muted",
 };
 
+const SPOKEN = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", year: "numeric" });
 /** what every leaf is given */
 export const LEAF = {
   weekStartsOn: firstOfWeek(),
   showOutsideDays: true,
+  labels: {
+    // the number that is seen stands in it as a word of its own
+    labelDayButton: (d: Date, is: { today?: boolean; selected?: boolean }) =>
+      `${SPOKEN.format(d)}${is.today ? ", today" : ""}${is.selected ? ", chosen" : ""}`,
+  },
   classNames: CLASSES,
   components: {
     Chevron: ({ orientation }: { orientation?: string }) =>

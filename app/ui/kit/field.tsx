@@ -22,8 +22,8 @@ export interface Common {
 
 interface Save {
   save: (value: string) => void;
-  /** what was sent last */
-  sent: () => string;
+  /** what was sent and is not answered yet: shown at once; null: nothing is under way */
+  hoped: string | null;
   /** what came of the newest saving; undefined: nothing yet */
   outcome: Outcome | undefined;
   error: string | null;
@@ -35,14 +35,20 @@ interface Save {
 function useSave(p: Common): Save {
   const fetcher = useFetcher<Outcome>();
   const last = useRef("");
+  const [hoped, setHoped] = useState<string | null>(null);
+  // answered: what is stored by now stands there, or what was refused goes back
+  useEffect(() => {
+    if (fetcher.state === "idle") setHoped(null);
+  }, [fetcher.state, fetcher.data]);
   const error = fetcher.state === "idle" && fetcher.data?.error ? fetcher.data.error : null;
   const save = (value: string): void => {
     last.current = value;
+    setHoped(value);
     void fetcher.submit({ intent: "set", field: p.name, value, ...p.extra }, { method: "post", action: p.action });
   };
   return {
     save,
-    sent: () => last.current,
+    hoped,
     outcome: fetcher.state === "idle" ? fetcher.data : undefined,
     error,
     busy: fetcher.state !== "idle",
@@ -237,13 +243,13 @@ export function TextField(
 
 export function PickField(p: Common & { value: string; options: readonly Option[] }) {
   const id = useId();
-  const { save, sent, error, busy, again } = useSave(p);
+  const { save, hoped, error, busy, again } = useSave(p);
   return (
     <div className={`flex flex-col gap-0.5 ${p.className ?? ""}`}>
       <Label id={id} p={p} error={error} again={again} />
       <Pick
         id={id}
-        value={busy ? sent() : p.value}
+        value={hoped ?? p.value}
         options={p.options}
         invalid={!!error}
         describedBy={described(id, p, error)}
@@ -256,12 +262,12 @@ export function PickField(p: Common & { value: string; options: readonly Option[
 
 export function TickField(p: Common & { value: boolean }) {
   const id = useId();
-  const { save, sent, error, busy, again } = useSave(p);
+  const { save, hoped, error, busy, again } = useSave(p);
   return (
     <div className={`grid min-h-[34px] grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 ${p.className ?? ""}`}>
       <Tick
         id={id}
-        checked={busy ? sent() === "true" : p.value}
+        checked={hoped === null ? p.value : hoped === "true"}
         describedBy={described(id, p, error)}
         busy={busy}
         onChange={(on) => save(String(on))}

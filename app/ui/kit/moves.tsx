@@ -12,7 +12,7 @@ const where = (p: Place, job: string): string =>
   p.at === "shelf"
     ? `/shelf?product=${p.product}`
     : p.at === "workshop"
-      ? "/workshop"
+      ? `/workshop/${p.part}`
       : p.at === "brief"
         ? `/jobs/${job}/brief`
         : `/jobs/${job}/layers?step=${p.step}`;

@@ -24,7 +24,10 @@ import { indexOf, isPainting, lastNeed, shutting, type FigureRef } from "./figur
 
 /** where an input is set, so that a screen can lead there */
 export type Place =
-  { at: "shelf"; product: string } | { at: "workshop" } | { at: "brief" } | { at: "step"; step: string };
+  | { at: "shelf"; product: string }
+  | { at: "workshop"; part: "climate" | "hours" | "machines" | "screen" }
+  | { at: "brief" }
+  | { at: "step"; step: string };
 
 export interface Turn {
   /** the input at this end, in words */
@@ -103,7 +106,7 @@ function temperature(plan: Plan): Lever {
     id: "air.c",
     name: "Temperature",
     from: climate.measured ? "your climate" : "default climate",
-    place: { at: "workshop" },
+    place: { at: "workshop", part: "climate" },
     turns: [-d, d].map((by) => ({ say: say(by), world: () => withClimate(plan.context.world, shifted(by)) })),
   };
 }
@@ -126,7 +129,7 @@ function humidity(plan: Plan): Lever {
     id: "air.rh",
     name: "Humidity",
     from: climate.measured ? "your climate" : "default climate",
-    place: { at: "workshop" },
+    place: { at: "workshop", part: "climate" },
     turns: [-d, d].map((by) => ({ say: say(by), world: () => withClimate(plan.context.world, shifted(by)) })),
   };
 }
@@ -140,7 +143,7 @@ function draught(plan: Plan): Lever[] {
       id: "air.flow",
       name: climate.air === "still" ? "Still air" : climate.air === "moving" ? "Moving air" : "Extraction on",
       from: climate.measured ? "your climate" : "default climate",
-      place: { at: "workshop" },
+      place: { at: "workshop", part: "climate" },
       turns: [{ say: `${other} air`, world: () => withClimate(world, { ...climate, air: other }) }],
     },
   ];
@@ -271,7 +274,7 @@ function hands(plan: Plan, kinds: KindId[]): Lever[] {
       id: "hands",
       name: mine.every((k) => kindOf(k).attended) ? "The machine’s own pace" : "Minutes of work",
       from: learned ? "measured here" : "default",
-      place: { at: "workshop" },
+      place: { at: "workshop", part: "machines" },
       turns: [1 - share, 1 + share].map((k) => ({
         say: `${Math.round(share * 100)} % ${k < 1 ? "faster" : "slower"}`,
         world: () => world(k),
@@ -327,7 +330,7 @@ function hours(plan: Plan): Lever {
     id: "hours",
     name: "Hours of the shop",
     from: shop.hoursSet ? "your hours" : "default hours",
-    place: { at: "workshop" },
+    place: { at: "workshop", part: "hours" },
     turns: [-HOUR, HOUR].map((by) => ({
       say: `shut an hour ${by < 0 ? "sooner" : "later"}`,
       world: () => ({ ...plan.context.world, shop: { ...shop, hours: later(by) } }),
@@ -392,7 +395,7 @@ function machine(plan: Plan, s: Step): Lever[] {
     id: `${id}.${m.id}`,
     name,
     from,
-    place: { at: "workshop" },
+    place: { at: "workshop", part: "machines" },
     turns: ends(value, BAND[from], words, (x) => held(withMachine(plan.context.world, m.id, more(x)))),
   });
   return [
@@ -542,7 +545,7 @@ function tolerance(plan: Plan): Lever {
     id: "tolerance",
     name: "Colour may differ by",
     from: own ? "by hand" : "the shop’s",
-    place: { at: own ? "brief" : "workshop" },
+    place: own ? { at: "brief" } : { at: "workshop", part: "screen" },
     turns: [0.5, 1.5].map((k) => ({
       say: `${digits(plan.context.tolerance * k)} (${k < 1 ? "stricter" : "laxer"})`,
       world: () =>
