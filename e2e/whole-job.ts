@@ -55,7 +55,7 @@ async function artworkAndRoute(page: Page, h: Hands): Promise<void> {
     await h.fill("Name", name);
     await h.press("button", "Add paint");
     await page.waitForFunction(
-      (n) => [...document.querySelectorAll("main select option:checked")].some((o) => o.textContent?.startsWith(n)),
+      (n) => [...document.querySelectorAll("main [role='combobox']")].some((o) => o.textContent?.startsWith(n)),
       name,
     );
   }
@@ -149,7 +149,6 @@ async function wrapUp(page: Page, h: Hands, good: number, taps: RegExp): Promise
   await page.getByText("How long things take here").waitFor();
   assert.match((await page.locator("table").textContent()) ?? "", taps);
   // of one job alone: its list is filled when it is gone to
-  await page.locator("main label select").focus();
   await choose(page, "Job", "Radish markers");
   await page.waitForFunction(() =>
     [...document.querySelectorAll("tbody tr td:nth-child(2)")].every((td) => td.textContent === "Radish markers"),

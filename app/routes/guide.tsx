@@ -1,5 +1,31 @@
-import { Link } from "react-router";
+import type { Route } from "./+types/guide";
+import { Suspense } from "react";
+import { Await, Link } from "react-router";
+import { ROUTES } from "../core/catalogue/routes";
+import { makePlan } from "../core/plan/plan";
+import { guideWorld } from "../demo/guide";
+import { SmallSection } from "../ui/small-section";
 import { GUIDE, type GuidePage } from "../views/guide";
+import { smallSection, type SmallSection as Section } from "../views/small-section";
+
+const known = new Map<string, Promise<Section | null>>();
+/** One route after another, each when the page has had its turn: twenty plans are made, and nothing waits for them. */
+function sections(): Map<string, Promise<Section | null>> {
+  let before: Promise<unknown> = Promise.resolve();
+  for (const r of ROUTES)
+    if (!known.has(r.id)) {
+      const mine = before
+        .then(() => new Promise((on) => setTimeout(on)))
+        .then(() => smallSection(makePlan(guideWorld(r.id), null, true)));
+      known.set(r.id, mine);
+      before = mine;
+    }
+  return known;
+}
+
+export function clientLoader() {
+  return { sections: sections() };
+}
 
 const HEADS: [GuidePage["kind"], string, string][] = [
   ["route", "Routes", "From a bare piece to colour: each with a plan that is simulated in front of you."],
@@ -9,7 +35,7 @@ const HEADS: [GuidePage["kind"], string, string][] = [
   ["step", "Steps", "What each is for, with what, and what to look at."],
 ];
 
-export default function Guide() {
+export default function Guide({ loaderData: d }: Route.ComponentProps) {
   return (
     <main id="main" data-view="guide" className="mx-auto w-full max-w-[1400px] px-5 py-5">
       <title>Field guide · Rich Layer</title>
@@ -22,9 +48,21 @@ export default function Guide() {
             {GUIDE.filter((p) => p.kind === kind).map((p) => (
               <li key={p.id} className="border-t border-line">
                 <Link
-                  className="flex min-h-[36px] items-center hover:underline max-lg:min-h-[44px]"
+                  className={
+                    "flex items-center gap-3 hover:underline max-lg:min-h-[44px] " +
+                    (p.kind === "route" ? "min-h-[72px]" : "min-h-[36px]")
+                  }
                   to={`/guide/${p.id}`}
                 >
+                  {p.kind === "route" && (
+                    <Suspense fallback={<span className="h-14 w-[120px] flex-none bg-lifted" aria-hidden="true" />}>
+                      <Await resolve={d.sections.get(p.id.slice("route-".length))}>
+                        {(s) =>
+                          s && <SmallSection s={s} label={`Section on ${s.bodyName.toLowerCase()}, not to scale`} />
+                        }
+                      </Await>
+                    </Suspense>
+                  )}
                   {p.name}
                 </Link>
               </li>

@@ -82,46 +82,50 @@ export default function Artwork({
           : z.colour,
     ]),
   ]);
+  const [lit, light] = useState<string | null>(null);
   const next = job.zones.find((z) => !z.productId && !z.bare);
   const open = job.zones.filter((z) => !z.bare && !z.productId).length;
+  const drop = (
+    <DropFile
+      label="SVG file"
+      what="an SVG file"
+      kinds={{ "image/svg+xml": [".svg"] }}
+      limit={FILE_LIMIT}
+      onFile={(file) => void take(file)}
+      onRefused={(error) => setState({ share: null, error })}
+    >
+      {(choose) => (
+        <>
+          <p>
+            {job.artwork ? (
+              <>
+                In use: <strong className="break-all">{job.artwork.name || "zones typed in"}</strong>
+              </>
+            ) : (
+              "Drop an SVG file here."
+            )}
+          </p>
+          <button className={job.artwork ? "btn" : "btn btn-main"} onClick={choose}>
+            {job.artwork ? "Take another file" : "Choose an SVG file"}
+          </button>
+          <p className="tag">
+            Plain fills and strokes. Text as paths; gradients, pictures and see-through paint are refused, because paint
+            is none of these.
+          </p>
+        </>
+      )}
+    </DropFile>
+  );
   return (
     <main
       id="main"
       data-view="artwork"
-      className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[340px_minmax(0,1fr)]"
+      className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]"
     >
       <title>{`${job.title}: artwork · Rich Layer`}</title>
       <section aria-labelledby="a1" className="flex flex-col gap-4">
         <h2 id="a1">The drawing</h2>
-        <DropFile
-          label="SVG file"
-          what="an SVG file"
-          kinds={{ "image/svg+xml": [".svg"] }}
-          limit={FILE_LIMIT}
-          onFile={(file) => void take(file)}
-          onRefused={(error) => setState({ share: null, error })}
-        >
-          {(choose) => (
-            <>
-              <p>
-                {job.artwork ? (
-                  <>
-                    In use: <strong className="break-all">{job.artwork.name || "zones typed in"}</strong>
-                  </>
-                ) : (
-                  "Drop an SVG file here."
-                )}
-              </p>
-              <button className={job.artwork ? "btn" : "btn btn-main"} onClick={choose}>
-                {job.artwork ? "Take another file" : "Choose an SVG file"}
-              </button>
-              <p className="tag">
-                Plain fills and strokes. Text as paths; gradients, pictures and see-through paint are refused, because
-                paint is none of these.
-              </p>
-            </>
-          )}
-        </DropFile>
+        {!job.artwork && drop}
         {state.share !== null && (
           <div role="status" className="flex items-center gap-3">
             <Share of={state.share} label="Measuring" />
@@ -156,6 +160,8 @@ export default function Artwork({
               grain={ground.family === "wood"}
               bandMm={band}
               boxes={boxes}
+              lit={lit ? [lit] : []}
+              className="max-h-[min(56vh,520px)] w-full"
               label={`${job.title}, zones in their finishes`}
             />
             {band !== null && (
@@ -175,6 +181,7 @@ export default function Artwork({
                 hint={facesHint ?? undefined}
               />
             )}
+            {drop}
             <TextField
               name="credit"
               label="Drawn by, and how it may be used"
@@ -203,9 +210,13 @@ export default function Artwork({
                 <li
                   key={z.id}
                   data-zone={z.id}
+                  onPointerEnter={() => light(z.id)}
+                  onPointerLeave={() => light(null)}
+                  onFocus={() => light(z.id)}
+                  onBlur={() => light(null)}
                   className={
-                    "grid grid-cols-[24px_minmax(120px,1fr)_minmax(200px,1.5fr)_minmax(190px,1.2fr)] items-end gap-3 " +
-                    "py-3 max-lg:grid-cols-[24px_1fr]"
+                    "grid grid-cols-[24px_minmax(110px,1fr)_minmax(170px,1.5fr)] items-end gap-x-3 gap-y-1 py-3 " +
+                    "max-lg:grid-cols-[24px_1fr]"
                   }
                 >
                   <span className="self-center">
@@ -228,13 +239,12 @@ export default function Artwork({
                       ]}
                     />
                   </div>
-                  <p className="text-[0.93rem] text-muted max-lg:col-start-2">
+                  <p className="col-span-2 col-start-2 text-[0.93rem] text-muted max-lg:col-span-1">
                     <span className="num">{areaWords(z.areaMm2, units)}</span>, edge{" "}
                     <span className="num">
                       {z.perimeterMm === null ? UNKNOWN : said(`${Math.round(z.perimeterMm)} mm`, units)}
                     </span>
-                    <br />
-                    narrowest{" "}
+                    , narrowest{" "}
                     <span className="num">
                       {z.narrowestMm === null ? UNKNOWN : said(`${z.narrowestMm.toFixed(2)} mm`, units)}
                     </span>

@@ -12,7 +12,7 @@ export interface GuidePage {
 }
 
 export const GUIDE: GuidePage[] = [
-  ...ROUTES.map((r) => ({ id: `route-${r.id}`, name: `${r.id} · ${r.name}`, kind: "route" as const })),
+  ...ROUTES.map((r) => ({ id: `route-${r.id}`, name: r.name, kind: "route" as const })),
   { id: "idea-beams", name: "Which beam marks what", kind: "idea" },
   { id: "idea-figure-ground", name: "Figure and ground", kind: "idea" },
   { id: "idea-origin", name: "Where the burn begins", kind: "idea" },
