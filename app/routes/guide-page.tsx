@@ -58,7 +58,7 @@ export default function GuidePage({ loaderData: { page, plan, range, units } }: 
     );
   const id = page.id.slice(page.id.indexOf("-") + 1);
   return (
-    <main id="main" data-view="guide-page" data-topic={page.id} className="mx-auto w-full max-w-[1300px] px-5 py-5">
+    <main id="main" data-view="guide-page" data-topic={page.id} className="mx-auto w-full max-w-[1400px] px-5 py-5">
       <title>{`${page.name} · Field guide · Rich Layer`}</title>
       <p>
         <Link className="text" to="/guide">

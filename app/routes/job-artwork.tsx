@@ -120,7 +120,7 @@ export default function Artwork({
     <main
       id="main"
       data-view="artwork"
-      className="mx-auto grid w-full max-w-[1500px] gap-8 px-5 py-5 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]"
+      className="mx-auto grid w-full max-w-[1400px] gap-8 px-5 py-5 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]"
     >
       <title>{`${job.title}: artwork · Rich Layer`}</title>
       <section aria-labelledby="a1" className="flex flex-col gap-4">

@@ -207,7 +207,7 @@ function InOrder({ plan, list, back }: { plan: Plan; list: Line[]; back: Latest[
 
 export default function Calendar({ loaderData: d }: Route.ComponentProps) {
   return (
-    <main id="main" data-view="calendar" className="mx-auto w-full max-w-[1500px] px-5 py-5">
+    <main id="main" data-view="calendar" className="mx-auto w-full max-w-[1400px] px-5 py-5">
       <title>{`${d.title}: calendar · Rich Layer`}</title>
       {!d.days.length ? (
         <Empty title="Nothing to put in a calendar yet">

@@ -301,6 +301,26 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     </p>
                   ))}
               </div>
+              <figure className="mt-4 max-w-[340px]">
+                <Face
+                  job={turned ? { ...job, zones: [] } : job}
+                  colours={turned ? { ground: zones[zones.length - 1].back } : colours}
+                  grain={ground.wood}
+                  lit={kindOf(p.step.kind).lays === "film" ? p.step.zones : []}
+                  label={`${turned ? "Back" : "Front"} of the piece ${after}`}
+                  className="max-h-[150px] w-full"
+                />
+                <figcaption className="flex items-center justify-between gap-2">
+                  <span className="tag">
+                    {turned
+                      ? `back, after step ${index + 1}: ${bareBody(ground.name)}${p.after.labelled ? ", labelled" : ", no label yet"}`
+                      : `front, after step ${index + 1}`}
+                  </span>
+                  <button type="button" className="link-act" aria-pressed={turned} onClick={() => setTurned(!turned)}>
+                    Turn it over
+                  </button>
+                </figcaption>
+              </figure>
             </div>
             <Lens
               zone={chosenZone}
@@ -316,7 +336,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
         <div
           tabIndex={0}
           role="region"
-          aria-label="Step, face and snags"
+          aria-label="Step and snags"
           className="min-h-0 overflow-y-auto border-l border-line px-4 py-3 max-lg:order-2 max-lg:border-0 max-lg:px-3"
         >
           <StepCard
@@ -333,26 +353,17 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               ) : null
             }
           />
-          <figure className="border-t border-line py-3">
-            <Face
-              job={turned ? { ...job, zones: [] } : job}
-              colours={turned ? { ground: zones[zones.length - 1].back } : colours}
-              grain={ground.wood}
-              lit={kindOf(p.step.kind).lays === "film" ? p.step.zones : []}
-              label={`${turned ? "Back" : "Front"} of the piece ${after}`}
-              className="max-h-[170px] w-full"
-            />
-            <figcaption className="flex items-center justify-between gap-2">
-              <span className="tag">
-                {turned
-                  ? `back, after step ${index + 1}: ${bareBody(ground.name)}${p.after.labelled ? ", labelled" : ", no label yet"}`
-                  : `front, after step ${index + 1}`}
-              </span>
-              <button type="button" className="link-act" aria-pressed={turned} onClick={() => setTurned(!turned)}>
-                Turn it over
-              </button>
-            </figcaption>
-          </figure>
+          <button
+            type="button"
+            className="btn my-2 w-full lg:hidden"
+            aria-expanded={sheet}
+            onClick={() => setSheet(!sheet)}
+          >
+            {d.snags.filter((s) => s.waived === null).length} snags
+          </button>
+          <div className={`border-t border-line pt-3 ${sheet ? "" : "max-lg:hidden"}`}>
+            <Snags rows={d.snags} onStep={(id) => choose(id)} />
+          </div>
           {plan.amounts.length > 0 && (
             <Fold summary="Paint for the whole job" className="border-t border-line py-1">
               <ul>
@@ -370,17 +381,6 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               </ul>
             </Fold>
           )}
-          <button
-            type="button"
-            className="btn my-2 w-full lg:hidden"
-            aria-expanded={sheet}
-            onClick={() => setSheet(!sheet)}
-          >
-            {d.snags.filter((s) => s.waived === null).length} snags
-          </button>
-          <div className={`border-t border-line pt-3 ${sheet ? "" : "max-lg:hidden"}`}>
-            <Snags rows={d.snags} onStep={(id) => choose(id)} />
-          </div>
         </div>
       </div>
       <TimeRail blocks={d.rail} chosen={p.step.id} at={at} onChoose={choose} />

@@ -40,7 +40,7 @@ export async function clientLoader() {
 
 export default function Today({ loaderData: { rows, more, now, remind } }: Route.ComponentProps) {
   return (
-    <main id="main" data-view="today" className="mx-auto w-full max-w-6xl px-5 py-5">
+    <main id="main" data-view="today" className="mx-auto w-full max-w-[1400px] px-5 py-5">
       <title>Today · Rich Layer</title>
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>Today</h1>
