@@ -137,7 +137,7 @@ async function wrapUp(page: Page, h: Hands, good: number, taps: RegExp): Promise
   await h.pick("How it looks", "4 of 5");
   await h.fill("What to do otherwise next time", "A finer brush for the leaf.");
   await h.press("button", "Wrap up the job");
-  await page.getByText(/^Wrapped up 2027/).waitFor();
+  await page.getByText(/^Wrapped up \w{3} \d+ \w{3} 2027/).waitFor();
   await page.goto(new URL("/jobs", page.url()).href);
   assert.match(
     (await page.locator("table").textContent()) ?? "",

@@ -227,7 +227,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             </p>
           </div>
           <p className="font-semibold lg:hidden">{p.step.title}</p>
-          <div className="h-[46%] min-h-[230px] shrink-0 max-lg:h-[40dvh]">
+          <div className="h-[40%] min-h-[215px] shrink-0 max-lg:h-[40dvh]">
             <CoreSample
               zones={zones}
               names={names}
@@ -286,7 +286,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                   </li>
                 ))}
               </ul>
-              <div className="mt-3 text-[0.95rem] text-muted">
+              <div className="mt-2 text-[0.95rem] text-muted">
                 {filmNow(here, index, chosen, moment ?? d.now)
                   .map((x) => ({ ...x, text: `${x.text[0].toUpperCase()}${x.text.slice(1)}.` }))
                   .map((x) => (
@@ -301,14 +301,14 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     </p>
                   ))}
               </div>
-              <figure className="mt-4 max-w-[340px]">
+              <figure className="mt-2 max-w-[340px]">
                 <Face
                   job={turned ? { ...job, zones: [] } : job}
                   colours={turned ? { ground: zones[zones.length - 1].back } : colours}
                   grain={ground.wood}
                   lit={kindOf(p.step.kind).lays === "film" ? p.step.zones : []}
                   label={`${turned ? "Back" : "Front"} of the piece ${after}`}
-                  className="max-h-[150px] w-full"
+                  className="max-h-[120px] w-full"
                 />
                 <figcaption className="flex items-center justify-between gap-2">
                   <span className="tag">
