@@ -208,3 +208,62 @@ journey("a whole job by touch alone, 390 wide, one of three pieces first", async
   assert.deepEqual(o.strays, []);
   await o.close();
 });
+
+journey("first steps in an empty shop: a laser, the air, a job; each can wait, and the list goes away", async (url) => {
+  const o = await open(url, { at: MONDAY });
+  const p = o.page;
+  await p.getByRole("button", { name: "Start an empty shop" }).click();
+  const steps = p.locator("[data-first-steps]");
+  await steps.getByText("First steps, 1 of 3").waitFor();
+  await steps.getByLabel("Watts").fill("lots");
+  await steps.getByRole("button", { name: "Add machine" }).click();
+  await steps.getByText("“lots” is not a number.").waitFor();
+  await choose(p, steps.getByLabel("Beam"), /diode/i);
+  await steps.getByLabel("Watts").fill("7.5");
+  await steps.getByLabel("Name").fill("Bench diode");
+  await steps.getByRole("button", { name: "Add machine" }).click();
+  await steps.getByText("First steps, 2 of 3").waitFor();
+  await steps.getByLabel("Temperature").fill("cold");
+  await steps.getByLabel("Temperature").blur();
+  await steps.getByRole("alert").waitFor();
+  await choose(p, steps.getByLabel("Units"), "inch, °F");
+  await steps.getByLabel("Temperature").fill("59");
+  await steps.getByLabel("Temperature").press("Enter");
+  await p.waitForFunction(() => !document.querySelector("[data-first-steps] .tag"));
+  assert.equal(await steps.getByLabel("Temperature").inputValue(), "59 °F");
+  await steps.getByRole("button", { name: "Next" }).click();
+  await steps.getByText("First steps, 3 of 3").waitFor();
+  await steps.getByRole("button", { name: "Begin the job" }).click();
+  await steps.getByText("A job needs a title that tells it from others.").waitFor();
+  await steps.getByLabel("What is it called?").fill("Peg board");
+  await steps.getByRole("button", { name: "Begin the job" }).click();
+  await p.locator("main[data-view='brief']").waitFor();
+  assert.match((await p.locator("main").textContent()) ?? "", /Bench diode/);
+  await p.goto(url);
+  await p.locator("[data-first-steps='list']").waitFor();
+  assert.equal(await steps.getByLabel("done").count(), 3);
+  await steps.getByRole("link", { name: "Paints on the Shelf" }).click();
+  await p.getByRole("button", { name: /Begin with four plain ones/ }).click();
+  await p.getByRole("table", { name: "On the Shelf" }).waitFor();
+  await p.goto(url);
+  await p.locator("[data-first-steps='list']").waitFor();
+  assert.equal(await steps.getByLabel("done").count(), 4);
+  await steps.getByRole("button", { name: "Put this list away" }).click();
+  await steps.waitFor({ state: "detached" });
+  await p.reload();
+  await p.locator("main[data-view='today']").waitFor();
+  await p.getByText("Peg board").waitFor();
+  assert.equal(await steps.count(), 0);
+  assert.deepEqual(faults(p), []);
+  await o.close();
+  // all three can wait
+  const e = await open(url, { at: MONDAY });
+  await e.page.getByRole("button", { name: "Start an empty shop" }).click();
+  for (let k = 1; k <= 3; k++) {
+    await e.page.getByText(`First steps, ${k} of 3`).waitFor();
+    await e.page.getByRole("button", { name: "Later" }).click();
+  }
+  await e.page.locator("[data-first-steps='list']").waitFor();
+  assert.equal(await e.page.locator("[data-first-steps]").getByLabel("open").count(), 6);
+  await e.close();
+});

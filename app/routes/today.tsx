@@ -1,12 +1,16 @@
 import type { Route } from "./+types/today";
+import { lazy, Suspense } from "react";
 import { Link } from "react-router";
 import { nowMinutes } from "../clock";
 import { showMinutes } from "../core/units/show";
-import { readDay, readLastSaved, readShop, readWorldsOf } from "../store/queries";
+import { readDay, readHeads, readLastSaved, readShop, readWorldsOf } from "../store/queries";
+import { firstSteps, STILL_NEW, stillNew } from "../views/first-steps";
 import type { TodayRow } from "../views/today";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
 import { Why } from "../ui/kit/why";
+
+const FirstSteps = lazy(() => import("../ui/first-steps"));
 
 /** jobs of the day that are planned and shown */
 const SHOWN = 24;
@@ -35,10 +39,19 @@ export async function clientLoader() {
   // A reminder once there is something to lose: work logged, and no spare copy for a week.
   const last = saved === null ? null : await sayLast(saved, now);
   const remind = rows.some((r) => r.begun) && (last === null || last.days >= 7);
-  return { rows, more: day.more, now, remind: remind ? { last } : null };
+  return { rows, more: day.more, now, remind: remind ? { last } : null, first: await first(day.ids.length, saved) };
 }
 
-export default function Today({ loaderData: { rows, more, now, remind } }: Route.ComponentProps) {
+/** What a shop that is new still wants; null: it is new no more. */
+async function first(open: number, saved: number | null) {
+  const base = open > STILL_NEW ? null : await readShop();
+  if (!base) return null;
+  const jobs = (await readHeads()).length;
+  const steps = firstSteps(base, jobs, saved !== null);
+  return stillNew(steps, jobs) ? { steps, shop: base.shop } : null;
+}
+
+export default function Today({ loaderData: { rows, more, now, remind, first } }: Route.ComponentProps) {
   return (
     <main id="main" data-view="today" className="mx-auto w-full max-w-[1400px] px-5 py-5">
       <title>Today · Rich Layer</title>
@@ -177,6 +190,11 @@ export default function Today({ loaderData: { rows, more, now, remind } }: Route
           </Link>
           .
         </p>
+      )}
+      {first && (
+        <Suspense fallback={<p className="mt-6 min-h-[220px] text-muted">First steps…</p>}>
+          <FirstSteps steps={first.steps} shop={first.shop} />
+        </Suspense>
       )}
     </main>
   );

@@ -7,11 +7,12 @@ import type { Option } from "./kit/pick";
 
 const BEAM_OPTIONS: Option[] = BEAMS.map((b) => ({ value: b, label: BEAM_KINDS[b].name }));
 
-export function AddMachine({ intent }: { intent: "add-machine" | "machine-add" }) {
+export function AddMachine({ intent, action }: { intent: "add-machine" | "machine-add"; action?: string }) {
   return (
     <AskForm
       form={MachineForm}
       intent={intent}
+      action={action}
       start={{ beam: BEAMS[0], watts: "40", name: "" }}
       className="flex flex-wrap items-start gap-3"
     >
