@@ -227,6 +227,7 @@ journey("first steps in an empty shop: a laser, the air, a job; each can wait, a
   await steps.getByLabel("Temperature").blur();
   await steps.getByRole("alert").waitFor();
   await choose(p, steps.getByLabel("Units"), "inch, °F");
+  await p.getByText("Shop (default) 68 °F").waitFor();
   await steps.getByLabel("Temperature").fill("59");
   await steps.getByLabel("Temperature").press("Enter");
   await p.waitForFunction(() => !document.querySelector("[data-first-steps] .tag"));
