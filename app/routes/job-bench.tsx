@@ -154,14 +154,14 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const beside = (
     <>
       {d.photo && (
-        <p className={d.photo === "taken" ? "text-[#8fe3d0]" : "text-[#efbb5a]"}>
+        <p className={d.photo === "taken" ? "text-bench-fresh" : "text-bench-waiting"}>
           {d.photo === "taken"
             ? "This stage has its photo."
             : "No photo of this stage yet: one now saves guessing later."}
         </p>
       )}
       {d.run.notes.length > 0 && (
-        <ul className="text-[#d9d0de]">
+        <ul className="text-bench-muted">
           {d.run.notes.map((x) => (
             <li key={x.at}>Note: {x.text}</li>
           ))}
@@ -174,14 +174,14 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       id="main"
       data-view="bench"
       data-theme="night"
-      className="bench flex min-h-dvh flex-col gap-3 bg-[#17131b] p-4 text-[18px] text-[#f8f4f9] lg:h-dvh lg:px-7"
+      className="bench flex min-h-dvh flex-col gap-3 bg-bench p-4 text-[18px] text-bench-ink lg:h-dvh lg:px-7"
     >
       <title>{`Bench: ${d.job.title} · Rich Layer`}</title>
       <Deaf why={deaf} />
       <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 max-lg:[&>:nth-child(3)]:order-last">
         <h1 className="text-[1.2rem]">
           At the bench{" "}
-          <span className="font-text font-normal tracking-normal text-[#d9d0de]">
+          <span className="font-text font-normal tracking-normal text-bench-muted">
             · {d.job.title}
             {d.step && !d.first ? ` · step ${d.step.index + 1} of ${d.step.of}` : ""}
           </span>
@@ -199,14 +199,14 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           </button>
         </p>
         <TellMe events={alarmsOf(d.rack)} now={d.now} />
-        <Link to="../layers" relative="path" className="btn !border-[#a79bb0]">
+        <Link to="../layers" relative="path" className="btn !border-bench-line">
           Leave<span className="max-lg:sr-only"> the bench</span>
         </Link>
       </header>
       <div className="grid min-h-0 flex-1 gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
         <section
           aria-labelledby="bench-step"
-          className="flex min-h-0 flex-col gap-3 rounded-xl bg-[#2a232f] p-5 lg:overflow-y-auto lg:px-7"
+          className="flex min-h-0 flex-col gap-3 rounded-xl bg-bench-lifted p-5 lg:overflow-y-auto lg:px-7"
           tabIndex={0}
         >
           {d.standing === "closed" && (
@@ -228,16 +228,20 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 All steps are done
               </h2>
               <p>Write down what came of it while it is in your hands.</p>
-              <Link to="../wrap-up" relative="path" className="btn !min-h-[64px] self-start !border-[#66cdb8] text-xl">
+              <Link
+                to="../wrap-up"
+                relative="path"
+                className="btn !min-h-[64px] self-start !border-bench-ready text-xl"
+              >
                 Wrap it up
               </Link>
             </>
           )}
           {d.step && (
             <>
-              <p className="text-[#d9d0de]">
+              <p className="text-bench-muted">
                 {d.first && (
-                  <strong data-first={d.first.piece} className="text-[#ffe2ab]">
+                  <strong data-first={d.first.piece} className="text-bench-note">
                     Piece {d.first.piece} goes first, step {d.first.n} of {d.first.of}; the rest wait ·{" "}
                   </strong>
                 )}
@@ -257,7 +261,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 />
               )}
               {d.step.overdue ? (
-                <p className="text-[#ff9d88]">
+                <p className="text-bench-wrong">
                   It will be{" "}
                   <Why quiet inline of={d.step.lateWhy}>
                     {d.step.overdue} late
@@ -268,7 +272,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 d.step.startWhy &&
                 d.run.started === null &&
                 d.standing !== "missed" && (
-                  <p className="text-[#d9d0de]">
+                  <p className="text-bench-muted">
                     <Why quiet of={d.step.startWhy}>
                       Start by {d.step.startBy} at the latest: {d.step.slack} of slack.
                     </Why>
@@ -277,7 +281,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
               )}
               {d.standing === "missed" && d.wait ? (
                 <div className="max-w-3xl text-[1.1rem]">
-                  <p className="mb-2 text-[#ff9d88]">
+                  <p className="mb-2 text-bench-wrong">
                     The window for this coat{" "}
                     <Why quiet inline of={d.wait.whyShuts}>
                       shut {d.shutFor} ago
@@ -289,12 +293,12 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                       <li
                         key={w.id}
                         data-way={w.id}
-                        className="flex flex-wrap items-center justify-between gap-3 rounded-lg border border-[#a79bb0] p-3"
+                        className="flex flex-wrap items-center justify-between gap-3 rounded-lg border border-bench-line p-3"
                       >
                         <p className="min-w-[200px] flex-1">
                           <strong>{w.label}</strong>: {w.say}{" "}
                           {w.ready && (
-                            <span className="text-[#d9d0de]">
+                            <span className="text-bench-muted">
                               <Why quiet inline of={w.why}>
                                 Ready {w.ready}
                               </Why>
@@ -303,7 +307,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                           )}
                         </p>
                         {w.id === "wait" ? (
-                          <p className="text-[#d9d0de]">
+                          <p className="text-bench-muted">
                             <Why quiet of={d.wait!.whyOpens}>
                               Opens {d.wait!.opensText}
                             </Why>
@@ -311,7 +315,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                         ) : (
                           <button
                             type="button"
-                            className="btn !min-h-[56px] !border-[#f8f4f9]"
+                            className="btn !min-h-[56px] !border-bench-ink"
                             onClick={() => send({ intent: "way", way: w.id })}
                           >
                             {w.label}
@@ -325,7 +329,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 <div className="max-w-2xl text-[1.3rem]">
                   <p className="mb-2">
                     Wait until it is {d.wait.words}.{" "}
-                    <span className="text-[#d9d0de]">{d.wait.why[0].toUpperCase() + d.wait.why.slice(1)}.</span>
+                    <span className="text-bench-muted">{d.wait.why[0].toUpperCase() + d.wait.why.slice(1)}.</span>
                   </p>
                   <DryClock
                     large
@@ -346,7 +350,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                       .
                     </p>
                   )}
-                  <p className="mt-3 text-[1.1rem] text-[#d9d0de]">
+                  <p className="mt-3 text-[1.1rem] text-bench-muted">
                     It ends when the time is reached, or when it passes by touch: {d.touchTest}.
                   </p>
                 </div>
@@ -354,7 +358,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] lg:grid-rows-[auto_1fr]">
                   <div className="flex flex-wrap items-end justify-between gap-x-4 lg:col-start-2">
                     <p>
-                      <span className="block text-[#d9d0de]">
+                      <span className="block text-bench-muted">
                         {d.run.started === null ? "not begun" : "since it began"}
                       </span>
                       <span data-given className="mono text-[2.4rem] leading-none">
@@ -362,7 +366,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                       </span>
                     </p>
                     <p className="text-right">
-                      <span className="block text-[#d9d0de]">pieces done</span>
+                      <span className="block text-bench-muted">pieces done</span>
                       <span className="mono whitespace-nowrap text-[2.4rem] leading-none">
                         <span data-bench-count={count}>{count}</span>/{total}
                       </span>
@@ -399,7 +403,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                       ))}
                     </ul>
                     {d.step.irreversible && d.run.started === null && (
-                      <p className="mt-3 rounded border border-[#efbb5a] p-2 text-[#ffe2ab]">
+                      <p className="mt-3 rounded border border-bench-waiting p-2 text-bench-note">
                         There is no way back from this step. First: right piece, right face up, right file, everything
                         before it done and dry.
                       </p>
@@ -418,7 +422,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                     {d.step.plate && (
                       <p className="mt-2">
                         <Link
-                          className="btn !min-h-[56px] !border-[#efbb5a]"
+                          className="btn !min-h-[56px] !border-bench-waiting"
                           to={`../layers?step=${d.step.id}`}
                           relative="path"
                         >
@@ -433,8 +437,8 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                           type="button"
                           aria-pressed={d.run.answer === a}
                           className={clsx(
-                            "btn !min-h-[56px] min-w-[96px] !border-[#a79bb0]",
-                            d.run.answer === a && "!bg-[#f8f4f9] !text-[#17131b]",
+                            "btn !min-h-[56px] min-w-[96px] !border-bench-line",
+                            d.run.answer === a && "!bg-bench-ink !text-bench",
                           )}
                           onClick={() => send({ intent: "check", answer: a })}
                         >
@@ -467,7 +471,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                           label={`The piece before this step, ${d.step.title}; ${d.piece.up}`}
                           className="max-h-[150px] w-full"
                         />
-                        <figcaption className="mt-1 text-[#d9d0de]">
+                        <figcaption className="mt-1 text-bench-muted">
                           {[d.piece.up, d.piece.lift, d.piece.stays].filter(Boolean).join(". ")}
                         </figcaption>
                       </figure>
@@ -480,16 +484,16 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           )}
         </section>
         <section aria-labelledby="rack" className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto" tabIndex={0}>
-          <h2 id="rack" className="font-text text-[1.05rem] font-normal text-[#d9d0de]">
+          <h2 id="rack" className="font-text text-[1.05rem] font-normal text-bench-muted">
             On the rack
           </h2>
           <Rack rows={d.rack} here={d.job.id} now={d.now} />
           {d.then.length > 0 && (
             <div>
-              <h2 className="font-text text-[1.05rem] font-normal text-[#d9d0de]">Then</h2>
+              <h2 className="font-text text-[1.05rem] font-normal text-bench-muted">Then</h2>
               <ul>
                 {d.then.map((t) => (
-                  <li key={t.title + t.when} className="text-[#d9d0de]">
+                  <li key={t.title + t.when} className="text-bench-muted">
                     {t.title}
                     {t.when && (
                       <>
@@ -505,9 +509,9 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
             </div>
           )}
           {d.lastStep?.done && d.standing !== "done" && (
-            <div className="rounded-xl bg-[#2a232f] p-4">
+            <div className="rounded-xl bg-bench-lifted p-4">
               <h3>Before: {d.lastStep.title}</h3>
-              <p className="text-[#d9d0de]">
+              <p className="text-bench-muted">
                 {d.lastStep.answer
                   ? `The look said: ${answerWord(d.lastStep.answer).toLowerCase()}.`
                   : "No look was noted."}
@@ -517,7 +521,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         </section>
       </div>
       {(error ?? said) && (
-        <p role={error ? "alert" : "status"} className="text-[#ff9d88]">
+        <p role={error ? "alert" : "status"} className="text-bench-wrong">
           {error ?? said}
         </p>
       )}
@@ -548,7 +552,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       />
       <footer
         className={
-          "sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-[#17131b] pb-1 pt-1 max-lg:grid-cols-3 " +
+          "sticky bottom-0 grid grid-cols-[1.3fr_1fr_1fr_1fr_1fr] gap-3 bg-bench pb-1 pt-1 max-lg:grid-cols-3 " +
           "max-lg:gap-2"
         }
       >
@@ -557,18 +561,19 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
             type="button"
             id={MAIN}
             className={
-              "btn !min-h-[66px] !border-[#66cdb8] !bg-[#66cdb8] text-[1.25rem] !text-[#0d231f] max-lg:order-last " +
+              "btn !min-h-[66px] !border-bench-ready !bg-bench-ready text-[1.25rem] !text-bench-on-ready max-lg:order-last " +
               "max-lg:col-span-3 max-lg:!min-h-[96px]"
             }
             onClick={() => send({ intent: main.intent })}
           >
-            {main.word} <kbd className="rounded border border-[#0d231f] px-1.5 text-[0.8rem] max-lg:hidden">space</kbd>
+            {main.word}{" "}
+            <kbd className="rounded border border-bench-on-ready px-1.5 text-[0.8rem] max-lg:hidden">space</kbd>
           </button>
         ) : d.standing === "waiting" ? (
           <button
             type="button"
             className={
-              "btn !min-h-[66px] !border-[#66cdb8] text-[1.2rem] !text-[#8fe3d0] max-lg:order-last max-lg:col-span-3 " +
+              "btn !min-h-[66px] !border-bench-ready text-[1.2rem] !text-bench-fresh max-lg:order-last max-lg:col-span-3 " +
               "max-lg:!min-h-[96px]"
             }
             onClick={() => setPanel("touch")}
@@ -578,8 +583,8 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         ) : barred ? (
           <p
             className={
-              "grid min-h-[66px] place-items-center rounded-lg border border-dashed border-[#a79bb0] px-2 text-center " +
-              "text-[#d9d0de] max-lg:order-last max-lg:col-span-3"
+              "grid min-h-[66px] place-items-center rounded-lg border border-dashed border-bench-line px-2 text-center " +
+              "text-bench-muted max-lg:order-last max-lg:col-span-3"
             }
           >
             First what stands above
@@ -589,7 +594,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         )}
         <button
           type="button"
-          className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]"
+          className="btn !min-h-[66px] !border-bench-line max-lg:!min-h-[56px]"
           disabled={!d.last}
           onClick={() => send({ intent: "back" })}
         >
@@ -597,14 +602,14 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         </button>
         <button
           type="button"
-          className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]"
+          className="btn !min-h-[66px] !border-bench-line max-lg:!min-h-[56px]"
           onClick={() => setPanel("note")}
         >
           Note <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">N</kbd>
         </button>
         <button
           type="button"
-          className="btn !min-h-[66px] !border-[#a79bb0] max-lg:hidden"
+          className="btn !min-h-[66px] !border-bench-line max-lg:hidden"
           onClick={() => camera.current?.click()}
         >
           Photo <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">C</kbd>
@@ -612,7 +617,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         {d.standing === "waiting" || d.standing === "missed" ? (
           <button
             type="button"
-            className="btn !min-h-[66px] !border-[#efbb5a] max-lg:!min-h-[56px]"
+            className="btn !min-h-[66px] !border-bench-waiting max-lg:!min-h-[56px]"
             onClick={() => setPanel("early")}
           >
             Begin early…
@@ -620,7 +625,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         ) : (
           <button
             type="button"
-            className="btn !min-h-[66px] !border-[#a79bb0] max-lg:!min-h-[56px]"
+            className="btn !min-h-[66px] !border-bench-line max-lg:!min-h-[56px]"
             disabled={!work || d.run.started === null}
             onClick={() => (open ? setPanel("rest") : send({ intent: "done" }))}
           >

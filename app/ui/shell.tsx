@@ -85,7 +85,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
             </NavLink>
           ))}
         </nav>
-        <p className="ml-auto text-[0.93rem] text-[#f3e2bd] max-lg:hidden">
+        <p className="ml-auto text-[0.93rem] text-strip-note max-lg:hidden">
           <Why quiet of={{ title: "The air now", rows: () => air.rows, ask: null }}>
             {air.text}
           </Why>

@@ -6,9 +6,9 @@ import type { Answer } from "../core/records/ids";
 export const answerWord = (a: Answer): string => ({ good: "Good", mend: "Mend", stop: "Stop" })[a];
 
 const LOOK = {
-  done: "border-[#66cdb8] bg-[#66cdb8] text-[#0d231f]",
-  aside: "border-dashed border-[#ff9d88] text-[#ffc4b6] line-through",
-  open: "border-[#a79bb0] bg-[#3a3140] text-[#f8f4f9]",
+  done: "border-bench-ready bg-bench-ready text-bench-on-ready",
+  aside: "border-dashed border-bench-wrong text-bench-late line-through",
+  open: "border-bench-line bg-[#3a3140] text-bench-ink",
 };
 
 export function Tray({
@@ -63,7 +63,7 @@ export function Tray({
           );
         })}
       </div>
-      <p className="mt-2 flex flex-wrap items-center justify-between gap-2 text-[16px] text-[#d9d0de]">
+      <p className="mt-2 flex flex-wrap items-center justify-between gap-2 text-[16px] text-bench-muted">
         <span>
           {done.length} done{aside.length > 0 && `, ${aside.length} put aside`}
           {from > first && `; from piece ${from}`}
@@ -73,7 +73,7 @@ export function Tray({
           <button
             type="button"
             aria-pressed={setAside}
-            className={`btn !min-h-[44px] !border-[#a79bb0] ${setAside ? "!bg-[#f8f4f9] !text-[#17131b]" : ""}`}
+            className={`btn !min-h-[44px] !border-bench-line ${setAside ? "!bg-bench-ink !text-bench" : ""}`}
             onClick={() => setMode(!setAside)}
           >
             {setAside ? "Tap the piece to put aside" : "Put a piece aside"}

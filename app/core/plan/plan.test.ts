@@ -801,7 +801,22 @@ describe("previews and artwork", () => {
       ["Lettering", "beet"],
       ["Green", null],
     ]);
-    expect([colourWord("#ffffff"), colourWord("#111111"), colourWord("#a8235a")]).toEqual(["White", "Black", "Pink"]);
+    const words = {
+      White: ["#ffffff", "#fbfbf9"],
+      Black: ["#111111", "#1b161e"],
+      Crimson: ["#a8235a", "#a01030"],
+      Plum: ["#5a2a52", "#6a2f63"],
+      Gold: ["#d4a017", "#c9962e"],
+      Orange: ["#ff7f00", "#e8751a"],
+      Green: ["#5d9a3c", "#2f8f2f"],
+      Navy: ["#16264f", "#0a1a44"],
+      "Sky blue": ["#87ceeb"],
+      Brown: ["#7b4b25", "#8b4513"],
+      "Pale grey": ["#cccccc"],
+      Pink: ["#ffb0c8"],
+    };
+    for (const [word, list] of Object.entries(words))
+      for (const hex of list) expect([hex, colourWord(hex)]).toEqual([hex, word]);
   });
   test("a shop that is never open has no time for anything", () => {
     const p = makePlan(

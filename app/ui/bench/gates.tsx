@@ -2,7 +2,7 @@
 import { Link } from "react-router";
 import type { Gate } from "../../core/bench/gates";
 
-const pale = "btn shrink-0 !min-h-[56px] !border-[#f8f4f9]";
+const pale = "btn shrink-0 !min-h-[56px] !border-bench-ink";
 const HEAD: Record<Gate["by"], string> = {
   look: "Stopped",
   plan: "Would ruin it",
@@ -15,8 +15,8 @@ const HEAD: Record<Gate["by"], string> = {
 
 export function Gates({ gates, onSend }: { gates: Gate[]; onSend(more: Record<string, string>): void }) {
   return (
-    <section aria-label="Before it begins" className="rounded-lg border-2 border-[#efbb5a] p-3">
-      <p className="mb-1 text-[1.05rem] text-[#ffe2ab]">Before it begins</p>
+    <section aria-label="Before it begins" className="rounded-lg border-2 border-bench-waiting p-3">
+      <p className="mb-1 text-[1.05rem] text-bench-note">Before it begins</p>
       <ul className="flex flex-col gap-2">
         {gates.map((g) => (
           <li

@@ -15,8 +15,8 @@ const CHIPS = [
   "too cold to touch",
   "looks right",
 ];
-const wide = "field-in !min-h-[56px] !bg-[#17131b] !text-[#f8f4f9]";
-const pale = "btn !min-h-[56px] !border-[#f8f4f9]";
+const wide = "field-in !min-h-[56px] !bg-bench !text-bench-ink";
+const pale = "btn !min-h-[56px] !border-bench-ink";
 
 export function BenchPanel({
   name,
@@ -64,7 +64,7 @@ export function BenchPanel({
     <form
       onSubmit={submit}
       onKeyDown={(e) => e.key === "Escape" && onClose()}
-      className="flex flex-wrap items-end gap-3 rounded-xl bg-[#2a232f] p-4"
+      className="flex flex-wrap items-end gap-3 rounded-xl bg-bench-lifted p-4"
     >
       {name === "note" && (
         <>
@@ -73,7 +73,7 @@ export function BenchPanel({
               <button
                 key={c}
                 type="button"
-                className="btn !min-h-[48px] !border-[#a79bb0]"
+                className="btn !min-h-[48px] !border-bench-line"
                 onClick={() => onSend({ intent: "note", step, text: c })}
               >
                 {c}
@@ -127,7 +127,7 @@ export function BenchPanel({
           >
             Checked just so: it passes
           </button>
-          <p className="basis-full text-[#d9d0de]">
+          <p className="basis-full text-bench-muted">
             Long before the model’s time it is kept as a risk, and stands in the wrap-up.
           </p>
         </>
@@ -163,7 +163,7 @@ export function BenchPanel({
           <button type="button" className={pale} onClick={() => onSend({ intent: "reading", step, sensor: "true" })}>
             Ask the shop sensor (simulated)
           </button>
-          <p className="basis-full text-[#d9d0de]">
+          <p className="basis-full text-bench-muted">
             It counts for three hours or until the next one; every wait is reckoned anew.
           </p>
         </>
@@ -185,25 +185,25 @@ export function BenchPanel({
             />
           </label>
           {unread && (
-            <p id="earlier-e" role="alert" className="basis-full text-[#ffb4a2]">
+            <p id="earlier-e" role="alert" className="basis-full text-bench-late">
               {unread}
             </p>
           )}
           <button className={pale}>Put it right</button>
         </>
       )}
-      <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={onClose}>
+      <button type="button" className="btn !min-h-[56px] !border-bench-line" onClick={onClose}>
         Leave it
       </button>
       {name === "note" && (
-        <button type="button" className="btn !min-h-[56px] !border-[#a79bb0]" onClick={onPhoto}>
+        <button type="button" className="btn !min-h-[56px] !border-bench-line" onClick={onPhoto}>
           Photo
         </button>
       )}
       {name === "note" && last && (
         <button
           type="button"
-          className="btn !min-h-[56px] !border-[#a79bb0]"
+          className="btn !min-h-[56px] !border-bench-line"
           onClick={() => onSend({ intent: "open-earlier" })}
         >
           The last tap was earlier…

@@ -10,14 +10,14 @@ export const SUN_MIN = 15;
 const WORD = { ready: "ready now", waiting: "", missed: "window shut", done: "all steps done" };
 
 export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: number }) {
-  if (!rows.length) return <p className="text-[#d9d0de]">Nothing is under way.</p>;
+  if (!rows.length) return <p className="text-bench-muted">Nothing is under way.</p>;
   return (
     <ul className="flex flex-col gap-3">
       {rows.map((r, i) => (
         <li
           key={r.id}
           data-rack={r.id}
-          className={`rounded-xl bg-[#2a232f] p-4 ${r.id === here ? "border-2 border-[#66cdb8]" : ""}`}
+          className={`rounded-xl bg-bench-lifted p-4 ${r.id === here ? "border-2 border-bench-ready" : ""}`}
         >
           <h3 className={i === 0 && r.closes !== null ? "text-[1.25rem]" : ""}>
             {r.id === here ? (
@@ -32,7 +32,7 @@ export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: 
             )}
           </h3>
           {r.sunSince !== null && now - r.sunSince < 240 && (
-            <p className="text-[#ffc4b6]">
+            <p className="text-bench-late">
               <Why
                 quiet
                 of={{
@@ -65,7 +65,7 @@ export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: 
               why={r.why}
             />
           ) : (
-            <p className={r.is === "ready" ? "text-[#8fe3d0]" : "text-[#d9d0de]"}>{WORD[r.is]}</p>
+            <p className={r.is === "ready" ? "text-bench-fresh" : "text-bench-muted"}>{WORD[r.is]}</p>
           )}
         </li>
       ))}
