@@ -24,6 +24,8 @@ export interface RouteRule {
   /** route ids it speaks for (above 0) or against */
   weighs: Record<string, number>;
   why: string;
+  /** what it says of a route that the common reason is not about */
+  apart?: Record<string, string>;
 }
 /** pieces from which a job is a run */
 export const RUN_FROM = 6;
@@ -43,6 +45,7 @@ export const ROUTE_RULES: RouteRule[] = [
     applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "blue",
     weighs: { E2: 6, E1: 2 },
     why: "A run on a diode: a mask would scorch, powder fills quickly.",
+    apart: { E1: "A run on a diode: a mask would scorch; a brush fills the cut without one, piece by piece." },
   },
   {
     id: "run-co2-oven",
@@ -50,6 +53,10 @@ export const ROUTE_RULES: RouteRule[] = [
     applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "co2" && a.ovenFits,
     weighs: { D4: 6, D3: 4, E1: 2 },
     why: "A run on CO2 that fits the oven: several pieces melt at once, evenly.",
+    apart: {
+      D3: "A run on CO2: the gun melts piece by piece, where the oven would take several at once.",
+      E1: "A run on CO2: filled by brush and sanded back, it needs neither mask nor powder, but every piece is filled by hand.",
+    },
   },
   {
     id: "run-co2",
@@ -57,6 +64,9 @@ export const ROUTE_RULES: RouteRule[] = [
     applies: (a) => wood(a) && a.quantity >= RUN_FROM && a.beam === "co2" && !a.ovenFits,
     weighs: { D3: 6, E1: 3 },
     why: "A run on CO2 without an oven: the gun does it piece by piece.",
+    apart: {
+      E1: "A run on CO2 without an oven: filled by brush and sanded back, it needs neither mask nor heat.",
+    },
   },
   {
     id: "open-grain",
@@ -99,6 +109,7 @@ export const ROUTE_RULES: RouteRule[] = [
     applies: (a) => a.family === "tile" && a.use.some((u) => u === "wet" || u === "outdoors"),
     weighs: { B: 2, A1: -1, C2: 1 },
     why: "What is in the glaze stays; paint on it must be sealed.",
+    apart: { A1: "Paint on a glaze that gets wet or stands outdoors must be sealed, and lifts in the end." },
   },
   {
     id: "small-letters",
@@ -116,6 +127,6 @@ export function weigh(r: Route, a: Asked, off: string[] = []): { points: number;
   );
   return {
     points: mine.reduce((n, x) => n + x.weighs[r.id], 0),
-    reasons: mine.map((x) => `${x.weighs[r.id] > 0 ? "For" : "Against"}: ${x.why}`),
+    reasons: mine.map((x) => `${x.weighs[r.id] > 0 ? "For" : "Against"}: ${x.apart?.[r.id] ?? x.why}`),
   };
 }

@@ -115,5 +115,13 @@ test("route questions weigh as they say, and can be switched off", () => {
       ["one-off-wood"],
     ).points,
   ).toBe(0);
+  // what is said of a route apart is said of one that the rule weighs; nothing of powder, oven or gun where there is none
+  for (const r of ROUTE_RULES) {
+    for (const id of Object.keys(r.apart ?? {})) expect([r.id, id in r.weighs]).toEqual([r.id, true]);
+    for (const id of Object.keys(r.weighs).filter((x) => ["E1", "A1", "D1", "H"].includes(x))) {
+      const said = r.apart?.[id] ?? r.why;
+      expect([r.id, id, /melt|gun does|powder fills/.test(said)]).toEqual([r.id, id, false]);
+    }
+  }
   for (const r of ROUTE_RULES) for (const id of Object.keys(r.weighs)) expect(ROUTES.map((x) => x.id)).toContain(id);
 });
