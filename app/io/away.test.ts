@@ -16,6 +16,7 @@ import type { World } from "../core/records/world";
 import { readLogCsv, readShelfCsv, writeLogCsv, writeShelfCsv } from "./csv";
 import { writeCalendar } from "./export/ics";
 import { jobFile, shopFile, writeFile } from "./export/job-file";
+import { readJobFile, type FileRead } from "./import/job-file";
 import { labelsPdf } from "./export/pdf/labels";
 import type { FontFiles } from "./export/pdf/page";
 import { workCardPdf } from "./export/pdf/work-card";
@@ -361,6 +362,48 @@ describe("the zip", () => {
     expect(await say({ "readme.txt": strToU8("hello") })).toMatch(/shop.richlayer.json is missing in the zip/);
     expect(await say({ ...parts, "../../evil": strToU8("x"), "photos/evil.svg": strToU8("<svg/>") })).toBe("ok");
     expect((await readZip(new Uint8Array([0x50, 0x4b, 3, 4, 9, 9]))).ok).toBe(false);
+  });
+  test("a picture that could not be written out again is not taken in; a mark without its zip neither", async () => {
+    const { zipSync, unzipSync, strToU8, strFromU8 } = await import("fflate");
+    const { createHash } = await import("node:crypto");
+    const parts = unzipSync(await writeZip(file));
+    const json = strFromU8(parts["shop.richlayer.json"]);
+    const mark = /sha256:([0-9a-f]{64})/.exec(json)![1];
+    /** the zip with another picture in place of one */
+    const withPicture = (bytes: Uint8Array): Promise<FileRead> => {
+      const own = createHash("sha256").update(bytes).digest("hex");
+      const rest = Object.fromEntries(Object.entries(parts).filter(([n]) => n !== `photos/${mark}`));
+      return readZip(
+        zipSync({
+          ...rest,
+          "shop.richlayer.json": strToU8(json.replaceAll(mark, own)),
+          [`photos/${own}`]: [bytes, { level: 0 }],
+        }),
+      );
+    };
+    const jpeg = (n: number): Uint8Array => {
+      const b = new Uint8Array(n);
+      b.set([0xff, 0xd8, 0xff, 0xe0]);
+      return b;
+    };
+    const told = (r: FileRead): string => (r.ok ? "ok" : r.faults.map((f) => f.message).join("; "));
+    expect(told(await withPicture(jpeg(4_500_000)))).toBe("ok");
+    expect(told(await withPicture(jpeg(4_500_001)))).toMatch(/is larger than 4.5 MB/);
+    expect(told(await withPicture(strToU8("<script>1</script>")))).toMatch(/is not a JPEG or PNG picture/);
+    expect(told(await withPicture(new Uint8Array(0)))).toMatch(/is not a JPEG or PNG picture/);
+    // by itself the JSON of a zip has no pictures
+    expect(told(readJobFile(json))).toMatch(/is not a JPEG or PNG picture/);
+  });
+  test("what unpacks to a thousand times its size is refused before it is unpacked", async () => {
+    const { zipSync } = await import("fflate");
+    const say = async (name: string, n: number): Promise<string> => {
+      const r = await readZip(zipSync({ [name]: new Uint8Array(n).fill(32) }, { level: 9 }));
+      return r.ok ? "ok" : r.faults[0].message;
+    };
+    expect(await say("shop.richlayer.json", 61_000_000)).toMatch(/far more than it should/);
+    expect(await say("shop.richlayer.json", 30_000_000)).toMatch(/far more than it should/);
+    expect(await say(`photos/${"0".repeat(64)}`, 30_000_000)).toMatch(/far more than it should/);
+    expect(await say("shop.richlayer.json", 3_000_000)).toMatch(/not sound JSON/);
   });
   test("one job in a zip is one job", async () => {
     const read = await readZip(await writeZip(jobFile({ ...file }, "job")));

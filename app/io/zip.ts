@@ -5,13 +5,19 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import type { RichLayerFile } from "../core/records/file";
 import { writeFile } from "./export/job-file";
-import { readJobFile, type FileRead } from "./import/job-file";
+import { photoFault, readJobFile, type FileRead } from "./import/job-file";
 
 const JSON_NAME = "shop.richlayer.json";
 const MARK = "sha256:";
 /** all of it unpacked, bytes: what is larger is refused before it is unpacked */
 export const UNPACKED_LIMIT = 300_000_000;
 const ENTRIES_LIMIT = 6000;
+/** the records themselves, bytes; pictures lie beside them */
+const JSON_LIMIT = 60_000_000;
+/** times its packed size that an entry may unpack to: records of many jobs alike reach some 60, a trap a thousand */
+const RATIO_LIMIT = 300;
+/** below this nothing can hold anybody up, whatever its ratio, bytes */
+const SMALL = 4_000_000;
 /** 1 January 1980, the earliest a zip can say */
 const EPOCH = new Date(1980, 0, 1);
 
@@ -47,6 +53,7 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
   let total = 0;
   let count = 0;
   let tooMuch = false;
+  let trap = false;
   let entries: Record<string, Uint8Array>;
   try {
     entries = unzipSync(bytes, {
@@ -54,7 +61,9 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
         count++;
         total += e.originalSize;
         tooMuch ||= count > ENTRIES_LIMIT || total > UNPACKED_LIMIT;
-        return !tooMuch && (e.name === JSON_NAME || /^photos\/[0-9a-f]{64}$/.test(e.name));
+        trap ||= e.originalSize > SMALL && e.originalSize > RATIO_LIMIT * e.size;
+        trap ||= e.name === JSON_NAME && e.originalSize > JSON_LIMIT;
+        return !tooMuch && !trap && (e.name === JSON_NAME || /^photos\/[0-9a-f]{64}$/.test(e.name));
       },
     });
   } catch {
@@ -62,9 +71,14 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
   }
   if (tooMuch)
     return fail("", `the zip holds more than ${ENTRIES_LIMIT} entries or ${UNPACKED_LIMIT / 1e6} MB unpacked`);
+  if (trap)
+    return fail(
+      "",
+      `the zip unpacks to far more than it should: records of more than ${JSON_LIMIT / 1e6} MB, or ${RATIO_LIMIT} times what is packed`,
+    );
   const json = entries[JSON_NAME];
   if (!json) return fail(JSON_NAME, "is missing in the zip: this is not a Rich Layer file");
-  const read = readJobFile(strFromU8(json));
+  const read = readJobFile(strFromU8(json), true);
   if (!read.ok) return read;
   const faults: { path: string; message: string }[] = [];
   for (const [i, p] of read.file.photos.entries()) {
@@ -81,7 +95,11 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
         path: `photos/${name.slice(0, 12)}…`,
         message: "is not the picture its name says; it was changed or damaged",
       });
-    else p.data = base64Of(data);
+    else {
+      p.data = base64Of(data);
+      const wrong = photoFault(p.data);
+      if (wrong) faults.push({ path: `photos/${name.slice(0, 12)}…`, message: wrong });
+    }
   }
   return faults.length ? { ok: false, faults } : read;
 }

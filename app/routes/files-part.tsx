@@ -92,19 +92,30 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
   const [pending, setPending] = useState<Pending | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [copy, setCopy] = useState<string | null>(null);
   const save = async (zip: boolean): Promise<void> => {
     setBusy(true);
     setError(null);
+    setCopy(null);
     try {
       const all = await readAll();
       if (all) {
-        if (zip)
-          saveFile(
-            fileName(name, today, ".richlayer.zip"),
-            (await (await import("../io/zip")).writeZip(shopFile(all))) as Uint8Array<ArrayBuffer>,
-            "application/zip",
+        const io = await import("../io/zip");
+        const file = shopFile(all);
+        const content = zip ? ((await io.writeZip(file)) as Uint8Array<ArrayBuffer>) : writeFile(file);
+        // A spare copy that cannot be read is none: what was made is read back before it counts.
+        const back = await io.readAnyFile(typeof content === "string" ? new TextEncoder().encode(content) : content);
+        saveFile(
+          fileName(name, today, zip ? ".richlayer.zip" : ".richlayer.json"),
+          content,
+          zip ? "application/zip" : "application/json",
+        );
+        if (!back.ok)
+          throw new Error(
+            `the copy cannot be read back: ${sayFaults(back.faults, 2)}; keep it all the same, and mend that`,
           );
-        else saveFile(fileName(name, today, ".richlayer.json"), writeFile(shopFile(all)), "application/json");
+        const { jobs, photos } = back.file;
+        setCopy(`Saved and read back: ${some(jobs.length, "jobs")}, ${some(photos.length, "photos")}.`);
         void fetcher.submit({ intent: "saved", at: String(nowMs()) }, { method: "post", action: "/do" });
       }
     } catch (e) {
@@ -153,6 +164,7 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
       </Head>
       <p className="text-muted">
         Everything is kept in this browser. A whole-shop file is your spare copy.{" "}
+        {copy && <span role="status">{copy} </span>}
         {saved ? `Last saved from here ${saved}.` : "None has been saved from here yet."}
       </p>
       <div className="flex flex-wrap gap-3">

@@ -50,6 +50,8 @@ export class LogEntry {
   @Since(1) @Text(60) tick?: string;
 }
 
+/** the longest a photo may be, as base64: what is taken in from anywhere must go out in a file that can be read again */
+export const PHOTO_CHARS = 6_000_000;
 export class Photo {
   @Whole(1, 1) version: number = 1;
   @Id() id!: string;
@@ -57,7 +59,7 @@ export class Photo {
   @Num(0, 1e9) at!: number;
   @Text(200) caption: string = "";
   /** image/jpeg or image/png as base64; re-drawn on the way in, so no place or camera data remains */
-  @Text(6_000_000) data!: string;
+  @Text(PHOTO_CHARS) data!: string;
 }
 
 export const LOG_ENTRY: RecordKind<LogEntry> = { name: "log entry", type: LogEntry, version: 1, migrations: [] };

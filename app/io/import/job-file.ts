@@ -4,17 +4,27 @@ import { check, type Fault, unsafe } from "../../core/records/parse";
 import { isFinish } from "../../core/catalogue/finishes";
 import { isSubstrate } from "../../core/catalogue/substrates";
 import { zonedClock } from "../../core/time/zoned";
+import { PHOTO_CHARS } from "../../core/records/log";
 import { worldAround, type World } from "../../core/records/world";
 
 export type FileRead = { ok: true; file: RichLayerFile } | { ok: false; faults: Fault[] };
 /** larger files are refused before they are parsed */
 export const FILE_LIMIT = 200_000_000;
 
-/** base64 that begins as a JPEG or PNG does, or the mark that stands for a picture beside the file in a zip */
-const PICTURE = /^(?:(?:\/9j\/|iVBORw0KGgo)[A-Za-z0-9+/]*={0,2}|sha256:[0-9a-f]{64})$/;
+/** base64 that begins as a JPEG or PNG does */
+const PICTURE = /^(?:\/9j\/|iVBORw0KGgo)[A-Za-z0-9+/]*={0,2}$/;
+/** the mark that stands for a picture beside the file in a zip */
+const BESIDE = /^sha256:[0-9a-f]{64}$/;
+/** What is wrong with a photo's data; null: it is a picture that can be stored, and written out again. */
+export const photoFault = (data: string): string | null =>
+  !PICTURE.test(data)
+    ? "is not a JPEG or PNG picture in base64"
+    : data.length > PHOTO_CHARS
+      ? `is larger than ${(PHOTO_CHARS * 3) / 4 / 1e6} MB: make the picture smaller first`
+      : null;
 
 /** What the field validators cannot see: names that must be known, ids that must be unique and point somewhere. */
-function crossCheck(f: RichLayerFile): Fault[] {
+function crossCheck(f: RichLayerFile, beside: boolean): Fault[] {
   const faults: Fault[] = [];
   const say = (path: string, message: string): void => void faults.push({ path, message });
   try {
@@ -50,14 +60,15 @@ function crossCheck(f: RichLayerFile): Fault[] {
     if (!jobs.has(e.jobId)) say(`log[${i}].jobId`, `points to the job “${e.jobId}”, which is not in the file`);
   });
   f.photos.forEach((p, i) => {
-    if (!PICTURE.test(p.data)) say(`photos[${i}].data`, "is not a JPEG or PNG picture in base64");
+    const wrong = beside && BESIDE.test(p.data) ? null : photoFault(p.data);
+    if (wrong) say(`photos[${i}].data`, wrong);
   });
   if (f.kind === "job" && f.jobs.length !== 1) say("jobs", `a job file holds one job, this one holds ${f.jobs.length}`);
   return faults;
 }
 
-/** Read a file. Pure; nothing is stored. */
-export function readJobFile(text: string): FileRead {
+/** Read a file. Pure; nothing is stored. @param beside in a zip: pictures may lie beside it, each under its mark */
+export function readJobFile(text: string, beside = false): FileRead {
   const fail = (path: string, message: string): FileRead => ({ ok: false, faults: [{ path, message }] });
   if (text.length > FILE_LIMIT) return fail("", `the file is larger than ${FILE_LIMIT / 1e6} MB`);
   let raw: unknown;
@@ -80,7 +91,7 @@ export function readJobFile(text: string): FileRead {
   if (up.faults.length) return { ok: false, faults: up.faults };
   const checked = check(RichLayerFile, up.content);
   if (!checked.ok) return { ok: false, faults: checked.faults };
-  const faults = crossCheck(checked.value);
+  const faults = crossCheck(checked.value, beside);
   return faults.length ? { ok: false, faults } : { ok: true, file: checked.value };
 }
 
