@@ -92,3 +92,20 @@ test("of very many jobs those under way and due soonest are counted", async () =
   );
   expect((await readDraws((await readShop())!)).of.size).toBe(MOST_COUNTED);
 });
+
+test("what changes the plans of all jobs is reckoned anew: a paint that goes on thicker, a can that is emptied changes nothing", async () => {
+  const draws = async (): Promise<number> => (await readDraws((await readShop())!)).all.beet;
+  const before = await draws();
+  expect(before).toBeCloseTo(takes("a"), 9);
+  const beet = (await db().products.get("beet"))!;
+  await commit("emptied", [{ table: "products", id: "beet", next: { ...beet, cans: can(1) } }]);
+  expect(await draws()).toBe(before);
+  const thick = { ...beet, coatUm: 24, origin: "measured here" as const };
+  await commit("thicker", [{ table: "products", id: "beet", next: thick }]);
+  const products = SHELF().map((p) => (p.id === "beet" ? thick : p));
+  const want = makePlan({ ...e1(), products, job: job("a") }, null, true).amounts.find(
+    (a) => a.product === "beet",
+  )!.ml!;
+  expect(want).not.toBeCloseTo(before, 3);
+  expect(await draws()).toBeCloseTo(want, 9);
+});
