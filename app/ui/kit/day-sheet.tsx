@@ -15,6 +15,7 @@ export default function DaySheet({
   return (
     <DayPicker
       {...LEAF}
+      labels={{ ...LEAF.labels, labelNav: () => "Months of one day" }}
       mode="single"
       autoFocus
       today={toDate(today)}

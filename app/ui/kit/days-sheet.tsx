@@ -15,6 +15,7 @@ export default function DaysSheet({
   return (
     <DayPicker
       {...LEAF}
+      labels={{ ...LEAF.labels, labelNav: () => "Months of many days" }}
       mode="multiple"
       today={toDate(today)}
       defaultMonth={toDate(today)}
