@@ -199,7 +199,7 @@ journey(
       .getByText(/J\/mm²/)
       .first()
       .waitFor();
-    await p.getByRole("link", { name: /A3 · Colours side by side/ }).click();
+    await p.getByRole("link", { name: /^Colours side by side/ }).click();
     await p.locator("main[data-topic='route-A3']").waitFor();
     // sheet metal by its gauge
     await p.goto(new URL("jobs/drawer-tags/brief", url).href);
