@@ -93,7 +93,7 @@ test("of very many jobs those under way and due soonest are counted", async () =
   expect((await readDraws((await readShop())!)).of.size).toBe(MOST_COUNTED);
 });
 
-test("what changes the plans of all jobs is reckoned anew: a paint that goes on thicker, a can that is emptied changes nothing", async () => {
+test("a paint that goes on thicker is reckoned anew in all jobs; a can that is emptied changes nothing", async () => {
   const draws = async (): Promise<number> => (await readDraws((await readShop())!)).all.beet;
   const before = await draws();
   expect(before).toBeCloseTo(takes("a"), 9);
