@@ -11,7 +11,6 @@ import { open, snagsOf } from "../core/judge/judge";
 import { whereOf } from "../core/judge/snag";
 import { gatesOf } from "../core/bench/gates";
 import { standing } from "../core/bench/next";
-import { showPoint } from "../core/units/show";
 import { zonedClock } from "../core/time/zoned";
 import { commit, undo } from "../store/acts";
 import { db, RichLayerDb, useDb } from "../store/db";
@@ -400,12 +399,20 @@ describe("gates at the bench", () => {
     const hourly = Array.from({ length: 24 }, (_, i) => ({ c: 14.3 + i / 7, rh: 0.512 + i / 300 }));
     const s = { ...shop(), units: "inch" as const, climate: { ...shop().climate, kind: "hourly" as const, hourly } };
     await commit("air", [{ table: "shop", id: "shop", next: s }]);
-    const lines = hourly.map((h) => showPoint(h, "inch"));
-    lines[7] = "59 °F 40%";
-    await shopAct({ intent: "climate", field: "points", value: lines.join("\n") });
-    const now = (await world()).shop.climate.hourly;
-    expect(now[7]).toEqual({ c: 15, rh: 0.4 });
-    expect(now.filter((_h, i) => i !== 7)).toEqual(hourly.filter((_h, i) => i !== 7));
+    const put = (field: string, value: string) => shopAct({ intent: "climate", field, value });
+    // typed down a column, the next before the one before is stored
+    await Promise.all([put("c.7", "59"), put("rh.7", "40"), put("c.8", "60 F"), put("rh.23", "0.5 %")]);
+    const now = (await world()).shop.climate;
+    expect(now.hourly[7]).toEqual({ c: 15, rh: 0.4 });
+    expect(now.hourly[8].rh).toBe(hourly[8].rh);
+    expect(now.hourly[8].c).toBeCloseTo(15.556, 3);
+    expect(now.hourly[23]).toEqual({ c: hourly[23].c, rh: 0.005 });
+    const rest = (all: typeof hourly) => all.filter((_h, i) => ![7, 8, 23].includes(i));
+    expect(rest(now.hourly)).toEqual(rest(hourly));
+    expect((await put("c.7", "cold")).error).toMatch(/“cold” is not a temperature/);
+    expect((await put("rh.7", "140")).error).toBe("Humidity lies between 0 and 100 %.");
+    expect((await put("c.24", "15")).error).toMatch(/nothing called “c.24”/);
+    expect((await world()).shop.climate).toEqual(now);
   });
   test("a proof that is not accepted: another piece goes first in one press, and the first is out of it", async () => {
     let tries = 0;

@@ -133,6 +133,8 @@ const COLUMNS: Column<Row>[] = [
   },
   { id: "air", name: "Air", from: "md", className: "whitespace-nowrap", cell: (e) => e.air },
 ];
+/** of a log that runs over several pages: one page sorted would pass for all of it */
+const IN_TURN = COLUMNS.map((c) => ({ ...c, by: undefined }));
 
 export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
   const [, setSearch] = useSearchParams();
@@ -184,7 +186,7 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
             <Table
               label="Entries"
               rows={d.entries}
-              columns={COLUMNS}
+              columns={d.total > PAGE ? IN_TURN : COLUMNS}
               rowId={(e) => e.id}
               rowProps={(e) => ({ className: e.live ? undefined : "text-muted line-through" })}
             />

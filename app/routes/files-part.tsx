@@ -6,6 +6,7 @@ import type { RichLayerFile } from "../core/records/file";
 import { sayFaults } from "../core/records/parse";
 import { zonedClock } from "../core/time/zoned";
 import { fileName, shopFile, writeFile } from "../io/export/job-file";
+import { readJobFile } from "../io/import/job-file";
 import { previewImport, type ImportMode, type ImportPreview } from "../store/import";
 import { readAll } from "../store/queries";
 import { saveFile } from "../ui/files";
@@ -87,6 +88,17 @@ async function readFile(file: File): Promise<Pending> {
   };
 }
 
+/** The shop as a file of either kind, and what reading it comes to. */
+function plain(f: RichLayerFile) {
+  const content = writeFile(f);
+  return { content, suffix: ".richlayer.json", type: "application/json", read: readJobFile(content) };
+}
+async function zipped(f: RichLayerFile) {
+  const io = await import("../io/zip");
+  const content = (await io.writeZip(f)) as Uint8Array<ArrayBuffer>;
+  return { content, suffix: ".richlayer.zip", type: "application/zip", read: await io.readZip(content) };
+}
+
 export function FilesPart({ today, name, saved }: { today: string; name: string; saved: string | null }) {
   const fetcher = useFetcher<Outcome>();
   const [pending, setPending] = useState<Pending | null>(null);
@@ -100,21 +112,17 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
     try {
       const all = await readAll();
       if (all) {
-        const io = await import("../io/zip");
-        const file = shopFile(all);
-        const content = zip ? ((await io.writeZip(file)) as Uint8Array<ArrayBuffer>) : writeFile(file);
         // A spare copy that cannot be read is none: what was made is read back before it counts.
-        const back = await io.readAnyFile(typeof content === "string" ? new TextEncoder().encode(content) : content);
-        saveFile(
-          fileName(name, today, zip ? ".richlayer.zip" : ".richlayer.json"),
-          content,
-          zip ? "application/zip" : "application/json",
-        );
-        if (!back.ok)
-          throw new Error(
-            `the copy cannot be read back: ${sayFaults(back.faults, 2)}; keep it all the same, and mend that`,
+        const back = zip ? await zipped(shopFile(all)) : plain(shopFile(all));
+        saveFile(fileName(name, today, back.suffix), back.content, back.type);
+        if (!back.read.ok) {
+          setError(
+            `A file was saved, but it could not be read back, and does not count as a spare copy: ` +
+              `${sayFaults(back.read.faults, 2)}. What is in this browser is untouched.`,
           );
-        const { jobs, photos } = back.file;
+          return setBusy(false);
+        }
+        const { jobs, photos } = back.read.file;
         setCopy(`Saved and read back: ${some(jobs.length, "jobs")}, ${some(photos.length, "photos")}.`);
         void fetcher.submit({ intent: "saved", at: String(nowMs()) }, { method: "post", action: "/do" });
       }

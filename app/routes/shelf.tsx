@@ -39,7 +39,7 @@ export const clientAction = async ({ request }: Route.ClientActionArgs) => shelf
 function Left({ r }: { r: ShelfRow }) {
   if (!r.product.cans.length) return <span className="text-muted">no can listed</span>;
   if (r.left === null) return <>contents unknown</>;
-  const share = Math.min(1, r.left / r.full);
+  const share = r.full > 0 ? Math.min(1, r.left / r.full) : 0;
   return (
     <span className="block min-w-[7rem]">
       {showMl(r.left)}

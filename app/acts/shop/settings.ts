@@ -4,7 +4,6 @@ import { Text } from "../../core/records/fields";
 import type { Climate, Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
 import { zonedClock } from "../../core/time/zoned";
-import { showPoint } from "../../core/units/show";
 import { Refused } from "../../store/acts";
 import { act, FieldForm, readField, toggled, type Readers } from "../act";
 import { typed } from "../answer";
@@ -53,21 +52,17 @@ function hoursOf(f: FieldForm, s: Shop): Partial<Shop> {
   return { hoursSet: true, hours: { ...s.hours, [day]: open } };
 }
 
-/** Twenty-four lines, one an hour from 0 to 23: temperature and humidity. A line that reads as it did keeps what lies behind it. */
-function points(v: string, { units, climate }: OfShop): Climate["hourly"] {
-  const lines = v.trim().split(/\n+/);
-  if (lines.length !== 24) throw new Refused(`Give 24 lines, one an hour from 0 to 23; there are ${lines.length}.`);
-  const were = climate.hourly.map((h) => showPoint(h, units));
-  return lines.map((l, i) => {
-    if (l.trim() === were[i]) return climate.hourly[i];
-    const [, t, rh] = /^(.*?)[\s,;]+(\S+(?:\s*%)?)$/.exec(l.trim()) ?? ["", l.trim(), ""];
-    try {
-      return { c: typed.temperature(t, units), rh: typed.share(rh) };
-    } catch (e) {
-      throw new Refused(`Line ${i + 1}: ${(e as Error).message}`);
-    }
-  });
-}
+/** One figure of one hour, `c.13` or `rh.13`; the other hours stay as they are stored by then. */
+const hour = (h: number, part: "c" | "rh"): [string, (v: string, of: OfShop) => Partial<Climate>] => [
+  `${part}.${h}`,
+  (v, { units, climate }) => {
+    const read = part === "c" ? { c: typed.temperature(v, units) } : { rh: typed.percent(v) };
+    if (read.rh !== undefined && !(read.rh >= 0 && read.rh <= 1))
+      throw new Refused("Humidity lies between 0 and 100 %.");
+    return { hourly: climate.hourly.map((p, i) => (i === h ? { ...p, ...read } : p)) };
+  },
+];
+const HOURS_OF_DAY = Array.from({ length: 24 }, (_, h) => h);
 type OfShop = { climate: Climate; units: Shop["units"] };
 const CLIMATE: Readers<Climate, OfShop> = {
   kind: (v, { climate: c }) =>
@@ -77,7 +72,7 @@ const CLIMATE: Readers<Climate, OfShop> = {
   c: (v, { units }) => ({ c: typed.temperature(v, units) }),
   rh: (v) => ({ rh: typed.share(v) }),
   air: (v) => ({ air: v as Climate["air"] }),
-  points: (v, of) => ({ kind: "hourly", hourly: points(v, of) }),
+  ...Object.fromEntries(HOURS_OF_DAY.flatMap((h) => [hour(h, "c"), hour(h, "rh")])),
 };
 
 class LearnedForm {

@@ -60,10 +60,6 @@ export function showTemp(c: number | null, units: UnitSystem = "metric"): string
   return units === "inch" ? `${trim((c * 9) / 5 + 32, 0)} °F` : `${trim(c, 1)} °C`;
 }
 
-/** A moment of the room's air, as it is typed: `18 °C 55%`. */
-export const showPoint = (h: { c: number; rh: number }, units: UnitSystem): string =>
-  `${showTemp(h.c, units)} ${Math.round(h.rh * 100)}%`;
-
 export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 /** “a, b and c”. */

@@ -54,7 +54,7 @@ export function AskForm<F extends FieldValues>({
   }, [stored, fetcher.data]);
   const send = f.handleSubmit(
     (values) =>
-      void fetcher.submit({ intent, ...extra, ...(values as Record<string, string>) }, { method: "post", action }),
+      void fetcher.submit({ intent, ...(values as Record<string, string>), ...extra }, { method: "post", action }),
   );
   return (
     <FormProvider {...f}>
@@ -181,6 +181,6 @@ export function AskPick({
   );
 }
 /** The one button of a form, level with its fields. */
-export const AskButton = ({ children, main }: { children: React.ReactNode; main?: boolean }) => (
-  <button className={`btn mt-[1.45rem] ${main ? "btn-main" : ""}`}>{children}</button>
+export const AskButton = ({ children }: { children: React.ReactNode }) => (
+  <button className="btn mt-[1.45rem]">{children}</button>
 );

@@ -1,4 +1,4 @@
-/** Small shared pieces: swatch, mark of severity, empty state, heading, fold. */
+/** Small shared pieces: swatch, mark of severity, empty state, heading, how far something has got. */
 import { Progress } from "radix-ui";
 import type { Severity } from "../../core/records/ids";
 

@@ -13,8 +13,6 @@ const inner = (v: string): string => (v === "" ? NONE : v);
 
 export interface Picked {
   id?: string;
-  /** of a form that is sent as it stands */
-  name?: string;
   value: string;
   options: readonly Option[];
   onChange: (value: string) => void;
@@ -30,48 +28,45 @@ export interface Picked {
 
 export function Pick(p: Picked) {
   return (
-    <>
-      {p.name && <input type="hidden" name={p.name} value={p.value} />}
-      <Select.Root
-        value={inner(p.value)}
-        disabled={p.disabled}
-        onValueChange={(v) => p.onChange(v === NONE ? "" : v)}
-        onOpenChange={(open) => open && p.onOpen?.()}
+    <Select.Root
+      value={inner(p.value)}
+      disabled={p.disabled}
+      onValueChange={(v) => p.onChange(v === NONE ? "" : v)}
+      onOpenChange={(open) => open && p.onOpen?.()}
+    >
+      <Select.Trigger
+        id={p.id}
+        className={`field-in pick ${p.className ?? ""}`}
+        aria-label={p.label}
+        aria-invalid={p.invalid || undefined}
+        aria-describedby={p.describedBy}
+        aria-busy={p.busy || undefined}
+        onFocus={p.onOpen}
       >
-        <Select.Trigger
-          id={p.id}
-          className={`field-in pick ${p.className ?? ""}`}
-          aria-label={p.label}
-          aria-invalid={p.invalid || undefined}
-          aria-describedby={p.describedBy}
-          aria-busy={p.busy || undefined}
-          onFocus={p.onOpen}
-        >
-          <span className="min-w-0 flex-1 truncate text-left">
-            <Select.Value placeholder="not chosen">
-              {p.options.find((o) => o.value === p.value)?.label ?? "not chosen"}
-            </Select.Value>
-          </span>
-          <Select.Icon asChild>
-            <ChevronDown size={16} aria-hidden="true" className="flex-none" />
-          </Select.Icon>
-        </Select.Trigger>
-        <Select.Portal>
-          <Select.Content position="popper" sideOffset={3} className="pick-list" collisionPadding={8}>
-            <Select.Viewport>
-              {p.options.map((o) => (
-                <Select.Item key={o.value} value={inner(o.value)} className="pick-item">
-                  <Select.ItemText>{o.label}</Select.ItemText>
-                  <Select.ItemIndicator asChild>
-                    <Check size={16} aria-hidden="true" className="ml-auto flex-none" />
-                  </Select.ItemIndicator>
-                </Select.Item>
-              ))}
-            </Select.Viewport>
-          </Select.Content>
-        </Select.Portal>
-      </Select.Root>
-    </>
+        <span className="min-w-0 flex-1 truncate text-left">
+          <Select.Value placeholder="not chosen">
+            {p.options.find((o) => o.value === p.value)?.label ?? "not chosen"}
+          </Select.Value>
+        </span>
+        <Select.Icon asChild>
+          <ChevronDown size={16} aria-hidden="true" className="flex-none" />
+        </Select.Icon>
+      </Select.Trigger>
+      <Select.Portal>
+        <Select.Content position="popper" sideOffset={3} className="pick-list" collisionPadding={8}>
+          <Select.Viewport>
+            {p.options.map((o) => (
+              <Select.Item key={o.value} value={inner(o.value)} className="pick-item">
+                <Select.ItemText>{o.label}</Select.ItemText>
+                <Select.ItemIndicator asChild>
+                  <Check size={16} aria-hidden="true" className="ml-auto flex-none" />
+                </Select.ItemIndicator>
+              </Select.Item>
+            ))}
+          </Select.Viewport>
+        </Select.Content>
+      </Select.Portal>
+    </Select.Root>
   );
 }
 

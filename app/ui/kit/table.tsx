@@ -34,7 +34,6 @@ export interface Column<T> {
   quiet?: boolean;
 }
 
-type Words = string;
 const compare = new Intl.Collator(undefined, { numeric: true }).compare;
 const features = tableFeatures({
   rowSortingFeature,
@@ -63,7 +62,7 @@ export function Table<T extends object>({
   rowId: (row: T) => string;
   label: string;
   /** words that a row has to hold, all of them */
-  find?: Words;
+  find?: string;
   /** what is said where no row holds them */
   none?: string;
   rowProps?: (row: T) => Record<string, string | undefined>;
@@ -96,7 +95,7 @@ export function Table<T extends object>({
     state: { globalFilter: find },
     getColumnCanGlobalFilter: (c) => looked.some((x) => x.id === c.id),
     // a row holds the words anywhere: asked once a row, of the first column that is looked through
-    globalFilterFn: (row, id, words: Words) =>
+    globalFilterFn: (row, id, words: string) =>
       id === looked[0]?.id &&
       words
         .toLowerCase()

@@ -12,12 +12,14 @@ const DaySheet = lazy(() => import("./day-sheet"));
 
 export type WhenKind = "moment" | "day" | "time";
 
+const noTime = (text: string): string => `“${text.trim().slice(0, 20)}” is no time of day; write 8:30, 16:00 or 4pm.`;
+
 /** What was typed, as it is stored. @throws RangeError in a sentence */
 function readBy(kind: WhenKind, text: string, before: string, zone: string): string {
   if (!text.trim()) return "";
   if (kind === "time") {
     const t = readTime(text);
-    if (t === null) throw new RangeError(`“${text.trim().slice(0, 20)}” is no time of day; write 8:30, 16:00 or 4pm.`);
+    if (t === null) throw new RangeError(noTime(text));
     return t;
   }
   const now = zonedClock(zone).toLocal(Math.floor(nowMinutes()));
@@ -34,6 +36,8 @@ export function WhenField({
   const field = useRef<TextHandle>(null);
   const [open, setOpen] = useState(false);
   const time = useId();
+  /** what was typed as a time in the sheet and is none */
+  const [odd, tell] = useState<string | null>(null);
   const today = (): string => zonedClock(zone).toLocal(Math.floor(nowMinutes())).slice(0, 10);
   const put = (local: string): void => field.current?.put(kind === "day" ? local.slice(0, 10) : local);
   const day = p.value.slice(0, 10);
@@ -74,11 +78,19 @@ export function WhenField({
                       defaultValue={clock}
                       className="field-in w-24"
                       autoComplete="off"
+                      aria-invalid={odd !== null || undefined}
+                      aria-describedby={odd === null ? undefined : `${time}-e`}
                       onBlur={(e) => {
                         const t = readTime(e.target.value);
-                        if (t && t !== clock) put(`${day}T${t}`);
+                        tell(t === null ? e.target.value : null);
+                        if (t !== null && t !== clock) put(`${day}T${t}`);
                       }}
                     />
+                    {odd !== null && (
+                      <span id={`${time}-e`} role="alert" className="text-[0.93rem] text-wrong">
+                        {noTime(odd)}
+                      </span>
+                    )}
                   </p>
                 )}
               </Popover.Content>

@@ -3,7 +3,7 @@ import { lazy, Suspense } from "react";
 import { air, dewPoint } from "../../core/models/drying/climate";
 import type { Shop } from "../../core/records/shop";
 import { said } from "../../core/units/said";
-import { showPoint, showTemp } from "../../core/units/show";
+import { showTemp } from "../../core/units/show";
 import { PickField, TextField } from "../kit/field";
 
 const AirChart = lazy(() => import("../charts/air-chart"));
@@ -82,31 +82,17 @@ export function TheDay({ shop }: { shop: Shop }) {
   );
 }
 
-/** Twenty-four hours, each with its temperature and humidity. A cell sends the day as a whole, its own value changed. */
+/** Twenty-four hours, each with its temperature and humidity. */
 function HourTable({ shop }: { shop: Shop }) {
   const { hourly } = shop.climate;
-  const lines = hourly.map((h) => showPoint(h, shop.units));
-  const cells = (h: number): { t: string; rh: string } => {
-    const [, t, rh] = /^(.*) (\S+)$/.exec(lines[h])!;
-    return { t, rh };
-  };
-  const put =
-    (h: number, part: "t" | "rh") =>
-    (typed: string): string => {
-      const own = { ...cells(h), [part]: typed.trim() };
-      const rh = /%\s*$/.test(own.rh) ? own.rh : `${own.rh}%`;
-      return lines.map((l, i) => (i === h ? `${own.t} ${rh}` : l)).join("\n");
-    };
-  const cell = (h: number, part: "t" | "rh", label: string) => (
+  const cell = (h: number, part: "c" | "rh") => (
     <TextField
       action="/workshop"
-      name="points"
-      label={`${label} at ${h}:00`}
+      name={`${part}.${h}`}
+      label={`${part === "c" ? "Temperature" : "Humidity"} at ${h}:00`}
       hideLabel
-      value={lines.join("\n")}
-      show={(all) => /^(.*) (\S+)$/.exec(all.split("\n")[h] ?? "")?.[part === "t" ? 1 : 2] ?? ""}
-      read={put(h, part)}
-      extra={{ intent: "climate", cell: `${part}${h}` }}
+      value={part === "c" ? showTemp(hourly[h].c, shop.units) : `${Math.round(hourly[h].rh * 100)} %`}
+      extra={{ intent: "climate" }}
     />
   );
   const half = (from: number) => (
@@ -124,8 +110,8 @@ function HourTable({ shop }: { shop: Shop }) {
             <th scope="row" className="num !py-0.5">
               {from + i}:00
             </th>
-            <td className="!py-0.5">{cell(from + i, "t", "Temperature")}</td>
-            <td className="!py-0.5">{cell(from + i, "rh", "Humidity")}</td>
+            <td className="!py-0.5">{cell(from + i, "c")}</td>
+            <td className="!py-0.5">{cell(from + i, "rh")}</td>
           </tr>
         ))}
       </tbody>
