@@ -49,8 +49,8 @@ export default function Guide({ loaderData: d }: Route.ComponentProps) {
               <li key={p.id} className="border-t border-line">
                 <Link
                   className={
-                    "flex items-center gap-3 hover:underline max-lg:min-h-[44px] " +
-                    (p.kind === "route" ? "min-h-[72px]" : "min-h-[36px]")
+                    "flex items-center gap-3 hover:underline " +
+                    (p.kind === "route" ? "min-h-[72px]" : "min-h-[36px] max-lg:min-h-[44px]")
                   }
                   to={`/guide/${p.id}`}
                 >
