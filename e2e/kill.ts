@@ -54,9 +54,9 @@ journey(
       const o = await open(url, { at: WEDNESDAY, profile });
       await openSample(o.page);
       await o.page.goto(new URL("jobs/bed-markers/brief", url).href);
-      await o.page.getByLabel("How many").fill("5000");
+      await o.page.getByLabel("How many").fill("800");
       await o.page.getByLabel("How many").press("Enter");
-      await o.page.getByText("5000 of hard maple").waitFor();
+      await o.page.getByText("800 of hard maple").waitFor();
       await o.close();
     }
     let acknowledged = 0;

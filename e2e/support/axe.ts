@@ -22,11 +22,13 @@ export async function clean(p: Page, where: string, within?: string): Promise<st
       axe: { run(where: object, o?: object): Promise<{ violations: { id: string }[] }> };
     };
     const on = part ? { include: [part] } : document;
-    const day = (await axe.run(on)).violations;
+    // only what is wrong is written out: all rules run, and it takes two thirds of the time
+    const resultTypes = ["violations"];
+    const day = (await axe.run(on, { resultTypes })).violations;
     const root = document.documentElement;
     const was = root.dataset.theme;
     root.dataset.theme = was === "night" ? "day" : "night";
-    const night = (await axe.run(on, { runOnly: ["color-contrast", "link-in-text-block"] })).violations;
+    const night = (await axe.run(on, { runOnly: ["color-contrast", "link-in-text-block"], resultTypes })).violations;
     if (was === undefined) delete root.dataset.theme;
     else root.dataset.theme = was;
     return [...day, ...night.map((v) => ({ ...v, id: `${v.id}, the other theme` }))];
