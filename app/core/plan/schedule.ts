@@ -165,9 +165,12 @@ class Writing {
   usesOf(p: Placed, c: Context): string[] {
     const asks = this.resourcesOf(p, c);
     if (!p.actual) return asks;
+    const open = c.calendar.openAt(p.actual.start);
     const running =
       p.actual.end === null &&
-      (c.calendar.openAt(p.actual.start)?.to ?? -Infinity) >= (p.end as number) &&
+      open !== null &&
+      open.from <= p.actual.start &&
+      open.to >= (p.end as number) &&
       asks.every((r) => r === "present" || !this.underWay.has(r));
     if (!running) return [];
     for (const r of asks) this.underWay.add(r);
