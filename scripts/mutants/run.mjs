@@ -78,8 +78,15 @@ async function tryNumbers(drawn, tests) {
   const out = [];
   const queue = [...drawn];
   const env = { ...ENV, TESTS: tests.join() };
-  const sound = spawnSync(process.execPath, [...NODE, ...JEST], { cwd: root, env, stdio: ["ignore", 2, 2] });
+  const at = Date.now();
+  const sound = spawnSync(process.execPath, [...NODE, ...JEST, "--runInBand"], {
+    cwd: root,
+    env,
+    stdio: ["ignore", 2, 2],
+  });
   if (sound.status !== 0) throw new Error("the tests fail with no fault put in");
+  // what goes on for three times as long as the sound tests never ends: that is noticed
+  const patience = 3 * (Date.now() - at) + 60_000;
   const lane = async () => {
     const dir = mkdtempSync(join(tmpdir(), "richlayer-mutants-"));
     for (const name of ["app", "scripts", "docs", "fixtures", "package.json", "tsconfig.json", "jest.config.mjs"])
@@ -92,7 +99,7 @@ async function tryNumbers(drawn, tests) {
       const args = ["--runInBand", "--bail", "--findRelatedTests", x.file];
       const code = await new Promise((done) => {
         const p = spawn(process.execPath, [...NODE, ...JEST, ...args], { cwd: dir, env, stdio: "ignore" });
-        const limit = setTimeout(() => p.kill("SIGKILL"), 400_000);
+        const limit = setTimeout(() => p.kill("SIGKILL"), patience);
         p.on("exit", (c) => (clearTimeout(limit), done(c)));
       });
       writeFileSync(path, text);
