@@ -12,7 +12,8 @@ import { whereOf } from "../core/judge/snag";
 import { gatesOf } from "../core/bench/gates";
 import { standing } from "../core/bench/next";
 import { zonedClock } from "../core/time/zoned";
-import { commit, undo } from "../store/acts";
+import { change, commit, undo } from "../store/acts";
+import type { Job } from "../core/records/job";
 import { db, RichLayerDb, useDb } from "../store/db";
 import { readWorld } from "../store/queries";
 import { benchAct } from "./bench";
@@ -600,6 +601,31 @@ describe("a job that has begun", () => {
     expect((await world()).job.begun).toBeUndefined();
     await shelfAct({ intent: "set", id: "beet", field: "hideUm", value: "150" });
     expect((await world()).products.find((p) => p.id === "beet")!.hideUm).toBe(150);
+  });
+  test("a set made into lots is several jobs in one press, each with an id of its own, and one job again by one undo", async () => {
+    const lots = async (id: string): Promise<void> => {
+      const s = snagsOf(makePlan(await world(id))).find((x) => x.rule === 28)!;
+      const sent = { intent: "fix", rule: "28", where: whereOf(s), fix: "lots" };
+      expect((await jobAct(id, sent)).error).toBeUndefined();
+    };
+    const jobs = async (): Promise<[string, number][]> =>
+      (await db().jobs.toArray()).map((j): [string, number] => [j.id, j.quantity]).sort();
+    await commit("a set", [{ table: "jobs", id: "set", next: { ...a1().job, id: "set", quantity: 150 } }]);
+    const before = await jobs();
+    await lots("set");
+    expect((await jobs()).filter(([id]) => id.startsWith("set"))).toEqual([
+      ["set", 75],
+      ["set-lot-2", 75],
+    ]);
+    expect((await world("set-lot-2")).job.title).toBe("A job, lot 2 of 2");
+    // and once more, with that id taken
+    await change<Job>("more", "jobs", "set", (j) => ({ ...j, quantity: 150, choices: { ...j.choices, begin: 150 } }));
+    await lots("set");
+    expect((await jobs()).map(([id]) => id)).toContain("set-lot-2-2");
+    await undo();
+    await undo();
+    await undo();
+    expect(await jobs()).toEqual(before);
   });
   test("a fix that changes the shop counts for the job and for the shop", async () => {
     await shelfAct({ intent: "can", id: "beet", can: "beet.can1", field: "leftMl", value: "0.1 ml" });

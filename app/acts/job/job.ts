@@ -65,5 +65,6 @@ export function putsOf(w: World, way: { apply(w: World): World }): Put[] {
   const puts = shopPuts(now, w.elsewhere ? way.apply({ ...w, ...w.elsewhere }) : after);
   const job = begun && puts.length ? { ...after.job, begun: keptChanged(begun, w, after) } : after.job;
   if (job !== w.job) puts.push({ table: "jobs", id: job.id, next: job, base: w.job });
+  for (const made of after.beside ?? []) puts.push({ table: "jobs", id: made.id, next: made, base: null });
   return puts;
 }

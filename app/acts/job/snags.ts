@@ -6,9 +6,11 @@ import { findFix } from "../../core/judge/judge";
 import { makePlan } from "../../core/plan/plan";
 import { waysOut } from "../../core/plan/rescue";
 import { Text } from "../../core/records/fields";
+import type { Job } from "../../core/records/job";
 import type { World } from "../../core/records/world";
 import { commit, Refused } from "../../store/acts";
-import { act } from "../act";
+import { readHeads } from "../../store/queries";
+import { act, freeId } from "../act";
 import { changed, putsOf, type OnJob } from "./job";
 
 class SnagForm {
@@ -30,7 +32,15 @@ class WayOutForm {
 
 const here = (): number => Math.floor(nowMinutes());
 async function applied(w: World, label: string, way: { label: string; apply(w: World): World }): Promise<string> {
-  await commit(label, putsOf(w, way));
+  const known = (await readHeads()).map((j) => j.id);
+  // a job that comes beside this one gets an id that no other has
+  const puts = putsOf(w, way).map((p) => {
+    if (p.table !== "jobs" || p.base !== null) return p;
+    const id = freeId(p.id, known, "job");
+    known.push(id);
+    return { ...p, id, next: { ...(p.next as Job), id } };
+  });
+  await commit(label, puts);
   return way.label;
 }
 const another = (f: SnagForm) => (x: { rule: number; where: string }) =>

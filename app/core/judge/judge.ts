@@ -83,7 +83,13 @@ export interface Preview extends Differences {
 
 /** What a fix would change, before it is pressed. */
 export function preview(world: World, plan: Plan, fix: Fix, now: number | null): Preview {
-  const next = makePlan(fix.apply(world), now);
+  const { beside, ...then } = fix.apply(world);
+  const next = makePlan(then, now);
+  // where it makes further jobs of it, ready is what all of them are
+  const last = (beside ?? []).reduce<number | null>((at, job) => {
+    const { ready } = makePlan({ ...then, job }, now, true);
+    return at === null || ready === null ? null : Math.max(at, ready);
+  }, next.ready);
   const key = (s: Snag): string => `${s.rule}|${whereOf(s)}`;
   const before = new Set(open(plan).map(key));
   const after = new Set(open(next).map(key));
@@ -93,7 +99,7 @@ export function preview(world: World, plan: Plan, fix: Fix, now: number | null):
       plan.placed.map((p) => p.step),
       next.placed.map((p) => p.step),
     ),
-    ready: [plan.ready, next.ready],
+    ready: [plan.ready, last],
     gone: open(plan).filter((s) => !after.has(key(s))),
     fresh: open(next).filter((s) => !before.has(key(s))),
   };

@@ -13,6 +13,7 @@ import { defaultMachine } from "../catalogue/starter";
 import { SUBSTRATES } from "../catalogue/substrates";
 import { whereOf, type Snag } from "./snag";
 import { makePlan } from "../plan/plan";
+import { LogEntry } from "../records/log";
 import { open, snagsOf, offered } from "./judge";
 import type { PlanEdit } from "../records/job";
 import type { World } from "../records/world";
@@ -1166,6 +1167,13 @@ const ROUTE_CASES: Case[] = [
     misses: () => routed("G", "hard-maple", "co2", ["p-rust", "p-sun"]),
     says: /off by up to 0.7 mm/,
   },
+  {
+    rule: 28,
+    what: "coats of 150 tiles outlast the window",
+    trips: () => a1({ job: { quantity: 150 } }),
+    misses: () => a1({ job: { quantity: 100 } }),
+    says: /on 150 pieces takes 59 min, .* into 50 min: it waits 47 h until .*, and so does 1 more. The window holds 125/,
+  },
 ];
 /** Hazards: in one world they speak, in one close by they are silent. */
 const HAZARDS: [number, () => World, () => World, RegExp][] = [
@@ -1419,7 +1427,7 @@ describe("severity, waivers, acceptance", () => {
       1, 2, 4, 6, 7, 8, 18, 20, 21, 22, 23, 24, 27, 30, 31, 32, 35, 36, 37, 40, 41, 42, 45, 46, 47, 48, 49, 50, 51, 52,
       53, 55, 57, 59, 60, 62, 63, 64, 65, 66, 68, 69,
     ],
-    advice: [11, 13, 14, 15, 17, 19, 26, 38],
+    advice: [11, 13, 14, 15, 17, 19, 26, 28, 38],
   };
   test.each(Object.entries(FIXED))("%s", (severity, rules) => {
     for (const r of RULES) if (rules.includes(r.id)) expect([r.id, r.severity]).toEqual([r.id, severity]);
@@ -1525,6 +1533,39 @@ describe("both sides of each boundary", () => {
     );
     const w = set(ply, "sand-back", { sandUm: mm * 1000 - sanded });
     expect(rules(w).includes(58)).toBe(mm > 0.3);
+  });
+  test("a set in lots: pieces and spares shared out, each lot begun when the coats of the one before are laid, all sooner", () => {
+    const w = a1({ job: { quantity: 301 }, choices: { begin: 310 } });
+    const snag = of(w, 28)[0];
+    const [{ fix, preview }] = offered(w, makePlan(w), snag, null);
+    const after = fix.apply(w);
+    const lots = [after.job, ...after.beside!];
+    expect(lots.map((j) => [j.quantity, j.choices.begin])).toEqual([
+      [101, 104],
+      [100, 103],
+      [100, 103],
+    ]);
+    expect(lots.map((j) => j.title)).toEqual([1, 2, 3].map((n) => `A job, lot ${n} of 3`));
+    expect(new Set(lots.map((j) => j.id)).size).toBe(3);
+    expect([w.job.id, w.job.zones]).toEqual([after.job.id, after.job.zones]);
+    const plans = lots.map((job) => makePlan({ ...w, job }));
+    plans.forEach((p, i) => {
+      const top = p.placed.find((x) => x.step.id === "coat.top.1")!;
+      expect(of(p.context.world, 28)).toEqual([]);
+      if (i < 2) expect(lots[i + 1].start).toBe(p.context.clock.toLocal(top.end!));
+    });
+    expect(preview.ready).toEqual([makePlan(w).ready, Math.max(...plans.map((p) => p.ready!))]);
+    expect(preview.ready[1]!).toBeLessThan(preview.ready[0]! - 3 * 1440);
+    // a job that has begun stays one: it is told, and nothing is offered
+    const start = {
+      ...new LogEntry(),
+      id: "t",
+      jobId: "job",
+      kind: "start" as const,
+      step: makePlan(w).placed[0].step.id,
+    };
+    const begun = { ...w, log: [{ ...start, at: makePlan(w).start! }] };
+    expect(of(begun, 28)[0].fixes).toEqual([]);
   });
   test("a nearly empty can: from a fifth on it spits", () => {
     const at = (ml: number): boolean => open(makePlan(a1({ products: low("black", ml) }))).some((s) => s.rule === 32);

@@ -19,6 +19,8 @@ export interface World extends ShopFacts {
   log: LogEntry[];
   /** a job that has begun: the shop as it is by now, of which nothing reaches the job unasked; absent: it is the one above */
   elsewhere?: ShopFacts;
+  /** of a world that a change makes: jobs that come beside this one */
+  beside?: Job[];
   /** ml of each product that other open jobs will still take; absent: nobody has asked */
   drawn?: Record<string, number>;
 }

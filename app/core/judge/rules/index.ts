@@ -27,6 +27,7 @@ import { rule24 } from "./24-sun-or-hot-air";
 import { rule25 } from "./25-epoxy-hard";
 import { rule26 } from "./26-cold-night";
 import { rule27 } from "./27-lift-in-time";
+import { rule28 } from "./28-set-outlasts-window";
 import { rule30 } from "./30-coats-to-hide";
 import { rule31 } from "./31-top-film-window";
 import { rule32 } from "./32-can";
@@ -114,6 +115,7 @@ export const RULES: Rule[] = [
   rule25,
   rule26,
   rule27,
+  rule28,
   rule30,
   rule31,
   rule32,
