@@ -8,6 +8,7 @@ import { gzipSync } from "node:zlib";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
+import { snagsOf } from "../app/core/judge/judge";
 import { makePlan } from "../app/core/plan/plan";
 import { simulate } from "../app/core/explain/report";
 import { movesOf } from "../app/core/explain/why/moves";
@@ -71,6 +72,7 @@ for (const [zones, steps] of [
     value: time(() => {
       const p = makePlan(w);
       simulate(p, p.placed[p.placed.length - 1]);
+      snagsOf(p);
     }),
     unit: "ms",
   });

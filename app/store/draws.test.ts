@@ -4,10 +4,11 @@ import { LogEntry } from "../core/records/log";
 import type { Product } from "../core/records/product";
 import { Can } from "../core/records/product";
 import { snagsOf } from "../core/judge/judge";
-import { e1, SHELF, shop } from "../core/testing/worlds";
+import { brief } from "../core/testing/briefs";
+import { e1, many, SHELF, shop } from "../core/testing/worlds";
 import { commit } from "./acts";
 import { db, RichLayerDb, useDb } from "./db";
-import { MOST_COUNTED, readDraws } from "./draws";
+import { drawsOf, MOST_COUNTED, readDraws } from "./draws";
 import { readShop, readWorld, readWorldsOf } from "./queries";
 
 let n = 0;
@@ -49,6 +50,17 @@ test("one job alone has all of a can; two together want more than is left, and b
   expect((await readDraws((await readShop())!)).all.beet).toBeCloseTo(2 * one, 9);
   // read together they say the same as each alone
   for (const w of await readWorldsOf(["a", "b"])) expect(w.drawn).toEqual((await readWorld(w.job.id))!.drawn);
+});
+
+test("what a job draws is what its whole plan takes, however that is laid round its windows", () => {
+  let moved = 0;
+  for (let k = 0; k < many(60); k++) {
+    const plan = makePlan(brief(k * 17), null, true);
+    const whole = plan.amounts.filter((a) => a.toComeMl !== null).map((a) => [a.product, a.toComeMl]);
+    expect(Object.entries(drawsOf(plan.context.world))).toEqual(whole);
+    if (plan.placed.some((p) => p.needs.some((r) => r.closes !== null))) moved++;
+  }
+  expect(moved).toBeGreaterThan(0);
 });
 
 test("a bigger order takes more, a coat that is done takes nothing more, and a job without a route or wrapped up nothing", async () => {

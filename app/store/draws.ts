@@ -12,10 +12,12 @@ export const MOST_COUNTED = 60;
 /** what jobs draw, as long as neither they nor the shop have changed */
 const known = { shop: "", jobs: new Map<string, { key: string; draws: Draws }>() };
 
-/** What a plan still takes of each product. */
-function drawsOf(w: World): Draws {
+/** moments before which nothing begins: none. A plan with some is placed step by step, and not laid round its windows */
+const ANY_TIME: ReadonlyMap<string, number> = new Map();
+/** What a plan still takes of each product, whenever that will be. */
+export function drawsOf(w: World): Draws {
   const out: Draws = {};
-  for (const a of makePlan(w, null, true).amounts) if (a.toComeMl !== null) out[a.product] = a.toComeMl;
+  for (const a of makePlan(w, null, true, ANY_TIME).amounts) if (a.toComeMl !== null) out[a.product] = a.toComeMl;
   return out;
 }
 
