@@ -7,10 +7,10 @@ import { Shop } from "../core/records/shop";
 import type { Outcome } from "../core/records/outcome";
 import { zonedClock } from "../core/time/zoned";
 import { nowMinutes } from "../clock";
-import { readJobFile } from "../io/import/job-file";
 import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
 import { readHeads, readShop } from "../store/queries";
+import { readWhole } from "../workers/files";
 import { act, Bare, freeId, HUGE, perform } from "./act";
 
 class IdForm {
@@ -58,7 +58,7 @@ const houseActs = [
   }),
   act("delete-job", IdForm, (f, _c: Nobody) => deleteJob(f.id)),
   act("import", ImportForm, async (f, _c: Nobody) => {
-    const { file } = taken(f.name, readJobFile(f.text));
+    const { file } = taken(f.name, await readWhole(new TextEncoder().encode(f.text)));
     await importFile(file, f.mode);
     return `Taken in: ${some(file.jobs.length, "job", "jobs")}`;
   }),

@@ -19,7 +19,8 @@ import { shopFile, writeFile, type ShopRecords } from "./export/job-file";
 import { readJobFile, worldOf, type FileRead } from "./import/job-file";
 import { readAnyFile, readZip, writeZip } from "./zip";
 
-const CASES = 50;
+/** files of each of 29 kinds of damage; `npm run fuzz` makes ten thousand and more in all */
+const CASES = 50 * Math.max(1, Number(process.env.FUZZ ?? 1));
 const HANG_MS = 10_000;
 type Rnd = () => number;
 const pick = <T>(rnd: Rnd, list: readonly T[]): T => list[Math.floor(rnd() * list.length)];

@@ -79,6 +79,17 @@ describe("job files in", () => {
     ],
     ["damp of 140 %", broken("shop.climate.rh", 1.4), /shop\.climate\.rh must be at most 1/],
     ["no number", broken("machines.0.watts", null), /machines\[0\]\.watts must be/],
+    ["an outline in words", broken("jobs.0.zones.1.outline", "round"), /zones\[1\]\.outline must be an outline of/],
+    ["an outline of half a corner", broken("jobs.0.zones.1.outline", "M0 0L5"), /zones\[1\]\.outline must be an/],
+    ["an outline with no beginning", broken("jobs.0.zones.1.outline", "L0 0L5 5Z"), /zones\[1\]\.outline must be an/],
+    ["a day that there is not", broken("jobs.0.due", "2027-02-30T10:00"), /jobs\[0\]\.due must be a day that there is/],
+    ["a year of long ago", broken("jobs.0.start", "0027-02-03T10:00"), /start must be a day .* 1990 to 2199/],
+    ["a holiday that never was", broken("shop.daysOff", ["2027-06-31"]), /shop\.daysOff must be a day that there is/],
+    [
+      "a name of a million letters",
+      broken(`jobs.0.${"q".repeat(1e6)}`, 1),
+      /^jobs\[0\]\.q{60}… is not a field of this record$/,
+    ],
     ["a due date in words", broken("jobs.0.due", "soon"), /jobs\[0\]\.due must be a local time/],
     ["a reserved key", `${JSON.stringify(sound()).slice(0, -1)},"__proto__":{"x":1}}`, /__proto__/],
   ])("%s is refused with its place", (_name, text, says) => expect(faults(readJobFile(text))).toMatch(says));

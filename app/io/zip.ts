@@ -48,8 +48,12 @@ export async function writeZip(f: RichLayerFile): Promise<Uint8Array> {
 
 const fail = (path: string, message: string): FileRead => ({ ok: false, faults: [{ path, message }] });
 
-/** Read a zip. Nothing is stored; nothing outside its own two kinds of entries is looked at. */
-export async function readZip(bytes: Uint8Array): Promise<FileRead> {
+/**
+ * Read a zip. Nothing is stored; nothing outside its own two kinds of entries is looked at.
+ * @param stage told what is being done, in a word or two
+ */
+export async function readZip(bytes: Uint8Array, stage: (word: string) => void = () => {}): Promise<FileRead> {
+  stage("Unpacking");
   let total = 0;
   let count = 0;
   let tooMuch = false;
@@ -78,7 +82,7 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
     );
   const json = entries[JSON_NAME];
   if (!json) return fail(JSON_NAME, "is missing in the zip: this is not a Rich Layer file");
-  const read = readJobFile(strFromU8(json), true);
+  const read = readJobFile(strFromU8(json), true, stage);
   if (!read.ok) return read;
   const faults: { path: string; message: string }[] = [];
   for (const [i, p] of read.file.photos.entries()) {
@@ -107,5 +111,5 @@ export async function readZip(bytes: Uint8Array): Promise<FileRead> {
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
 /** A file of either kind, by its bytes. */
-export const readAnyFile = (bytes: Uint8Array): Promise<FileRead> | FileRead =>
-  isZip(bytes) ? readZip(bytes) : readJobFile(new TextDecoder().decode(bytes));
+export const readAnyFile = (bytes: Uint8Array, stage?: (word: string) => void): Promise<FileRead> | FileRead =>
+  isZip(bytes) ? readZip(bytes, stage) : readJobFile(new TextDecoder().decode(bytes), false, stage);

@@ -5,10 +5,10 @@ import { nowMs } from "../clock";
 import type { RichLayerFile } from "../core/records/file";
 import { sayFaults } from "../core/records/parse";
 import { zonedClock } from "../core/time/zoned";
-import { fileName, shopFile, writeFile } from "../io/export/job-file";
-import { readJobFile } from "../io/import/job-file";
+import { fileName, shopFile } from "../io/export/job-file";
 import { previewImport, type ImportMode, type ImportPreview } from "../store/import";
 import { readAll } from "../store/queries";
+import { Cancelled, readWhole, writeWhole } from "../workers/files";
 import { saveFile } from "../ui/files";
 import { Head } from "../ui/kit/bits";
 import { DropFile } from "../ui/kit/drop";
@@ -53,7 +53,7 @@ const inWords = (p: ImportPreview): string => {
 };
 
 /** Read any file that can be taken in. @throws Error with one sentence that names what and where */
-async function readFile(file: File): Promise<Pending> {
+async function readFile(file: File, stage: (word: string) => void, signal: AbortSignal): Promise<Pending> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (/\.csv$/i.test(file.name)) {
     const text = new TextDecoder().decode(bytes);
@@ -71,8 +71,7 @@ async function readFile(file: File): Promise<Pending> {
       replace: null,
     };
   }
-  const { readAnyFile } = await import("../io/zip");
-  const read = await readAnyFile(bytes);
+  const read = await readWhole(bytes, stage, signal);
   if (!read.ok) throw new Error(sayFaults(read.faults));
   const f: RichLayerFile = read.file;
   return {
@@ -88,48 +87,56 @@ async function readFile(file: File): Promise<Pending> {
   };
 }
 
-/** The shop as a file of either kind, and what reading it comes to. */
-function plain(f: RichLayerFile) {
-  const content = writeFile(f);
-  return { content, suffix: ".richlayer.json", type: "application/json", read: readJobFile(content) };
-}
-async function zipped(f: RichLayerFile) {
-  const io = await import("../io/zip");
-  const content = (await io.writeZip(f)) as Uint8Array<ArrayBuffer>;
-  return { content, suffix: ".richlayer.zip", type: "application/zip", read: await io.readZip(content) };
-}
+const KIND = {
+  plain: { suffix: ".richlayer.json", type: "application/json" },
+  zip: { suffix: ".richlayer.zip", type: "application/zip" },
+};
 
 export function FilesPart({ today, name, saved }: { today: string; name: string; saved: string | null }) {
   const fetcher = useFetcher<Outcome>();
   const [pending, setPending] = useState<Pending | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  /** what is being done with a file by now, and what ends it; null: nothing is */
+  const [busy, setBusy] = useState<{ word: string; stop: AbortController } | null>(null);
   const [copy, setCopy] = useState<string | null>(null);
-  const save = async (zip: boolean): Promise<void> => {
-    setBusy(true);
+  /** Something done with a file in the worker, told as it goes, ended by whoever does not want to wait. */
+  const working = async (
+    failed: (say: string) => string,
+    work: (stage: (word: string) => void, signal: AbortSignal) => Promise<void>,
+  ): Promise<void> => {
+    const stop = new AbortController();
     setError(null);
-    setCopy(null);
+    setBusy({ word: "Looking", stop });
     try {
+      await work((word) => setBusy({ word, stop }), stop.signal);
+    } catch (e) {
+      if (!(e instanceof Cancelled)) setError(failed((e as Error).message));
+    }
+    setBusy(null);
+  };
+  const save = (zip: boolean): Promise<void> => {
+    setCopy(null);
+    const notSaved = (say: string): string =>
+      `The shop was not saved as a file: ${say}. What is in this browser is untouched.`;
+    return working(notSaved, async (stage, signal) => {
       const all = await readAll();
       if (all) {
         // A spare copy that cannot be read is none: what was made is read back before it counts.
-        const back = zip ? await zipped(shopFile(all)) : plain(shopFile(all));
-        saveFile(fileName(name, today, back.suffix), back.content, back.type);
+        const back = await writeWhole(shopFile(all), zip, stage, signal);
+        const { suffix, type } = KIND[zip ? "zip" : "plain"];
+        saveFile(fileName(name, today, suffix), back.content, type);
         if (!back.read.ok) {
           setError(
             `A file was saved, but it could not be read back, and does not count as a spare copy: ` +
               `${sayFaults(back.read.faults, 2)}. What is in this browser is untouched.`,
           );
-          return setBusy(false);
+          return;
         }
         const { jobs, photos } = back.read.file;
         setCopy(`Saved and read back: ${some(jobs.length, "jobs")}, ${some(photos.length, "photos")}.`);
         void fetcher.submit({ intent: "saved", at: String(nowMs()) }, { method: "post", action: "/do" });
       }
-    } catch (e) {
-      setError(`The shop was not saved as a file: ${(e as Error).message}. What is in this browser is untouched.`);
-    }
-    setBusy(false);
+    });
   };
   const csv = async (what: "log" | "shelf"): Promise<void> => {
     const all = await readAll();
@@ -146,16 +153,10 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
       "text/csv",
     );
   };
-  const look = async (file: File): Promise<void> => {
-    setError(null);
+  const look = (file: File): Promise<void> => {
     setPending(null);
-    setBusy(true);
-    try {
-      setPending(await readFile(file));
-    } catch (e) {
-      setError(`“${file.name}” was not taken in: ${(e as Error).message}. Nothing was changed.`);
-    }
-    setBusy(false);
+    const refused = (say: string): string => `“${file.name}” was not taken in: ${say}. Nothing was changed.`;
+    return working(refused, async (stage, signal) => setPending(await readFile(file, stage, signal)));
   };
   const take = (mode: ImportMode): void => {
     if (pending)
@@ -194,7 +195,7 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
         what="a Rich Layer file, a zip of one, or a log or shelf as CSV"
         kinds={KINDS}
         limit={FILE_LIMIT}
-        busy={busy}
+        busy={busy !== null}
         onFile={(file) => void look(file)}
         onRefused={(why) => (setPending(null), setError(`${why} Nothing was changed.`))}
         className="sm:flex-row sm:items-center sm:gap-4"
@@ -211,9 +212,14 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
         )}
       </DropFile>
       {busy && (
-        <p role="status" className="text-waiting">
-          Reading or writing…
-        </p>
+        <div className="flex flex-wrap items-center gap-3">
+          <p role="status" className="text-waiting">
+            {busy.word}…
+          </p>
+          <button type="button" className="btn btn-quiet" onClick={() => busy.stop.abort()}>
+            Stop
+          </button>
+        </div>
       )}
       {pending && (
         <div role="status" className="border-t border-line pt-2">

@@ -12,6 +12,13 @@ import { loadClip } from "../door/kernel";
 import { Cancelled, inWorker } from "./call";
 import { scheduleApi } from "./schedule-api";
 import { whyApi } from "./why-api";
+import { strToU8 } from "fflate";
+import { shopFile, writeFile } from "../io/export/job-file";
+import { readJobFile } from "../io/import/job-file";
+import { readAnyFile, writeZip } from "../io/zip";
+import { randomShop } from "../testing/random-shop";
+import { filesApi } from "./files-api";
+import { readWhole, writeWhole } from "./files";
 import { zonesApi } from "./zones-api";
 
 /** Node's port as Comlink's end of a wire: what it listens for comes bare, and goes as an event. */
@@ -187,5 +194,40 @@ describe("a call into a worker", () => {
     await expect(
       inWorker<Api, number>({ make: never, does: "doubles", signal: c.signal, run: (api) => api.twice(1) }),
     ).rejects.toBeInstanceOf(Cancelled);
+  });
+});
+
+describe("whole files", () => {
+  const file = shopFile(randomShop(3));
+  test("read in the worker is what is read here, stage by stage; a damaged one is told alike", async () => {
+    const text = writeFile(file);
+    for (const bytes of [
+      strToU8(text),
+      strToU8(text.slice(0, -9)),
+      await writeZip(file),
+      (await writeZip(file)).slice(9),
+    ]) {
+      const { list, say } = told<string>();
+      expect(await filesApi.read(structuredClone(bytes), say)).toEqual(await readAnyFile(bytes));
+      const unpacked = bytes[0] === 0x50 ? ["Unpacking"] : [];
+      expect(list.slice(0, unpacked.length + 1)).toEqual([...unpacked, "Reading the records"]);
+    }
+    // over the wire, faults and all
+    const api = joined({ read: (b: Uint8Array) => filesApi.read(b, () => {}) });
+    expect(await api.read(strToU8("{}"))).toEqual(readJobFile("{}"));
+  });
+  test("written in the worker is read back at once, and where there are no workers it is done here", async () => {
+    for (const zip of [false, true]) {
+      const { list, say } = told<string>();
+      const made = await filesApi.write(file, zip, say);
+      expect(made.read).toEqual(readJobFile(writeFile(file)));
+      expect(made.read.ok).toBe(true);
+      expect(list[0]).toBe("Writing");
+      expect(list[list.length - 1]).toBe("Checking them");
+      const again = await writeWhole(file, zip);
+      expect(again.content).toEqual(made.content);
+      const bytes = typeof again.content === "string" ? strToU8(again.content) : again.content;
+      expect(await readWhole(bytes)).toEqual(made.read);
+    }
   });
 });

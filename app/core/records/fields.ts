@@ -88,6 +88,25 @@ export const Colour = (): Deco =>
     IsString({ message: "must be text" }),
     Matches(/^#[0-9a-f]{6}$/, { message: "must be a colour such as #a1b2c3" }),
   );
+/** years that a job may lie in: an older or a later one is a slip of the pen */
+const [FIRST_YEAR, LAST_YEAR] = [1990, 2199];
+/** Is it a day that there is, in a year that people use? */
+const realDay = (v: unknown): boolean => {
+  if (typeof v !== "string") return false;
+  const [y, m, d] = v.slice(0, 10).split("-").map(Number);
+  return y >= FIRST_YEAR && y <= LAST_YEAR && new Date(Date.UTC(y, m - 1, d)).getUTCDate() === d;
+};
+const RealDay = (each = false): Deco =>
+  ValidateBy(
+    {
+      name: "realDay",
+      validator: {
+        validate: realDay,
+        defaultMessage: () => `must be a day that there is, of the years ${FIRST_YEAR} to ${LAST_YEAR}`,
+      },
+    },
+    { each },
+  );
 /** Local minute, `2027-01-11T08:00`. */
 export const LocalTime = (): Deco =>
   all(
@@ -95,9 +114,27 @@ export const LocalTime = (): Deco =>
     Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, {
       message: "must be a local time such as 2027-01-11T08:00",
     }),
+    RealDay(),
   );
 export const LocalDate = (each = false): Deco =>
-  all(Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { each, message: "must be a date such as 2027-01-11" }));
+  all(
+    Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { each, message: "must be a date such as 2027-01-11" }),
+    RealDay(each),
+  );
+/** one corner of an outline, or its end */
+const CORNER = /[ML]-?\d+(?:\.\d+)?[ ,]-?\d+(?:\.\d+)?|Z/g;
+/** An outline of straight lines in mm, as `geometry/outline` writes it; empty: not known. */
+export const Outline = (max: number): Deco =>
+  all(
+    Text(max),
+    ValidateBy({
+      name: "outline",
+      validator: {
+        validate: (v) => typeof v === "string" && (v === "" || (v.startsWith("M") && v.replace(CORNER, "") === "")),
+        defaultMessage: () => "must be an outline of straight lines in mm, such as M0 0L20 0L20 10Z",
+      },
+    }),
+  );
 export const Id = (): Deco =>
   all(
     IsString({ message: "must be text" }),

@@ -9,6 +9,7 @@ import {
   Maybe,
   Num,
   NumList,
+  Outline,
   OneOf,
   OrNull,
   Scalar,
@@ -49,7 +50,7 @@ export class Zone {
   /** mm², the smallest separate piece */
   @OrNull() @Num(0, 1e8) smallestMm2: number | null = null;
   /** outline in mm as SVG path data, redrawn by us; empty when only the area is known */
-  @Text(4_000_000) outline: string = "";
+  @Outline(4_000_000) outline: string = "";
   /** row extents: y0, y1, then [from, to] of 64 slices; empty when unknown (M2) */
   @NumList(200) rows: number[] = [];
   /** the finish from the Shelf; null with bare=false: not yet chosen */

@@ -10,8 +10,11 @@ export interface Fault {
 }
 export type Checked<T> = { ok: true; value: T } | { ok: false; faults: Fault[] };
 
+/** as much of a name out of a file as a sentence quotes */
+const QUOTED = 60;
+const quoted = (key: string): string => (key.length > QUOTED ? `${key.slice(0, QUOTED)}…` : key);
 const join = (base: string, key: string): string =>
-  /^\d+$/.test(key) ? `${base}[${key}]` : base ? `${base}.${key}` : key;
+  /^\d{1,9}$/.test(key) ? `${base}[${key}]` : base ? `${base}.${quoted(key)}` : quoted(key);
 
 function collect(errors: ValidationError[], base: string, out: Fault[]): Fault[] {
   for (const e of errors) {

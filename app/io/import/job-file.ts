@@ -67,10 +67,14 @@ function crossCheck(f: RichLayerFile, beside: boolean): Fault[] {
   return faults;
 }
 
-/** Read a file. Pure; nothing is stored. @param beside in a zip: pictures may lie beside it, each under its mark */
-export function readJobFile(text: string, beside = false): FileRead {
+/**
+ * Read a file. Pure; nothing is stored.
+ * @param beside in a zip: pictures may lie beside it, each under its mark @param stage told what is being done, in a word or two
+ */
+export function readJobFile(text: string, beside = false, stage: (word: string) => void = () => {}): FileRead {
   const fail = (path: string, message: string): FileRead => ({ ok: false, faults: [{ path, message }] });
   if (text.length > FILE_LIMIT) return fail("", `the file is larger than ${FILE_LIMIT / 1e6} MB`);
+  stage("Reading the records");
   let raw: unknown;
   try {
     raw = JSON.parse(text);
@@ -89,6 +93,7 @@ export function readJobFile(text: string, beside = false): FileRead {
   if (danger) return { ok: false, faults: [danger] };
   const up = fileBroughtUp(raw as Record<string, unknown>);
   if (up.faults.length) return { ok: false, faults: up.faults };
+  stage("Checking them");
   const checked = check(RichLayerFile, up.content);
   if (!checked.ok) return { ok: false, faults: checked.faults };
   const faults = crossCheck(checked.value, beside);
