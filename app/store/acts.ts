@@ -89,32 +89,27 @@ export async function settled<T>(body: () => Promise<T>): Promise<T> {
  * @throws Refused with every fault when a record is not sound; nothing is stored then
  */
 export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Promise<void> {
-  const sound = puts.map((p) => {
-    if (p.next === null) return p;
-    const r = check(TYPES[p.table], p.next);
-    if (!r.ok) throw new Refused(`${sayFaults(r.faults)}.`);
-    return { ...p, next: r.value };
-  });
+  const sound = await checked(puts);
   const d = db();
   const tab = tabOf(eyes);
   const living = await livingTabs(); // asked before the transaction, which ends when it is left waiting
   await d.transaction("rw", written(), async () => {
+    const stored = await storedOf(sound);
     const changes: Change[] = [];
     for (const p of sound) {
-      const before = (await d.table(p.table).get(p.id)) as object | undefined;
-      if (p.base !== undefined && !sameRecord(before ?? null, p.base)) throw new Stale(`${p.table} ${p.id}`);
+      const before = stored.now(p);
+      if (p.base !== undefined && !sameRecord(before, p.base)) throw new Stale(`${p.table} ${p.id}`);
       if (before && p.next) {
         const patches = diff(before, p.next);
         if (!patches.length) continue;
         changes.push({ table: p.table, id: p.id, whole: null, patches });
       } else if (before || p.next)
-        changes.push(
-          light({ table: p.table, id: p.id, whole: { before: before ?? null, after: p.next }, patches: [] }, "after"),
-        );
-      await write(p.table, p.id, p.next);
+        changes.push(light({ table: p.table, id: p.id, whole: { before, after: p.next }, patches: [] }, "after"));
+      stored.put(p, p.next);
     }
     if (!changes.length) return;
     await refuseConflict(changes, eyes);
+    await stored.write();
     // What this tab has taken back can't be done again now; what another has taken back is still its own to do again.
     await d.history
       .where("undone")
@@ -123,6 +118,24 @@ export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Pro
       .delete();
     eyes.own.add((await d.history.add({ label, at: nowMinutes(), changes, undone: 0, by: tab } as Act)) as number);
   });
+}
+
+/** records checked between two breaths of the page */
+const BREATH = 20;
+/** @throws Refused with the faults of the first record that is not sound */
+async function checked(puts: Put[]): Promise<Put[]> {
+  const out: Put[] = [];
+  for (const [i, p] of puts.entries()) {
+    if (i % BREATH === BREATH - 1) await new Promise((on) => setTimeout(on));
+    if (p.next === null) {
+      out.push(p);
+      continue;
+    }
+    const r = check(TYPES[p.table], p.next);
+    if (!r.ok) throw new Refused(`${sayFaults(r.faults)}.`);
+    out.push({ ...p, next: r.value });
+  }
+  return out;
 }
 
 /** Change one record by a function of what is stored now, whoever else writes meanwhile. @throws Refused when it is gone */
@@ -153,20 +166,82 @@ const more = (jobId: string, n: number): PromiseLike<unknown> =>
     .equals(jobId)
     .modify((h) => void (h.entries += n));
 
-/** One record written or taken away, its job's head with it. Inside a transaction over {@link written}. */
-async function write(table: TableName, id: string, record: object | null): Promise<void> {
-  const d = db();
-  const was = table === "log" ? await d.log.get(id) : undefined;
-  if (record) await d.table(table).put(record);
-  else await d.table(table).delete(id);
-  if (table === "jobs") {
-    if (record)
-      await d.heads.put(
-        headOf(record as Job, (await d.heads.get(id))?.entries ?? (await d.log.where("jobId").equals(id).count())),
-      );
-    else await d.heads.delete(id);
+/** records that go over to the store at once: each is copied whole, and the page waits for it */
+const LOT = 50;
+const lots = <T>(all: T[]): T[][] =>
+  Array.from({ length: Math.ceil(all.length / LOT) }, (_, i) => all.slice(i * LOT, (i + 1) * LOT));
+
+type At = Pick<Put, "table" | "id">;
+const keyOf = ({ table, id }: At): string => `${table}/${id}`;
+
+/** Records as they lie in the store, read at once, changed here, and written at once, the heads of their jobs with them. */
+class Stored {
+  private readonly is = new Map<string, object | null>();
+  private readonly to = new Map<string, At & { record: object | null }>();
+  constructor(private readonly was: ReadonlyMap<string, object>) {}
+
+  /** The record as it is by now; null: there is none. */
+  now(at: At): object | null {
+    const key = keyOf(at);
+    return this.is.has(key) ? this.is.get(key)! : (this.was.get(key) ?? null);
   }
-  if (table === "log" && !was !== !record) await more(((record ?? was) as LogEntry).jobId, record ? 1 : -1);
+  put(at: At, record: object | null): void {
+    this.is.set(keyOf(at), record);
+    this.to.set(keyOf(at), { table: at.table, id: at.id, record });
+  }
+
+  /** Entries that a job's log gains or loses. */
+  private gains(): Map<string, number> {
+    const out = new Map<string, number>();
+    for (const { table, id, record } of this.to.values()) {
+      const was = table === "log" ? (this.was.get(keyOf({ table, id })) ?? null) : null;
+      if (table !== "log" || !was === !record) continue;
+      const { jobId } = (record ?? was) as LogEntry;
+      out.set(jobId, (out.get(jobId) ?? 0) + (record ? 1 : -1));
+    }
+    return out;
+  }
+
+  async write(): Promise<void> {
+    const d = db();
+    const gains = this.gains();
+    const jobs = [...this.to.values()].filter((x) => x.table === "jobs");
+    const ids = [...new Set([...jobs.map((x) => x.id), ...gains.keys()])];
+    const heads = await d.heads.bulkGet(ids);
+    const known = new Map(ids.map((id, i) => [id, heads[i]]));
+    // counted where no head says so; before anything is written
+    const entries = new Map<string, number>();
+    for (const { id, record } of jobs)
+      if (record) entries.set(id, known.get(id)?.entries ?? (await d.log.where("jobId").equals(id).count()));
+    for (const table of TABLES) {
+      const mine = [...this.to.values()].filter((x) => x.table === table);
+      const [put, gone] = [mine.filter((x) => x.record), mine.filter((x) => !x.record)];
+      for (const some of lots(put)) await d.table(table).bulkPut(some.map((x) => x.record));
+      if (gone.length) await d.table(table).bulkDelete(gone.map((x) => x.id));
+    }
+    const made = jobs.flatMap(({ id, record }) =>
+      record ? [headOf(record as Job, entries.get(id)! + (gains.get(id) ?? 0))] : [],
+    );
+    const kept = [...gains].flatMap(([id, n]) => {
+      const head = jobs.some((j) => j.id === id) ? undefined : known.get(id);
+      return head ? [{ ...head, entries: head.entries + n }] : [];
+    });
+    if (made.length + kept.length) await d.heads.bulkPut([...made, ...kept]);
+    const gone = jobs.filter((j) => !j.record);
+    if (gone.length) await d.heads.bulkDelete(gone.map((j) => j.id));
+  }
+}
+/** Inside a transaction over {@link written}. */
+async function storedOf(all: readonly At[]): Promise<Stored> {
+  const was = new Map<string, object>();
+  for (const table of TABLES) {
+    const ids = [...new Set(all.filter((x) => x.table === table).map((x) => x.id))];
+    for (const some of lots(ids)) {
+      const found = (await db().table(table).bulkGet(some)) as (object | undefined)[];
+      found.forEach((r, i) => r && was.set(keyOf({ table, id: some[i] }), r));
+    }
+  }
+  return new Stored(was);
 }
 
 /** A photo's bytes, left out where the store holds them anyway: the history keeps them only while the photo itself is gone. */
@@ -177,18 +252,19 @@ const light = (c: Change, there: "before" | "after"): Change =>
 
 /** Lays one side of an act on the store. @returns its changes as the history is to keep them from now on */
 async function lay(act: Act, to: "before" | "after"): Promise<Change[]> {
-  const d = db();
   const from = to === "before" ? "after" : "before";
   const kept = new Map<Change, Change>();
+  const stored = await storedOf(act.changes);
   for (const c of to === "before" ? [...act.changes].reverse() : act.changes) {
-    const now = (await d.table(c.table).get(c.id)) as object | undefined;
+    const now = stored.now(c);
     if (c.whole) {
       // a photo that goes leaves its bytes here
       const back = c.table === "photos" && now && c.whole[from] ? { ...c, whole: { ...c.whole, [from]: now } } : c;
-      await write(c.table, c.id, c.whole[to] as object | null);
+      stored.put(c, c.whole[to] as object | null);
       kept.set(c, light(back, to));
-    } else if (now) await write(c.table, c.id, patched(now, c.patches, to));
+    } else if (now) stored.put(c, patched(now, c.patches, to) as object | null);
   }
+  await stored.write();
   return act.changes.map((c) => kept.get(c) ?? c);
 }
 

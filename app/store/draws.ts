@@ -9,6 +9,8 @@ export type Draws = Record<string, number>;
 
 /** most jobs whose draws are counted: those under way and due soonest */
 export const MOST_COUNTED = 60;
+/** jobs planned between two breaths of the page */
+const BREATH = 5;
 /** what jobs draw, as long as neither they nor the shop have changed */
 const known = { shop: "", jobs: new Map<string, { key: string; draws: Draws }>() };
 
@@ -55,16 +57,19 @@ export async function readDraws(base: ShopFacts): Promise<AllDraws> {
   }
   const all: Draws = {};
   const of = new Map<string, Draws>();
-  jobs.forEach((job, i) => {
-    if (!job) return;
+  let planned = 0;
+  for (const [i, job] of jobs.entries()) {
+    if (!job) continue;
     const w = worldAround(base, job, sortLog(logs[i]));
     const key = readOf(w);
     const was = known.jobs.get(job.id);
-    const draws = was?.key === key ? was.draws : drawsOf(w);
+    const same = was?.key === key;
+    if (!same && ++planned % BREATH === 0) await new Promise((on) => setTimeout(on));
+    const draws = same ? was.draws : drawsOf(w);
     known.jobs.set(job.id, { key, draws });
     of.set(job.id, draws);
     for (const [product, ml] of Object.entries(draws)) all[product] = (all[product] ?? 0) + ml;
-  });
+  }
   return { all, of };
 }
 
