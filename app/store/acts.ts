@@ -94,9 +94,10 @@ export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Pro
   const tab = tabOf(eyes);
   const living = await livingTabs(); // asked before the transaction, which ends when it is left waiting
   await d.transaction("rw", written(), async () => {
-    const stored = await storedOf(sound);
+    const all = await withTheirs(sound);
+    const stored = await storedOf(all);
     const changes: Change[] = [];
-    for (const p of sound) {
+    for (const p of all) {
       const before = stored.now(p);
       if (p.base !== undefined && !sameRecord(before, p.base)) throw new Stale(`${p.table} ${p.id}`);
       if (before && p.next) {
@@ -118,6 +119,19 @@ export async function commit(label: string, puts: Put[], eyes: Eyes = mine): Pro
       .delete();
     eyes.own.add((await d.history.add({ label, at: nowMinutes(), changes, undone: 0, by: tab } as Act)) as number);
   });
+}
+
+/** A job that goes takes its log and photos along: all that there is of them by now, whoever has tapped meanwhile. */
+async function withTheirs(puts: Put[]): Promise<Put[]> {
+  const gone = puts.filter((p) => p.table === "jobs" && p.next === null);
+  if (!gone.length) return puts;
+  const named = new Set(puts.map(keyOf));
+  const out = [...puts];
+  for (const table of ["log", "photos"] as const)
+    for (const job of gone)
+      for (const id of (await db().table(table).where("jobId").equals(job.id).primaryKeys()) as string[])
+        if (!named.has(keyOf({ table, id }))) out.push({ table, id, next: null });
+  return out;
 }
 
 /** records checked between two breaths of the page */
@@ -296,7 +310,23 @@ async function nextAct(
   return { act, over: over ?? null };
 }
 
-/** @throws Conflict when another open tab has since changed the same */
+/** @throws Refused when a job would go that has been worked on since: taps are no part of undo, and none is dropped in silence */
+async function refuseWorkedOn(act: Act, way: "undo" | "redo"): Promise<void> {
+  const to = way === "undo" ? "before" : "after";
+  const goes = (c: Change): boolean => c.whole !== null && c.whole[to] === null;
+  const entries = new Set(act.changes.filter((c) => c.table === "log" && goes(c)).map((c) => c.id));
+  for (const c of act.changes.filter((x) => x.table === "jobs" && goes(x))) {
+    const own = (await db().log.where("jobId").equals(c.id).primaryKeys()) as string[];
+    const since = own.filter((id) => !entries.has(id)).length;
+    if (since)
+      throw new Refused(
+        `“${act.label}” was not ${way === "undo" ? "taken back" : "done again"}: a job would go with it that has been ` +
+          `worked on at the bench since (${since} ${since === 1 ? "entry" : "entries"}). Delete the job itself, which can be undone.`,
+      );
+  }
+}
+
+/** @throws Conflict when another open tab has since changed the same; Refused when a job would go that has been worked on since */
 async function go(way: "undo" | "redo", eyes: Eyes): Promise<string | null> {
   const d = db();
   const living = await livingTabs();
@@ -309,6 +339,7 @@ async function go(way: "undo" | "redo", eyes: Eyes): Promise<string | null> {
         `“${act.label}” was not ${way === "undo" ? "taken back" : "done again"}: another open tab has changed ` +
           `the same since (${over.label}). Take that back there first.`,
       );
+    await refuseWorkedOn(act, way);
     const changes = await lay(act, way === "undo" ? "before" : "after");
     await d.history.update(act.seq, { undone: way === "undo" ? 1 : 0, changes });
     return act.label;
@@ -338,7 +369,8 @@ export interface TapStores {
 /**
  * Taps at the bench, with what they took out of cans and what is kept with the job: stored at once, together and for good; one is
  * taken back by a further entry, not by undo.
- * @param seen entries of the job that the tap was decided by @throws Stale when another tab has tapped since
+ * @param seen entries of the job that the tap was decided by
+ * @throws Stale when another tab has tapped since; Refused when the job is gone
  */
 export async function logTap(
   entries: LogEntry[],
@@ -351,6 +383,8 @@ export async function logTap(
   const d = db();
   await d.transaction("rw", d.log, d.products, d.heads, d.jobs, async () => {
     if ((await d.log.where("jobId").equals(entries[0].jobId).count()) !== seen) throw new Stale("log");
+    if (!(await d.heads.where("id").equals(entries[0].jobId).count()))
+      throw new Refused("This job is no longer there; it may have been deleted in another tab.");
     for (const u of products)
       if (!sameRecord((await d.products.get(u.next.id)) ?? null, u.base)) throw new Stale(`products ${u.next.id}`);
     if (job && !sameRecord((await d.jobs.get(job.next.id)) ?? null, job.base)) throw new Stale(`jobs ${job.next.id}`);

@@ -79,13 +79,5 @@ export async function importFile(f: RichLayerFile, mode: ImportMode): Promise<vo
 export async function deleteJob(id: string): Promise<void> {
   const job = await db().jobs.get(id);
   if (!job) return;
-  const [log, photos] = await Promise.all([
-    db().log.where("jobId").equals(id).primaryKeys(),
-    db().photos.where("jobId").equals(id).primaryKeys(),
-  ]);
-  await commit(`deletion of “${job.title}”`, [
-    { table: "jobs", id, next: null },
-    ...log.map((k): Put => ({ table: "log", id: k, next: null })),
-    ...photos.map((k): Put => ({ table: "photos", id: k, next: null })),
-  ]);
+  await commit(`deletion of “${job.title}”`, [{ table: "jobs", id, next: null }]);
 }

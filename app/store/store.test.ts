@@ -540,6 +540,76 @@ describe("two tabs at one step", () => {
   });
 });
 
+test("a job that has been worked on since does not go by undo, nor by redo; told; deletion takes it, and brings all back", async () => {
+  const tapped = async (id: string, seen: number): Promise<void> =>
+    logTap([{ ...new LogEntry(), id, jobId: "new", kind: "note", step: "dust", at: 1 }], seen);
+  await commit("new job", [{ table: "jobs", id: "new", next: { ...e1().job, id: "new" } }]);
+  await tapped("n1", 0);
+  await expect(undo()).rejects.toThrow(/^“new job” was not taken back: a job would go with it .* \(1 entry\)\./);
+  await deleteJob("new");
+  expect([await db().jobs.get("new"), await db().log.where("jobId").equals("new").count()]).toEqual([undefined, 0]);
+  await undo();
+  expect(await db().log.where("jobId").equals("new").count()).toBe(1);
+  // done again it would take what has come since
+  await tapped("n2", 1);
+  await expect(redo()).rejects.toThrow(/was not done again: .* \(1 entry\)/);
+  expect(await db().log.where("jobId").equals("new").count()).toBe(2);
+  // a tap on a job that is gone is told, the first one of all too
+  await deleteJob("new");
+  await expect(tapped("n3", 0)).rejects.toThrow(/no longer there/);
+});
+
+describe("three tabs at once", () => {
+  /** Heads as the jobs are, and each entry of a job that is there. */
+  async function whole(): Promise<void> {
+    await headsAgree();
+    const [jobs, log] = await Promise.all([db().jobs.toArray(), db().log.toArray()]);
+    expect(log.filter((e) => !jobs.some((j) => j.id === e.jobId))).toEqual([]);
+    expect(new Set(log.map((e) => e.id)).size).toBe(log.length);
+  }
+
+  test("one deletes, one puts a file in place of everything, one taps: 500 seeded interleavings, and the store stays whole", async () => {
+    const file = shopFile((await readAll())!);
+    const rnd = seeded(31);
+    const tabs = [newEyes("one"), newEyes("two")];
+    let n = 0;
+    const met = { tapped: 0, refused: 0, deleted: 0, restored: 0, undone: 0 };
+    const later = (): Promise<void> => new Promise((on) => setTimeout(on, Math.floor(rnd() * 3)));
+    /** As the bench does it: read, decide, store; read again where another was quicker. */
+    const tap = async (): Promise<void> => {
+      await later();
+      const id = `tap${n++}`;
+      await settled(async () => {
+        const w = await readWorld("job");
+        if (!w) throw new Refused("gone");
+        await later();
+        const e = { ...new LogEntry(), id, jobId: "job", kind: "piece" as const, step: "dust", piece: 1, at: n };
+        await logTap([e], w.log.length);
+      });
+      met.tapped++;
+    };
+    const moves: (() => Promise<unknown>)[] = [
+      tap,
+      tap,
+      () => later().then(() => deleteJob("job").then(() => met.deleted++)),
+      () => later().then(() => importFile(file, "replace").then(() => met.restored++)),
+      () => later().then(() => undo(tabs[Math.floor(rnd() * 2)]).then(() => met.undone++)),
+    ];
+    for (let k = 0; k < many(500); k++) {
+      const now = moves.filter(() => rnd() < 0.5);
+      for (const r of await Promise.allSettled(now.map((m) => m())))
+        if (r.status === "rejected") {
+          // told, each in its sentence; nothing else is ever thrown
+          expect(r.reason).toBeInstanceOf(Refused);
+          met.refused++;
+        }
+      await whole();
+      if (!(await db().jobs.get("job"))) await importFile(file, "merge");
+    }
+    for (const many of Object.values(met)) expect(many).toBeGreaterThan(0);
+  });
+});
+
 describe("undo with two tabs open", () => {
   /** pages that the browser says are open */
   let open: string[] = [];

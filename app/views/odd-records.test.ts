@@ -147,3 +147,41 @@ test("nothing that is shown of odd records is nonsense", () => {
   }
   expect(taken).toBeGreaterThan(seeds.length / 2);
 });
+
+/** Minutes that nobody can wait: “-12 min”, “−3 h”. */
+const BACKWARDS = /(^|[^\w.,–-])[-−]\d+([.,]\d+)? ?(min|h|d|s)\b/;
+test("a clock set back or far ahead, another zone, a leap day: nothing that is shown goes backwards, and nothing done is lost", () => {
+  const DAY = 1440;
+  for (let k = 0; k < many(24); k++) {
+    const r = seeded(k + 5);
+    const w = brief(k * 31 + 2);
+    const leap = { ...w, job: { ...w.job, start: k % 3 ? w.job.start : "2028-02-28T16:00" } };
+    const plan = makePlan(leap, null, true);
+    const done = plan.placed.slice(0, 1 + Math.floor(r() * plan.placed.length)).filter((p) => p.start !== null);
+    const log = done.flatMap((p, i) =>
+      (["start", "done"] as const).map((kind) =>
+        Object.assign(new LogEntry(), {
+          id: `${kind}${i}`,
+          jobId: w.job.id,
+          kind,
+          step: p.step.id,
+          at: kind === "start" ? p.start : p.end,
+        }),
+      ),
+    );
+    if (r() < 0.5) log.pop();
+    const last = log[log.length - 1]?.at ?? plan.start ?? 0;
+    const zone = pick(r, ["UTC", "Pacific/Auckland", "America/Los_Angeles", "Asia/Kathmandu"]);
+    const shop = { ...leap.shop, zone };
+    for (const now of [last - 3 * DAY, last - 1, last, last + 90, last + 200 * DAY]) {
+      const p = makePlan({ ...leap, shop, log }, now);
+      const shown = told([everything(p, false), benchView(p.context.world, p, now, [])]);
+      const bad = shown.filter((s) => NONSENSE.test(s) || BACKWARDS.test(s));
+      expect([k, zone, now - last, bad.slice(0, 3)]).toEqual([k, zone, now - last, []]);
+      expect(p.placed.filter((x) => x.actual).map((x) => x.step.id)).toEqual(
+        makePlan({ ...leap, log }, last).placed.flatMap((x) => (x.actual ? x.step.id : [])),
+      );
+      p.placed.forEach((x) => x.start !== null && expect(x.end).toBeGreaterThanOrEqual(x.start));
+    }
+  }
+});
