@@ -124,6 +124,15 @@ describe("job files in", () => {
       /log\[0\]\.jobId points to the job “nobody”/,
     );
   });
+  test("a list far too long is told before anything in it is looked at, and faults without end are not counted to the last", () => {
+    const f = sound();
+    const many = (n: number): FileRead =>
+      readJobFile(JSON.stringify({ ...f, jobs: Array.from({ length: n }, () => ({})) }));
+    expect(faults(many(100_000))).toMatch(/^jobs must hold at most \d+ records$/);
+    const some = many(4000);
+    expect(some.ok ? 0 : some.faults.length).toBeLessThan(600);
+    expect(faults(some)).toMatch(/^jobs\[0\]\.version is missing; .*; and \d+ more$/);
+  });
   test("every fault is told at once", () => {
     const f = sound() as { jobs: Record<string, unknown>[] };
     f.jobs[0].quantity = 0;

@@ -30,6 +30,8 @@ export interface Field {
   since: number;
   /** the record, or the records, that it holds */
   holds: (() => new () => object) | null;
+  /** records of a list at most */
+  most: number;
 }
 const FIELDS = new WeakMap<object, Map<string, Field>>();
 /** The fields of a record's class, by name. */
@@ -39,7 +41,10 @@ export function fieldsOf(type: new () => object): ReadonlyMap<string, Field> {
 }
 function note(target: object, key: string, more: Partial<Field>): void {
   const fields = FIELDS.get(target) ?? new Map<string, Field>();
-  FIELDS.set(target, fields.set(key, { maybe: false, since: 0, holds: null, ...fields.get(key), ...more }));
+  FIELDS.set(
+    target,
+    fields.set(key, { maybe: false, since: 0, holds: null, most: Infinity, ...fields.get(key), ...more }),
+  );
 }
 
 /** Validators of one field, taken together as a field of the record. */
@@ -153,18 +158,19 @@ export const NumList = (max = 4000): Deco =>
     IsNumber(finite, { each: true, message: "must hold only numbers" }),
   );
 const holding =
-  (make: () => new () => object, ...parts: Deco[]): Deco =>
+  (make: () => new () => object, most: number, ...parts: Deco[]): Deco =>
   (target, key) => {
     all(...parts, Type(make))(target, key);
-    note(target, key, { holds: make });
+    note(target, key, { holds: make, most });
   };
 export const Sub = (make: () => new () => object): Deco =>
-  holding(make, IsObject({ message: "must be an object" }), ValidateNested());
+  holding(make, Infinity, IsObject({ message: "must be an object" }), ValidateNested());
 export const SubList = (make: () => new () => object, max = 5000): Deco =>
   holding(
     make,
+    max,
     IsArray({ message: "must be a list" }),
-    ArrayMaxSize(max),
+    ArrayMaxSize(max, { message: `must hold at most ${max} records` }),
     ValidateNested({ each: true, message: "must hold only objects" }),
   );
 /** Text, a finite number, true, false or null. */

@@ -26,25 +26,32 @@ function collect(errors: ValidationError[], base: string, out: Fault[]): Fault[]
   return out;
 }
 
-/** Objects deeper or with reserved keys never reach the transformer. */
-export function unsafe(value: unknown, depth = 0, path = ""): Fault | null {
-  if (depth > 40) return { path, message: "is nested too deeply" };
-  if (value && typeof value === "object") {
-    for (const key of Object.keys(value)) {
-      if (key === "__proto__" || key === "constructor" || key === "prototype")
-        return { path: join(path, key), message: "is not a field of this record" };
-      const inner = unsafe((value as Record<string, unknown>)[key], depth + 1, join(path, key));
-      if (inner) return inner;
-    }
+/** Where a value is nested too deep or has a reserved key, from the inside out; null: nowhere. */
+function dangerIn(value: unknown, depth: number): { keys: string[]; message: string } | null {
+  if (depth > 40) return { keys: [], message: "is nested too deeply" };
+  if (value === null || typeof value !== "object") return null;
+  for (const key of Object.keys(value)) {
+    if (key === "__proto__" || key === "constructor" || key === "prototype")
+      return { keys: [key], message: "is not a field of this record" };
+    const inner = dangerIn((value as Record<string, unknown>)[key], depth + 1);
+    if (inner) return { keys: [...inner.keys, key], message: inner.message };
   }
   return null;
 }
+/** Objects deeper or with reserved keys never reach the transformer. */
+export function unsafe(value: unknown, at = ""): Fault | null {
+  const found = dangerIn(value, 0);
+  return found && { path: found.keys.reduceRight(join, at), message: found.message };
+}
+
+/** so many faults are looked for; whoever reads them mends the first ones */
+const ENOUGH = 500;
 
 /** Fields that are left out, here and in all that is held: none is filled in behind the maker's back. */
 function leftOut(type: new () => object, value: unknown, at: string, out: Fault[] = []): Fault[] {
-  if (value === null || typeof value !== "object") return out;
+  if (value === null || typeof value !== "object" || out.length >= ENOUGH) return out;
   if (Array.isArray(value)) {
-    value.forEach((v, i) => leftOut(type, v, join(at, String(i)), out));
+    for (let i = 0; i < value.length && out.length < ENOUGH; i++) leftOut(type, value[i], join(at, String(i)), out);
     return out;
   }
   for (const [key, f] of fieldsOf(type)) {
@@ -53,6 +60,19 @@ function leftOut(type: new () => object, value: unknown, at: string, out: Fault[
     else if (f.holds) leftOut(f.holds(), held, join(at, key), out);
   }
   return out;
+}
+
+/** Lists longer than they may be, here and in all that is held: told before anything in them is looked at. */
+export function tooLong(type: new () => object, value: unknown, at: string): Fault[] {
+  if (value === null || typeof value !== "object") return [];
+  return [...fieldsOf(type)].flatMap(([key, { holds, most }]) => {
+    const held = (value as Record<string, unknown>)[key];
+    if (!holds || held === null || typeof held !== "object") return [];
+    const path = join(at, key);
+    if (!Array.isArray(held)) return tooLong(holds(), held, path);
+    if (held.length > most) return [{ path, message: `must hold at most ${most} records` }];
+    return held.flatMap((x, i) => tooLong(holds(), x, join(path, String(i))));
+  });
 }
 
 /**
@@ -69,10 +89,13 @@ export function check<T extends object>(
 ): Checked<T> {
   if (value === null || typeof value !== "object" || Array.isArray(value))
     return { ok: false, faults: [{ path: at, message: "must be an object" }] };
-  const danger = unsafe(value, 0, at);
+  const danger = unsafe(value, at);
   if (danger) return { ok: false, faults: [danger] };
-  const made = plainToInstance(type, value);
+  const long = tooLong(type, value, at);
+  if (long.length) return { ok: false, faults: long };
   const missing = absent === "fault" ? leftOut(type, value, at) : [];
+  if (missing.length >= ENOUGH) return { ok: false, faults: missing };
+  const made = plainToInstance(type, value);
   const told = new Set(missing.map((f) => f.path));
   const wrong = collect(
     validateSync(made, {
@@ -109,5 +132,7 @@ export function must<T extends object>(type: new () => T, value: unknown): T {
 export const sayFaults = (faults: Fault[], most = 5): string =>
   faults
     .slice(0, most)
-    .map((f) => `${f.path || "the record"} ${f.message}`)
+    .map((f) =>
+      f.path ? `${f.path} ${f.message}` : f.message.startsWith("the ") ? f.message : `the record ${f.message}`,
+    )
     .join("; ") + (faults.length > most ? `; and ${faults.length - most} more` : "");

@@ -1,6 +1,6 @@
 /** `*.richlayer.json` in: older versions migrate, every fault is named with its path, and what comes back is sound. */
 import { fileBroughtUp, RichLayerFile } from "../../core/records/file";
-import { check, type Fault, unsafe } from "../../core/records/parse";
+import { check, tooLong, type Fault, unsafe } from "../../core/records/parse";
 import { isFinish } from "../../core/catalogue/finishes";
 import { isSubstrate } from "../../core/catalogue/substrates";
 import { zonedClock } from "../../core/time/zoned";
@@ -91,6 +91,8 @@ export function readJobFile(text: string, beside = false, stage: (word: string) 
     return fail("richlayer", "is missing: this is not a Rich Layer file");
   const danger = unsafe(raw);
   if (danger) return { ok: false, faults: [danger] };
+  const long = tooLong(RichLayerFile, raw, "");
+  if (long.length) return { ok: false, faults: long };
   const up = fileBroughtUp(raw as Record<string, unknown>);
   if (up.faults.length) return { ok: false, faults: up.faults };
   stage("Checking them");
