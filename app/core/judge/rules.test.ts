@@ -1534,6 +1534,64 @@ describe("both sides of each boundary", () => {
     const w = set(ply, "sand-back", { sandUm: mm * 1000 - sanded });
     expect(rules(w).includes(58)).toBe(mm > 0.3);
   });
+  test("bands of one paint are no gap; told is the nearest of another", () => {
+    const w = banded(44);
+    const [a, b] = w.job.zones;
+    const more = { ...a, id: "z9", name: "z9", outline: "M0 40.5L40 40.5L40 41L0 41Z" };
+    const found = of({ ...w, job: { ...w.job, zones: [a, more, b] } }, 19);
+    expect(found.map((s) => [s.zone, s.numbers.gapMm])).toEqual([
+      ["z0", 4],
+      ["z9", 3],
+    ]);
+    expect(b.productId).not.toBe(a.productId);
+  });
+  test("a label put back is the label alone, whatever else was taken out", () => {
+    const w = remove(a1(), "label", "degrease");
+    const after = of(w, 11)[0].fixes[0].apply(w);
+    expect(after.job.edits.map((e) => e.step)).toEqual(["degrease"]);
+  });
+  test("two tops laid first go behind the colour one after the other", () => {
+    const two = withEdits(a1(), { op: "duplicate", step: "coat.top.1", after: "coat.top.1", field: "top.more" });
+    const colours = makePlan(a1()).placed.filter((p) => own(p.step, "role") === "colour");
+    const last = colours[colours.length - 1].step.id;
+    const w = colours.reduce<World>(
+      (x, p, i) => ({
+        ...x,
+        job: {
+          ...x.job,
+          edits: [
+            ...x.job.edits,
+            {
+              id: `m${i}`,
+              op: "move",
+              step: p.step.id,
+              after: i ? colours[i - 1].step.id : "top.more",
+              field: "",
+              value: null,
+            },
+          ],
+        },
+      }),
+      two,
+    );
+    const found = of(w, 4)[0];
+    const ids = makePlan(found.fixes[0].apply(w)).placed.map((p) => p.step.id);
+    expect(ids.slice(ids.indexOf(last), ids.indexOf(last) + 3)).toEqual([last, "coat.top.1", "top.more"]);
+  });
+  test("no beam, no rule of the beam: a job whose laser work was all taken out", () => {
+    const w = a1({ choices: { mask: true, maskChlorinated: true } });
+    const burns = makePlan(w).placed.filter((p) => kindOf(p.step.kind).beam !== undefined);
+    expect(of(w, 70).length).toBeGreaterThan(0);
+    expect(of(remove(w, ...burns.map((p) => p.step.id)), 70)).toEqual([]);
+  });
+  test("a piece cut out by a beam that does not cut it is told at that step", () => {
+    const w = a1();
+    const cut = { op: "add" as const, step: "out", after: makePlan(w).placed.at(-3)!.step.id, field: "cut-out" };
+    const at = (substrate: string): (string | null)[] =>
+      of(withEdits(a1({ job: { substrate: { id: substrate, w: 100, h: 100, t: 6 } } }), cut), 40).map((s) => s.step);
+    expect(at("tile-glazed")).toContain("out");
+    expect(at("mdf")).not.toContain("out");
+  });
   test("a set in lots: pieces and spares shared out, each lot begun when the coats of the one before are laid, all sooner", () => {
     const w = a1({ job: { quantity: 301 }, choices: { begin: 310 } });
     const snag = of(w, 28)[0];

@@ -56,13 +56,15 @@ export const all =
   };
 const finite = { allowNaN: false, allowInfinity: false };
 
-/** A number within [min, max]. */
-export const Num = (min = -1e9, max = 1e9): Deco =>
-  all(
+/** A number within [min, max]. @param unit that it is in, as its refusal says it */
+export const Num = (min = -1e9, max = 1e9, unit = ""): Deco => {
+  const of = unit && ` ${unit}`;
+  return all(
     IsNumber(finite, { message: "must be a number" }),
-    Min(min, { message: `must be at least ${min}` }),
-    Max(max, { message: `must be at most ${max}` }),
+    Min(min, { message: `must be at least ${min}${of}` }),
+    Max(max, { message: `must be at most ${max}${of}` }),
   );
+};
 export const Whole = (min = 0, max = 1e9): Deco =>
   all(
     IsInt({ message: "must be a whole number" }),
@@ -111,6 +113,13 @@ const RealDay = (each = false): Deco =>
       },
     },
     { each },
+  );
+/** A moment, minutes since 1970 UTC, to the last year that a job may lie in. */
+export const Moment = (): Deco =>
+  all(
+    IsNumber(finite, { message: "must be a number" }),
+    Min(0, { message: "must be a moment, minutes since 1970" }),
+    Max((Date.UTC(LAST_YEAR + 1, 0) - 1) / 60_000, { message: `must be a moment before the year ${LAST_YEAR + 1}` }),
   );
 /** Local minute, `2027-01-11T08:00`. */
 export const LocalTime = (): Deco =>

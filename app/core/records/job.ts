@@ -27,13 +27,13 @@ export class Substrate {
   /** substrate id of the catalogue */
   @Id() id: string = "hard-maple";
   /** mm */
-  @Num(1, 5000) w: number = 100;
-  @Num(1, 5000) h: number = 100;
-  @Num(0.1, 500) t: number = 8;
+  @Num(1, 5000, "mm") w: number = 100;
+  @Num(1, 5000, "mm") h: number = 100;
+  @Num(0.1, 500, "mm") t: number = 8;
   /** absent: flat */
   @Maybe() @OneOf(["flat", "ball", "cylinder"]) shape?: "flat" | "ball" | "cylinder";
   /** mm, of a ball or cylinder; absent: not measured */
-  @Maybe() @Num(1, 1000) diameter?: number;
+  @Maybe() @Num(1, 1000, "mm") diameter?: number;
 }
 
 /** One colour of the artwork: its visible region, measured (M13). */
@@ -41,14 +41,14 @@ export class Zone {
   @Id() id!: string;
   @Text(60) name!: string;
   @Colour() colour!: string;
-  @Num(0, 1e8) areaMm2!: number;
+  @Num(0, 1e8, "mm²") areaMm2!: number;
   /** null: not known (typed in by area only) */
-  @OrNull() @Num(0, 1e8) perimeterMm: number | null = null;
-  @OrNull() @Num(0, 1e5) narrowestMm: number | null = null;
+  @OrNull() @Num(0, 1e8, "mm") perimeterMm: number | null = null;
+  @OrNull() @Num(0, 1e5, "mm") narrowestMm: number | null = null;
   @OrNull() @Whole(0, 1e6) pieces: number | null = null;
   @OrNull() @Whole(0, 1e6) holes: number | null = null;
   /** mm², the smallest separate piece */
-  @OrNull() @Num(0, 1e8) smallestMm2: number | null = null;
+  @OrNull() @Num(0, 1e8, "mm²") smallestMm2: number | null = null;
   /** outline in mm as SVG path data, redrawn by us; empty when only the area is known */
   @Outline(4_000_000) outline: string = "";
   /** row extents: y0, y1, then [from, to] of 64 slices; empty when unknown (M2) */
@@ -64,8 +64,8 @@ export class Artwork {
   /** the file as it came, kept so that it can be measured again; empty for zones typed in */
   @Text(8_000_000) svg: string = "";
   /** mm */
-  @Num(0.1, 5000) w!: number;
-  @Num(0.1, 5000) h!: number;
+  @Num(0.1, 5000, "mm") w!: number;
+  @Num(0.1, 5000, "mm") h!: number;
 }
 
 /** What can be chosen about the route; null: the engine chooses and says so. */
@@ -79,9 +79,9 @@ export class Choices {
   /** clear coat: none is allowed */
   @Flag() noClear: boolean = false;
   /** mm engraved; null: what M10 needs, 1.5 mm at least */
-  @OrNull() @Num(0.05, 20) depthMm: number | null = null;
+  @OrNull() @Num(0.05, 20, "mm") depthMm: number | null = null;
   /** mm between lines; null: from the spot */
-  @OrNull() @Num(0.01, 5) intervalMm: number | null = null;
+  @OrNull() @Num(0.01, 5, "mm") intervalMm: number | null = null;
   /** CIEDE2000; null: the shop's */
   @OrNull() @Num(0.5, 20) tolerance: number | null = null;
   /** a proof piece first; null: when there are three or more */
@@ -91,7 +91,7 @@ export class Choices {
   @OneOf(["acetone", "alcohol", "citrus", "chlorinated"]) cleaner: "acetone" | "alcohol" | "citrus" | "chlorinated" =
     "alcohol";
   /** mm that the brush or tool fills at least; null: the tool's default */
-  @OrNull() @Num(0.05, 50) toolMm: number | null = null;
+  @OrNull() @Num(0.05, 50, "mm") toolMm: number | null = null;
   /** picture polarity as the file will be given to the laser; null: as the route wants it */
   @OrNull() @Flag() inverted: boolean | null = null;
   /** masked while engraving */
@@ -162,9 +162,9 @@ export class Plate {
   /** share of rated power, 0-1 */
   @Num(0.001, 1) power!: number;
   /** mm/s */
-  @Num(0.1, 50000) speed!: number;
+  @Num(0.1, 50000, "mm/s") speed!: number;
   /** mm */
-  @Num(0.01, 5) interval!: number;
+  @Num(0.01, 5, "mm") interval!: number;
   @Whole(1, 50) passes: number = 1;
   @LocalTime() at!: string;
   @Id() machineId!: string;

@@ -1,6 +1,6 @@
 /** The bench log: what was tapped, when, and never changed afterwards. Taking back is a further entry. */
 import { ANSWERS } from "./ids";
-import { Id, Num, OneOf, OrNull, Since, Text, Whole } from "./fields";
+import { Id, Moment, Num, OneOf, OrNull, Since, Text, Whole } from "./fields";
 import type { RecordKind } from "./version";
 
 export const LOG_KINDS = [
@@ -29,21 +29,21 @@ export class LogEntry {
   @OneOf(LOG_KINDS) kind!: LogKind;
   @Id() step!: string;
   /** minutes since 1970 UTC, to the second */
-  @Num(0, 1e9) at!: number;
+  @Moment() at!: number;
   @OrNull() @Whole(1, 100000) piece: number | null = null;
   @OrNull() @OneOf(ANSWERS) answer: (typeof ANSWERS)[number] | null = null;
   /** back: the id of the entry taken back */
   @OrNull() @Id() of: string | null = null;
   /** done: minutes as predicted without learned corrections, and as they were */
-  @OrNull() @Num(0, 1e7) predicted: number | null = null;
-  @OrNull() @Num(0, 1e7) actual: number | null = null;
+  @OrNull() @Num(0, 1e7, "min") predicted: number | null = null;
+  @OrNull() @Num(0, 1e7, "min") actual: number | null = null;
   /** done: step kind, for learning */
   @Text(60) stepKind: string = "";
   /** done: what was used, ml, and of which product */
-  @OrNull() @Num(0, 1e6) ml: number | null = null;
+  @OrNull() @Num(0, 1e6, "ml") ml: number | null = null;
   @OrNull() @Id() productId: string | null = null;
   /** climate at the time */
-  @OrNull() @Num(-40, 60) c: number | null = null;
+  @OrNull() @Num(-40, 60, "°C") c: number | null = null;
   @OrNull() @Num(0, 1) rh: number | null = null;
   @Text(2000) note: string = "";
   /** check: what was ticked off before the step began */
@@ -56,7 +56,7 @@ export class Photo {
   @Whole(1, 1) version: number = 1;
   @Id() id!: string;
   @Id() jobId!: string;
-  @Num(0, 1e9) at!: number;
+  @Moment() at!: number;
   @Text(200) caption: string = "";
   /** image/jpeg or image/png as base64; re-drawn on the way in, so no place or camera data remains */
   @Text(PHOTO_CHARS) data!: string;

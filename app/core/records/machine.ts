@@ -8,7 +8,7 @@ export class PowerPoint {
   /** percent or mA as the panel shows it */
   @Num(0, 1000) set!: number;
   /** W measured */
-  @Num(0, 10000) watts!: number;
+  @Num(0, 10000, "W") watts!: number;
 }
 
 /** What one material gave way to one machine (M10). */
@@ -25,23 +25,23 @@ export class Machine {
   @Text(80) name!: string;
   @OneOf(BEAMS) beam!: (typeof BEAMS)[number];
   /** rated optical W */
-  @Num(0.1, 5000) watts!: number;
+  @Num(0.1, 5000, "W") watts!: number;
   /** top speed, mm/s; null: unknown, and percent speed is refused */
-  @OrNull() @Num(1, 50000) maxSpeed: number | null = null;
+  @OrNull() @Num(1, 50000, "mm/s") maxSpeed: number | null = null;
   /** mm/s² */
-  @Num(10, 500000) accel: number = 3000;
+  @Num(10, 500000, "mm/s²") accel: number = 3000;
   /** travel speed, mm/s */
-  @OrNull() @Num(1, 50000) rapid: number | null = null;
-  @Num(10, 10000) bedW!: number;
-  @Num(10, 10000) bedH!: number;
+  @OrNull() @Num(1, 50000, "mm/s") rapid: number | null = null;
+  @Num(10, 10000, "mm") bedW!: number;
+  @Num(10, 10000, "mm") bedH!: number;
   /** spot at focus, mm; null: the beam's default */
-  @OrNull() @Num(0.001, 5) spotMm: number | null = null;
+  @OrNull() @Num(0.001, 5, "mm") spotMm: number | null = null;
   /** run past each line end, mm; null: v²/2a */
-  @OrNull() @Num(0, 200) overscanMm: number | null = null;
+  @OrNull() @Num(0, 200, "mm") overscanMm: number | null = null;
   @Flag() trimsRows: boolean = true;
   @Flag() bothWays: boolean = true;
   @Flag() galvo: boolean = false;
-  @Num(0, 1000) jumpMs: number = 1;
+  @Num(0, 1000, "ms") jumpMs: number = 1;
   @Flag() enclosed: boolean = false;
   @Flag() extraction: boolean = false;
   @Flag() airAssist: boolean = true;

@@ -5,15 +5,15 @@ import type { RecordKind } from "./version";
 
 /** Drying times in minutes at 20 °C, 50 % RH, one normal coat. Null: the finish's default. */
 export class DryTimes {
-  @OrNull() @Num(0, 1e6) flash: number | null = null;
-  @OrNull() @Num(0, 1e6) touch: number | null = null;
-  @OrNull() @Num(0, 1e6) recoat: number | null = null;
-  @OrNull() @Num(0, 1e6) closes: number | null = null;
-  @OrNull() @Num(0, 1e6) reopens: number | null = null;
-  @OrNull() @Num(0, 1e6) maskable: number | null = null;
-  @OrNull() @Num(0, 1e6) sandable: number | null = null;
-  @OrNull() @Num(0, 1e6) laserSafe: number | null = null;
-  @OrNull() @Num(0, 1e6) cured: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") flash: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") touch: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") recoat: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") closes: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") reopens: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") maskable: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") sandable: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") laserSafe: number | null = null;
+  @OrNull() @Num(0, 1e6, "min") cured: number | null = null;
 }
 
 /** One can, jar or bottle: filled by weight or by volume, whichever the maker keeps. */
@@ -22,13 +22,13 @@ export class Can {
   @Text(60) label!: string;
   @OrNull() @LocalDate() openedOn: string | null = null;
   /** ml when full */
-  @Num(0, 1e5) fullMl!: number;
+  @Num(0, 1e5, "ml") fullMl!: number;
   /** ml left; counted down by the bench log. Null: never weighed. */
-  @OrNull() @Num(0, 1e5) leftMl: number | null = null;
+  @OrNull() @Num(0, 1e5, "ml") leftMl: number | null = null;
   /** g full, empty and now, where the can is weighed */
-  @OrNull() @Num(0, 1e5) fullG: number | null = null;
-  @OrNull() @Num(0, 1e5) emptyG: number | null = null;
-  @OrNull() @Num(0, 1e5) nowG: number | null = null;
+  @OrNull() @Num(0, 1e5, "g") fullG: number | null = null;
+  @OrNull() @Num(0, 1e5, "g") emptyG: number | null = null;
+  @OrNull() @Num(0, 1e5, "g") nowG: number | null = null;
   @Text(120) lot: string = "";
 }
 
@@ -39,7 +39,7 @@ export class Swatch {
   @Colour() over!: string;
   @Colour() seen!: string;
   /** dry µm laid; null: not measured, ordinary coats are counted */
-  @OrNull() @Num(0.1, 5000) um: number | null = null;
+  @OrNull() @Num(0.1, 5000, "µm") um: number | null = null;
   @Whole(1, 50) coats: number = 1;
   @OneOf(["wet", "dry", "after clear"]) when: "wet" | "dry" | "after clear" = "dry";
   @Text(200) note: string = "";
@@ -59,26 +59,26 @@ export class Product {
   /** what colours it; absent: guessed from its colour, never metallic */
   @Since(1) @OneOf(PIGMENTS) pigment?: Pigment;
   /** µm dry at which it hides (M6) */
-  @OrNull() @Num(0.1, 5000) hideUm: number | null = null;
+  @OrNull() @Num(0.1, 5000, "µm") hideUm: number | null = null;
   /** volume solids of what leaves the tool, 0-1 (M7) */
   @OrNull() @Num(0.01, 1) solids: number | null = null;
   /** µm dry in one normal coat (M7) */
-  @OrNull() @Num(0.1, 5000) coatUm: number | null = null;
+  @OrNull() @Num(0.1, 5000, "µm") coatUm: number | null = null;
   /** °C below which it does not dry (M8) */
-  @OrNull() @Num(-20, 40) minC: number | null = null;
+  @OrNull() @Num(-20, 40, "°C") minC: number | null = null;
   @Sub(() => DryTimes) times: DryTimes = new DryTimes();
   /** Holds chlorine (vinyl, PVC)? Null: not known. */
   @OrNull() @Flag() chlorinated: boolean | null = null;
   /** powder: °C at which it flows, °C and minutes that cure it, share filled when pressed in, mg/mm³ fused; absent: the finish's */
-  @Maybe() @Num(40, 400) flowC?: number;
-  @Maybe() @Num(40, 400) holdC?: number;
-  @Maybe() @Num(1, 240) holdMin?: number;
+  @Maybe() @Num(40, 400, "°C") flowC?: number;
+  @Maybe() @Num(40, 400, "°C") holdC?: number;
+  @Maybe() @Num(1, 240, "min") holdMin?: number;
   @Maybe() @Num(0.2, 0.8) packing?: number;
-  @Maybe() @Num(0.5, 5) density?: number;
+  @Maybe() @Num(0.5, 5, "g/ml") density?: number;
   /** swatches laid here; absent while there are none */
   @Maybe() @SubList(() => Swatch, 100) swatches?: Swatch[];
   /** tape or film: °C past which it fails */
-  @Maybe() @Num(20, 400) limitC?: number;
+  @Maybe() @Num(20, 400, "°C") limitC?: number;
   /** rated for food contact by its maker */
   @Flag() foodRated: boolean = false;
   /** where the filled-in fields came from */

@@ -1,5 +1,20 @@
 /** The workshop itself: who, hours, climate, units, and what the log has taught. */
-import { all, Flag, Id, LocalDate, Maybe, Num, OneOf, OrNull, Sub, SubList, Text, TextList, Whole } from "./fields";
+import {
+  Flag,
+  Id,
+  LocalDate,
+  Maybe,
+  Moment,
+  Num,
+  OneOf,
+  OrNull,
+  Sub,
+  SubList,
+  Text,
+  TextList,
+  Whole,
+  all,
+} from "./fields";
 import type { Raw, RecordKind } from "./version";
 import { IsArray, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
 
@@ -24,22 +39,22 @@ export class Hours {
 
 /** °C and relative humidity (0-1) at one full hour of the day. */
 export class HourPoint {
-  @Num(-40, 60) c!: number;
+  @Num(-40, 60, "°C") c!: number;
   @Num(0, 1) rh!: number;
 }
 
 /** What a thermometer and a hygrometer said at a moment, typed in or from a sensor. */
 export class Reading {
   /** minutes since 1970 UTC */
-  @Num(0, 1e9) at!: number;
-  @Num(-40, 60) c!: number;
+  @Moment() at!: number;
+  @Num(-40, 60, "°C") c!: number;
   @Num(0, 1) rh!: number;
 }
 
 /** Constant, or 24 hourly points joined by straight lines; readings overrule either for the time they speak of. */
 export class Climate {
   @OneOf(["constant", "hourly"]) kind: "constant" | "hourly" = "constant";
-  @Num(-40, 60) c: number = 20;
+  @Num(-40, 60, "°C") c: number = 20;
   @Num(0, 1) rh: number = 0.5;
   @SubList(() => HourPoint, 24) hourly: HourPoint[] = [];
   @OneOf(["still", "moving", "extraction"]) air: "still" | "moving" | "extraction" = "still";
@@ -62,18 +77,18 @@ export class Gear {
   @OneOf(["oven", "gun", "jig", "rotary"]) kind!: "oven" | "gun" | "jig" | "rotary";
   @Text(80) name!: string;
   /** °C at most */
-  @OrNull() @Num(20, 700) maxC: number | null = null;
+  @OrNull() @Num(20, 700, "°C") maxC: number | null = null;
   /** oven: tray, mm */
-  @OrNull() @Num(10, 3000) trayW: number | null = null;
-  @OrNull() @Num(10, 3000) trayH: number | null = null;
+  @OrNull() @Num(10, 3000, "mm") trayW: number | null = null;
+  @OrNull() @Num(10, 3000, "mm") trayH: number | null = null;
   /** oven: never used for food again */
   @OrNull() @Flag() notForFood: boolean | null = null;
   /** gun: has a low fan */
   @OrNull() @Flag() lowFan: boolean | null = null;
   /** jig: return error, mm */
-  @OrNull() @Num(0, 20) errorMm: number | null = null;
+  @OrNull() @Num(0, 20, "mm") errorMm: number | null = null;
   /** rotary: widest it grips, mm */
-  @OrNull() @Num(1, 1000) gripMm: number | null = null;
+  @OrNull() @Num(1, 1000, "mm") gripMm: number | null = null;
 }
 
 /** what a kind of gear is called */
