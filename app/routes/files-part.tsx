@@ -7,8 +7,8 @@ import { sayFaults } from "../core/records/parse";
 import { zonedClock } from "../core/time/zoned";
 import { fileName, shopFile } from "../io/export/job-file";
 import { previewImport, type ImportMode, type ImportPreview } from "../store/import";
-import { readAll } from "../store/queries";
-import { Cancelled, readWhole, writeWhole } from "../workers/files";
+import { readAll, readHeads } from "../store/queries";
+import { Cancelled, readRows, readWhole, writeWhole } from "../workers/files";
 import { saveFile } from "../ui/files";
 import { Head } from "../ui/kit/bits";
 import { DropFile } from "../ui/kit/drop";
@@ -56,17 +56,19 @@ const inWords = (p: ImportPreview): string => {
 async function readFile(file: File, stage: (word: string) => void, signal: AbortSignal): Promise<Pending> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (/\.csv$/i.test(file.name)) {
-    const text = new TextDecoder().decode(bytes);
-    const csv = await import("../io/csv");
-    const all = await readAll();
-    const isLog = /takes back/.test(text.slice(0, 2000));
-    const read = isLog ? csv.readLogCsv(text, new Set(all?.jobs.map((j) => j.id))) : csv.readShelfCsv(text);
+    const read = await readRows(
+      bytes,
+      (await readHeads()).map((j) => j.id),
+      stage,
+      signal,
+    );
     if (!read.ok) throw new Error(sayFaults(read.faults));
+    const log = read.of === "log";
     return {
       name: file.name,
-      what: `${read.rows.length} ${isLog ? "log entries" : "products"}`,
-      intent: isLog ? "import-log" : "import-shelf",
-      text,
+      what: `${read.rows} ${log ? "log entries" : "products"}`,
+      intent: log ? "import-log" : "import-shelf",
+      text: read.text,
       merge: null,
       replace: null,
     };

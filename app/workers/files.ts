@@ -39,3 +39,19 @@ export const writeWhole = async (
         signal,
         run: (api, heard) => api.write(f, zip, heard(stage)),
       });
+
+/** A CSV file looked at: a bench log or a Shelf, how many rows, and its text. @throws as {@link readWhole} does */
+export const readRows = async (
+  bytes: Uint8Array,
+  jobs: readonly string[],
+  stage: (word: string) => void = quiet,
+  signal?: AbortSignal,
+): Promise<ReturnType<FilesApi["csv"]>> =>
+  typeof Worker === "undefined"
+    ? (await here()).csv(bytes, jobs, stage)
+    : inWorker<FilesApi, ReturnType<FilesApi["csv"]>>({
+        make,
+        does: "reads files",
+        signal,
+        run: (api, heard) => api.csv(bytes, jobs, heard(stage)),
+      });

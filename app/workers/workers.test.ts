@@ -17,8 +17,12 @@ import { shopFile, writeFile } from "../io/export/job-file";
 import { readJobFile } from "../io/import/job-file";
 import { readAnyFile, writeZip } from "../io/zip";
 import { randomShop } from "../testing/random-shop";
+import { SHELF } from "../core/testing/worlds";
+import { LogEntry } from "../core/records/log";
+import { zonedClock } from "../core/time/zoned";
+import { readLogCsv, writeLogCsv, writeShelfCsv } from "../io/csv";
 import { filesApi } from "./files-api";
-import { readWhole, writeWhole } from "./files";
+import { readRows, readWhole, writeWhole } from "./files";
 import { zonesApi } from "./zones-api";
 
 /** Node's port as Comlink's end of a wire: what it listens for comes bare, and goes as an event. */
@@ -215,6 +219,15 @@ describe("whole files", () => {
     // over the wire, faults and all
     const api = joined({ read: (b: Uint8Array) => filesApi.read(b, () => {}) });
     expect(await api.read(strToU8("{}"))).toEqual(readJobFile("{}"));
+  });
+  test("a log and a Shelf as CSV are told apart and counted, faults and all", async () => {
+    const shelf = writeShelfCsv(SHELF());
+    const entry = { ...new LogEntry(), id: "l", jobId: "a", kind: "note" as const, step: "dust", at: 1 };
+    const log = writeLogCsv([entry, { ...entry, id: "k" }], zonedClock("UTC"));
+    expect(await readRows(strToU8(shelf), [])).toEqual({ ok: true, of: "shelf", rows: SHELF().length, text: shelf });
+    expect(await readRows(strToU8(log), ["a"])).toEqual({ ok: true, of: "log", rows: 2, text: log });
+    const wrong = await readRows(strToU8(log), ["b"]);
+    expect(wrong.ok ? [] : wrong.faults).toEqual((readLogCsv(log, new Set(["b"])) as { faults: unknown }).faults);
   });
   test("written in the worker is read back at once, and where there are no workers it is done here", async () => {
     for (const zip of [false, true]) {
