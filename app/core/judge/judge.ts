@@ -77,6 +77,8 @@ export function findFix(p: Plan, rule: number, where: string, fix: string): Fix 
 export interface Preview extends Differences {
   steps: [number, number];
   ready: [number | null, number | null];
+  /** further jobs that it makes of the job */
+  more: number;
   gone: Snag[];
   fresh: Snag[];
 }
@@ -100,6 +102,7 @@ export function preview(world: World, plan: Plan, fix: Fix, now: number | null):
       next.placed.map((p) => p.step),
     ),
     ready: [plan.ready, last],
+    more: beside?.length ?? 0,
     gone: open(plan).filter((s) => !after.has(key(s))),
     fresh: open(next).filter((s) => !before.has(key(s))),
   };
@@ -116,6 +119,9 @@ export interface Offered {
  * rule speaks less often than before: a wait that is over sooner moves what follows.
  */
 export function sound(s: Snag, p: Preview): boolean {
+  // a job is taken apart for nothing but its time
+  const [before, after] = p.ready;
+  if (p.more && (after === null || (before !== null && after >= before))) return false;
   const mine = (list: Snag[]): number => list.filter((x) => x.rule === s.rule).length;
   const worse = p.fresh.filter((x) => x.severity !== "hazard" && ORDER[x.severity] <= ORDER[s.severity]);
   return (

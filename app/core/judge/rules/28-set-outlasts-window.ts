@@ -1,5 +1,6 @@
 /** Rule 28: a set so large that its coats outlast the window they fall into, so that each waits until the film beneath takes one again. */
 import { makePlan } from "../../plan/plan";
+import { byBeam } from "../../process/kinds";
 import type { Facts } from "../../plan/facts";
 import { inTurn, type Scheduled } from "../../plan/placed";
 import type { Job } from "../../records/job";
@@ -41,17 +42,17 @@ function outlasting(f: Pick<Facts, "placed">): Outlasting[] {
 const shared = (n: number, lots: number): number[] =>
   Array.from({ length: lots }, (_, i) => Math.floor(n / lots) + (i < n % lots ? 1 : 0));
 
-/** When the hands of a lot are free for the next one: its coats that a window ties to one another are laid. */
-function laid(w: World): string | null {
+/** When the next lot may begin: these coats are laid, and the laser is free. Two lots never want it at once. */
+function free(w: World, coats: ReadonlySet<string>): string | null {
   const plan = makePlan(w, null, true);
-  const tied = inTurn(plan.placed).findLast(
-    (p) => p.start !== null && p.needs.some((r) => r.closes !== null && p.start! < r.closes),
+  const ends = inTurn(plan.placed).flatMap((p) =>
+    p.end !== null && (byBeam(p.step) || coats.has(p.step.id)) ? p.end : [],
   );
-  return tied?.end ? plan.context.clock.toLocal(tied.end) : null;
+  return ends.length ? plan.context.clock.toLocal(Math.max(...ends)) : null;
 }
 
-/** The job with the first lot, and a job for each other: begun when the hands are free of the lot before, with no proof of its own. */
-function inLots(w: World, lots: number, begin: number): World {
+/** The job with the first lot, and a job for each other: begun when the lot before has left the laser, with no proof of its own. */
+function inLots(w: World, lots: number, begin: number, coats: ReadonlySet<string>): World {
   const [pieces, begun] = [shared(w.job.quantity, lots), shared(begin, lots)];
   const of = (i: number, start: string): Job => ({
     ...w.job,
@@ -63,7 +64,7 @@ function inLots(w: World, lots: number, begin: number): World {
   const job = of(0, w.job.start);
   const beside: Job[] = [];
   for (let i = 1, last = job; i < lots; i++) {
-    const start = laid({ ...w, job: last }) ?? w.job.start;
+    const start = free({ ...w, job: last }, coats) ?? w.job.start;
     last = { ...of(i, start), id: `${w.job.id.slice(0, 80)}-lot-${i + 1}` };
     beside.push(last);
   }
@@ -87,7 +88,7 @@ export const rule28: Rule = {
     const fix: Fix = {
       id: "lots",
       label: `Make it ${lots} lots of ${each}, a job each: coat follows coat`,
-      apply: (w) => inLots(w, lots, pieces),
+      apply: (w) => inLots(w, lots, pieces, new Set(found.map((x) => x.p.step.id))),
     };
     return [
       {
@@ -101,8 +102,8 @@ export const rule28: Rule = {
           coats: found.length,
         },
         why:
-          `“${p.step.title}” on ${pieces} pieces takes ${showMinutes(p.minutes as number)}, and the window it would fall into ` +
-          `${showMinutes(windowMin)}: it waits ${showMinutes(waitMin)} until the coat beneath takes another` +
+          `“${p.step.title}” on ${pieces} pieces takes ${showMinutes(p.minutes as number)}, and the window that it should fall ` +
+          `into lasts ${showMinutes(windowMin)}: it waits ${showMinutes(waitMin)} until the coat beneath takes another` +
           `${others ? `, and so ${others > 1 ? "do" : "does"} ${others} more` : ""}. The window holds ${holds} pieces.`,
         fixes: can ? [fix] : [],
       },
