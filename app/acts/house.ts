@@ -10,7 +10,7 @@ import { nowMinutes } from "../clock";
 import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
 import { readHeads, readShop } from "../store/queries";
-import { readWhole } from "../workers/files";
+import { readLog, readShelf, readWhole } from "../workers/files";
 import { act, Bare, freeId, HUGE, perform } from "./act";
 
 class IdForm {
@@ -38,6 +38,7 @@ function taken<T>(name: string, read: ({ ok: true } & T) | { ok: false; faults: 
   if (!read.ok) throw new Refused(`“${name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
   return read;
 }
+const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
 const some = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
 const houseActs = [
@@ -58,14 +59,13 @@ const houseActs = [
   }),
   act("delete-job", IdForm, (f, _c: Nobody) => deleteJob(f.id)),
   act("import", ImportForm, async (f, _c: Nobody) => {
-    const { file } = taken(f.name, await readWhole(new TextEncoder().encode(f.text)));
+    const { file } = taken(f.name, await readWhole(bytesOf(f.text)));
     await importFile(file, f.mode);
     return `Taken in: ${some(file.jobs.length, "job", "jobs")}`;
   }),
   act("import-log", FileForm, async (f, _c: Nobody) => {
-    const { readLogCsv } = await import("../io/csv");
-    const jobs = new Set((await readHeads()).map((j) => j.id));
-    const { rows } = taken(f.name, readLogCsv(f.text, jobs));
+    const jobs = (await readHeads()).map((j) => j.id);
+    const { rows } = taken(f.name, await readLog(bytesOf(f.text), jobs));
     await commit(
       "import of a bench log",
       rows.map((e) => ({ table: "log" as const, id: e.id, next: e })),
@@ -73,8 +73,7 @@ const houseActs = [
     return `Taken in: ${some(rows.length, "log entry", "log entries")}`;
   }),
   act("import-shelf", FileForm, async (f, _c: Nobody) => {
-    const { readShelfCsv } = await import("../io/csv");
-    const { rows } = taken(f.name, readShelfCsv(f.text));
+    const { rows } = taken(f.name, await readShelf(bytesOf(f.text)));
     await commit(
       "import of a Shelf",
       rows.map((p) => ({ table: "products" as const, id: p.id, next: p })),

@@ -8,7 +8,7 @@ import { zonedClock } from "../core/time/zoned";
 import { fileName, shopFile } from "../io/export/job-file";
 import { previewImport, type ImportMode, type ImportPreview } from "../store/import";
 import { readAll, readHeads } from "../store/queries";
-import { Cancelled, readRows, readWhole, writeWhole } from "../workers/files";
+import { Cancelled, readLog, readShelf, readWhole, writeWhole } from "../workers/files";
 import { saveFile } from "../ui/files";
 import { Head } from "../ui/kit/bits";
 import { DropFile } from "../ui/kit/drop";
@@ -56,19 +56,17 @@ const inWords = (p: ImportPreview): string => {
 async function readFile(file: File, stage: (word: string) => void, signal: AbortSignal): Promise<Pending> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (/\.csv$/i.test(file.name)) {
-    const read = await readRows(
-      bytes,
-      (await readHeads()).map((j) => j.id),
-      stage,
-      signal,
-    );
+    const text = new TextDecoder().decode(bytes);
+    // a log says which tap another takes back
+    const log = /takes back/.test(text.slice(0, 2000));
+    const jobs = async (): Promise<string[]> => (await readHeads()).map((j) => j.id);
+    const read = await (log ? readLog(bytes, await jobs(), stage, signal) : readShelf(bytes, stage, signal));
     if (!read.ok) throw new Error(sayFaults(read.faults));
-    const log = read.of === "log";
     return {
       name: file.name,
-      what: `${read.rows} ${log ? "log entries" : "products"}`,
+      what: `${read.rows.length} ${log ? "log entries" : "products"}`,
       intent: log ? "import-log" : "import-shelf",
-      text: read.text,
+      text,
       merge: null,
       replace: null,
     };
@@ -158,7 +156,11 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
   const look = (file: File): Promise<void> => {
     setPending(null);
     const refused = (say: string): string => `“${file.name}” was not taken in: ${say}. Nothing was changed.`;
-    return working(refused, async (stage, signal) => setPending(await readFile(file, stage, signal)));
+    return working(refused, async (stage, signal) => {
+      const read = await readFile(file, stage, signal);
+      // stopped while it was compared with what is here
+      if (!signal.aborted) setPending(read);
+    });
   };
   const take = (mode: ImportMode): void => {
     if (pending)
@@ -179,10 +181,10 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
         {saved ? `Last saved from here ${saved}.` : "None has been saved from here yet."}
       </p>
       <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn" onClick={() => void save(false)}>
+        <button type="button" className="btn" disabled={busy !== null} onClick={() => void save(false)}>
           Save the whole shop as a file
         </button>
-        <button type="button" className="btn" onClick={() => void save(true)}>
+        <button type="button" className="btn" disabled={busy !== null} onClick={() => void save(true)}>
           Save it as a zip, photos beside it
         </button>
         <button type="button" className="btn" onClick={() => void csv("log")}>

@@ -1,7 +1,8 @@
 /** What the worker that reads and writes whole files does: unpacking, reading, checking, and the same back. */
 import type { RichLayerFile } from "../core/records/file";
-import type { Fault } from "../core/records/parse";
-import { readLogCsv, readShelfCsv } from "../io/csv";
+import type { LogEntry } from "../core/records/log";
+import type { Product } from "../core/records/product";
+import { readLogCsv, readShelfCsv, type CsvRead } from "../io/csv";
 import { writeFile } from "../io/export/job-file";
 import { readJobFile, type FileRead } from "../io/import/job-file";
 import { readAnyFile, readZip, writeZip } from "../io/zip";
@@ -12,22 +13,18 @@ export interface Written {
   read: FileRead;
 }
 
-/** Rows of a CSV file, or what is wrong with it. */
-export type Rows = { ok: true; of: "log" | "shelf"; rows: number } | { ok: false; faults: Fault[] };
-
-/** Is a CSV a bench log, and not a Shelf? A log says which tap another takes back. */
-const isLog = (text: string): boolean => /takes back/.test(text.slice(0, 2000));
+const textOf = (bytes: Uint8Array): string => new TextDecoder().decode(bytes);
 
 export const filesApi = {
-  /** @param jobs ids that a log may speak of */
-  csv(bytes: Uint8Array, jobs: readonly string[], stage: (word: string) => void): Rows & { text: string } {
+  /** A bench log as CSV. @param jobs ids that it may speak of */
+  log(bytes: Uint8Array, jobs: readonly string[], stage: (word: string) => void): CsvRead<LogEntry> {
     stage("Reading the rows");
-    const text = new TextDecoder().decode(bytes);
-    const log = isLog(text);
-    const read = log ? readLogCsv(text, new Set(jobs)) : readShelfCsv(text);
-    return read.ok
-      ? { ok: true, of: log ? "log" : "shelf", rows: read.rows.length, text }
-      : { ok: false, faults: read.faults, text: "" };
+    return readLogCsv(textOf(bytes), new Set(jobs));
+  },
+  /** A Shelf as CSV. */
+  shelf(bytes: Uint8Array, stage: (word: string) => void): CsvRead<Product> {
+    stage("Reading the rows");
+    return readShelfCsv(textOf(bytes));
   },
   /** @param bytes of a zip or of JSON @param stage told what is being done, in a word or two */
   async read(bytes: Uint8Array, stage: (word: string) => void): Promise<FileRead> {

@@ -1,57 +1,48 @@
 /** Ask the worker to read or write a whole file; where there are no workers it is done here. */
+import type { Remote } from "comlink";
 import type { RichLayerFile } from "../core/records/file";
+import type { LogEntry } from "../core/records/log";
+import type { Product } from "../core/records/product";
+import type { CsvRead } from "../io/csv";
 import type { FileRead } from "../io/import/job-file";
 import { Cancelled, inWorker } from "./call";
 import type { FilesApi, Written } from "./files-api";
 
 export { Cancelled };
-const quiet = (): void => {};
-const make = (): Worker => new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" });
-const here = async (): Promise<FilesApi> => (await import("./files-api")).filesApi;
+export type Stage = (word: string) => void;
+const quiet: Stage = () => {};
 
 /** @throws Error when the worker can't be started; Cancelled when the signal fired */
-export const readWhole = async (
-  bytes: Uint8Array,
-  stage: (word: string) => void = quiet,
+async function ask<R>(
+  run: (api: Remote<FilesApi> | FilesApi, stage: Stage) => Promise<R> | R,
+  stage: Stage = quiet,
   signal?: AbortSignal,
-): Promise<FileRead> =>
-  typeof Worker === "undefined"
-    ? (await here()).read(bytes, stage)
-    : inWorker<FilesApi, FileRead>({
-        make,
-        does: "reads files",
-        signal,
-        run: (api, heard) => api.read(bytes, heard(stage)),
-      });
+): Promise<R> {
+  if (typeof Worker === "undefined") return run((await import("./files-api")).filesApi, stage);
+  return inWorker<FilesApi, R>({
+    make: () => new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" }),
+    does: "reads and writes files",
+    signal,
+    run: async (api, heard) => run(api, heard(stage)),
+  });
+}
 
-/** @throws Error when the worker can't be started; Cancelled when the signal fired */
-export const writeWhole = async (
-  f: RichLayerFile,
-  zip: boolean,
-  stage: (word: string) => void = quiet,
-  signal?: AbortSignal,
-): Promise<Written> =>
-  typeof Worker === "undefined"
-    ? (await here()).write(f, zip, stage)
-    : inWorker<FilesApi, Written>({
-        make,
-        does: "writes files",
-        signal,
-        run: (api, heard) => api.write(f, zip, heard(stage)),
-      });
+/** A zip or JSON, by its bytes. @throws as {@link ask} does */
+export const readWhole = (bytes: Uint8Array, stage?: Stage, signal?: AbortSignal): Promise<FileRead> =>
+  ask((api, told) => api.read(bytes, told), stage, signal);
 
-/** A CSV file looked at: a bench log or a Shelf, how many rows, and its text. @throws as {@link readWhole} does */
-export const readRows = async (
+/** The shop as a file, read back at once. @throws as {@link ask} does */
+export const writeWhole = (f: RichLayerFile, zip: boolean, stage?: Stage, signal?: AbortSignal): Promise<Written> =>
+  ask((api, told) => api.write(f, zip, told), stage, signal);
+
+/** A bench log as CSV. @param jobs ids that it may speak of @throws as {@link ask} does */
+export const readLog = (
   bytes: Uint8Array,
   jobs: readonly string[],
-  stage: (word: string) => void = quiet,
+  stage?: Stage,
   signal?: AbortSignal,
-): Promise<ReturnType<FilesApi["csv"]>> =>
-  typeof Worker === "undefined"
-    ? (await here()).csv(bytes, jobs, stage)
-    : inWorker<FilesApi, ReturnType<FilesApi["csv"]>>({
-        make,
-        does: "reads files",
-        signal,
-        run: (api, heard) => api.csv(bytes, jobs, heard(stage)),
-      });
+): Promise<CsvRead<LogEntry>> => ask((api, told) => api.log(bytes, jobs, told), stage, signal);
+
+/** A Shelf as CSV. @throws as {@link ask} does */
+export const readShelf = (bytes: Uint8Array, stage?: Stage, signal?: AbortSignal): Promise<CsvRead<Product>> =>
+  ask((api, told) => api.shelf(bytes, told), stage, signal);

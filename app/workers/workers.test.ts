@@ -20,9 +20,9 @@ import { randomShop } from "../testing/random-shop";
 import { SHELF } from "../core/testing/worlds";
 import { LogEntry } from "../core/records/log";
 import { zonedClock } from "../core/time/zoned";
-import { readLogCsv, writeLogCsv, writeShelfCsv } from "../io/csv";
+import { readLogCsv, readShelfCsv, writeLogCsv, writeShelfCsv } from "../io/csv";
 import { filesApi } from "./files-api";
-import { readRows, readWhole, writeWhole } from "./files";
+import { readLog, readShelf, readWhole, writeWhole } from "./files";
 import { zonesApi } from "./zones-api";
 
 /** Node's port as Comlink's end of a wire: what it listens for comes bare, and goes as an event. */
@@ -220,14 +220,16 @@ describe("whole files", () => {
     const api = joined({ read: (b: Uint8Array) => filesApi.read(b, () => {}) });
     expect(await api.read(strToU8("{}"))).toEqual(readJobFile("{}"));
   });
-  test("a log and a Shelf as CSV are told apart and counted, faults and all", async () => {
+  test("a log and a Shelf as CSV, faults and all", async () => {
     const shelf = writeShelfCsv(SHELF());
     const entry = { ...new LogEntry(), id: "l", jobId: "a", kind: "note" as const, step: "dust", at: 1 };
     const log = writeLogCsv([entry, { ...entry, id: "k" }], zonedClock("UTC"));
-    expect(await readRows(strToU8(shelf), [])).toEqual({ ok: true, of: "shelf", rows: SHELF().length, text: shelf });
-    expect(await readRows(strToU8(log), ["a"])).toEqual({ ok: true, of: "log", rows: 2, text: log });
-    const wrong = await readRows(strToU8(log), ["b"]);
-    expect(wrong.ok ? [] : wrong.faults).toEqual((readLogCsv(log, new Set(["b"])) as { faults: unknown }).faults);
+    const { list, say } = told<string>();
+    expect(await readShelf(strToU8(shelf), say)).toEqual(readShelfCsv(shelf));
+    for (const jobs of [["a"], ["b"]])
+      expect(await readLog(strToU8(log), jobs, say)).toEqual(readLogCsv(log, new Set(jobs)));
+    expect([readShelfCsv(shelf).ok, readLogCsv(log, new Set(["b"])).ok]).toEqual([true, false]);
+    expect(list).toEqual(["Reading the rows", "Reading the rows", "Reading the rows"]);
   });
   test("written in the worker is read back at once, and where there are no workers it is done here", async () => {
     for (const zip of [false, true]) {

@@ -1,7 +1,7 @@
 /**
  * `npm run mutants`: puts small faults into the core and the store, one at a time, and counts how many of them the unit tests notice.
  * Operators by Stryker, numbers by ourselves (it has no fault for them). A seeded sample, since all of them take a day:
- * `npm run mutants -- [ranges] [numbers] [seed] [part of a path]`. Apart from `verify`; takes about an hour as it stands.
+ * `npm run mutants -- [ranges] [numbers] [seed] [part of a path]`. Apart from `verify`; takes some hours as it stands.
  */
 import { spawn, spawnSync } from "node:child_process";
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
