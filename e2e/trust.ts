@@ -110,9 +110,11 @@ journey("a newer version is offered, never forced, and not while a bench run is 
   assert.equal(await p.evaluate(() => (window as unknown as { mark?: number }).mark), 1, "nothing was loaded anew");
   await bench.close();
   // a page that is gone lets go of its lock a moment later
-  await p.waitForFunction(async () =>
-    ((await navigator.locks.query()).held ?? []).every((l) => l.name !== "richlayer.bench"),
-  );
+  await p.evaluate(async () => {
+    const held = async (): Promise<boolean> =>
+      ((await navigator.locks.query()).held ?? []).some((l) => l.name === "richlayer.bench");
+    while (await held()) await new Promise((r) => setTimeout(r, 50));
+  });
   await p.getByRole("button", { name: "Change to it now" }).click();
   await p.waitForFunction(() => (window as unknown as { mark?: number }).mark === undefined);
   await p.getByRole("heading", { name: "Today", level: 1 }).waitFor();

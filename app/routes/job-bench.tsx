@@ -2,11 +2,11 @@ import clsx from "clsx";
 import type { RackRow } from "../views/shown";
 import type { Route } from "./+types/job-bench";
 import { useEffect, useRef, useState } from "react";
-import { Link, useFetcher, useRevalidator } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
 import { noteRead, readRunning, readRunningHeads } from "../store/queries";
-import { Deaf, useOtherTabs } from "./other-tabs";
+import { Deaf, useOtherTabs, useReadAgain } from "./other-tabs";
 import { BenchPanel, type PanelName } from "../ui/bench/panel";
 import { alarmsOf, TellMe } from "../ui/bench/alarms";
 import { Gates } from "../ui/bench/gates";
@@ -65,7 +65,7 @@ function spokenFor(): boolean {
 
 export default function Bench({ loaderData: d }: Route.ComponentProps) {
   const fetcher = useFetcher<Outcome>();
-  const { revalidate } = useRevalidator();
+  const readAgain = useReadAgain();
   useBenchLock();
   const [panel, setPanel] = useState<PanelName | null>(null);
   const [said, setSaid] = useState<string | null>(null);
@@ -76,7 +76,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
   useEffect(() => {
     document.documentElement.dataset.bench = "on";
     const second = setInterval(() => tick((n) => n + 1), 1000);
-    const minute = setInterval(() => void revalidate(), 30000);
+    const minute = setInterval(readAgain, 30000);
     // The screen is kept awake; a lock is lost when the page is hidden, so it is asked for again when it comes back.
     let lock: { release(): Promise<void> } | null = null;
     const wake = (): void => {
@@ -95,7 +95,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       clearInterval(minute);
       void lock?.release();
     };
-  }, [revalidate]);
+  }, [readAgain]);
   // Taps faster than the store wait their turn; none is dropped. Only the second of two like ones that make no sense twice.
   const waiting = useRef<Record<string, string>[]>([]);
   const send = (more: Record<string, string>): void => {

@@ -1,23 +1,36 @@
 /** The one effect on data: another tab has stored something, so the loaders run again. Where that can no longer be heard, it is told. */
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
+import { afterActs } from "../acts/answer";
 import { watch } from "../store/queries";
 import { troubleOf } from "../store/trouble";
 
+/** @returns what runs the loaders again as soon as no act of this page is under way; asked for twice before that, once */
+export function useReadAgain(): () => void {
+  const { revalidate } = useRevalidator();
+  const asked = useRef(false);
+  return useCallback(() => {
+    if (asked.current) return;
+    asked.current = true;
+    void afterActs().then(() => {
+      asked.current = false;
+      return revalidate();
+    });
+  }, [revalidate]);
+}
+
 /** @returns why other tabs are no longer heard; null: they are */
 export function useOtherTabs(): string | null {
-  const { revalidate } = useRevalidator();
+  const readAgain = useReadAgain();
   const [deaf, setDeaf] = useState<string | null>(null);
   useEffect(
     () =>
-      watch(
-        () => void revalidate(),
-        (e) =>
-          setDeaf(
-            troubleOf(e)?.say ?? `What went wrong: ${e instanceof Error ? e.message.replace(/\.$/, "") : "not known"}.`,
-          ),
+      watch(readAgain, (e) =>
+        setDeaf(
+          troubleOf(e)?.say ?? `What went wrong: ${e instanceof Error ? e.message.replace(/\.$/, "") : "not known"}.`,
+        ),
       ),
-    [revalidate],
+    [readAgain],
   );
   return deaf;
 }
