@@ -1,6 +1,6 @@
 import type { Route } from "./+types/shell";
 import { useState } from "react";
-import { Outlet } from "react-router";
+import { Outlet, useFetcher, useFetchers } from "react-router";
 import { historyEnds } from "../store/acts";
 import { noteRead, readShop } from "../store/queries";
 import { onlySearch } from "./only-search";
@@ -28,15 +28,25 @@ export async function clientLoader() {
 
 export const shouldRevalidate = onlySearch;
 
+/** An act under way is held to its end, and led where it leads, even when the form that sent it has gone from the page meanwhile. */
+const Held = ({ id }: { id: string }) => (useFetcher({ key: id }), null);
+const HeldActs = () => useFetchers().map((f) => <Held key={f.key} id={f.key} />);
+
 export default function ShellRoute({ loaderData }: Route.ComponentProps) {
   const deaf = useOtherTabs();
   const [opened] = useState(() => nowMinutes());
   useAlarms(loaderData.shop ? loaderData.alarms : [], opened);
-  if (!loaderData.shop) return <FirstScreen />;
   return (
-    <Shell undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>
-      <Deaf why={deaf} />
-      <Outlet />
-    </Shell>
+    <>
+      <HeldActs />
+      {loaderData.shop ? (
+        <Shell undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>
+          <Deaf why={deaf} />
+          <Outlet />
+        </Shell>
+      ) : (
+        <FirstScreen />
+      )}
+    </>
   );
 }
