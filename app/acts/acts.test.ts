@@ -12,11 +12,10 @@ import { whereOf } from "../core/judge/snag";
 import { gatesOf } from "../core/bench/gates";
 import { standing } from "../core/bench/next";
 import { zonedClock } from "../core/time/zoned";
-import { change, commit, Refused, undo } from "../store/acts";
+import { change, commit, undo } from "../store/acts";
 import type { Job } from "../core/records/job";
 import { db, RichLayerDb, useDb } from "../store/db";
 import { readWorld } from "../store/queries";
-import { afterActs, answer, formOf } from "./answer";
 import { benchAct } from "./bench";
 import { jobAct, wrapUpAct } from "./job";
 import { shelfAct } from "./shelf";
@@ -691,36 +690,4 @@ describe("what the pages are given", () => {
     ]);
     expect(rows[0]).toMatchObject({ is: "ready", step: "Look over the blanks" });
   });
-});
-
-test("a page is read again only when its own acts are over, the failed ones too, and where they lead is set out for", async () => {
-  const told: string[] = [];
-  let end: () => void = () => {};
-  const long = answer(undefined, () => new Promise<void>((on) => (end = on)));
-  const led = long.then(async () => {
-    await Promise.resolve();
-    // one act leads to the next, as a form that was refused and is sent again
-    const again = answer(undefined, () => Promise.reject(new Refused("no"))).then(async (said) => {
-      await Promise.resolve();
-      told.push(`answered: ${said.error}`);
-    });
-    return again;
-  });
-  const read = afterActs().then(() => told.push("read again"));
-  for (let n = 0; n < 5; n++) await new Promise((on) => setTimeout(on));
-  expect(told).toEqual([]);
-  end();
-  await Promise.all([led, read]);
-  expect(told).toEqual(["answered: no", "read again"]);
-  // a form still being read is an act begun
-  const form = formOf(new Request("http://here/", { method: "POST", body: new URLSearchParams({ intent: "x" }) }));
-  const both = Promise.all([form.then(() => told.push("form")), afterActs().then(() => told.push("then"))]);
-  await both;
-  expect(told.slice(2)).toEqual(["form", "then"]);
-  // nothing in hand: at once, and what can't be read holds nothing up
-  await formOf(
-    new Request("http://here/", { method: "POST", body: "{", headers: { "content-type": "text/plain" } }),
-  ).catch(() => told.push("not a form"));
-  await afterActs();
-  expect(told.slice(4)).toEqual(["not a form"]);
 });

@@ -14,36 +14,13 @@ import {
   type Parsed,
 } from "../core/units/parse";
 
-/** acts of this page under way */
-const inHand = new Set<Promise<unknown>>();
-const held = <T>(act: Promise<T>): Promise<T> => {
-  inHand.add(act);
-  const done = (): boolean => inHand.delete(act);
-  act.then(done, done);
-  return act;
-};
-
-/**
- * When no act of this page is under way, and where the last one leads has been set out for. To read the page again before that would
- * make it forget the way: a new job would be stored, and its page not opened.
- */
-export async function afterActs(): Promise<void> {
-  do {
-    await Promise.allSettled(inHand);
-    await new Promise((on) => setTimeout(on));
-  } while (inHand.size);
-}
-
 export async function formOf(request: Request): Promise<Record<string, string>> {
-  const data = await held(request.formData());
+  const data = await request.formData();
   return Object.fromEntries([...data].map(([k, v]) => [k, String(v)]));
 }
 
 /** Run an action's body, again when another tab came in between; a refusal comes back as words. */
-export const answer = (field: string | undefined, body: () => Promise<string | void>): Promise<Outcome> =>
-  held(answered(field, body));
-
-async function answered(field: string | undefined, body: () => Promise<string | void>): Promise<Outcome> {
+export async function answer(field: string | undefined, body: () => Promise<string | void>): Promise<Outcome> {
   try {
     return { done: (await settled(body)) ?? "stored", field };
   } catch (e) {
