@@ -39,6 +39,15 @@ const kept = (p: Page): Promise<void> =>
     for (let i = 0; i < 100 && !navigator.serviceWorker.controller; i++) await new Promise((r) => setTimeout(r, 100));
   });
 
+/** Until no more pages than that hold such a lock: one that is closed lets go of its own a moment later. Run in the page. */
+async function letGo({ name, most }: { name: string; most: number }): Promise<void> {
+  for (;;) {
+    const held = ((await navigator.locks.query()).held ?? []).filter((l) => l.name?.startsWith(name));
+    if (held.length <= most) return;
+    await new Promise((r) => setTimeout(r, 50));
+  }
+}
+
 journey("offline after the first load: the server gone, every path opens and all still works", async () => {
   const { server, url } = await serve(0);
   const o = await open(url, { at: WEDNESDAY, keeps: true });
@@ -110,11 +119,7 @@ journey("a newer version is offered, never forced, and not while a bench run is 
   assert.equal(await p.evaluate(() => (window as unknown as { mark?: number }).mark), 1, "nothing was loaded anew");
   await bench.close();
   // a page that is gone lets go of its lock a moment later
-  await p.evaluate(async () => {
-    const held = async (): Promise<boolean> =>
-      ((await navigator.locks.query()).held ?? []).some((l) => l.name === "richlayer.bench");
-    while (await held()) await new Promise((r) => setTimeout(r, 50));
-  });
+  await p.evaluate(letGo, { name: "richlayer.bench", most: 0 });
   await p.getByRole("button", { name: "Change to it now" }).click();
   await p.waitForFunction(() => (window as unknown as { mark?: number }).mark === undefined);
   await p.getByRole("heading", { name: "Today", level: 1 }).waitFor();
@@ -393,6 +398,7 @@ journey(
     assert.equal(await a.getByText("for Sedge Hall").count(), 1);
     // the second gone, its acts are anybody's
     await b.close();
+    await a.evaluate(letGo, { name: "richlayer.tab.", most: 1 });
     await undo(a);
     await a.getByText("for Nettle Row").waitFor();
     // an act that takes its time leads where it leads, whatever another tab stores meanwhile

@@ -109,6 +109,38 @@ describe("acts on a job", () => {
     expect(other).toMatchObject({ beam: "um1", spotMm: null, depthPerJ: null, powerPoints: [], extraction: true });
     expect([safe(other, "enclosed"), safe(other, "extraction")]).toEqual([null, true]);
   });
+  test("times of day as the maker types them: hours, spraying; how clocks and weeks are written is the shop's", async () => {
+    const stored = async () => (await db().shop.get("shop"))!;
+    const put = (field: string, value: string) => shopAct({ intent: "set", field, value });
+    for (const [typed, is] of [
+      ["10:00 to 16:00", ["10:00", "16:00"]],
+      ["9 to 5pm", ["09:00", "17:00"]],
+      ["8:30 am – 4:15 pm", ["08:30", "16:15"]],
+      ["9:00-24:00", ["09:00", "24:00"]],
+      ["10 16", ["10:00", "16:00"]],
+    ] as const) {
+      expect(await put("sprayHours", typed)).toMatchObject({ done: "stored" });
+      expect((await stored()).sprayHours).toEqual(is);
+    }
+    for (const nonsense of ["10:00", "late to early", "16:00 to 10:00", "9 to 25:00", "1 2 3", "9 to"])
+      expect((await put("sprayHours", nonsense)).error).toMatch(/is not two clock times|must come after/);
+    expect(await shopAct({ intent: "hours", field: "sat.open", value: "true" })).toMatchObject({ done: "stored" });
+    await shopAct({ intent: "hours", field: "sat.to", value: "00:00" });
+    expect((await stored()).hours.sat).toEqual(["09:00", "24:00"]);
+    const said = async () => makePlan(await world(), Math.floor(clock)).context.clock.face;
+    expect(await said()).toBe("24");
+    await put("clockFace", "12");
+    expect([await said(), (await stored()).clockFace]).toEqual(["12", "12"]);
+    expect((await put("clockFace", "13")).error).toMatch(/must be one of 24, 12/);
+    // a job that has begun is read by it too
+    await benchAct("job", { intent: "start", step: makePlan(await world(), Math.floor(clock)).placed[0].step.id });
+    await put("clockFace", "24");
+    expect([await said(), "clockFace" in (await stored())]).toEqual(["24", false]);
+    await put("weekStart", "sun");
+    expect((await stored()).weekStart).toBe("sun");
+    await put("weekStart", "");
+    expect("weekStart" in (await stored())).toBe(false);
+  });
   test("a job keeps its units whatever the shop's become: shown and typed", async () => {
     await shopAct({ intent: "set", field: "units", value: "inch" });
     await set("substrate.w", "50");

@@ -5,7 +5,7 @@ import { NewJobForm } from "../core/records/forms";
 import { sayFaults, type Fault } from "../core/records/parse";
 import { Shop } from "../core/records/shop";
 import type { Outcome } from "../core/records/outcome";
-import { zonedClock } from "../core/time/zoned";
+import { shopClock } from "../core/time/zoned";
 import { nowMinutes } from "../clock";
 import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
@@ -95,7 +95,7 @@ const houseActs = [
       id: freeId(title.slice(0, 40), known, "job"),
       title,
       client: f.client.trim(),
-      start: zonedClock(base.shop.zone).toLocal(Math.ceil(nowMinutes() / ROUND_MIN) * ROUND_MIN),
+      start: shopClock(base.shop).toLocal(Math.ceil(nowMinutes() / ROUND_MIN) * ROUND_MIN),
       substrate: { ...new Substrate() },
       use: [],
       zones: [],

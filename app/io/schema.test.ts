@@ -85,6 +85,8 @@ test("a shop with everything that may be absent fits", () => {
       schools: ["coats:heavy"],
       routeRulesOff: ["veneer"],
       sprayHours: ["10:00", "16:00"],
+      clockFace: "12",
+      weekStart: "sun",
       climate: { ...shop().climate, readings: [{ at: 1, c: 20, rh: 0.5 }] },
     }),
     machines: [{ ...w.machines[0], changeOver: [] }],

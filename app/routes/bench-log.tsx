@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useSearchParams, Link } from "react-router";
 import { factor } from "../core/models/learn/factor";
 import { isKind, kindOf } from "../core/process/kinds";
-import { showWhen, zonedClock } from "../core/time/zoned";
+import { showWhen, shopClock } from "../core/time/zoned";
 import { showMinutes, showMl, showTemp } from "../core/units/show";
 import { readDone, readHeads, readLogPage, readShop, readTakenBack } from "../store/queries";
 import { ActButton } from "../ui/kit/field";
@@ -58,7 +58,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
         ]
       : [],
   );
-  const clock = zonedClock(base?.shop.zone ?? "UTC");
+  const clock = shopClock(base?.shop ?? { zone: "UTC" });
   const units = base?.shop.units ?? "metric";
   const paints = new Map(base?.products.map((p) => [p.id, p.name]));
   const names = new Map(heads.map((j) => [j.id, j.title]));

@@ -4,7 +4,7 @@ import { useFetcher } from "react-router";
 import { nowMs } from "../clock";
 import type { RichLayerFile } from "../core/records/file";
 import { sayFaults } from "../core/records/parse";
-import { zonedClock } from "../core/time/zoned";
+import { shopClock } from "../core/time/zoned";
 import { fileName, shopFile } from "../io/export/job-file";
 import { previewImport, type ImportMode, type ImportPreview } from "../store/import";
 import { readAll, readHeads } from "../store/queries";
@@ -147,7 +147,7 @@ export function FilesPart({ today, name, saved }: { today: string; name: string;
       what === "log"
         ? io.writeLogCsv(
             all.log.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)),
-            zonedClock(all.shop.zone),
+            shopClock(all.shop),
           )
         : io.writeShelfCsv(all.products),
       "text/csv",

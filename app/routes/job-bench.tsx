@@ -530,6 +530,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           name={panel}
           step={d.step?.id ?? ""}
           local={d.local}
+          face={d.face}
           last={d.last}
           stopped={d.gates.find((g) => g.by === "look")?.step ?? ""}
           open={open}

@@ -31,6 +31,7 @@ import { bareBody, capital } from "../core/process/words";
 import { isFirst } from "../core/plan/proof";
 import { Fold } from "../ui/kit/fold";
 import { showLocal } from "../core/time/typed";
+import { useFace } from "../ui/kit/locale";
 import { AskForm, AskText } from "../ui/kit/ask";
 import { PlateForm } from "../core/records/forms";
 
@@ -406,6 +407,7 @@ function PlatePart({
   local: string;
 }) {
   const from = plate ?? start;
+  const face = useFace();
   return (
     <AskForm
       form={PlateForm}
@@ -430,7 +432,7 @@ function PlatePart({
       <button className="btn col-span-2">Log this setting</button>
       <p className="tag col-span-2">
         {plate
-          ? `Logged ${showLocal(plate.at)}: ${showShare(plate.power)}, ${showSpeed(plate.speed)}, ${showInterval(plate.interval)}.`
+          ? `Logged ${showLocal(plate.at, face)}: ${showShare(plate.power)}, ${showSpeed(plate.speed)}, ${showInterval(plate.interval)}.`
           : "Not logged yet; the figures shown are where to start."}
       </p>
     </AskForm>

@@ -20,7 +20,7 @@ import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
 import { FlawForm } from "../core/records/forms";
 import { Fold } from "../ui/kit/fold";
 import { Table, type Column } from "../ui/kit/table";
-import { showLocal } from "../core/time/typed";
+import { When } from "../ui/kit/locale";
 
 const HOW_BAD = [
   { value: "1", label: "slight" },
@@ -318,7 +318,9 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
             </ActButton>
           ) : (
             <>
-              <p className="self-center text-ready">Wrapped up {showLocal(w.closedAt)}.</p>
+              <p className="self-center text-ready">
+                Wrapped up <When at={w.closedAt} />.
+              </p>
               <ActButton act={{ intent: "reopen" }}>Open it again</ActButton>
             </>
           )}

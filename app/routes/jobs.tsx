@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { ROUTES } from "../core/catalogue/routes";
 import { substrateNamed } from "../core/catalogue/substrates";
-import { showLocal } from "../core/time/typed";
+import { When } from "../ui/kit/locale";
 import { readHeads } from "../store/queries";
 import { Empty } from "../ui/kit/bits";
 import { Table, type Column } from "../ui/kit/table";
@@ -56,7 +56,7 @@ const COLUMNS: Column<Row>[] = [
     id: "due",
     name: "Due",
     by: (j) => j.due ?? NO_DATE,
-    cell: (j) => (j.due ? showLocal(j.due) : "no date"),
+    cell: (j) => (j.due ? <When at={j.due} /> : "no date"),
   },
   { id: "state", name: "State", by: (j) => j.state, find: (j) => j.state, cell: (j) => j.state },
 ];

@@ -7,6 +7,7 @@ import { onlySearch } from "./only-search";
 import { Deaf, useOtherTabs } from "./other-tabs";
 import { nowMinutes } from "../clock";
 import { useAlarms, wantsAlarms } from "../ui/bench/alarms";
+import { WaysOf } from "../ui/kit/locale";
 import { FirstScreen, Shell } from "../ui/shell";
 
 export async function clientLoader() {
@@ -40,10 +41,12 @@ export default function ShellRoute({ loaderData }: Route.ComponentProps) {
     <>
       <HeldActs />
       {loaderData.shop ? (
-        <Shell undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>
-          <Deaf why={deaf} />
-          <Outlet />
-        </Shell>
+        <WaysOf value={loaderData.shop}>
+          <Shell undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>
+            <Deaf why={deaf} />
+            <Outlet />
+          </Shell>
+        </WaysOf>
       ) : (
         <FirstScreen />
       )}

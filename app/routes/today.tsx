@@ -26,8 +26,8 @@ async function rowsOf(ids: string[], stamp: string, now: number): Promise<TodayR
 
 /** When the shop was last saved, by its own days; the calendar is fetched only where there is something to say. */
 async function sayLast(ms: number, now: number): Promise<{ days: number; on: string }> {
-  const { showDay, zonedClock } = await import("../core/time/zoned");
-  const clock = zonedClock((await readShop())?.shop.zone ?? "UTC");
+  const { showDay, shopClock } = await import("../core/time/zoned");
+  const clock = shopClock((await readShop())?.shop ?? { zone: "UTC" });
   return { days: clock.dayNumber(now) - clock.dayNumber(ms / 60000), on: showDay(clock, ms / 60000) };
 }
 

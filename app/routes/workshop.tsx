@@ -6,7 +6,7 @@ import { nowMinutes } from "../clock";
 import { ROUTE_RULES } from "../core/catalogue/route-rules";
 import { picksOf } from "../core/process/context";
 import type { Shop } from "../core/records/shop";
-import { showWhen, zonedClock } from "../core/time/zoned";
+import { showWhen, shopClock } from "../core/time/zoned";
 import { readLastSaved, readShop } from "../store/queries";
 import { AddMachine } from "../ui/forms";
 import { TickField } from "../ui/kit/field";
@@ -23,7 +23,7 @@ import { FilesPart } from "./files-part";
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const base = await readShop();
   if (!base) throw redirect("/");
-  const clock = zonedClock(base.shop.zone);
+  const clock = shopClock(base.shop);
   const saved = await readLastSaved();
   const parts = partsOf(base);
   if (params.part && !parts.some((p) => p.id === params.part)) throw new Response("no such part", { status: 404 });

@@ -2,7 +2,7 @@
 import { air, airAtMoment } from "../core/models/drying/climate";
 import { rateIn } from "../core/models/drying/clock";
 import type { Shop } from "../core/records/shop";
-import { zonedClock } from "../core/time/zoned";
+import { shopClock } from "../core/time/zoned";
 import { showShare, showTemp } from "../core/units/show";
 import type { Input } from "../core/explain/why/inputs";
 
@@ -15,7 +15,7 @@ const LEAST_C = 10;
  */
 export function airNow(shop: Shop, at: number): { text: string; rows: Input[] } {
   const curve = air(shop.climate);
-  const a = airAtMoment(curve, at, zonedClock(shop.zone).minuteOfDay(at));
+  const a = airAtMoment(curve, at, shopClock(shop).minuteOfDay(at));
   const pace = (waterBorne: boolean): number =>
     rateIn(a.c, a.rh, curve.airFactor, { waterBorne, minC: LEAST_C, fan: false, limit: "plain" });
   const rate = pace(true);

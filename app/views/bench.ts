@@ -18,7 +18,7 @@ import { setting } from "../core/process/kinds/laser-work";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { simulate } from "../core/explain/report";
 import type { World } from "../core/records/world";
-import { showDay, showWhen } from "../core/time/zoned";
+import { showClock, showDay, showWhen } from "../core/time/zoned";
 import { plural, showAmount, showMinutes, showMl, showTemp } from "../core/units/show";
 import { inTurn, type Placed } from "../core/plan/placed";
 import { opened, openedIn, openedLatest } from "./opened";
@@ -132,7 +132,8 @@ function benchViewIn(world: World, whole: Plan, now: number, others: RackRow[]) 
     standing: s.is,
     lacks: s.is === "lacking" ? s.say : null,
     local: c.clock.toLocal(now),
-    clock: c.clock.toLocal(now).slice(11),
+    face: c.clock.face,
+    clock: showClock(c.clock, now),
     air: showTemp(Math.round(air0.c * 10) / 10, units),
     rh: `${Math.round(air0.rh * 100)} % RH`,
     airRead: air0.read,

@@ -127,8 +127,6 @@ function folded(days: Day[], label: (a: Day, b: Day) => string): Day[] {
   return rows;
 }
 
-const atOf = (clock: ZonedClock, m: number): string => `${showDay(clock, m)}, ${clock.toLocal(m).slice(11)}`;
-
 /** Ways to keep a date, in words, each with what makes its ready time. */
 export const outRows = (world: World, now: number, clock: ZonedClock, outs: WayOut[]) =>
   outs.map((o, i) => ({
@@ -139,29 +137,30 @@ export const outRows = (world: World, now: number, clock: ZonedClock, outs: WayO
     why: openedIn(o.apply(world), now, { of: "ready" }, `When it is ready: ${o.label}`),
   }));
 
-export const calendarView = (plan: Plan, now: number) =>
-  saidAll(calendarViewIn(plan, now), plan.context.world.shop.units);
-function calendarViewIn(plan: Plan, now: number) {
+export const calendarView = (plan: Plan, now: number) => ({
+  job: plan.context.job,
+  plan,
+  now,
+  ...saidAll(told(plan, now), plan.context.world.shop.units),
+});
+function told(plan: Plan, now: number) {
   const { clock, job } = plan.context;
   const days = new Days(plan, now);
   for (const t of turns(plan)) days.step(t.plan, t.p);
   const due = job.due === null ? null : clock.fromLocal(job.due);
   const late = due !== null && plan.ready !== null ? Math.max(0, plan.ready - due) : 0;
   return {
-    job,
-    plan,
-    now,
     title: job.title,
     days: folded(days.inOrder, (a, b) => `${a.label} – ${b.label}`),
     stuck: plan.stuck,
     missing: plan.missing.map((m) => m.say),
     decides: plan.decides,
-    due: due === null ? null : { text: atOf(clock, due), late, why: opened(plan, { of: "margin" }) },
+    due: due === null ? null : { text: showWhen(clock, due), late, why: opened(plan, { of: "margin" }) },
     list: turns(plan).map(({ plan: here, p }) => ({
       index: isFirst(p.step.id) ? null : p.index,
       id: p.step.id,
       title: p.step.title,
-      start: p.start === null ? null : atOf(clock, p.start),
+      start: p.start === null ? null : showWhen(clock, p.start),
       minutes: showMinutes(p.minutes),
       takes: p.minutes ?? 0,
       pauses: p.pauses.length,

@@ -1,4 +1,7 @@
-/** A shop that reads inches reads them throughout: no figure in mm or °C in anything that a screen of a job is told. */
+/**
+ * A shop that reads inches reads them throughout: no figure in mm or °C in anything that a screen of a job is told. One that writes times
+ * by twice 12 hours reads none by 24.
+ */
 import { ROUTES } from "../core/catalogue/routes";
 import { workCard } from "../core/explain/card";
 import { makePlan } from "../core/plan/plan";
@@ -8,7 +11,9 @@ import { odd } from "../core/testing/odd";
 import { generate } from "../core/plan/generate";
 import { context } from "../core/process/context";
 import { artworkView } from "./artwork";
+import { writeCalendar } from "../io/export/ics";
 import { benchView } from "./bench";
+import { calendarView } from "./calendar";
 import { railBlocks, snagRows, stepCard, stepRows } from "./layers";
 import type { Opened } from "./opened";
 import { routeView } from "./route";
@@ -16,7 +21,7 @@ import { wrapUpView } from "./wrap-up";
 
 /** Every sentence of what a screen is told; inputs of figures opened, records left out. */
 function sentences(v: unknown, out: string[] = [], key = ""): string[] {
-  if (["job", "world", "shop", "ask", "numbers", "rack"].includes(key)) return out;
+  if (["job", "plan", "world", "shop", "ask", "numbers", "rack"].includes(key)) return out;
   if (typeof v === "string") out.push(v);
   else if (typeof v === "function" && key === "rows") sentences((v as Opened["rows"])(), out);
   else if (v !== null && typeof v === "object") for (const [k, x] of Object.entries(v)) sentences(x, out, k);
@@ -29,9 +34,11 @@ const metric = (s: string): boolean =>
 test("over all routes: screens, cards and opened figures speak of inches and °F", () => {
   let told = 0;
   let inches = 0;
+  let clocks = 0;
   for (let n = 0; n < ROUTES.length; n++) {
     const base = n % 2 ? odd(n, (x) => generate(context(x)).steps) : brief(n);
-    const w = worldAround(base, { ...base.job, units: "inch" }, base.log);
+    const facts = { ...base, shop: { ...base.shop, clockFace: "12" as const } };
+    const w = worldAround(facts, { ...base.job, units: "inch" }, base.log);
     const p = makePlan(w);
     const cards = p.placed.map((_x, i) => stepCard(p, i));
     const all = sentences([
@@ -44,8 +51,12 @@ test("over all routes: screens, cards and opened figures speak of inches and °F
       artworkView(p),
       wrapUpView(p, 0, []),
       workCard(p, 0),
+      calendarView(p, 0),
+      writeCalendar(p, 0),
     ]);
     told += all.length;
+    clocks += all.filter((s) => /\b\d{1,2}:\d\d [ap]m\b/.test(s)).length;
+    expect([n, all.filter((s) => !/\dT\d\d:/.test(s) && /\b\d\d?:\d\d\b(?! [ap]m)/.test(s))]).toEqual([n, []]);
     inches += all.filter((s) => /\d in\b|°F/.test(s)).length;
     expect([n, all.filter(metric)]).toEqual([n, []]);
     // and in a metric shop nothing of it
@@ -54,4 +65,5 @@ test("over all routes: screens, cards and opened figures speak of inches and °F
   }
   expect(told).toBeGreaterThan(2500);
   expect(inches).toBeGreaterThan(250);
+  expect(clocks).toBeGreaterThan(250);
 });

@@ -58,7 +58,7 @@ export function partsOf({ shop, machines }: ShopFacts): WorkshopPart[] {
     },
     {
       id: "screen",
-      name: "Name, units, screen",
+      name: "Name, units, dates, screen",
       says: `${shop.name}; ${shop.units === "metric" ? "mm and °C" : "inch and °F"}; ${shop.currency}`,
       byDefault: false,
     },

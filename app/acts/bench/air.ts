@@ -1,7 +1,7 @@
 /** The air read at the bench: by eye, or by the shop's sensor. It overrules the curve at once. */
 import { ReadingForm } from "../../core/records/forms";
 import type { Shop } from "../../core/records/shop";
-import { zonedClock } from "../../core/time/zoned";
+import { shopClock } from "../../core/time/zoned";
 import { nowMinutes } from "../../clock";
 import { sense } from "../../simulators/sensor";
 import { change } from "../../store/acts";
@@ -16,7 +16,7 @@ export const air = [
   act("reading", ReadingForm, async (f, { world: { shop } }: AtBench) => {
     const at = nowMinutes();
     const r = f.sensor
-      ? sense(shop.climate, at, zonedClock(shop.zone).minuteOfDay(Math.floor(at)))
+      ? sense(shop.climate, at, shopClock(shop).minuteOfDay(Math.floor(at)))
       : { c: typed.temperature(f.c, shop.units), rh: typed.percent(f.rh) };
     await change<Shop>("reading of the air", "shop", "shop", (s) => ({
       ...s,

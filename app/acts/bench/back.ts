@@ -5,7 +5,7 @@
 import { context } from "../../core/process/context";
 import { standing } from "../../core/plan/fold";
 import { LocalTime } from "../../core/records/fields";
-import { zonedClock } from "../../core/time/zoned";
+import { shopClock } from "../../core/time/zoned";
 import { nowMinutes } from "../../clock";
 import { Refused } from "../../store/acts";
 import { act, Bare } from "../act";
@@ -20,14 +20,14 @@ export const backActs = [
   act("earlier", EarlierForm, async (f, { world: w, state }: AtBench) => {
     const { last } = state;
     if (!last) throw new Refused("There is no tap to put right.");
-    const clock = zonedClock(w.shop.zone);
+    const clock = shopClock(w.shop);
     const at = clock.fromLocal(f.at);
     const before = standing(w.log)
       .filter((e) => e.id !== last.id)
       .pop();
     if (at > nowMinutes()) throw new Refused("That moment is still to come.");
     if (before && at < Math.floor(before.at)) {
-      const was = showLocal(clock.toLocal(Math.floor(before.at)));
+      const was = showLocal(clock.toLocal(Math.floor(before.at)), clock.face);
       throw new Refused(`That is before the tap that went before it, ${was}. Take back further first.`);
     }
     // The correction keeps everything but the time; the slip stays in the log as taken back.

@@ -9,7 +9,7 @@ import type { Job } from "../../core/records/job";
 import { LogEntry, type LogKind } from "../../core/records/log";
 import type { Product } from "../../core/records/product";
 import type { World } from "../../core/records/world";
-import { zonedClock } from "../../core/time/zoned";
+import { shopClock } from "../../core/time/zoned";
 import { nowMinutes } from "../../clock";
 import { logTap, Refused } from "../../store/acts";
 import { readWorld } from "../../store/queries";
@@ -53,11 +53,7 @@ export async function tap(
   { entry, used, instead }: TapMore = {},
 ): Promise<World> {
   const at = nowMinutes();
-  const now = airAtMoment(
-    air((w.elsewhere ?? w).shop.climate),
-    at,
-    zonedClock(w.shop.zone).minuteOfDay(Math.floor(at)),
-  );
+  const now = airAtMoment(air((w.elsewhere ?? w).shop.climate), at, shopClock(w.shop).minuteOfDay(Math.floor(at)));
   const made: LogEntry = {
     ...new LogEntry(),
     id: tapId(w.job.id, at),

@@ -7,7 +7,7 @@ import { fold, nextPiece, openPieces, type Numbers } from "../../core/plan/fold"
 import { own } from "../../core/process/kinds";
 import { touchTest } from "../../core/process/words";
 import { showMinutes } from "../../core/units/show";
-import { zonedClock } from "../../core/time/zoned";
+import { shopClock } from "../../core/time/zoned";
 import type { Job } from "../../core/records/job";
 import type { World } from "../../core/records/world";
 import { OneOf, Text } from "../../core/records/fields";
@@ -166,7 +166,7 @@ async function touch(f: TouchForm, { world: w }: AtBench): Promise<string | void
 
 /** A date of the proof, as of now, on the Brief. */
 async function dated({ world: w }: AtBench, field: "proofSent" | "proofAccepted", what: string): Promise<string> {
-  const at = zonedClock(w.shop.zone).toLocal(Math.floor(nowMinutes()));
+  const at = shopClock(w.shop).toLocal(Math.floor(nowMinutes()));
   await change<Job>(`proof of “${w.job.title}” ${what}`, "jobs", w.job.id, (j) => ({
     ...j,
     order: { ...j.order, [field]: at },

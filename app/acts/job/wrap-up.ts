@@ -6,7 +6,7 @@ import { makePlan } from "../../core/plan/plan";
 import { Text } from "../../core/records/fields";
 import { FlawForm } from "../../core/records/forms";
 import type { Flaw, Job, WrapUp } from "../../core/records/job";
-import { zonedClock } from "../../core/time/zoned";
+import { shopClock } from "../../core/time/zoned";
 import { Refused } from "../../store/acts";
 import { act, Bare, FieldForm } from "../act";
 import { typed } from "../answer";
@@ -52,7 +52,7 @@ export const wrapUpActs = [
   act("close", Bare, (_f, c: OnJob) => {
     const at = nowMinutes();
     const begun = keptWith(makePlan(c.world, Math.floor(at), true), null, at);
-    const closedAt = zonedClock(c.world.shop.zone).toLocal(Math.floor(at));
+    const closedAt = shopClock(c.world.shop).toLocal(Math.floor(at));
     return changed(c, "wrap-up of", (j) => ({ begun, wrapUp: { ...j.wrapUp, closedAt } }));
   }),
   act("reopen", Bare, (_f, c: OnJob) => wrapped(c, () => ({ closedAt: null }))),

@@ -3,6 +3,7 @@ import { withPick } from "../../core/catalogue/schools";
 import { Text } from "../../core/records/fields";
 import type { Climate, Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
+import { readTime } from "../../core/time/typed";
 import { zonedClock } from "../../core/time/zoned";
 import { Refused } from "../../store/acts";
 import { act, FieldForm, readField, toggled, type Readers } from "../act";
@@ -13,9 +14,11 @@ const HOURS: [string, string] = ["09:00", "18:00"];
 
 /** Two clock times in order, such as “10:00 to 16:00”. */
 function span(v: string): [string, string] {
-  const t = v.match(/\d{1,2}:\d{2}/g);
-  if (t?.length !== 2) throw new Refused(`“${v.trim()}” is not two clock times such as 10:00 to 16:00.`);
-  const [a, b] = t.map((x) => x.padStart(5, "0"));
+  const parts = v.trim().split(/\s*(?:\b(?:to|until|and)\b|[–-])\s*/i);
+  const texts = parts.length === 1 ? v.trim().split(/\s+/) : parts;
+  const [a, b] = texts.map((t, i) => (i && t.trim() === "24:00" ? "24:00" : readTime(t)));
+  if (texts.length !== 2 || !a || !b)
+    throw new Refused(`“${v.trim()}” is not two clock times such as 10:00 to 16:00, or 10 am to 4 pm.`);
   if (!(a < b)) throw new Refused(`${b} must come after ${a}.`);
   return [a, b];
 }
@@ -34,6 +37,8 @@ const FIELDS: Readers<Shop> = {
   units: (v) => ({ units: v.trim() as Shop["units"] }),
   language: (v) => ({ language: v.trim() }),
   zone: (v) => ({ zone: zone(v) }),
+  clockFace: (v) => ({ clockFace: v === "24" ? undefined : (v as Shop["clockFace"]) }),
+  weekStart: (v) => ({ weekStart: (v || undefined) as Shop["weekStart"] }),
   sprayHours: (v) => ({ sprayHours: v.trim() ? span(v) : undefined }),
   tolerance: (v) => ({ tolerance: typed.number(v) }),
   daysOff: (v) => ({ daysOff: v.split(/[\s,;]+/).filter(Boolean) }),
@@ -45,7 +50,8 @@ function hoursOf(f: FieldForm, s: Shop): Partial<Shop> {
   const day = WEEKDAYS.find((d) => d === name);
   if (!day) throw new Refused(`There is no day “${name}”.`);
   const now = s.hours[day] ?? HOURS;
-  const next: [string, string] = end === "from" ? [f.value, now[1]] : [now[0], f.value];
+  // shut at midnight: at the end of that day
+  const next: [string, string] = end === "from" ? [f.value, now[1]] : [now[0], f.value === "00:00" ? "24:00" : f.value];
   if (end !== "open" && !(next[0] < next[1]))
     throw new Refused(`Closing ${next[1]} must come after opening ${next[0]}.`);
   const open = end !== "open" ? next : f.value === "true" ? HOURS : null;

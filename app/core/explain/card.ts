@@ -2,7 +2,7 @@
 import { saidAll } from "../units/said";
 import { stateWords } from "../plan/decides";
 import { GROUND } from "../piece/state";
-import { showDay, showWhen } from "../time/zoned";
+import { showWhen } from "../time/zoned";
 import { showAmount, showLength, showMinutes, showMl, showUm } from "../units/show";
 import { kindOf, own, type Step } from "../process/kinds";
 import type { LookFor } from "../process/step";
@@ -148,7 +148,7 @@ function cardIn(plan: Plan, asOf: number, moved: Moved | null): Card {
       air.kind === "constant"
         ? `${air.c} °C, ${Math.round(air.rh * 100)} % humidity${air.measured ? "" : " (default)"}`
         : "24 hourly points",
-    asOf: `${showDay(c.clock, asOf)}, ${c.clock.toLocal(asOf).slice(11)}`,
+    asOf: showWhen(c.clock, asOf),
     steps: plan.placed.map((p, i) => ({
       n: i + 1,
       title: p.cycle.length

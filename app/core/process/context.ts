@@ -6,7 +6,7 @@ import { schoolPick } from "../catalogue/schools";
 import { type SubstrateKind, substrateNamed } from "../catalogue/substrates";
 import { air, type Air } from "../models/drying/climate";
 import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
-import { zonedClock, type ZonedClock } from "../time/zoned";
+import { shopClock, type ZonedClock } from "../time/zoned";
 import { PRIOR_PIECES, piecesToBegin, type Spares } from "../models/spares/spares";
 import type { Job, Zone } from "../records/job";
 import type { Machine } from "../records/machine";
@@ -103,7 +103,7 @@ export function context(world: World): Context {
   const way = job.route ? route(job.route) : null;
   const byId = new Map(world.products.map((p) => [p.id, p]));
   const rooms = new Map<string, Air>();
-  const clock = zonedClock(shop.zone);
+  const clock = shopClock(shop);
   const shopAir = air(shop.climate);
   const calendar = workCalendar(clock, shop.hours, shop.daysOff);
   return {

@@ -8,6 +8,7 @@ import {
   Num,
   OneOf,
   OrNull,
+  Since,
   Sub,
   SubList,
   Text,
@@ -108,6 +109,10 @@ export class Shop {
   @Text(20) language: string = "en";
   /** IANA time zone */
   @Text(60) zone: string = "UTC";
+  /** how times of day are written; absent: by 24 hours */
+  @Since(1) @OneOf(["24", "12"]) clockFace?: "24" | "12";
+  /** the day that weeks begin with on a calendar; absent: as the browser has it */
+  @Since(1) @OneOf(["mon", "sat", "sun"]) weekStart?: "mon" | "sat" | "sun";
   @Sub(() => Hours) hours: Hours = new Hours();
   /** spraying only between these times of a working day: daylight, neighbours; absent: whenever the shop is open */
   @Maybe() @Span() sprayHours?: [string, string];

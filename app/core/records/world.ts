@@ -39,8 +39,11 @@ function heldClimate(held: Climate, now: Climate, since: number): Climate {
  */
 export function worldAround(facts: ShopFacts, job: Job, log: LogEntry[]): World {
   const w = around(facts, job, log);
-  // a job is read and typed in the units that it was begun in, whatever the shop has changed to
-  return w.shop.units === job.units ? w : { ...w, shop: { ...w.shop, units: job.units } };
+  // A job is read and typed in the units that it was begun in, whatever the shop has changed to; clocks are written as the shop writes
+  // them by now.
+  const { clockFace } = facts.shop;
+  if (w.shop.units === job.units && w.shop.clockFace === clockFace) return w;
+  return { ...w, shop: { ...w.shop, units: job.units, clockFace } };
 }
 
 function around(facts: ShopFacts, job: Job, log: LogEntry[]): World {

@@ -1,5 +1,5 @@
 import { workCalendar, type WeekHours } from "./hours";
-import { showWhen, zonedClock } from "./zoned";
+import { shopClock, showTime, showWhen, zonedClock } from "./zoned";
 
 const WEEK: WeekHours = {
   mon: ["09:00", "18:00"],
@@ -36,6 +36,13 @@ describe("local time", () => {
   test("weekday and date in words", () => {
     expect(showWhen(zonedClock("UTC"), zonedClock("UTC").fromLocal("2026-12-04T15:20"))).toBe("Fri 4 Dec, 15:20");
     expect(showWhen(lisbon, null)).toBe("unknown");
+    const twelve = shopClock({ zone: "Europe/Lisbon", clockFace: "12" });
+    expect(showWhen(twelve, lisbon.fromLocal("2026-12-04T15:20"))).toBe("Fri 4 Dec, 3:20 pm");
+    expect(
+      ["00:00", "00:59", "01:00", "11:59", "12:00", "12:01", "13:00", "24:00"].map((t) => showTime(t, "12")),
+    ).toEqual(["12:00 am", "12:59 am", "1:00 am", "11:59 am", "12:00 pm", "12:01 pm", "1:00 pm", "midnight"]);
+    expect(shopClock({ zone: "Europe/Lisbon" })).toBe(lisbon);
+    expect(twelve.fromLocal("2026-10-25T06:00")).toBe(lisbon.fromLocal("2026-10-25T06:00"));
   });
   test("an unknown zone is refused at once", () => expect(() => zonedClock("Middle/Nowhere")).toThrow());
   test("a local time that is none is refused by name", () =>

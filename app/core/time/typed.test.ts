@@ -1,5 +1,6 @@
 /** Moments as they are typed: each form by hand, every day there and back, nonsense refused by name. */
 import { seeded } from "../testing/worlds";
+import { showTime } from "./zoned";
 import { readTime, readWhen, showLocal } from "./typed";
 
 /** a Wednesday */
@@ -83,12 +84,12 @@ test("an error quotes forty characters at most", () => {
 test("every day of eight years, and every minute of a day, is read back as it is shown", () => {
   for (let day = Date.parse("2024-01-01T00:00Z"); day < Date.parse("2032-01-01T00:00Z"); day += 86_400_000) {
     const local = new Date(day).toISOString().slice(0, 16);
-    expect(read(showLocal(local))).toBe(local);
+    for (const face of ["24", "12"] as const) expect(read(showLocal(local, face))).toBe(local);
     expect(read(showLocal(local.slice(0, 10)), { time: "07:15" })).toBe(`${local.slice(0, 10)}T07:15`);
   }
   for (let m = 0; m < 1440; m++) {
     const t = new Date(m * 60_000).toISOString().slice(11, 16);
-    expect(readTime(t)).toBe(t);
+    for (const face of ["24", "12"] as const) expect(readTime(showTime(t, face))).toBe(t);
     const h = Math.floor(m / 60);
     const twelve = `${h % 12 || 12}:${t.slice(3)} ${h < 12 ? "am" : "pm"}`;
     expect([twelve, readTime(twelve)]).toEqual([twelve, t]);

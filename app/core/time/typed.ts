@@ -2,6 +2,8 @@
  * Moments as makers type them: `mon 14 16:00`, `fri`, `in 10 days`, `tomorrow 9`, `15 jan 12:00`, `15/1/2027`, `2027-01-15T12:00`.
  * All on the wall clock: what is read and what comes back are local, `YYYY-MM-DDTHH:MM`.
  */
+import { showTime, type Face } from "./zoned";
+
 const DAY = 86_400_000;
 const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];
 const DAYS = ["sun", "mon", "tue", "wed", "thu", "fri", "sat"];
@@ -173,11 +175,11 @@ const NAMES = new Intl.DateTimeFormat("en", {
   timeZone: "UTC",
 });
 /** A local moment or day as a field shows it, and as {@link readWhen} reads it back: `Fri 15 Jan 2027, 12:00`. */
-export function showLocal(local: string | null): string {
+export function showLocal(local: string | null, face: Face = "24"): string {
   const day = local ? Date.parse(`${local.slice(0, 10)}T00:00Z`) : Number.NaN;
   if (!Number.isFinite(day)) return local ?? "";
   const parts = NAMES.formatToParts(day);
   const of = (type: string): string => parts.find((p) => p.type === type)?.value ?? "";
-  const time = local!.length > 10 ? `, ${local!.slice(11, 16)}` : "";
+  const time = local!.length > 10 ? `, ${showTime(local!.slice(11, 16), face)}` : "";
   return `${of("weekday")} ${of("day")} ${of("month")} ${of("year")}${time}`;
 }

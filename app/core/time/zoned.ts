@@ -5,8 +5,13 @@
  */
 import { Temporal } from "temporal-polyfill";
 
+/** times of day by 24 hours, or by twice 12 */
+export type Face = "24" | "12";
+
 export interface ZonedClock {
   zone: string;
+  /** how its times of day are written */
+  face: Face;
   /** UTC offset in minutes in force at a moment. */
   offsetAt(minute: number): number;
   /** Minute of the local day, 0-1439. */
@@ -23,13 +28,23 @@ export interface ZonedClock {
 
 const clocks = new Map<string, ZonedClock>();
 
+/** A shop's clock: its zone, its way of writing times. @throws RangeError as {@link zonedClock} does */
+export const shopClock = (shop: { zone: string; clockFace?: Face }): ZonedClock =>
+  zonedClock(shop.zone, shop.clockFace);
+
 /**
  * @param zone IANA name such as `Europe/Lisbon`
  * @throws RangeError for a name that the zone database does not hold
  */
-export function zonedClock(zone: string): ZonedClock {
-  const kept = clocks.get(zone);
+export function zonedClock(zone: string, face: Face = "24"): ZonedClock {
+  const kept = clocks.get(zone + face);
   if (kept) return kept;
+  const made = { ...(face === "24" ? newClock(zone) : zonedClock(zone)), face };
+  clocks.set(zone + face, made);
+  return made;
+}
+
+function newClock(zone: string): Omit<ZonedClock, "face"> {
   const spans: { from: number; to: number; offset: number }[] = [];
   const spanAt = (minute: number): { from: number; to: number; offset: number } => {
     const found = spans.find((s) => minute >= s.from && minute < s.to);
@@ -59,7 +74,7 @@ export function zonedClock(zone: string): ZonedClock {
     const second = naive - offsetAt(naive + 1440);
     return second + offsetAt(second) === naive ? second : first;
   };
-  const clock: ZonedClock = {
+  return {
     zone,
     offsetAt,
     minuteOfDay: (minute) => (((minute + offsetAt(minute)) % 1440) + 1440) % 1440,
@@ -74,18 +89,27 @@ export function zonedClock(zone: string): ZonedClock {
     },
     atDay: (day, minuteOfDay) => toMoment(day * 1440 + minuteOfDay),
   };
-  clocks.set(zone, clock);
-  return clock;
 }
+
+/** A time of day, `HH:mm` up to `24:00`, as it is written: `16:00`, `4:00 pm`. */
+export function showTime(time: string, face: Face): string {
+  if (face === "24") return time;
+  const [hour, minute] = time.split(":");
+  const h = Number(hour);
+  return h === 24 ? "midnight" : `${h % 12 || 12}:${minute} ${h < 12 ? "am" : "pm"}`;
+}
+
+/** `15:20`, `3:20 pm`. */
+export const showClock = (clock: ZonedClock, minute: number): string =>
+  showTime(clock.toLocal(minute).slice(11), clock.face);
 
 /** names of days and months in English; a local day is read as if it were one of UTC */
 const NAMES = new Intl.DateTimeFormat("en", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
 
-/** `Fri 4 Dec, 15:20`. */
+/** `Fri 4 Dec, 15:20`; `Fri 4 Dec, 3:20 pm`. */
 export function showWhen(clock: ZonedClock, minute: number | null): string {
   if (minute === null || !Number.isFinite(minute)) return "unknown";
-  const local = clock.toLocal(minute);
-  return `${showDay(clock, minute)}, ${local.slice(11)}`;
+  return `${showDay(clock, minute)}, ${showClock(clock, minute)}`;
 }
 
 /** `Fri 4 Dec`. */

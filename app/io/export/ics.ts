@@ -3,6 +3,7 @@
  * are written in UTC, so that a change of the clock moves nothing; names (UIDs) stay the same from export to export, so that a
  * calendar puts the new times in place of the old.
  */
+import { showClock } from "../../core/time/zoned";
 import ical, { ICalAlarmType, ICalCalendarMethod } from "ical-generator";
 import type { Plan } from "../../core/plan/plan";
 import { trips } from "../../core/plan/trips";
@@ -27,7 +28,7 @@ export function writeCalendar(plan: Plan, now: number): string {
       start: new Date(t.from * MIN_MS),
       end: new Date(Math.max(t.to, t.from + 1) * MIN_MS),
       summary: `${job.title}: ${t.steps[0].title}${t.steps.length > 1 ? ` and ${t.steps.length - 1} more` : ""}`,
-      description: t.steps.map((s) => `${plan.context.clock.toLocal(s.start).slice(11)} ${s.title}`).join("\n"),
+      description: t.steps.map((s) => `${showClock(plan.context.clock, s.start)} ${s.title}`).join("\n"),
     });
     event.createAlarm({ type: ICalAlarmType.display, trigger: 0, description: t.steps[0].title });
     for (const c of t.closing)

@@ -1,6 +1,7 @@
 /** What is typed or tapped at the bench beside the work itself: notes, an early start, an air reading, “that was earlier”. */
 import { useState } from "react";
 import { readWhen, showLocal } from "../../core/time/typed";
+import type { Face } from "../../core/time/zoned";
 import { dayFirst } from "../kit/locale";
 
 export type PanelName = "note" | "early" | "reading" | "earlier" | "against" | "touch" | "rest";
@@ -22,6 +23,7 @@ export function BenchPanel({
   name,
   step,
   local,
+  face,
   last,
   stopped,
   open,
@@ -34,6 +36,7 @@ export function BenchPanel({
   name: PanelName;
   step: string;
   local: string;
+  face: Face;
   last: { what: string; piece: number | null; at: string } | null;
   /** the step that was answered with a stop */
   stopped: string;
@@ -175,7 +178,7 @@ export function BenchPanel({
             {last.piece ? ` ${last.piece}` : ""}” really?
             <input
               name="at"
-              defaultValue={showLocal(last.at)}
+              defaultValue={showLocal(last.at, face)}
               className={wide}
               autoFocus
               autoComplete="off"

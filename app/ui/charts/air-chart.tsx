@@ -1,5 +1,6 @@
 /** The day's air as a chart, loaded when a climate is looked at. */
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { showTime, type Face } from "../../core/time/zoned";
 import { showTemp, type UnitSystem } from "../../core/units/show";
 
 /** °C below which most paints stop drying (M8) */
@@ -9,10 +10,13 @@ const TEXT = { fill: "var(--muted)", fontSize: 13 };
 export default function AirChart({
   hours,
   units,
+  face,
 }: {
   hours: readonly { hour: number; c: number; rh: number }[];
   units: UnitSystem;
+  face: Face;
 }) {
+  const time = (h: number): string => showTime(`${Math.floor(h)}:${h % 1 ? "30" : "00"}`, face);
   const temps = hours.map((h) => h.c);
   const [lo, hi] = [Math.min(...temps), Math.max(...temps)];
   const span = `${showTemp(Math.round(lo * 10) / 10, units)} to ${showTemp(Math.round(hi * 10) / 10, units)}`;
@@ -31,7 +35,7 @@ export default function AirChart({
               type="number"
               domain={[0, 24]}
               ticks={[0, 6, 12, 18, 24]}
-              tickFormatter={(h: number) => `${h}:00`}
+              tickFormatter={time}
               tick={TEXT}
               stroke="var(--strong-line)"
             />
@@ -56,7 +60,7 @@ export default function AirChart({
             <ReferenceLine yAxisId="c" y={STOPS_C} stroke="var(--wrong)" strokeDasharray="4 4" />
             <Tooltip
               isAnimationActive={false}
-              labelFormatter={(h) => `${Math.floor(Number(h))}:${Number(h) % 1 ? "30" : "00"}`}
+              labelFormatter={(h) => time(Number(h))}
               formatter={(v, name) =>
                 name === "temperature" ? showTemp(Math.round(Number(v) * 10) / 10, units) : `${String(v)} %`
               }

@@ -1,6 +1,5 @@
 /** How a leaf of the calendar looks, and its days as the picker wants them. */
 import { ChevronLeft, ChevronRight } from "lucide-react";
-import { firstOfWeek } from "./locale";
 
 /** A day of the wall clock as the picker wants it: in the browser's own zone, whatever the shop's. */
 export const toDate = (day: string): Date =>
@@ -27,7 +26,6 @@ const CLASSES = {
 const SPOKEN = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", year: "numeric" });
 /** what every leaf is given */
 export const LEAF = {
-  weekStartsOn: firstOfWeek(),
   showOutsideDays: true,
   labels: {
     // the number that is seen stands in it as a word of its own

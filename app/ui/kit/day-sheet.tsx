@@ -1,6 +1,7 @@
 /** The leaf of a calendar that a date is picked from, loaded when it is first opened. */
 import { DayPicker } from "react-day-picker";
 import { fromDate, LEAF, toDate } from "./day-look";
+import { useFirstOfWeek } from "./locale";
 
 export default function DaySheet({
   day,
@@ -15,6 +16,7 @@ export default function DaySheet({
   return (
     <DayPicker
       {...LEAF}
+      weekStartsOn={useFirstOfWeek()}
       labels={{ ...LEAF.labels, labelNav: () => "Months of one day" }}
       mode="single"
       autoFocus

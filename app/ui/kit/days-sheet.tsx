@@ -1,6 +1,7 @@
 /** A leaf on which any number of days is marked, loaded when it is first opened. */
 import { DayPicker } from "react-day-picker";
 import { fromDate, LEAF, toDate } from "./day-look";
+import { useFirstOfWeek } from "./locale";
 
 export default function DaysSheet({
   days,
@@ -15,6 +16,7 @@ export default function DaysSheet({
   return (
     <DayPicker
       {...LEAF}
+      weekStartsOn={useFirstOfWeek()}
       labels={{ ...LEAF.labels, labelNav: () => "Months of many days" }}
       mode="multiple"
       today={toDate(today)}

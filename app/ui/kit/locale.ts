@@ -1,4 +1,21 @@
-/** How the maker writes dates, as their browser has it. */
+/** How the maker writes dates and times: as set in Workshop, and else as their browser has it. */
+import { createContext, useContext } from "react";
+import type { Shop } from "../../core/records/shop";
+import { showLocal } from "../../core/time/typed";
+import type { Face } from "../../core/time/zoned";
+
+const Ways = createContext<Pick<Shop, "clockFace" | "weekStart">>({});
+/** What is drawn within it writes dates as this shop does. */
+export const WaysOf = Ways.Provider;
+/** by 24 hours or by twice 12 */
+export const useFace = (): Face => useContext(Ways).clockFace ?? "24";
+/** First day of the week, 0 for Sunday. */
+export function useFirstOfWeek(): Weekday {
+  const { weekStart } = useContext(Ways);
+  return weekStart ? ({ sun: 0, mon: 1, sat: 6 } as const)[weekStart] : firstOfWeek();
+}
+/** A local moment, as the shop writes it. */
+export const When = ({ at }: { at: string | null }) => showLocal(at, useFace());
 
 /** Does the day stand before the month where a date is figures alone? */
 export const dayFirst = (): boolean => {
@@ -7,8 +24,8 @@ export const dayFirst = (): boolean => {
 };
 
 type Weekday = 0 | 1 | 2 | 3 | 4 | 5 | 6;
-/** First day of the week, 0 for Sunday; Monday where the browser does not say. */
-export function firstOfWeek(): Weekday {
+/** Monday where the browser does not say. */
+function firstOfWeek(): Weekday {
   const here = new Intl.Locale(new Intl.DateTimeFormat().resolvedOptions().locale) as Intl.Locale & {
     weekInfo?: { firstDay: number };
     getWeekInfo?: () => { firstDay: number };

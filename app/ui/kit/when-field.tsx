@@ -3,10 +3,10 @@ import { CalendarDays } from "lucide-react";
 import { Popover } from "radix-ui";
 import { lazy, Suspense, useId, useRef, useState } from "react";
 import { readTime, readWhen, showLocal } from "../../core/time/typed";
-import { zonedClock } from "../../core/time/zoned";
+import { showTime, zonedClock } from "../../core/time/zoned";
 import { nowMinutes } from "../../clock";
 import { TextField, type Common, type TextHandle } from "./field";
-import { dayFirst } from "./locale";
+import { dayFirst, useFace } from "./locale";
 
 const DaySheet = lazy(() => import("./day-sheet"));
 
@@ -18,7 +18,8 @@ const noTime = (text: string): string => `“${text.trim().slice(0, 20)}” is n
 function readBy(kind: WhenKind, text: string, before: string, zone: string): string {
   if (!text.trim()) return "";
   if (kind === "time") {
-    const t = readTime(text);
+    // the end of a day is a time to shut at
+    const t = /^\s*24([:.]?00)?\s*$/.test(text) ? "24:00" : readTime(text);
     if (t === null) throw new RangeError(noTime(text));
     return t;
   }
@@ -34,6 +35,7 @@ export function WhenField({
   ...p
 }: Common & { value: string; kind: WhenKind; zone?: string }) {
   const field = useRef<TextHandle>(null);
+  const face = useFace();
   const [open, setOpen] = useState(false);
   const time = useId();
   /** what was typed as a time in the sheet and is none */
@@ -46,9 +48,9 @@ export function WhenField({
     <TextField
       {...p}
       handle={field}
-      show={kind === "time" ? undefined : showLocal}
+      show={(v) => (kind === "time" ? v && showTime(v, face) : showLocal(v, face))}
       read={(text) => readBy(kind, text, p.value, zone)}
-      placeholder={kind === "time" ? "such as 8:30" : "such as mon 16:00"}
+      placeholder={kind === "time" ? "such as 8:30" : `such as mon ${showTime("16:00", face)}`}
       beside={
         kind !== "time" && (
           <Popover.Root open={open} onOpenChange={setOpen}>
@@ -75,7 +77,7 @@ export function WhenField({
                     <input
                       id={time}
                       key={clock}
-                      defaultValue={clock}
+                      defaultValue={showTime(clock, face)}
                       className="field-in w-24"
                       autoComplete="off"
                       aria-invalid={odd !== null || undefined}

@@ -3,6 +3,7 @@ import { lazy, Suspense } from "react";
 import { air, dewPoint } from "../../core/models/drying/climate";
 import type { Shop } from "../../core/records/shop";
 import { said } from "../../core/units/said";
+import { showTime } from "../../core/time/zoned";
 import { showTemp } from "../../core/units/show";
 import { PickField, TextField } from "../kit/field";
 
@@ -77,7 +78,7 @@ export function TheDay({ shop }: { shop: Shop }) {
   });
   return (
     <Suspense fallback={<p className="h-[230px] text-muted">Drawing the day…</p>}>
-      <AirChart hours={hours} units={shop.units} />
+      <AirChart hours={hours} units={shop.units} face={shop.clockFace ?? "24"} />
     </Suspense>
   );
 }
@@ -85,11 +86,12 @@ export function TheDay({ shop }: { shop: Shop }) {
 /** Twenty-four hours, each with its temperature and humidity. */
 function HourTable({ shop }: { shop: Shop }) {
   const { hourly } = shop.climate;
+  const time = (h: number): string => showTime(`${h}:00`, shop.clockFace ?? "24");
   const cell = (h: number, part: "c" | "rh") => (
     <TextField
       action="/workshop"
       name={`${part}.${h}`}
-      label={`${part === "c" ? "Temperature" : "Humidity"} at ${h}:00`}
+      label={`${part === "c" ? "Temperature" : "Humidity"} at ${time(h)}`}
       hideLabel
       value={part === "c" ? showTemp(hourly[h].c, shop.units) : `${Math.round(hourly[h].rh * 100)} %`}
       extra={{ intent: "climate" }}
@@ -108,7 +110,7 @@ function HourTable({ shop }: { shop: Shop }) {
         {hourly.slice(from, from + 12).map((_, i) => (
           <tr key={from + i}>
             <th scope="row" className="num !py-0.5">
-              {from + i}:00
+              {time(from + i)}
             </th>
             <td className="!py-0.5">{cell(from + i, "c")}</td>
             <td className="!py-0.5">{cell(from + i, "rh")}</td>

@@ -1,7 +1,7 @@
 /** Opening hours of each weekday, days off, time zone. */
 import type { Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
-import { DAY_WORDS } from "../../views/hours";
+import { DAY_WORDS, spanInWords } from "../../views/hours";
 import { PickField, TextField, TickField } from "../kit/field";
 import { WhenField } from "../kit/when-field";
 import { DaysOff } from "./days-off";
@@ -57,8 +57,8 @@ export function HoursPart({ shop }: { shop: Shop }) {
           name="sprayHours"
           label="Spraying only from, to"
           from={shop.sprayHours ? undefined : "default: whenever open"}
-          value={shop.sprayHours ? shop.sprayHours.join(" to ") : ""}
-          placeholder="10:00 to 16:00"
+          value={shop.sprayHours ? spanInWords(shop.sprayHours, shop) : ""}
+          placeholder={spanInWords(["10:00", "16:00"], shop)}
           hint="daylight outdoors, neighbours; brushing and waiting go on outside them"
         />
         <PickField

@@ -19,6 +19,26 @@ export function ScreenPart({ shop }: { shop: Shop }) {
             { value: "inch", label: "inch, °F" },
           ]}
         />
+        <PickField
+          name="clockFace"
+          label="Clocks"
+          value={shop.clockFace ?? "24"}
+          options={[
+            { value: "24", label: "16:30" },
+            { value: "12", label: "4:30 pm" },
+          ]}
+        />
+        <PickField
+          name="weekStart"
+          label="Weeks begin"
+          value={shop.weekStart ?? ""}
+          options={[
+            { value: "", label: "as the browser has it" },
+            { value: "mon", label: "on Monday" },
+            { value: "sun", label: "on Sunday" },
+            { value: "sat", label: "on Saturday" },
+          ]}
+        />
         <TextField name="currency" label="Currency" value={shop.currency} />
         <TextField
           name="tolerance"
