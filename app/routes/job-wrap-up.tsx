@@ -1,7 +1,7 @@
 import { wrapUpAct } from "../acts/job";
 import { wrapUpView } from "../views/wrap-up";
 import type { Route } from "./+types/job-wrap-up";
-import { useState, useMemo } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { FLAWS } from "../core/records/ids";
 import { showMinutes, showMl } from "../core/units/show";
@@ -38,9 +38,10 @@ export const clientAction = async ({ request, params }: Route.ClientActionArgs) 
 const PHOTO_FILE_LIMIT = 50_000_000;
 const words = (s: string): string => s.replace(/-/g, " ");
 
+const MinutesChart = lazy(() => import("../ui/charts/minutes-chart"));
+
 type Row = Route.ComponentProps["loaderData"]["rows"][number];
-/** @param most the longest minutes, for the bars */
-const columnsOf = (most: number): Column<Row>[] => [
+const COLUMNS: Column<Row>[] = [
   {
     id: "step",
     name: "Step",
@@ -82,19 +83,6 @@ const columnsOf = (most: number): Column<Row>[] => [
       ),
   },
   {
-    id: "bars",
-    name: "Both as bars",
-    quiet: true,
-    from: "sm",
-    className: "w-[28%]",
-    cell: (r) => (
-      <span aria-hidden="true">
-        <span className="block h-1.5 bg-line" style={{ width: `${((r.planned ?? 0) / most) * 100}%` }} />
-        <span className="mt-0.5 block h-1.5 bg-act" style={{ width: `${((r.actual ?? 0) / most) * 100}%` }} />
-      </span>
-    ),
-  },
-  {
     id: "paint",
     name: "Paint",
     className: "num",
@@ -114,6 +102,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
   const w = job.wrapUp;
   const fetcher = useFetcher<Outcome>();
   const [photoError, setPhotoError] = useState<string | null>(null);
+  const done = d.rows.filter((r) => r.actual !== null);
   const total = (k: "planned" | "actual"): number =>
     d.rows.filter((r) => r.actual !== null).reduce((a, r) => a + (r[k] ?? 0), 0);
   const sumOf = (k: "planned" | "actual") =>
@@ -122,7 +111,6 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
         .filter((r) => r.actual !== null)
         .map((r) => ({ name: r.title, value: showMinutes(r[k]), from: k === "actual" ? "bench log" : "plan" })),
     );
-  const most = Math.max(1, ...d.rows.map((r) => Math.max(r.planned ?? 0, r.actual ?? 0)));
   const photo = async (file: File): Promise<void> => {
     try {
       setPhotoError(null);
@@ -140,7 +128,6 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
         "application/json",
       );
   };
-  const columns = useMemo(() => columnsOf(most), [most]);
   return (
     <main
       id="main"
@@ -172,10 +159,17 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
         <Table
           label="Planned beside what was"
           rows={d.rows}
-          columns={columns}
+          columns={COLUMNS}
           rowId={(r) => r.id}
           rowProps={(r) => ({ "data-step": r.id })}
         />
+        {done.length > 0 && (
+          <Fold summary="Both drawn side by side" className="mt-3">
+            <Suspense fallback={<p className="h-[180px] text-muted">Drawing the minutes…</p>}>
+              <MinutesChart rows={done} />
+            </Suspense>
+          </Fold>
+        )}
         {d.waivers.length > 0 && (
           <div className="mt-4">
             <h3>Waived</h3>

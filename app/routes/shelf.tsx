@@ -1,12 +1,13 @@
 import { said } from "../core/units/said";
 import { shelfAct } from "../acts/shelf";
 import type { Route } from "./+types/shelf";
-import { useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { FINISHES } from "../core/catalogue/finishes";
 import { listWords, showMl } from "../core/units/show";
 import { readDraws } from "../store/draws";
-import { readHeads, readShop } from "../store/queries";
+import { nowMinutes } from "../clock";
+import { readHeads, readShop, readUse } from "../store/queries";
 import { ActButton } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
 import { ProductEditor } from "../ui/product-editor";
@@ -15,13 +16,22 @@ import { AddPaint } from "../ui/forms";
 import { Fold } from "../ui/kit/fold";
 import { LabelledPick } from "../ui/kit/pick";
 import { Table, type Column } from "../ui/kit/table";
-import { attacksOn, SHELF_KINDS, shelfRows, type ShelfRow } from "../views/shelf";
+import { attacksOn, SHELF_KINDS, shelfRows, useByWeek, usedSince, type ShelfRow } from "../views/shelf";
 
-export async function clientLoader() {
+const UseChart = lazy(() => import("../ui/charts/use-chart"));
+
+export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const base = await readShop();
-  if (!base) return { rows: [], attacks: [], finishes: FINISHES, units: "metric" as const };
-  const [draws, heads] = await Promise.all([readDraws(base), readHeads()]);
+  if (!base) return { rows: [], attacks: [], finishes: FINISHES, units: "metric" as const, weeks: [] };
+  const chosen = new URL(request.url).searchParams.get("product");
+  const now = Math.floor(nowMinutes());
+  const [draws, heads, used] = await Promise.all([
+    readDraws(base),
+    readHeads(),
+    chosen === null ? [] : readUse(chosen, usedSince(now)),
+  ]);
   return {
+    weeks: chosen === null ? [] : useByWeek(used, chosen, base.shop, now),
     rows: shelfRows(
       base.products,
       heads.filter((h) => h.open === 1),
@@ -228,6 +238,13 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
             </span>
           </Head>
           <ProductEditor key={p.id} p={p} units={d.units} />
+          {d.weeks.length > 0 && (
+            <Fold summary="What was used of it">
+              <Suspense fallback={<p className="h-[180px] text-muted">Drawing what was used…</p>}>
+                <UseChart weeks={d.weeks} />
+              </Suspense>
+            </Fold>
+          )}
         </section>
       )}
     </main>

@@ -156,6 +156,17 @@ export async function readDone(most: number): Promise<LogEntry[]> {
   return done.filter((e) => !gone.has(e.id));
 }
 
+/** Finished steps since a minute that used a product, without those that were taken back. */
+export async function readUse(productId: string, since: number): Promise<LogEntry[]> {
+  const done = await db()
+    .log.where("[kind+at]")
+    .between(["done", since], ["done", Dexie.maxKey])
+    .filter((e) => e.productId === productId && e.ml !== null)
+    .toArray();
+  const gone = await readTakenBack(done);
+  return done.filter((e) => !gone.has(e.id));
+}
+
 /** Ids that were taken back, among these. */
 export async function readTakenBack(entries: LogEntry[]): Promise<Set<string>> {
   if (!entries.length) return new Set();

@@ -5,7 +5,10 @@ import { attack } from "../core/judge/rules/33-finishes-that-attack";
 import { onShelf } from "../core/plan/amounts";
 import { context } from "../core/process/context";
 import { Job } from "../core/records/job";
+import type { LogEntry } from "../core/records/log";
 import type { Product } from "../core/records/product";
+import type { Shop } from "../core/records/shop";
+import { shopClock, showDay } from "../core/time/zoned";
 import type { ShopFacts } from "../core/records/world";
 
 /** What a maker looks for a can by. */
@@ -59,6 +62,45 @@ export function shelfRows(
     })
     .sort((a, b) => a.product.name.localeCompare(b.product.name));
 }
+
+/** What was used of a product in a week. */
+export interface WeekUse {
+  /** the day that it begins with, in words */
+  week: string;
+  ml: number;
+}
+/** weeks that are looked back on, at most */
+export const WEEKS_BACK = 26;
+const WEEK_MIN = 7 * 1440;
+/** days since 1970 of a week's beginning: the first Thursday was day 0 */
+const FIRST_DAYS = { mon: 4, sat: 2, sun: 3 } as const;
+
+/**
+ * Week by week from the first that it was used in, those of nothing too; empty: it was not used.
+ * @param used steps that were done and not taken back @param now minute since 1970
+ */
+export function useByWeek(
+  used: readonly Pick<LogEntry, "at" | "ml" | "productId">[],
+  productId: string,
+  shop: Shop,
+  now: number,
+): WeekUse[] {
+  const clock = shopClock(shop);
+  const first = FIRST_DAYS[shop.weekStart ?? "mon"];
+  const weekOf = (at: number): number => Math.floor((clock.dayNumber(at) - first) / 7);
+  const last = weekOf(now);
+  const sums = new Map<number, number>();
+  for (const e of used) {
+    const w = weekOf(Math.floor(e.at));
+    if (e.productId === productId && e.ml && w > last - WEEKS_BACK && w <= last) sums.set(w, (sums.get(w) ?? 0) + e.ml);
+  }
+  if (!sums.size) return [];
+  const from = Math.min(...sums.keys());
+  const dayOf = (w: number): string => showDay(clock, clock.atDay(w * 7 + first, 12 * 60)).replace(/^\w+ /, "");
+  return Array.from({ length: last - from + 1 }, (_, i) => ({ week: dayOf(from + i), ml: sums.get(from + i) ?? 0 }));
+}
+/** the earliest minute that is looked back on */
+export const usedSince = (now: number): number => now - (WEEKS_BACK + 1) * WEEK_MIN;
 
 /** Pairs of finishes on this Shelf of which one harms the other, and how. */
 export function attacksOn(base: ShopFacts): { upper: string; lower: string; why: string }[] {

@@ -35,17 +35,21 @@ export interface Figures {
   leads: { name: string; value: number; in: "minutes" | "ml" | "mm" | "share" | "times" } | null;
   /** what would help */
   helps: string | null;
-  /** a scale with marks: window, setting */
-  scale: {
-    unit: string;
-    from: number;
-    to: number;
-    lo: number | null;
-    hi: number | null;
-    at: number | null;
-    marks: { at: number; name: string }[];
-  } | null;
+  /** how far each film is gone by energy, with the window and the setting */
+  curves: Curves | null;
 }
+/** Shares of the face on which each film is gone, top first, over the energy of one setting. */
+export interface Curves {
+  films: { name: string; colour: string }[];
+  points: { at: number; gone: number[] }[];
+  /** J/mm² between which the top is gone and the colour whole; null: closed, or nothing to spare */
+  lo: number | null;
+  hi: number | null;
+  /** J/mm² of the setting in force */
+  at: number;
+}
+/** energies at which a curve is reckoned */
+const CURVE_POINTS = 96;
 
 const n2 = (x: number): string => (Math.round(x * 100) / 100).toString();
 /** zones listed one by one before the list gets long */
@@ -97,15 +101,21 @@ const energyWindow: Panel = (p, c) => {
     ],
     leads: w ? { name: "How wide the window is", value: w.ratio, in: "times" } : null,
     helps: narrow ? "A thinner or more even top, a thicker film beneath, or a smaller interval opens it." : null,
-    scale: {
-      unit: "J/mm²",
-      from: 0,
-      to: Math.max(last * 1.2, e * 1.1),
-      lo: w?.best != null ? w.lo : null,
-      hi: w?.best != null ? w.hi : null,
-      at: e,
-      marks: all.map((x, i) => ({ at: x.c, name: `film ${i + 1}` })),
-    },
+    curves: films.length
+      ? {
+          films: films.map((f, i) => {
+            const { name, colour } = c.paintOf(f.productId).product;
+            return { name: `${i + 1}. ${name}`, colour };
+          }),
+          points: Array.from({ length: CURVE_POINTS + 1 }, (_, i) => {
+            const at = (Math.max(last * 1.2, e * 1.1) * i) / CURVE_POINTS;
+            return { at, gone: openShares(all, at) };
+          }),
+          lo: w?.best != null ? w.lo : null,
+          hi: w?.best != null ? w.hi : null,
+          at: e,
+        }
+      : null,
   };
 };
 
@@ -135,7 +145,7 @@ const powder: Panel = (p, c) => {
     ],
     leads: { name: `Open after fill ${nth}`, value: open, in: "mm" },
     helps: "What is spilt goes back from the paper.",
-    scale: null,
+    curves: null,
   };
 };
 
@@ -195,7 +205,7 @@ const heat: Panel = (p, c) => {
         ? null
         : { name: "Cold after", value: cold, in: "minutes" },
     helps: by === "oven" ? "Time counts from when the piece is hot, not from when the door shuts." : null,
-    scale: null,
+    curves: null,
   };
 };
 
@@ -226,7 +236,7 @@ const depth: Panel = (p, c) => {
     ],
     leads: { name: "Holds, a piece", value: holds, in: "ml" },
     helps: "Measure what one pass takes and type it in the Workshop.",
-    scale: null,
+    curves: null,
   };
 };
 
@@ -262,7 +272,7 @@ const bleed: Panel = (p, c) => {
     ],
     leads: { name: "Chance at an edge", value: bleedChance(parts), in: "share" },
     helps: "The largest part stands first.",
-    scale: null,
+    curves: null,
   };
 };
 
@@ -294,7 +304,7 @@ const round: Panel = (_p, c) => {
     ],
     leads: { name: "Round it", value: around, in: "mm" },
     helps: "Measure each piece where the artwork lies.",
-    scale: null,
+    curves: null,
   };
 };
 

@@ -3,9 +3,10 @@ import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Too
 import { showTime, type Face } from "../../core/time/zoned";
 import { showTemp, type UnitSystem } from "../../core/units/show";
 
+import { AXIS, SHEET } from "./look";
+
 /** °C below which most paints stop drying (M8) */
 const STOPS_C = 10;
-const TEXT = { fill: "var(--muted)", fontSize: 13 };
 
 export default function AirChart({
   hours,
@@ -36,15 +37,13 @@ export default function AirChart({
               domain={[0, 24]}
               ticks={[0, 6, 12, 18, 24]}
               tickFormatter={time}
-              tick={TEXT}
-              stroke="var(--strong-line)"
+              {...AXIS}
             />
             <YAxis
               yAxisId="c"
               domain={[Math.floor(Math.min(lo, STOPS_C) - 2), Math.ceil(Math.max(hi, 20) + 2)]}
               tickFormatter={(c: number) => showTemp(c, units)}
-              tick={TEXT}
-              stroke="var(--strong-line)"
+              {...AXIS}
               width={64}
             />
             <YAxis
@@ -53,8 +52,7 @@ export default function AirChart({
               domain={[0, 100]}
               ticks={[0, 50, 100]}
               tickFormatter={(v: number) => `${v} %`}
-              tick={TEXT}
-              stroke="var(--strong-line)"
+              {...AXIS}
               width={52}
             />
             <ReferenceLine yAxisId="c" y={STOPS_C} stroke="var(--wrong)" strokeDasharray="4 4" />
@@ -64,11 +62,7 @@ export default function AirChart({
               formatter={(v, name) =>
                 name === "temperature" ? showTemp(Math.round(Number(v) * 10) / 10, units) : `${String(v)} %`
               }
-              contentStyle={{
-                background: "var(--lifted)",
-                border: "1px solid var(--strong-line)",
-                color: "var(--ink)",
-              }}
+              contentStyle={SHEET}
             />
             <Line
               yAxisId="c"
