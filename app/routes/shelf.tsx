@@ -16,7 +16,7 @@ import { AddPaint } from "../ui/forms";
 import { Fold } from "../ui/kit/fold";
 import { LabelledPick } from "../ui/kit/pick";
 import { Table, type Column } from "../ui/kit/table";
-import { attacksOn, SHELF_KINDS, shelfRows, useByWeek, usedSince, type ShelfRow } from "../views/shelf";
+import { attacksOn, SHELF_KINDS, shelfRows, usedByWeek, usedSince, type ShelfRow } from "../views/shelf";
 
 const UseChart = lazy(() => import("../ui/charts/use-chart"));
 
@@ -31,7 +31,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     chosen === null ? [] : readUse(chosen, usedSince(now)),
   ]);
   return {
-    weeks: chosen === null ? [] : useByWeek(used, chosen, base.shop, now),
+    weeks: chosen === null ? [] : usedByWeek(used, chosen, base.shop, now),
     rows: shelfRows(
       base.products,
       heads.filter((h) => h.open === 1),

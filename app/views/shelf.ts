@@ -79,7 +79,7 @@ const FIRST_DAYS = { mon: 4, sat: 2, sun: 3 } as const;
  * Week by week from the first that it was used in, those of nothing too; empty: it was not used.
  * @param used steps that were done and not taken back @param now minute since 1970
  */
-export function useByWeek(
+export function usedByWeek(
   used: readonly Pick<LogEntry, "at" | "ml" | "productId">[],
   productId: string,
   shop: Shop,

@@ -1,7 +1,7 @@
 /** Minutes planned against minutes worked, step by step. Loaded when it is asked for. */
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { showMinutes } from "../../core/units/show";
-import { AXIS, SHEET } from "./look";
+import { AXIS, SHEET, inInk } from "./look";
 
 /** px a step, and for axis and legend */
 const [STEP_PX, REST_PX] = [44, 70];
@@ -34,7 +34,7 @@ export default function MinutesChart({
               formatter={(v) => showMinutes(Number(v))}
               contentStyle={SHEET}
             />
-            <Legend wrapperStyle={{ fontSize: 14 }} />
+            <Legend wrapperStyle={{ fontSize: 14 }} formatter={inInk} />
             <Bar dataKey="planned" fill="var(--strong-line)" isAnimationActive={false} />
             <Bar dataKey="worked" fill="var(--act)" isAnimationActive={false} />
           </BarChart>

@@ -12,7 +12,7 @@ import {
   YAxis,
 } from "recharts";
 import type { Curves } from "../../core/explain/figures";
-import { AXIS, DASHES, SHEET, TEXT } from "./look";
+import { AXIS, DASHES, SHEET, TEXT, inInk } from "./look";
 
 const two = (x: number): string => (Math.round(x * 100) / 100).toString();
 const COLOURS = ["var(--ink)", "var(--act)", "var(--ready)", "var(--waiting)", "var(--muted)"];
@@ -62,7 +62,7 @@ export default function WindowChart({ c }: { c: Curves }) {
               formatter={(v) => `${Math.round(Number(v))} % gone`}
               contentStyle={SHEET}
             />
-            <Legend iconType="plainline" wrapperStyle={{ fontSize: 14, color: "var(--ink)" }} />
+            <Legend iconType="plainline" wrapperStyle={{ fontSize: 14 }} formatter={inInk} />
             {c.films.map((f, i) => (
               <Line
                 key={f.name}

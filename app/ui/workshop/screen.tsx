@@ -7,9 +7,9 @@ import { chooseTheme, readTheme, type Theme } from "../theme";
 
 export function ScreenPart({ shop }: { shop: Shop }) {
   return (
-    <>
+    <div className="flex max-w-3xl flex-col gap-4">
       <TextField name="name" label="Called" value={shop.name} />
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(110px,1fr))] gap-3">
+      <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-3">
         <PickField
           name="units"
           label="Units"
@@ -48,7 +48,7 @@ export function ScreenPart({ shop }: { shop: Shop }) {
         />
       </div>
       <ThemePick />
-    </>
+    </div>
   );
 }
 
