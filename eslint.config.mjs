@@ -7,6 +7,14 @@ const now = [
   { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "only app/clock.ts reads the clock" },
   { selector: "CallExpression[callee.name='Date']", message: "only app/clock.ts reads the clock" },
 ];
+/** Colours and sizes of type have names: tokens of app.css, and ui/inks.ts for things that are drawn. */
+const NAMED = "has a name in app.css or ui/inks.ts, or gets one";
+const bare = [
+  { selector: "Literal[value=/^#([0-9a-f]{3}|[0-9a-f]{6})$/i]", message: `a colour ${NAMED}` },
+  { selector: "Literal[value=/(text|border|bg|fill|stroke)-\\[#/]", message: `a colour ${NAMED}` },
+  { selector: "TemplateElement[value.raw=/-\\[#|text-\\[[0-9.]/]", message: `a colour or size ${NAMED}` },
+  { selector: "Literal[value=/text-\\[[0-9.]/]", message: `a size of type ${NAMED}` },
+];
 const SURROUNDINGS = ["window", "document", "navigator", "performance", "crypto", "process", "self", "localStorage"];
 
 export default tseslint.config(
@@ -33,6 +41,11 @@ export default tseslint.config(
       "no-restricted-properties": ["error", clock],
       "no-restricted-syntax": ["error", ...now],
     },
+  },
+  {
+    files: ["app/ui/**/*.{ts,tsx}", "app/routes/**/*.{ts,tsx}"],
+    ignores: ["app/ui/inks.ts", "**/*.test.ts"],
+    rules: { "no-restricted-syntax": ["error", ...now, ...bare] },
   },
   {
     files: ["app/core/**/*.ts"],

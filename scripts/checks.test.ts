@@ -71,6 +71,18 @@ test("a line past 140 is refused, in prose too", () => {
   expect(lint("app/core/plan/x.ts", `export const a = "${"x".repeat(100)}";`)).toEqual([]);
 });
 
+test("on screens colours and sizes of type go by their names", () => {
+  const code = [
+    'export const a = "#a1b2c3";',
+    'export const b = "grid bg-[#fff]";',
+    "export const c = (x: string) => `text-[13px] ${x}`;",
+    'export const d = "text-[0.9rem]";',
+    'export const e = "#summary text-fine max-w-[22rem]";',
+  ].join("\n");
+  expect(lint("app/ui/x.ts", code)).toEqual([1, 2, 3, 4].map((n) => `${n} no-restricted-syntax`));
+  expect(lint("app/ui/inks.ts", code)).toEqual([]);
+});
+
 test("every room imports from below only", () => {
   expect(
     boundaries({

@@ -148,7 +148,7 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
     <main
       id="main"
       data-view="bench-log"
-      className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]"
+      className="mx-auto grid w-full max-w-page gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]"
     >
       <title>Bench log · Rich Layer</title>
       <section aria-labelledby="l1" className="min-w-0">

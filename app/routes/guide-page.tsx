@@ -20,6 +20,7 @@ import { Empty } from "../ui/kit/bits";
 import { PlanSample } from "../ui/plan-sample";
 import { GUIDE } from "../views/guide";
 import { levels } from "../views/layers";
+import { CHAR, CLEAR_TAPE, LIGHT_WOOD, PAPER_TAPE } from "../ui/inks";
 
 /** A guide page is worked out, not stored: its plan is made when it is opened. */
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -58,7 +59,7 @@ export default function GuidePage({ loaderData: { page, plan, range, units } }: 
     );
   const id = page.id.slice(page.id.indexOf("-") + 1);
   return (
-    <main id="main" data-view="guide-page" data-topic={page.id} className="mx-auto w-full max-w-[1400px] px-5 py-5">
+    <main id="main" data-view="guide-page" data-topic={page.id} className="mx-auto w-full max-w-page px-5 py-5">
       <title>{`${page.name} · Field guide · Rich Layer`}</title>
       <p>
         <Link className="text" to="/guide">
@@ -86,7 +87,7 @@ function RoutePage({ id, plan, range }: { id: string; plan: Plan; range: { top: 
   ];
   return (
     <>
-      <p className="mt-2 max-w-3xl text-[1.05rem]">
+      <p className="mt-2 max-w-3xl text-lead">
         {r.gives} {r.goes}
       </p>
       <dl className="my-3 grid max-w-3xl grid-cols-[130px_1fr] gap-x-3 gap-y-1">
@@ -161,8 +162,10 @@ function IdeaPage({ id }: { id: string }) {
                 <td>{f.name}</td>
                 {BEAMS.map((b) => (
                   <td key={b}>
-                    {absorption(b, f.mask!.clear ? "#f2f4f4" : "#c9b27a", { clear: f.mask!.clear, metallic: false }) >=
-                    0.2
+                    {absorption(b, f.mask!.clear ? CLEAR_TAPE : PAPER_TAPE, {
+                      clear: f.mask!.clear,
+                      metallic: false,
+                    }) >= 0.2
                       ? "cuts it"
                       : "passes through"}
                   </td>
@@ -199,10 +202,10 @@ function IdeaPage({ id }: { id: string }) {
           aria-label={`Two rings and a leaf, ${rule === "evenodd" ? "holes open" : "holes filled"}, ${swapped ? "ground" : "figure"} burnt`}
           className="w-full max-w-[520px] border border-strong"
         >
-          <rect width="200" height="100" fill={swapped ? "#2b1d14" : "#e0c296"} />
+          <rect width="200" height="100" fill={swapped ? CHAR : LIGHT_WOOD} />
           <path
             fillRule={rule}
-            fill={swapped ? "#e0c296" : "#2b1d14"}
+            fill={swapped ? LIGHT_WOOD : CHAR}
             d="M50 10A40 40 0 1 1 49.9 10ZM50 30A20 20 0 1 1 49.9 30ZM90 50Q130 5 190 50Q130 95 90 50ZM120 50Q140 35 165 50Q140 65 120 50Z"
           />
         </svg>

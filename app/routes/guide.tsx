@@ -37,7 +37,7 @@ const HEADS: [GuidePage["kind"], string, string][] = [
 
 export default function Guide({ loaderData: d }: Route.ComponentProps) {
   return (
-    <main id="main" data-view="guide" className="mx-auto w-full max-w-[1400px] px-5 py-5">
+    <main id="main" data-view="guide" className="mx-auto w-full max-w-page px-5 py-5">
       <title>Field guide · Rich Layer</title>
       <h1>Field guide</h1>
       {HEADS.map(([kind, name, says]) => (
@@ -50,7 +50,7 @@ export default function Guide({ loaderData: d }: Route.ComponentProps) {
                 <Link
                   className={
                     "flex items-center gap-3 hover:underline " +
-                    (p.kind === "route" ? "min-h-[72px]" : "min-h-[36px] max-lg:min-h-[44px]")
+                    (p.kind === "route" ? "min-h-[72px]" : "min-h-[36px] max-lg:min-h-touch")
                   }
                   to={`/guide/${p.id}`}
                 >

@@ -21,6 +21,7 @@ import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
 import { AddPaint } from "../ui/forms";
 import { Fold } from "../ui/kit/fold";
+import { NEW_PAINT } from "../ui/inks";
 
 const areaWords = (mm2: number, units: UnitSystem): string =>
   units === "inch" ? said(`${mm2.toFixed(1)} mm²`, units) : `${(mm2 / 100).toFixed(mm2 < 1000 ? 2 : 1)} cm²`;
@@ -120,7 +121,7 @@ export default function Artwork({
     <main
       id="main"
       data-view="artwork"
-      className="mx-auto grid w-full max-w-[1400px] gap-8 px-5 py-5 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]"
+      className="mx-auto grid w-full max-w-page gap-8 px-5 py-5 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]"
     >
       <title>{`${job.title}: artwork · Rich Layer`}</title>
       <section aria-labelledby="a1" className="flex flex-col gap-4">
@@ -239,7 +240,7 @@ export default function Artwork({
                       ]}
                     />
                   </div>
-                  <p className="col-span-2 col-start-2 text-[0.93rem] text-muted max-lg:col-span-1">
+                  <p className="col-span-2 col-start-2 text-small text-muted max-lg:col-span-1">
                     <span className="num">{areaWords(z.areaMm2, units)}</span>, edge{" "}
                     <span className="num">
                       {z.perimeterMm === null ? UNKNOWN : said(`${Math.round(z.perimeterMm)} mm`, units)}
@@ -288,7 +289,7 @@ export default function Artwork({
             finishes={FINISHES.filter((x) => x.role === "colour").map((x) => ({ value: x.id, label: x.name }))}
             start={{
               finish: ground.family === "wood" ? "craft-acrylic" : "spray-enamel",
-              colour: next?.colour ?? "#a8235a",
+              colour: next?.colour ?? NEW_PAINT,
               zone: next?.id ?? "",
             }}
             zones={job.zones.map((z) => ({ value: z.id, label: z.name }))}

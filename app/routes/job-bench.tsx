@@ -174,12 +174,12 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
       id="main"
       data-view="bench"
       data-theme="night"
-      className="bench flex min-h-dvh flex-col gap-3 bg-bench p-4 text-[18px] text-bench-ink lg:h-dvh lg:px-7"
+      className="bench flex min-h-dvh flex-col gap-3 bg-bench p-4 text-bench-body text-bench-ink lg:h-dvh lg:px-7"
     >
       <title>{`Bench: ${d.job.title} · Rich Layer`}</title>
       <Deaf why={deaf} />
       <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 max-lg:[&>:nth-child(3)]:order-last">
-        <h1 className="text-[1.2rem]">
+        <h1 className="text-sub">
           At the bench{" "}
           <span className="font-text font-normal tracking-normal text-bench-muted">
             · {d.job.title}
@@ -191,7 +191,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           <button
             type="button"
             data-given
-            className="min-h-[44px] underline decoration-dotted underline-offset-4"
+            className="min-h-touch underline decoration-dotted underline-offset-4"
             aria-label={`Air ${d.air}, ${d.rh}, ${d.airRead ? "as read" : "from the climate curve"}: type in a reading`}
             onClick={() => setPanel("reading")}
           >
@@ -280,7 +280,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 )
               )}
               {d.standing === "missed" && d.wait ? (
-                <div className="max-w-3xl text-[1.1rem]">
+                <div className="max-w-3xl text-lead">
                   <p className="mb-2 text-bench-wrong">
                     The window for this coat{" "}
                     <Why quiet inline of={d.wait.whyShuts}>
@@ -315,7 +315,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                         ) : (
                           <button
                             type="button"
-                            className="btn !min-h-[56px] !border-bench-ink"
+                            className="btn !min-h-glove !border-bench-ink"
                             onClick={() => send({ intent: "way", way: w.id })}
                           >
                             {w.label}
@@ -326,7 +326,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                   </ul>
                 </div>
               ) : d.wait ? (
-                <div className="max-w-2xl text-[1.3rem]">
+                <div className="max-w-2xl text-sub">
                   <p className="mb-2">
                     Wait until it is {d.wait.words}.{" "}
                     <span className="text-bench-muted">{d.wait.why[0].toUpperCase() + d.wait.why.slice(1)}.</span>
@@ -350,7 +350,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                       .
                     </p>
                   )}
-                  <p className="mt-3 text-[1.1rem] text-bench-muted">
+                  <p className="mt-3 text-lead text-bench-muted">
                     It ends when the time is reached, or when it passes by touch: {d.touchTest}.
                   </p>
                 </div>
@@ -361,13 +361,13 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                       <span className="block text-bench-muted">
                         {d.run.started === null ? "not begun" : "since it began"}
                       </span>
-                      <span data-given className="mono text-[2.4rem] leading-none">
+                      <span data-given className="mono text-count leading-none">
                         {elapsed(since)}
                       </span>
                     </p>
                     <p className="text-right">
                       <span className="block text-bench-muted">pieces done</span>
-                      <span className="mono whitespace-nowrap text-[2.4rem] leading-none">
+                      <span className="mono whitespace-nowrap text-count leading-none">
                         <span data-bench-count={count}>{count}</span>/{total}
                       </span>
                     </p>
@@ -385,7 +385,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                         why={d.whyWindow}
                       />
                     )}
-                    <ul className="list-disc space-y-1.5 pl-6 text-[1.15rem]">
+                    <ul className="list-disc space-y-1.5 pl-6 text-sub">
                       {d.step.load && (
                         <li>
                           <Why of={d.step.loadWhy}>{d.step.load}</Why>
@@ -422,7 +422,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                     {d.step.plate && (
                       <p className="mt-2">
                         <Link
-                          className="btn !min-h-[56px] !border-bench-waiting"
+                          className="btn !min-h-glove !border-bench-waiting"
                           to={`../layers?step=${d.step.id}`}
                           relative="path"
                         >
@@ -437,7 +437,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                           type="button"
                           aria-pressed={d.run.answer === a}
                           className={clsx(
-                            "btn !min-h-[56px] min-w-[96px] !border-bench-line",
+                            "btn !min-h-glove min-w-[96px] !border-bench-line",
                             d.run.answer === a && "!bg-bench-ink !text-bench",
                           )}
                           onClick={() => send({ intent: "check", answer: a })}
@@ -484,13 +484,13 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
           )}
         </section>
         <section aria-labelledby="rack" className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto" tabIndex={0}>
-          <h2 id="rack" className="font-text text-[1.05rem] font-normal text-bench-muted">
+          <h2 id="rack" className="font-text text-lead font-normal text-bench-muted">
             On the rack
           </h2>
           <Rack rows={d.rack} here={d.job.id} now={d.now} />
           {d.then.length > 0 && (
             <div>
-              <h2 className="font-text text-[1.05rem] font-normal text-bench-muted">Then</h2>
+              <h2 className="font-text text-lead font-normal text-bench-muted">Then</h2>
               <ul>
                 {d.then.map((t) => (
                   <li key={t.title + t.when} className="text-bench-muted">
@@ -562,19 +562,18 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
             type="button"
             id={MAIN}
             className={
-              "btn !min-h-[66px] !border-bench-ready !bg-bench-ready text-[1.25rem] !text-bench-on-ready max-lg:order-last " +
+              "btn !min-h-act !border-bench-ready !bg-bench-ready text-sub !text-bench-on-ready max-lg:order-last " +
               "max-lg:col-span-3 max-lg:!min-h-[96px]"
             }
             onClick={() => send({ intent: main.intent })}
           >
-            {main.word}{" "}
-            <kbd className="rounded border border-bench-on-ready px-1.5 text-[0.8rem] max-lg:hidden">space</kbd>
+            {main.word} <kbd className="rounded border border-bench-on-ready px-1.5 text-fine max-lg:hidden">space</kbd>
           </button>
         ) : d.standing === "waiting" ? (
           <button
             type="button"
             className={
-              "btn !min-h-[66px] !border-bench-ready text-[1.2rem] !text-bench-fresh max-lg:order-last max-lg:col-span-3 " +
+              "btn !min-h-act !border-bench-ready text-sub !text-bench-fresh max-lg:order-last max-lg:col-span-3 " +
               "max-lg:!min-h-[96px]"
             }
             onClick={() => setPanel("touch")}
@@ -584,7 +583,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         ) : barred ? (
           <p
             className={
-              "grid min-h-[66px] place-items-center rounded-lg border border-dashed border-bench-line px-2 text-center " +
+              "grid min-h-act place-items-center rounded-lg border border-dashed border-bench-line px-2 text-center " +
               "text-bench-muted max-lg:order-last max-lg:col-span-3"
             }
           >
@@ -595,30 +594,30 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         )}
         <button
           type="button"
-          className="btn !min-h-[66px] !border-bench-line max-lg:!min-h-[56px]"
+          className="btn !min-h-act !border-bench-line max-lg:!min-h-glove"
           disabled={!d.last}
           onClick={() => send({ intent: "back" })}
         >
-          Take back <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">Z</kbd>
+          Take back <kbd className="rounded border px-1.5 text-fine max-lg:hidden">Z</kbd>
         </button>
         <button
           type="button"
-          className="btn !min-h-[66px] !border-bench-line max-lg:!min-h-[56px]"
+          className="btn !min-h-act !border-bench-line max-lg:!min-h-glove"
           onClick={() => setPanel("note")}
         >
-          Note <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">N</kbd>
+          Note <kbd className="rounded border px-1.5 text-fine max-lg:hidden">N</kbd>
         </button>
         <button
           type="button"
-          className="btn !min-h-[66px] !border-bench-line max-lg:hidden"
+          className="btn !min-h-act !border-bench-line max-lg:hidden"
           onClick={() => camera.current?.click()}
         >
-          Photo <kbd className="rounded border px-1.5 text-[0.8rem] max-lg:hidden">C</kbd>
+          Photo <kbd className="rounded border px-1.5 text-fine max-lg:hidden">C</kbd>
         </button>
         {d.standing === "waiting" || d.standing === "missed" ? (
           <button
             type="button"
-            className="btn !min-h-[66px] !border-bench-waiting max-lg:!min-h-[56px]"
+            className="btn !min-h-act !border-bench-waiting max-lg:!min-h-glove"
             onClick={() => setPanel("early")}
           >
             Begin early…
@@ -626,7 +625,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
         ) : (
           <button
             type="button"
-            className="btn !min-h-[66px] !border-bench-line max-lg:!min-h-[56px]"
+            className="btn !min-h-act !border-bench-line max-lg:!min-h-glove"
             disabled={!work || d.run.started === null}
             onClick={() => (open ? setPanel("rest") : send({ intent: "done" }))}
           >

@@ -52,7 +52,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
     <main
       id="main"
       data-view="brief"
-      className="mx-auto grid w-full max-w-[1400px] gap-x-12 gap-y-8 px-5 py-5 lg:grid-cols-2"
+      className="mx-auto grid w-full max-w-page gap-x-12 gap-y-8 px-5 py-5 lg:grid-cols-2"
     >
       <title>{`${job.title}: brief · Rich Layer`}</title>
       <section aria-labelledby="b1" className="flex flex-col gap-3">

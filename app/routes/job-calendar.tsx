@@ -207,7 +207,7 @@ function InOrder({ plan, list, back }: { plan: Plan; list: Line[]; back: Latest[
 
 export default function Calendar({ loaderData: d }: Route.ComponentProps) {
   return (
-    <main id="main" data-view="calendar" className="mx-auto w-full max-w-[1400px] px-5 py-5">
+    <main id="main" data-view="calendar" className="mx-auto w-full max-w-page px-5 py-5">
       <title>{`${d.title}: calendar · Rich Layer`}</title>
       {!d.days.length ? (
         <Empty title="Nothing to put in a calendar yet">
@@ -224,7 +224,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
             <h2 id="c1" className="mb-2">
               Day by day
             </h2>
-            <div className="grid grid-cols-[92px_1fr] items-center gap-x-3 text-[12.5px] text-muted" aria-hidden="true">
+            <div className="grid grid-cols-[92px_1fr] items-center gap-x-3 text-fine text-muted" aria-hidden="true">
               <span />
               <span className="flex justify-between">
                 <span>0</span>

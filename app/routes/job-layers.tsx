@@ -173,7 +173,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             </div>
           )}
           {plan.late.length > 0 && (
-            <section aria-label="Too late" className="border-t border-line p-3 text-[0.93rem]">
+            <section aria-label="Too late" className="border-t border-line p-3 text-small">
               <h3>Too late for this job</h3>
               <p className="text-muted">
                 By today’s brief these would stand before what is done: {plan.late.map((s) => s.title).join(", ")}.
@@ -187,7 +187,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               </h3>
               <ul>
                 {plan.unfit.map((u, i) => (
-                  <li key={`${u.edit.id}${i}`} className="border-t border-line py-1.5 text-[0.93rem]">
+                  <li key={`${u.edit.id}${i}`} className="border-t border-line py-1.5 text-small">
                     {u.edit.op === "set" ? `${u.edit.field} of ${u.edit.step}` : `${u.edit.op} ${u.edit.step}`}: {u.why}
                     .{" "}
                     <ActButton className="link-act" act={{ intent: "edit-forget", edit: u.edit.id }}>
@@ -222,7 +222,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               Core sample {after}
               {at !== null && p.end !== null ? ", while it waits" : ""}
             </h2>
-            <p className="text-[0.93rem] text-muted">
+            <p className="text-small text-muted">
               {ghost && logged ? `dashed: the piece as logged, after step ${logged.index + 1} · ` : ""}lens on{" "}
               <strong>{names[chosen].name}</strong>, {magnified(lensScale(chosenZone, LENS))}
             </p>
@@ -256,7 +256,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     onMouseEnter={() => setLit(l.step)}
                     onMouseLeave={() => setLit(null)}
                     className={clsx(
-                      "flex items-center gap-2 border-b border-line py-1 text-[0.95rem]",
+                      "flex items-center gap-2 border-b border-line py-1 text-small",
                       lit && lit === l.step && "font-semibold",
                     )}
                   >
@@ -264,7 +264,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     {l.step ? (
                       <button
                         type="button"
-                        className="says min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-[44px]"
+                        className="says min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-touch"
                         onFocus={() => setLit(l.step)}
                         onBlur={() => setLit(null)}
                         onClick={() => choose(l.step!)}
@@ -287,7 +287,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                   </li>
                 ))}
               </ul>
-              <div className="mt-2 text-[0.95rem] text-muted">
+              <div className="mt-2 text-small text-muted">
                 {filmNow(here, index, chosen, moment ?? d.now)
                   .map((x) => ({ ...x, text: `${x.text[0].toUpperCase()}${x.text.slice(1)}.` }))
                   .map((x) => (
@@ -369,7 +369,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             <Fold summary="Paint for the whole job" className="border-t border-line py-1">
               <ul>
                 {plan.amounts.map((a) => (
-                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-[0.95rem]">
+                  <li key={a.product} className="flex items-center gap-2 border-b border-line py-1 text-small">
                     <Swatch colour={paints[a.product].colour} />
                     <span className="flex-1">{paints[a.product].name}</span>
                     <Why of={opened(plan, { of: "amount", product: a.product })}>

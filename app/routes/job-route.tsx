@@ -66,7 +66,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
     <main
       id="main"
       data-view="route"
-      className={`mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 ${job.route ? "lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]" : ""}`}
+      className={`mx-auto grid w-full max-w-page gap-10 px-5 py-5 ${job.route ? "lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]" : ""}`}
     >
       <title>{`${job.title}: route · Rich Layer`}</title>
       <section aria-labelledby="r1">
@@ -101,7 +101,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
                   </Link>
                 </p>
                 {r.reasons.map((x) => (
-                  <p key={x} className="mt-1 text-[0.95rem]">
+                  <p key={x} className="mt-1 text-small">
                     {x}
                   </p>
                 ))}

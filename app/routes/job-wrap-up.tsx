@@ -132,7 +132,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
     <main
       id="main"
       data-view="wrap-up"
-      className="mx-auto grid w-full max-w-[1400px] gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]"
+      className="mx-auto grid w-full max-w-page gap-10 px-5 py-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]"
     >
       <title>{`${job.title}: wrap-up · Rich Layer`}</title>
       <section aria-labelledby="w1" className="min-w-0 overflow-x-auto">

@@ -55,11 +55,11 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
         }
       >
         <div className="min-w-0 max-w-full">
-          <h1 className="flex flex-wrap items-baseline gap-x-2 text-[1.4rem] max-lg:text-[1.2rem]">
+          <h1 className="flex flex-wrap items-baseline gap-x-2 text-large max-lg:text-sub">
             {job.title}
             <span
               data-given
-              className="font-text text-[0.95rem] font-normal tracking-normal text-muted max-lg:truncate max-lg:text-[0.88rem]"
+              className="font-text text-small font-normal tracking-normal text-muted max-lg:truncate max-lg:text-fine"
             >
               {job.quantity} of {d.substrate.toLowerCase()} {showLength(job.substrate.w, d.units)} ×{" "}
               {showLength(job.substrate.h, d.units)}
@@ -86,7 +86,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
           <div className="text-right max-lg:text-left">
             {d.readyText ? (
               <p
-                className={`font-head text-[1.05rem] font-semibold ${d.slack !== null && d.slack < 0 ? "text-wrong" : "text-ready"}`}
+                className={`font-head text-lead font-semibold ${d.slack !== null && d.slack < 0 ? "text-wrong" : "text-ready"}`}
               >
                 <Why of={d.why}>
                   Ready{" "}
@@ -99,14 +99,14 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
               <p className="text-waiting">{d.missing ? "Still to be filled in" : (d.stuck ?? "No ready time yet")}</p>
             )}
             {d.slack !== null && (
-              <p className={`text-[0.93rem] ${d.slack < 0 ? "text-wrong" : "text-muted"}`}>
+              <p className={`text-small ${d.slack < 0 ? "text-wrong" : "text-muted"}`}>
                 <Why quiet inline of={d.slackWhy}>
                   {d.slack < 0 ? `${showMinutes(-d.slack)} after it is due` : `${showMinutes(d.slack)} before due`}
                 </Why>
               </p>
             )}
             {d.slack === null && d.decides && d.readyText && (
-              <p className="max-w-md text-[0.93rem] text-muted max-lg:hidden">
+              <p className="max-w-md text-small text-muted max-lg:hidden">
                 <Why quiet of={d.why} className="w-full">
                   <span className="truncate">{d.decides}</span>
                 </Why>

@@ -3,17 +3,32 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { ROUTES } from "../core/catalogue/routes";
 import { substrateNamed } from "../core/catalogue/substrates";
+import type { Head } from "../store/heads";
+import { DARK_TOP } from "../ui/inks";
+import { Thumb } from "../ui/thumb";
 import { When } from "../ui/kit/locale";
-import { readHeads } from "../store/queries";
+import { readHeads, readShop } from "../store/queries";
 import { Empty } from "../ui/kit/bits";
 import { Table, type Column } from "../ui/kit/table";
 
+/** Colours of the piece as they are meant, by the drawing and the Shelf; a way that lifts a dark top leaves it where no zone is. */
+function looksOf(j: Head, shelf: ReadonlyMap<string, string>): { ground: string; zones: string[] } {
+  const body = substrateNamed(j.substrateId).colour;
+  const lifts = ROUTES.find((r) => r.id === j.route)?.lifts;
+  return {
+    ground: lifts ? (shelf.get(j.topId ?? "") ?? DARK_TOP) : body,
+    zones: (j.thumb?.zones ?? []).map((z) => (z.bare ? body : (shelf.get(z.productId ?? "") ?? z.colour))),
+  };
+}
+
 export async function clientLoader() {
-  const jobs = await readHeads();
+  const [jobs, base] = await Promise.all([readHeads(), readShop()]);
+  const colours = new Map(base?.products.map((p) => [p.id, p.colour]));
   jobs.sort((a, b) => b.open - a.open || (a.due ?? "9").localeCompare(b.due ?? "9") || a.title.localeCompare(b.title));
   return {
     jobs: jobs.map((j) => ({
       ...j,
+      looks: looksOf(j, colours),
       on: substrateNamed(j.substrateId).name,
       way: ROUTES.find((r) => r.id === j.route)?.name ?? "not chosen",
       state: j.closedAt
@@ -36,9 +51,12 @@ const COLUMNS: Column<Row>[] = [
     by: (j) => j.title,
     find: (j) => j.title,
     cell: (j) => (
-      <Link className="text" to={`/jobs/${j.id}`}>
-        {j.title}
-      </Link>
+      <span className="flex items-center gap-3">
+        <Thumb of={j.thumb} ground={j.looks.ground} fills={j.looks.zones} />
+        <Link className="text" to={`/jobs/${j.id}`}>
+          {j.title}
+        </Link>
+      </span>
     ),
   },
   { id: "client", name: "For", from: "md", by: (j) => j.client, find: (j) => j.client, cell: (j) => j.client || "–" },
@@ -64,7 +82,7 @@ const COLUMNS: Column<Row>[] = [
 export default function Jobs({ loaderData: { jobs } }: Route.ComponentProps) {
   const [text, setText] = useState("");
   return (
-    <main id="main" data-view="jobs" className="mx-auto w-full max-w-[1400px] px-5 py-5">
+    <main id="main" data-view="jobs" className="mx-auto w-full max-w-page px-5 py-5">
       <title>Jobs · Rich Layer</title>
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>Jobs</h1>

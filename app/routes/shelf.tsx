@@ -17,6 +17,7 @@ import { Fold } from "../ui/kit/fold";
 import { LabelledPick } from "../ui/kit/pick";
 import { Table, type Column } from "../ui/kit/table";
 import { attacksOn, SHELF_KINDS, shelfRows, usedByWeek, usedSince, type ShelfRow } from "../views/shelf";
+import { NEW_PAINT } from "../ui/inks";
 
 const UseChart = lazy(() => import("../ui/charts/use-chart"));
 
@@ -75,7 +76,7 @@ const columnsOf = (units: "metric" | "inch", chosen: string | null): Column<Shel
           to={`/shelf?product=${r.product.id}`}
           preventScrollReset
           aria-current={chosen === r.product.id ? "true" : undefined}
-          className={`flex min-h-[34px] items-center gap-3 ${chosen === r.product.id ? "font-bold" : "text"}`}
+          className={`flex min-h-line items-center gap-3 ${chosen === r.product.id ? "font-bold" : "text"}`}
         >
           <Swatch colour={r.product.colour} />
           <span>
@@ -147,8 +148,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
       id="main"
       data-view="shelf"
       className={
-        "mx-auto grid w-full max-w-[1400px] gap-8 px-5 py-5 " +
-        (p ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : "")
+        "mx-auto grid w-full max-w-page gap-8 px-5 py-5 " + (p ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : "")
       }
     >
       <title>Shelf · Rich Layer</title>
@@ -157,7 +157,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
           <h1 id="s1">Shelf</h1>
           {d.rows.length > 3 && (
             <div className="flex flex-wrap items-end gap-3">
-              <label className="flex flex-col gap-0.5 text-[0.93rem] text-muted">
+              <label className="flex flex-col gap-0.5 text-small text-muted">
                 Find
                 <input
                   className="field-in !w-52 text-ink"
@@ -196,7 +196,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
           <AddPaint
             intent="add"
             finishes={d.finishes.map((x) => ({ value: x.id, label: said(x.name, d.units) }))}
-            start={{ finish: d.finishes[0].id, colour: "#a8235a", zone: "" }}
+            start={{ finish: d.finishes[0].id, colour: NEW_PAINT, zone: "" }}
             zones={null}
           />
         </Fold>

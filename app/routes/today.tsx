@@ -8,6 +8,7 @@ import { firstSteps, STILL_NEW, stillNew } from "../views/first-steps";
 import type { TodayRow } from "../views/today";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
+import { Thumb } from "../ui/thumb";
 import { Why } from "../ui/kit/why";
 
 const FirstSteps = lazy(() => import("../ui/first-steps"));
@@ -34,12 +35,23 @@ async function sayLast(ms: number, now: number): Promise<{ days: number; on: str
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
   const day = await readDay(SHOWN);
-  const rows = await rowsOf(day.ids, day.stamp, now);
+  const rows = await rowsOf(
+    day.heads.map((h) => h.id),
+    day.stamp,
+    now,
+  );
   const saved = await readLastSaved();
   // A reminder once there is something to lose: work logged, and no spare copy for a week.
   const last = saved === null ? null : await sayLast(saved, now);
   const remind = rows.some((r) => r.begun) && (last === null || last.days >= 7);
-  return { rows, more: day.more, now, remind: remind ? { last } : null, first: await first(day.ids.length, saved) };
+  const thumbs = new Map(day.heads.map((h) => [h.id, h.thumb]));
+  return {
+    rows: rows.map((r) => ({ ...r, thumb: thumbs.get(r.id) ?? null })),
+    more: day.more,
+    now,
+    remind: remind ? { last } : null,
+    first: await first(day.heads.length, saved),
+  };
 }
 
 /** What a shop that is new still wants; null: it is new no more. */
@@ -53,7 +65,7 @@ async function first(open: number, saved: number | null) {
 
 export default function Today({ loaderData: { rows, more, now, remind, first } }: Route.ComponentProps) {
   return (
-    <main id="main" data-view="today" className="mx-auto w-full max-w-[1400px] px-5 py-5">
+    <main id="main" data-view="today" className="mx-auto w-full max-w-page px-5 py-5">
       <title>Today · Rich Layer</title>
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>Today</h1>
@@ -87,21 +99,24 @@ export default function Today({ loaderData: { rows, more, now, remind, first } }
             key={r.id}
             className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)_auto] items-center gap-x-6 gap-y-2 py-4 max-lg:grid-cols-1"
           >
-            <div>
-              <h2>
-                <Link to={`/jobs/${r.id}`} className="hover:underline">
-                  {r.title}
-                </Link>
-              </h2>
-              <p className="text-muted">
-                {r.quantity} {r.quantity === 1 ? "piece" : "pieces"}
-                {r.client ? `, for ${r.client}` : ""}
-              </p>
-              {r.snags > 0 && (
-                <p className="text-wrong">
-                  {r.snags} {r.snags === 1 ? "snag" : "snags"} open
+            <div className="flex items-start gap-4">
+              <Thumb of={r.thumb} ground={r.looks.ground} fills={r.looks.zones} />
+              <div className="min-w-0">
+                <h2>
+                  <Link to={`/jobs/${r.id}`} className="hover:underline">
+                    {r.title}
+                  </Link>
+                </h2>
+                <p className="text-muted">
+                  {r.quantity} {r.quantity === 1 ? "piece" : "pieces"}
+                  {r.client ? `, for ${r.client}` : ""}
                 </p>
-              )}
+                {r.snags > 0 && (
+                  <p className="text-wrong">
+                    {r.snags} {r.snags === 1 ? "snag" : "snags"} open
+                  </p>
+                )}
+              </div>
             </div>
             <div>
               {r.is === "ready" && (

@@ -42,7 +42,7 @@ type Data = Route.ComponentProps["loaderData"];
 export default function Workshop({ loaderData: d, params }: Route.ComponentProps) {
   const here = d.parts.find((p) => p.id === params.part);
   return (
-    <main id="main" data-view="workshop" data-part={here?.id} className="mx-auto w-full max-w-[1400px] px-5 py-5">
+    <main id="main" data-view="workshop" data-part={here?.id} className="mx-auto w-full max-w-page px-5 py-5">
       <title>{`${here ? `${here.name} · ` : ""}Workshop · Rich Layer`}</title>
       <h1>Workshop</h1>
       <div className="mt-4 grid gap-x-12 gap-y-6 lg:grid-cols-[210px_minmax(0,1fr)]">
@@ -54,7 +54,7 @@ export default function Workshop({ loaderData: d, params }: Route.ComponentProps
                   end
                   to={p.id ? `/workshop/${p.id}` : "/workshop"}
                   className={({ isActive }) =>
-                    "flex min-h-[34px] items-center max-lg:min-h-[44px] " +
+                    "flex min-h-line items-center max-lg:min-h-touch " +
                     (isActive ? "font-bold underline decoration-2 underline-offset-[6px]" : "")
                   }
                 >
@@ -85,7 +85,7 @@ export default function Workshop({ loaderData: d, params }: Route.ComponentProps
                     >
                       <dt>
                         <Link
-                          className="text inline-flex min-h-[28px] items-center max-lg:min-h-[44px]"
+                          className="text inline-flex min-h-[28px] items-center max-lg:min-h-touch"
                           to={`/workshop/${p.id}`}
                         >
                           {p.name}

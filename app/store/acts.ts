@@ -234,7 +234,7 @@ class Stored {
       if (gone.length) await d.table(table).bulkDelete(gone.map((x) => x.id));
     }
     const made = jobs.flatMap(({ id, record }) =>
-      record ? [headOf(record as Job, entries.get(id)! + (gains.get(id) ?? 0))] : [],
+      record ? [headOf(record as Job, entries.get(id)! + (gains.get(id) ?? 0), known.get(id))] : [],
     );
     const kept = [...gains].flatMap(([id, n]) => {
       const head = jobs.some((j) => j.id === id) ? undefined : known.get(id);

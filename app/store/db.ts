@@ -34,7 +34,7 @@ export interface Meta {
 }
 
 /** Newest shape of the database that this code knows. */
-const DB_VERSION = 3;
+const DB_VERSION = 4;
 
 export class RichLayerDb extends Dexie {
   shop!: EntityTable<Shop, "id">;
@@ -70,8 +70,10 @@ export class RichLayerDb extends Dexie {
       });
     // What belongs to this browser and goes into no file: when the shop was last saved as one.
     // A line a job for lists; the log by time, and by kind and time, so that a page of it can be read alone.
+    this.version(3).stores({ meta: "key", heads: "id, open", log: "id, jobId, at, [kind+at]" });
+    // The line a job has its piece drawn small.
     this.version(DB_VERSION)
-      .stores({ meta: "key", heads: "id, open", log: "id, jobId, at, [kind+at]" })
+      .stores({})
       .upgrade(async (tx) => {
         const n = countByJob((await tx.table("log").orderBy("jobId").keys()) as string[]);
         await tx

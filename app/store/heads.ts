@@ -2,6 +2,7 @@
  * A line about each job, kept beside the jobs so that lists and the palette need not load drawings and outlines. Written in the
  * same transaction as the job itself, never on its own.
  */
+import { thumbOf, type Thumb } from "../core/geometry/thumb";
 import type { Job } from "../core/records/job";
 
 export interface Head {
@@ -11,6 +12,8 @@ export interface Head {
   quantity: number;
   substrateId: string;
   route: string | null;
+  /** the dark top that was chosen */
+  topId: string | null;
   due: string | null;
   closedAt: string | null;
   good: number | null;
@@ -20,15 +23,19 @@ export interface Head {
   open: 0 | 1;
   /** entries in its log: counting a large log takes longer than reading a page of it */
   entries: number;
+  /** the piece drawn small; null: only areas are known */
+  thumb: Thumb | null;
 }
 
-export const headOf = (j: Job, entries: number): Head => ({
+/** @param before the head that was kept: its picture is kept on where it still fits */
+export const headOf = (j: Job, entries: number, before?: Head): Head => ({
   id: j.id,
   title: j.title,
   client: j.client,
   quantity: j.quantity,
   substrateId: j.substrate.id,
   route: j.route,
+  topId: j.choices.topId,
   due: j.due,
   closedAt: j.wrapUp.closedAt,
   good: j.wrapUp.good,
@@ -36,6 +43,7 @@ export const headOf = (j: Job, entries: number): Head => ({
   products: j.zones.flatMap((z) => z.productId ?? []),
   open: j.wrapUp.closedAt === null ? 1 : 0,
   entries,
+  thumb: thumbOf(j, before?.thumb),
 });
 
 /** Entries by job. */

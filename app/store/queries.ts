@@ -73,7 +73,7 @@ export const readHeads = (): Promise<Head[]> => db().heads.toArray();
  * Lines of the jobs that are of the day: under way first, then what is due soonest; and how many open ones are left out. The stamp is
  * another one whenever anything that a plan may read has been stored since.
  */
-export async function readDay(most: number): Promise<{ ids: string[]; more: number; stamp: string }> {
+export async function readDay(most: number): Promise<{ heads: Head[]; more: number; stamp: string }> {
   const [newest, undone] = await Promise.all([
     db().history.orderBy("seq").lastKey(),
     db().history.where("undone").equals(1).count(),
@@ -86,9 +86,9 @@ export async function readDay(most: number): Promise<{ ids: string[]; more: numb
       a.title.localeCompare(b.title),
   );
   return {
-    ids: open.slice(0, most).map((h) => h.id),
+    heads: open.slice(0, most),
     more: Math.max(0, open.length - most),
-    stamp: JSON.stringify([newest, undone, open]),
+    stamp: JSON.stringify([newest, undone, open.map((h) => ({ ...h, thumb: null }))]),
   };
 }
 

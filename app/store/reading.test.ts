@@ -233,7 +233,7 @@ describe("what is stored elsewhere is heard", () => {
     const same = Object.fromEntries(
       db().tables.map((t) => [t.name, [t.schema.primKey.src, ...t.schema.indexes.map((x) => x.src)].join()]),
     );
-    newer.version(4).stores({ ...same, odd: "id" });
+    newer.version(5).stores({ ...same, odd: "id" });
     await newer.open();
     await newer.table("odd").put({ id: "kept" });
     newer.close();
@@ -245,7 +245,7 @@ describe("what is stored elsewhere is heard", () => {
     expect(own.isOpen()).toBe(false);
     await expect(noteSaved(1)).rejects.toThrow();
     const raw = JSON.parse(await rawExport()) as { version: number; stores: Record<string, unknown[]> };
-    expect([raw.version, raw.stores.odd, raw.stores.meta]).toEqual([40, [{ id: "kept" }], []]);
+    expect([raw.version, raw.stores.odd, raw.stores.meta]).toEqual([50, [{ id: "kept" }], []]);
     await Dexie.delete("rich-layer");
   });
   test("a page that another overtakes lets go of the store and says so; one that overtakes it waits", async () => {

@@ -4,7 +4,7 @@ import { ActButton } from "./kit/field";
 
 export function Elsewhere({ of: d }: { of: ElsewhereView }) {
   return (
-    <section aria-labelledby="elsewhere" className="border-b border-line p-3 text-[0.93rem]">
+    <section aria-labelledby="elsewhere" className="border-b border-line p-3 text-small">
       <h3 id="elsewhere">Workshop or Shelf have changed</h3>
       <p className="text-muted">
         This job has begun and goes on by what it was begun with. Taken over, of the rest this would change:

@@ -2,6 +2,7 @@
 import { useId, useMemo } from "react";
 import { onBlank } from "../core/geometry/on-blank";
 import type { Job } from "../core/records/job";
+import { BARE, SHADOW, TAPE_LINE, UNKNOWN } from "./inks";
 
 export interface FaceProps {
   job: Pick<Job, "artwork" | "zones" | "substrate">;
@@ -24,7 +25,7 @@ export interface FaceProps {
 export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes, label, className }: FaceProps) {
   const id = useId();
   const { w, h } = job.substrate;
-  const ground = colours.ground ?? "#cccccc";
+  const ground = colours.ground ?? UNKNOWN;
   const drawn = useMemo(() => onBlank(job, mirrored), [job, mirrored]);
   return (
     <svg
@@ -42,8 +43,8 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
           patternUnits="userSpaceOnUse"
           patternTransform="rotate(45)"
         >
-          <rect width={w * 0.03} height={w * 0.03} fill="#d8c79a" />
-          <line x1="0" x2="0" y1="0" y2={w * 0.03} stroke="#8a7440" strokeWidth={w * 0.008} />
+          <rect width={w * 0.03} height={w * 0.03} fill={BARE} />
+          <line x1="0" x2="0" y1="0" y2={w * 0.03} stroke={TAPE_LINE} strokeWidth={w * 0.008} />
         </pattern>
         <clipPath id={`${id}c`}>
           <rect width={w} height={h} rx={Math.min(w, h) * 0.02} />
@@ -56,7 +57,7 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
             <path
               key={i}
               d={`M0 ${(h * (i + 0.5)) / 14}q${w / 4} ${((i % 3) - 1) * h * 0.02} ${w / 2} 0t${w / 2} 0`}
-              stroke="#000"
+              stroke={SHADOW}
               strokeOpacity="0.07"
               strokeWidth={h * 0.006}
               fill="none"
@@ -69,7 +70,7 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
             d={z.path}
             fillRule="evenodd"
             fill={masked?.includes(z.id) ? `url(#${id}m)` : (colours[z.id] ?? ground)}
-            stroke={lit?.includes(z.id) ? "#c2185b" : "none"}
+            stroke={lit?.includes(z.id) ? "var(--color-over-lit)" : "none"}
             strokeWidth={lit?.includes(z.id) ? Math.max(w, h) * 0.008 : 0}
             strokeDasharray={lit?.includes(z.id) ? `${w * 0.02} ${w * 0.01}` : undefined}
           />
@@ -84,7 +85,7 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
               width={boxes.widthMm}
               height={h * 0.96}
               fill="none"
-              stroke="#5a2a52"
+              stroke="var(--color-over-box)"
               strokeDasharray={`${w * 0.01} ${w * 0.01}`}
               strokeWidth={Math.max(w, h) * 0.004}
             />
@@ -98,7 +99,7 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
                 x2={w}
                 y1={at}
                 y2={at}
-                stroke="#0f6a63"
+                stroke="var(--color-over-band)"
                 strokeWidth={Math.max(w, h) * 0.006}
                 strokeDasharray={`${w * 0.03} ${w * 0.015}`}
               />
@@ -111,7 +112,7 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
         height={h}
         rx={Math.min(w, h) * 0.02}
         fill="none"
-        stroke="#6b6470"
+        stroke="var(--color-over-edge)"
         strokeWidth={Math.max(w, h) * 0.004}
       />
     </svg>

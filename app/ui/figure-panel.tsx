@@ -17,7 +17,7 @@ export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {
       )}
       <dl className="mb-2">
         {f.rows.map((r, i) => (
-          <div key={`${r.name}${i}`} className="flex justify-between gap-3 border-b border-line py-1 text-[0.93rem]">
+          <div key={`${r.name}${i}`} className="flex justify-between gap-3 border-b border-line py-1 text-small">
             <dt className="text-muted">{r.name}</dt>
             <dd className="text-right">
               {r.value}
@@ -26,10 +26,10 @@ export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {
           </div>
         ))}
       </dl>
-      {f.helps && <p className="mb-2 text-[0.93rem]">{f.helps}</p>}
+      {f.helps && <p className="mb-2 text-small">{f.helps}</p>}
       {ask && f.leads && (
         <div className="mb-2">
-          <p className="text-[0.93rem] text-muted">{f.leads.name}:</p>
+          <p className="text-small text-muted">{f.leads.name}:</p>
           <Moves ask={ask} />
         </div>
       )}

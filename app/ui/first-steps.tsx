@@ -75,7 +75,7 @@ export default function FirstSteps({ steps, shop }: { steps: readonly FirstStep[
           <h2 id="first">First steps</h2>
           <ul className="mt-2">
             {steps.map((s) => (
-              <li key={s.id} className="flex min-h-[34px] items-center gap-2 max-lg:min-h-[44px]">
+              <li key={s.id} className="flex min-h-line items-center gap-2 max-lg:min-h-touch">
                 {s.done ? (
                   <Check size={18} className="text-ready" aria-label="done" />
                 ) : (

@@ -51,7 +51,7 @@ export function PlanSample({ plan, range }: { plan: Plan; range: { top: number; 
               <button
                 type="button"
                 aria-current={i === index ? "step" : undefined}
-                className={`min-h-[28px] w-full px-2 text-left max-lg:min-h-[44px] ${i === index ? "bg-chosen font-semibold" : ""}`}
+                className={`min-h-[28px] w-full px-2 text-left max-lg:min-h-touch ${i === index ? "bg-chosen font-semibold" : ""}`}
                 onClick={() => setIndex(i)}
               >
                 {i + 1}. {x.step.title}

@@ -12,6 +12,7 @@ import { AskButton, AskForm, AskPick, AskText } from "./kit/ask";
 import { SEEN_WHEN, SwatchForm } from "../core/records/forms";
 import { WhenField } from "./kit/when-field";
 import { Fold } from "./kit/fold";
+import { DARK_PAPER } from "./inks";
 
 const TIME_WORDS: [keyof DryTimes, string][] = [
   ["flash", "Flashes off"],
@@ -367,7 +368,7 @@ function Swatches({ p, coatUm }: { p: Product; coatUm: number | null }) {
         intent="swatch-add"
         action="/shelf"
         extra={{ id: p.id }}
-        start={{ over: "#1a1a1a", seen: p.colour, coats: "1", when: "dry" }}
+        start={{ over: DARK_PAPER, seen: p.colour, coats: "1", when: "dry" }}
       >
         <AskText name="over" label="Over" type="color" />
         <AskText name="seen" label="As seen" type="color" />

@@ -22,11 +22,11 @@ const Overlays = lazy(() => import("./overlays"));
 
 export function Brand() {
   return (
-    <NavLink to="/" className="flex items-center gap-2 font-head text-[1.08rem] font-bold">
+    <NavLink to="/" className="flex items-center gap-2 font-head text-lead font-bold">
       <svg width="21" height="20" viewBox="0 0 22 20" aria-hidden="true">
-        <path fill="#e0a23a" d="M0 0h22v5H0z" />
-        <path fill="#d0608d" d="M0 7h14v5H0z" />
-        <path fill="#3fb3a1" d="M0 14h8v5H0z" />
+        <path className="fill-here" d="M0 0h22v5H0z" />
+        <path className="fill-mark-2" d="M0 7h14v5H0z" />
+        <path className="fill-mark-3" d="M0 14h8v5H0z" />
       </svg>
       Rich Layer
     </NavLink>
@@ -78,14 +78,14 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
               to={p.to}
               end={p.to === "/"}
               className={({ isActive }) =>
-                `grid h-full items-center border-b-[3px] px-0.5 ${isActive ? "border-[#e0a23a] font-semibold" : "border-transparent"}`
+                `grid h-full items-center border-b-[3px] px-0.5 ${isActive ? "border-here font-semibold" : "border-transparent"}`
               }
             >
               {p.name}
             </NavLink>
           ))}
         </nav>
-        <p className="ml-auto text-[0.93rem] text-strip-note max-lg:hidden">
+        <p className="ml-auto text-small text-strip-note max-lg:hidden">
           <Why quiet of={{ title: "The air now", rows: () => air.rows, ask: null }}>
             {air.text}
           </Why>
@@ -123,7 +123,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
             to={p.to}
             end={p.to === "/"}
             className={({ isActive }) =>
-              `grid place-items-center border-t-[3px] ${isActive ? "border-[#e0a23a] font-semibold" : "border-transparent"}`
+              `grid place-items-center border-t-[3px] ${isActive ? "border-here font-semibold" : "border-transparent"}`
             }
           >
             {p.name}
@@ -187,9 +187,9 @@ export function FirstScreen() {
       <UpdateOffer />
       <p className="flex items-center gap-3 font-head text-3xl font-bold">
         <svg width="42" height="40" viewBox="0 0 22 20" aria-hidden="true">
-          <path fill="#d99a2b" d="M0 0h22v5H0z" />
-          <path fill="#c2507e" d="M0 7h14v5H0z" />
-          <path fill="#2f9e8f" d="M0 14h8v5H0z" />
+          <path className="fill-mark-1-paper" d="M0 0h22v5H0z" />
+          <path className="fill-mark-2-paper" d="M0 7h14v5H0z" />
+          <path className="fill-mark-3-paper" d="M0 14h8v5H0z" />
         </svg>
         Rich Layer
       </p>

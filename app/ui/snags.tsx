@@ -11,7 +11,7 @@ export function Snags({ rows, onStep }: { rows: SnagRow[]; onStep(id: string): v
   const waived = rows.filter((r) => r.waived !== null);
   return (
     <section aria-labelledby="snags">
-      <h2 id="snags" className="mb-1 text-[1.05rem]">
+      <h2 id="snags" className="mb-1 text-lead">
         {open.length === 0 ? "No snags" : open.length === 1 ? "1 snag" : `${open.length} snags`}
       </h2>
       {!open.length && <p className="text-muted">Nothing stands against this plan.</p>}
@@ -24,7 +24,7 @@ export function Snags({ rows, onStep }: { rows: SnagRow[]; onStep(id: string): v
         <Fold summary={`${waived.length} accepted or waived`} className="mt-2">
           <ul>
             {waived.map((r) => (
-              <li key={`${r.rule}${r.where}`} data-snag={r.rule} className="border-t border-line py-2 text-[0.93rem]">
+              <li key={`${r.rule}${r.where}`} data-snag={r.rule} className="border-t border-line py-2 text-small">
                 <Mark severity={r.severity} /> <p>{r.why}</p>
                 <p className="text-muted">{r.waived === "accepted" ? "Read and accepted." : `Waived: ${r.waived}`}</p>
                 <Form method="post" preventScrollReset navigate={false}>
@@ -54,11 +54,7 @@ function Row({ r, onStep }: { r: SnagRow; onStep(id: string): void }) {
       <div className="flex items-center justify-between gap-2">
         <Mark severity={r.severity} />
         {r.step && r.place && (
-          <button
-            type="button"
-            className="link-act max-w-[170px] truncate text-[0.9rem]"
-            onClick={() => onStep(r.step!)}
-          >
+          <button type="button" className="link-act max-w-[170px] truncate text-small" onClick={() => onStep(r.step!)}>
             {r.place}
           </button>
         )}
@@ -97,7 +93,7 @@ function Row({ r, onStep }: { r: SnagRow; onStep(id: string): void }) {
           <input type="hidden" name="intent" value="waive" />
           <input type="hidden" name="rule" value={r.rule} />
           <input type="hidden" name="where" value={r.where} />
-          <label className="text-[0.93rem] text-muted">
+          <label className="text-small text-muted">
             Why may it stand?
             <input name="reason" className="field-in text-ink" autoFocus maxLength={400} />
           </label>

@@ -35,7 +35,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
               <Item onSelect={() => act({ intent: "step-duplicate" })}>Duplicate</Item>
               <Item onSelect={() => act({ intent: "step-remove" })}>Remove</Item>
               <DropdownMenu.Separator className="my-1 h-px bg-line" />
-              <DropdownMenu.Label className="px-3 py-1 text-[0.9rem] text-muted">Add behind it</DropdownMenu.Label>
+              <DropdownMenu.Label className="px-3 py-1 text-small text-muted">Add behind it</DropdownMenu.Label>
               {s.kinds.map((k) => (
                 <Item key={k.id} onSelect={() => act({ intent: "step-add", kind: k.id, after: s.id })}>
                   {k.name}
@@ -136,7 +136,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
       ))}
       {plate}
       {s.guide.length > 0 && (
-        <p data-words className="mt-2 text-[0.93rem]">
+        <p data-words className="mt-2 text-small">
           Field guide:{" "}
           {s.guide.map((g, i) => (
             <span key={g.to}>
@@ -205,7 +205,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
           </div>
           {s.zones.length > 0 && (
             <fieldset>
-              <legend className="text-[0.93rem] text-muted">Where</legend>
+              <legend className="text-small text-muted">Where</legend>
               {s.zones.map((z) => (
                 <ActButton
                   key={z.id}
@@ -242,8 +242,8 @@ const Item = ({ onSelect, children }: { onSelect(): void; children: React.ReactN
   <DropdownMenu.Item
     onSelect={onSelect}
     className={
-      "min-h-[34px] cursor-pointer rounded px-3 py-1.5 outline-none data-[highlighted]:bg-act data-[highlighted]:text-on-act " +
-      "max-lg:min-h-[44px]"
+      "min-h-line cursor-pointer rounded px-3 py-1.5 outline-none data-[highlighted]:bg-act data-[highlighted]:text-on-act " +
+      "max-lg:min-h-touch"
     }
   >
     {children}

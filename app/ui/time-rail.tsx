@@ -57,7 +57,7 @@ export function TimeRail({
         {blocks.map((b) => (
           <li key={b.id} className="relative flex flex-col pt-[30px] max-lg:pt-[46px]">
             {b.when && (
-              <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-[12.5px] text-muted">
+              <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-fine text-muted">
                 <Why quiet of={b.whenWhy}>
                   {b.when}
                 </Why>
@@ -74,7 +74,7 @@ export function TimeRail({
                 onClick={() => onChoose(b.id, null)}
                 style={{ width: workWidth(b.minutes) }}
                 className={clsx(
-                  "relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-[12.5px] max-lg:h-11",
+                  "relative h-8 overflow-hidden whitespace-nowrap border px-1.5 text-fine max-lg:h-11",
                   chosen === b.id
                     ? "border-act bg-act font-semibold text-on-act"
                     : b.state === "done"
@@ -112,13 +112,13 @@ export function TimeRail({
                 </button>
               )}
             </span>
-            <span className="h-4 text-[12.5px] text-muted" aria-hidden="true">
+            <span className="h-4 text-fine text-muted" aria-hidden="true">
               {b.n ?? "·"}
             </span>
           </li>
         ))}
       </ol>
-      <p className="sticky left-0 text-[12.5px] text-muted max-lg:hidden">
+      <p className="sticky left-0 text-fine text-muted max-lg:hidden">
         Hatched: waits, drawn shorter than they are; grey foot: the shop is shut; red: now.
       </p>
     </div>

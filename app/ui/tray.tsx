@@ -8,7 +8,7 @@ export const answerWord = (a: Answer): string => ({ good: "Good", mend: "Mend", 
 const LOOK = {
   done: "border-bench-ready bg-bench-ready text-bench-on-ready",
   aside: "border-dashed border-bench-wrong text-bench-late line-through",
-  open: "border-bench-line bg-[#3a3140] text-bench-ink",
+  open: "border-bench-line bg-bench-open text-bench-ink",
 };
 
 export function Tray({
@@ -54,7 +54,7 @@ export function Tray({
               disabled={!enabled || is !== "open"}
               onClick={() => (setAside ? onAside(n) : onPiece(n))}
               className={clsx(
-                "mono relative grid min-h-[44px] place-items-center rounded border text-[16px]",
+                "mono relative grid min-h-touch place-items-center rounded border text-bench-small",
                 LOOK[is],
               )}
             >
@@ -63,7 +63,7 @@ export function Tray({
           );
         })}
       </div>
-      <p className="mt-2 flex flex-wrap items-center justify-between gap-2 text-[16px] text-bench-muted">
+      <p className="mt-2 flex flex-wrap items-center justify-between gap-2 text-bench-small text-bench-muted">
         <span>
           {done.length} done{aside.length > 0 && `, ${aside.length} put aside`}
           {from > first && `; from piece ${from}`}
@@ -73,7 +73,7 @@ export function Tray({
           <button
             type="button"
             aria-pressed={setAside}
-            className={`btn !min-h-[44px] !border-bench-line ${setAside ? "!bg-bench-ink !text-bench" : ""}`}
+            className={`btn !min-h-touch !border-bench-line ${setAside ? "!bg-bench-ink !text-bench" : ""}`}
             onClick={() => setMode(!setAside)}
           >
             {setAside ? "Tap the piece to put aside" : "Put a piece aside"}

@@ -59,7 +59,7 @@ export function TrialCards({ world, routes }: { world: World; routes: string[] }
             <p className="tag">
               {c.minutes === null ? "minutes unknown" : `${showMinutes(c.minutes)} of work`}, {c.steps.length} steps
             </p>
-            <ol className="my-1 list-decimal pl-5 text-[0.93rem]">
+            <ol className="my-1 list-decimal pl-5 text-small">
               {c.steps.map((s, i) => (
                 <li key={i}>{s}</li>
               ))}

@@ -36,7 +36,7 @@ export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grai
             className="my-1 max-h-[120px] w-full"
             label={labelOf(v)}
           />
-          <ul className="text-[0.93rem]">
+          <ul className="text-small">
             {v.artwork.length > 0 && (
               <li>
                 Laser gets: {list(v.names.artwork)}

@@ -1,6 +1,8 @@
 /** Every open job in a line: what to do now, what it waits for, when it will be ready. */
 import { standing } from "../core/bench/next";
-import { makePlan } from "../core/plan/plan";
+import { simulate } from "../core/explain/report";
+import { GROUND } from "../core/piece/state";
+import { makePlan, type Plan } from "../core/plan/plan";
 import { titleIn } from "../core/plan/proof";
 import { open } from "../core/judge/judge";
 import { stateWords } from "../core/plan/decides";
@@ -9,6 +11,18 @@ import type { World } from "../core/records/world";
 import type { FigureRef } from "../core/explain/why/figure";
 import { titleOf } from "../core/explain/why/title";
 import { openedIn } from "./opened";
+
+/** Colours of the piece as it will be seen when all is done: of the face, and of each zone that is drawn. */
+function looksOf(plan: Plan): { ground: string; zones: string[] } {
+  const { job, substrate } = plan.context;
+  const last = plan.placed[plan.placed.length - 1];
+  const seen = new Map(last ? simulate(plan, last).map((z) => [z.zone, z.front]) : []);
+  const meant = plan.missing.length ? null : seen;
+  return {
+    ground: meant?.get(GROUND) ?? substrate.colour,
+    zones: job.zones.filter((z) => z.outline).map((z) => meant?.get(z.id) ?? z.colour),
+  };
+}
 
 export function todayRows(all: World[], now: number) {
   const worlds = all.filter((w) => w.job.wrapUp.closedAt === null);
@@ -45,6 +59,7 @@ export function todayRows(all: World[], now: number) {
       ready: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready),
       due: due === null ? null : showWhen(plan.context.clock, due),
       slack: due === null || plan.ready === null ? null : due - plan.ready,
+      looks: looksOf(plan),
       snags: open(plan).filter((x) => x.severity !== "hazard").length,
     };
   });

@@ -113,14 +113,14 @@ export function TellMe({ events, now }: { events: AlarmEvent[]; now: number }) {
   if (state === "none") return null;
   if (state === "denied")
     return (
-      <p className="max-w-[300px] text-[16px] text-bench-muted">
+      <p className="max-w-[300px] text-bench-small text-bench-muted">
         This browser is told not to notify. Calendar alarms, on the job’s Calendar, work without it.
       </p>
     );
   return (
     <span className="flex items-center gap-3">
       {state === "on" && (
-        <span className="text-[16px] text-bench-muted">
+        <span className="text-bench-small text-bench-muted">
           while a tab is open; with all closed only{" "}
           <Link className="underline" to="../calendar" relative="path">
             calendar alarms
@@ -131,7 +131,7 @@ export function TellMe({ events, now }: { events: AlarmEvent[]; now: number }) {
       <button
         type="button"
         aria-pressed={state === "on"}
-        className="btn !min-h-[44px] !border-bench-line"
+        className="btn !min-h-touch !border-bench-line"
         onClick={() => void turn()}
       >
         {state === "on" ? "Tells you" : "Tell me"}

@@ -2,7 +2,7 @@
 import { Link } from "react-router";
 import type { Gate } from "../../core/bench/gates";
 
-const pale = "btn shrink-0 !min-h-[56px] !border-bench-ink";
+const pale = "btn shrink-0 !min-h-glove !border-bench-ink";
 const HEAD: Record<Gate["by"], string> = {
   look: "Stopped",
   plan: "Would ruin it",
@@ -16,7 +16,7 @@ const HEAD: Record<Gate["by"], string> = {
 export function Gates({ gates, onSend }: { gates: Gate[]; onSend(more: Record<string, string>): void }) {
   return (
     <section aria-label="Before it begins" className="rounded-lg border-2 border-bench-waiting p-3">
-      <p className="mb-1 text-[1.05rem] text-bench-note">Before it begins</p>
+      <p className="mb-1 text-lead text-bench-note">Before it begins</p>
       <ul className="flex flex-col gap-2">
         {gates.map((g) => (
           <li

@@ -16,8 +16,8 @@ const CHIPS = [
   "too cold to touch",
   "looks right",
 ];
-const wide = "field-in !min-h-[56px] !bg-bench !text-bench-ink";
-const pale = "btn !min-h-[56px] !border-bench-ink";
+const wide = "field-in !min-h-glove !bg-bench !text-bench-ink";
+const pale = "btn !min-h-glove !border-bench-ink";
 
 export function BenchPanel({
   name,
@@ -119,7 +119,7 @@ export function BenchPanel({
       )}
       {name === "touch" && (
         <>
-          <p className="basis-full text-[1.1rem]">
+          <p className="basis-full text-lead">
             It passes when {test}.{left && ` By the model it takes ${left} more.`}
           </p>
           <button
@@ -137,7 +137,7 @@ export function BenchPanel({
       )}
       {name === "rest" && (
         <>
-          <p className="basis-full text-[1.1rem]">
+          <p className="basis-full text-lead">
             {open === 1 ? "1 piece is not tapped here." : `${open} pieces are not tapped here.`} What about them?
           </p>
           <button
@@ -195,18 +195,18 @@ export function BenchPanel({
           <button className={pale}>Put it right</button>
         </>
       )}
-      <button type="button" className="btn !min-h-[56px] !border-bench-line" onClick={onClose}>
+      <button type="button" className="btn !min-h-glove !border-bench-line" onClick={onClose}>
         Leave it
       </button>
       {name === "note" && (
-        <button type="button" className="btn !min-h-[56px] !border-bench-line" onClick={onPhoto}>
+        <button type="button" className="btn !min-h-glove !border-bench-line" onClick={onPhoto}>
           Photo
         </button>
       )}
       {name === "note" && last && (
         <button
           type="button"
-          className="btn !min-h-[56px] !border-bench-line"
+          className="btn !min-h-glove !border-bench-line"
           onClick={() => onSend({ intent: "open-earlier" })}
         >
           The last tap was earlier…

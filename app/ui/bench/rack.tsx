@@ -19,13 +19,13 @@ export function Rack({ rows, here, now }: { rows: RackRow[]; here: string; now: 
           data-rack={r.id}
           className={`rounded-xl bg-bench-lifted p-4 ${r.id === here ? "border-2 border-bench-ready" : ""}`}
         >
-          <h3 className={i === 0 && r.closes !== null ? "text-[1.25rem]" : ""}>
+          <h3 className={i === 0 && r.closes !== null ? "text-sub" : ""}>
             {r.id === here ? (
               `${r.title} · ${r.next}`
             ) : (
               <Link
                 to={r.is === "done" ? `/jobs/${r.id}/wrap-up` : `/jobs/${r.id}/bench`}
-                className="inline-block min-h-[44px] py-2 underline"
+                className="inline-block min-h-touch py-2 underline"
               >
                 {r.title} · {r.next}
               </Link>

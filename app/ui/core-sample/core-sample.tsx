@@ -7,6 +7,7 @@ import { useId, useRef } from "react";
 import type { ZoneLayers } from "../../core/explain/report";
 import { useSize } from "../use-size";
 import { barText, columns, niceBar } from "./scale";
+import { BARE, CHAR, CLEAR_TINT, FACES, ON_DARK, ON_LIGHT, SHADOW, UNKNOWN, UNKNOWN_FILM, UNPICKED } from "../inks";
 
 export interface PaintLook {
   name: string;
@@ -32,30 +33,29 @@ export interface CoreSampleProps {
   onLight(step: string | null): void;
 }
 
-export const CHAR_COLOUR = "#2b1d14";
 type Layer = ZoneLayers["layers"][number];
 
 /** What a layer looks like in a section. */
 export function lookOf(l: Layer, paints: Record<string, PaintLook>): { fill: string; name: string; ink: string } {
-  if (l.kind === "char") return { fill: CHAR_COLOUR, name: "Char", ink: "#fff" };
+  if (l.kind === "char") return { fill: CHAR, name: "Char", ink: ON_DARK };
   if (l.kind === "skin")
     return {
-      fill: { glaze: "#f4f4f0", coating: "#2d3a55", silver: "#cfd6da" }[l.finish ?? ""] ?? "#cccccc",
+      fill: FACES[l.finish ?? ""] ?? UNKNOWN,
       name: { glaze: "Glaze", coating: "Coating", silver: "Silvering" }[l.finish ?? ""] ?? "Skin",
-      ink: l.finish === "coating" ? "#ffffff" : "#1b161e",
+      ink: l.finish === "coating" ? ON_DARK : ON_LIGHT,
     };
   if (l.kind === "mask")
     return {
-      fill: (l.product && paints[l.product]?.colour) || "#d8c79a",
+      fill: (l.product && paints[l.product]?.colour) || BARE,
       name: (l.product && paints[l.product]?.name) || "Mask",
-      ink: "#1b161e",
+      ink: ON_LIGHT,
     };
   const p = l.product ? paints[l.product] : undefined;
-  const fill = p ? (p.clear ? tint(p.colour) : p.colour) : "#999999";
-  return { fill, name: `${p?.name ?? "Film"}${l.coat ? ` ${l.coat}` : ""}`, ink: dark(fill) ? "#ffffff" : "#1b161e" };
+  const fill = p ? (p.clear ? tint(p.colour) : p.colour) : UNKNOWN_FILM;
+  return { fill, name: `${p?.name ?? "Film"}${l.coat ? ` ${l.coat}` : ""}`, ink: dark(fill) ? ON_DARK : ON_LIGHT };
 }
 /** Clear films are shown as a warm or cool wash, so that they can be told apart from the ground. */
-const tint = (hex: string): string => (hex === "#f5f5f5" ? "#d9e4ea" : hex);
+const tint = (hex: string): string => (hex === UNPICKED ? CLEAR_TINT : hex);
 function dark(hex: string): boolean {
   const [r, g, b] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16));
   return 0.299 * r + 0.587 * g + 0.114 * b < 140;
@@ -102,7 +102,7 @@ export function CoreSample(p: CoreSampleProps) {
         >
           <defs>
             <pattern id={`${id}g`} width="90" height="22" patternUnits="userSpaceOnUse">
-              <path d="M0 6q22-5 45 0t45 0M0 16q30 4 50 0t40 0" fill="none" stroke="#000" strokeOpacity="0.1" />
+              <path d="M0 6q22-5 45 0t45 0M0 16q30 4 50 0t40 0" fill="none" stroke={SHADOW} strokeOpacity="0.1" />
             </pattern>
           </defs>
           {ticks.map((t) => (
@@ -213,7 +213,7 @@ export function CoreSample(p: CoreSampleProps) {
                       x2={c.x + c.w + 4}
                       y1={y(p.ghost[z.zone])}
                       y2={y(p.ghost[z.zone])}
-                      stroke="#ffffff"
+                      stroke={ON_DARK}
                       strokeWidth="4"
                     />
                     <line
@@ -221,7 +221,7 @@ export function CoreSample(p: CoreSampleProps) {
                       x2={c.x + c.w + 4}
                       y1={y(p.ghost[z.zone])}
                       y2={y(p.ghost[z.zone])}
-                      stroke="#0b5f58"
+                      stroke="var(--color-over-logged)"
                       strokeWidth="2"
                       strokeDasharray="7 4"
                     />
@@ -246,7 +246,7 @@ export function CoreSample(p: CoreSampleProps) {
                     aria-pressed={p.chosen === z.zone}
                     onClick={() => p.onZone(z.zone)}
                     className={clsx(
-                      "mx-auto block h-7 max-w-full truncate rounded px-1.5 text-[13px]",
+                      "mx-auto block h-7 max-w-full truncate rounded px-1.5 text-fine",
                       p.chosen === z.zone && "font-bold underline decoration-2 underline-offset-4",
                     )}
                   >
@@ -258,14 +258,21 @@ export function CoreSample(p: CoreSampleProps) {
           })}
           {p.sandTo !== null && face < p.sandTo && (
             <g>
-              <line x1={LEFT} x2={w - 4} y1={y(p.sandTo)} y2={y(p.sandTo)} stroke="#b5331f" strokeDasharray="5 4" />
+              <line
+                x1={LEFT}
+                x2={w - 4}
+                y1={y(p.sandTo)}
+                y2={y(p.sandTo)}
+                stroke="var(--color-over-sand)"
+                strokeDasharray="5 4"
+              />
               <text
                 x={w - 8}
                 y={y(p.sandTo) + 15}
                 textAnchor="end"
                 fontSize="12.5"
-                fill="#7a1d0c"
-                stroke="#fff"
+                fill="var(--color-over-sand-words)"
+                stroke={ON_DARK}
                 strokeWidth="3"
                 paintOrder="stroke"
               >
@@ -525,7 +532,7 @@ export function Lens({
         <path
           d={breakMark(size, y(lowest) + 26)}
           fill="none"
-          stroke={dark(ground.colour) ? "#fff" : "#1b161e"}
+          stroke={dark(ground.colour) ? ON_DARK : ON_LIGHT}
           strokeWidth="1.2"
         />
         <text
@@ -533,7 +540,7 @@ export function Lens({
           y={y(lowest) + 18}
           textAnchor="middle"
           fontSize="12.5"
-          fill={dark(ground.colour) ? "#fff" : "#1b161e"}
+          fill={dark(ground.colour) ? ON_DARK : ON_LIGHT}
         >
           {ground.name}
         </text>

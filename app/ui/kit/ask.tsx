@@ -96,12 +96,12 @@ function Asked({
   const wrong = formState.errors[name]?.message;
   return (
     <div className={`flex flex-col gap-0.5 ${className}`}>
-      <label htmlFor={id} className="text-[0.93rem] text-muted">
+      <label htmlFor={id} className="text-small text-muted">
         {label}
       </label>
       {children}
       {typeof wrong === "string" && (
-        <p id={`${id}-e`} role="alert" className="max-w-[22rem] text-[0.93rem] text-wrong">
+        <p id={`${id}-e`} role="alert" className="max-w-[22rem] text-small text-wrong">
           {/^[“A-Z]/.test(wrong) ? wrong : `${label} ${wrong}.`}
         </p>
       )}

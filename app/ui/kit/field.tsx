@@ -61,13 +61,13 @@ function Label({ id, p, error, again }: { id: string; p: Common; error: string |
     <>
       <label
         htmlFor={id}
-        className={p.hideLabel ? "sr-only" : "flex flex-wrap items-baseline gap-x-2 text-[0.93rem] text-muted"}
+        className={p.hideLabel ? "sr-only" : "flex flex-wrap items-baseline gap-x-2 text-small text-muted"}
       >
         {p.label}
         {p.from && <span className="tag">{p.from}</span>}
       </label>
       {error && (
-        <p id={`${id}-e`} role="alert" className="order-last text-[0.93rem] text-wrong">
+        <p id={`${id}-e`} role="alert" className="order-last text-small text-wrong">
           {error}
         </p>
       )}
@@ -216,7 +216,7 @@ export function TextField(
         field
       )}
       {before && (
-        <p role="status" className="text-[0.93rem] text-waiting">
+        <p role="status" className="text-small text-waiting">
           Typed before the page was read anew, and not stored yet.{" "}
           <button type="button" className="link-act" onClick={() => put(el.current?.value ?? shown(p.value))}>
             Store it
@@ -227,7 +227,7 @@ export function TextField(
         </p>
       )}
       {theirs !== null && (
-        <p role="alert" className="text-[0.93rem] text-waiting">
+        <p role="alert" className="text-small text-waiting">
           Another tab has set this to “{shown(theirs).slice(0, 40)}” meanwhile.{" "}
           <button type="button" className="link-act" onClick={() => put(el.current?.value ?? shown(p.value), true)}>
             Put mine in its place
@@ -264,7 +264,7 @@ export function TickField(p: Common & { value: boolean }) {
   const id = useId();
   const { save, hoped, error, busy, again } = useSave(p);
   return (
-    <div className={`grid min-h-[34px] grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 ${p.className ?? ""}`}>
+    <div className={`grid min-h-line grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 ${p.className ?? ""}`}>
       <Tick
         id={id}
         checked={hoped === null ? p.value : hoped === "true"}

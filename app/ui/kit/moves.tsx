@@ -71,7 +71,7 @@ export function Moves({ ask, children }: { ask: WhyAsk; children?: React.ReactNo
                   </Link>
                   <span className="tag text-right">{m.from}</span>
                 </p>
-                <ul className="text-[0.93em]">
+                <ul className="text-small">
                   {m.ends.map((e) => (
                     <li key={e.input} className="flex justify-between gap-3">
                       <span className="text-muted">{e.input}</span>

@@ -75,7 +75,7 @@ export function LabelledPick({ label, className, ...p }: Picked & { label: strin
   const own = useId();
   return (
     <div className={`flex flex-col gap-0.5 ${className ?? ""}`}>
-      <label htmlFor={p.id ?? own} className="text-[0.93rem] text-muted">
+      <label htmlFor={p.id ?? own} className="text-small text-muted">
         {label}
       </label>
       <Pick {...p} id={p.id ?? own} />

@@ -89,7 +89,7 @@ export function WhenField({
                       }}
                     />
                     {odd !== null && (
-                      <span id={`${time}-e`} role="alert" className="text-[0.93rem] text-wrong">
+                      <span id={`${time}-e`} role="alert" className="text-small text-wrong">
                         {noTime(odd)}
                       </span>
                     )}

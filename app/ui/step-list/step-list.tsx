@@ -106,7 +106,7 @@ function Alone({ rows, open, children }: { rows: StepRow[]; open: boolean; child
       <Collapsible.Root open={shows} onOpenChange={setShows}>
         <Collapsible.Trigger
           data-alone={rows.length}
-          className="says flex min-h-[36px] w-full items-center gap-2 px-2 text-left max-lg:min-h-[44px]"
+          className="says flex min-h-[36px] w-full items-center gap-2 px-2 text-left max-lg:min-h-touch"
         >
           <ChevronRight size={14} aria-hidden="true" className={clsx("shrink-0", shows && "rotate-90")} />
           <span className="min-w-0 flex-1 leading-tight">
@@ -186,9 +186,9 @@ function Row({
           type="button"
           aria-current={chosen ? "step" : undefined}
           onClick={() => onChoose(r.id)}
-          className="says flex min-h-[32px] min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-[44px]"
+          className="says flex min-h-[32px] min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-touch"
         >
-          <span className="num w-5 shrink-0 text-[12.5px] text-muted">{r.n ?? "·"}</span>
+          <span className="num w-5 shrink-0 text-fine text-muted">{r.n ?? "·"}</span>
           <span className={`min-w-0 flex-1 leading-tight ${r.done ? "text-muted" : ""}`}>
             {r.title}
             {r.byHand && <span className="tag"> · by hand</span>}
@@ -204,7 +204,7 @@ function Row({
             </span>
           )}
         </button>
-        <Why quiet of={r.minutesWhy} className="shrink-0 text-[0.93rem]">
+        <Why quiet of={r.minutesWhy} className="shrink-0 text-small">
           {r.minutes}
         </Why>
       </div>
@@ -213,7 +213,7 @@ function Row({
           data-wait-for={r.waitFor ?? ""}
           data-opens={r.opens ?? ""}
           data-closes={r.closes ?? ""}
-          className="hatch my-1 ml-[54px] mr-2 px-2 text-[0.9rem]"
+          className="hatch my-1 ml-[54px] mr-2 px-2 text-small"
         >
           <Why quiet of={r.waitWhy}>
             {r.wait}
