@@ -60,7 +60,7 @@ const COLUMNS: Column<Row>[] = [
     ),
   },
   { id: "client", name: "For", from: "md", by: (j) => j.client, find: (j) => j.client, cell: (j) => j.client || "–" },
-  { id: "pieces", name: "Pieces", className: "num", by: (j) => j.quantity, cell: (j) => j.quantity },
+  { id: "pieces", name: "Pieces", className: "num", from: "sm", by: (j) => j.quantity, cell: (j) => j.quantity },
   { id: "on", name: "On", from: "sm", by: (j) => j.on, find: (j) => j.on, cell: (j) => j.on },
   {
     id: "way",
@@ -87,7 +87,7 @@ export default function Jobs({ loaderData: { jobs } }: Route.ComponentProps) {
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>Jobs</h1>
         {jobs.length > 12 && (
-          <label className="flex items-center gap-2 text-muted">
+          <label className="flex items-center gap-2 text-muted max-sm:order-last max-sm:w-full">
             Find
             <input
               className="field-in w-64 text-ink"

@@ -14,8 +14,17 @@ export function useFirstOfWeek(): Weekday {
   const { weekStart } = useContext(Ways);
   return weekStart ? ({ sun: 0, mon: 1, sat: 6 } as const)[weekStart] : firstOfWeek();
 }
-/** A local moment, as the shop writes it. */
-export const When = ({ at }: { at: string | null }) => showLocal(at, useFace());
+/** A local moment, as the shop writes it; where there is no room for it in a line, the time goes under the day. */
+export function When({ at }: { at: string | null }) {
+  const [day, time] = showLocal(at, useFace()).split(", ");
+  return (
+    <>
+      <span className="whitespace-nowrap">{time ? `${day},` : day}</span>
+      {time && " "}
+      {time && <span className="whitespace-nowrap">{time}</span>}
+    </>
+  );
+}
 
 /** Does the day stand before the month where a date is figures alone? */
 export const dayFirst = (): boolean => {
