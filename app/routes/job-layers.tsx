@@ -31,7 +31,7 @@ import { bareBody, capital } from "../core/process/words";
 import { isFirst } from "../core/plan/proof";
 import { Fold } from "../ui/kit/fold";
 import { showLocal } from "../core/time/typed";
-import { useFace } from "../ui/kit/locale";
+import { useFace } from "../ui/kit/ways";
 import { AskForm, AskText } from "../ui/kit/ask";
 import { PlateForm } from "../core/records/forms";
 

@@ -20,7 +20,7 @@ import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
 import { FlawForm } from "../core/records/forms";
 import { Fold } from "../ui/kit/fold";
 import { Table, type Column } from "../ui/kit/table";
-import { When } from "../ui/kit/locale";
+import { When } from "../ui/kit/when";
 
 const HOW_BAD = [
   { value: "1", label: "slight" },

@@ -6,7 +6,7 @@ import { substrateNamed } from "../core/catalogue/substrates";
 import type { Head } from "../store/heads";
 import { DARK_TOP } from "../ui/inks";
 import { Thumb } from "../ui/thumb";
-import { When } from "../ui/kit/locale";
+import { When } from "../ui/kit/when";
 import { readHeads, readShop } from "../store/queries";
 import { Empty } from "../ui/kit/bits";
 import { Table, type Column } from "../ui/kit/table";

@@ -7,7 +7,7 @@ import { onlySearch } from "./only-search";
 import { Deaf, useOtherTabs } from "./other-tabs";
 import { nowMinutes } from "../clock";
 import { useAlarms, wantsAlarms } from "../ui/bench/alarms";
-import { WaysOf } from "../ui/kit/locale";
+import { WaysOf } from "../ui/kit/ways";
 import { FirstScreen, Shell } from "../ui/shell";
 
 export async function clientLoader() {

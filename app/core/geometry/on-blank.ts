@@ -1,16 +1,13 @@
 /** Where artwork lies on its piece, for screen, file and rule alike: centred on the blank, mirrored where the laser wants it. mm. */
 import { faces } from "../models/round/round";
 import type { Job } from "../records/job";
+import { origin } from "./origin";
 import { mirrored, moved } from "./outline";
 
 type Laid = Pick<Job, "artwork" | "zones" | "substrate">;
 
 /** mm left between two faces on round work */
 export const FACE_GAP_MM = 2;
-
-/** Where the upper left corner of the artwork lies on the blank; at its corner where only zones are known. */
-export const origin = ({ artwork: a, substrate: s }: Pick<Job, "artwork" | "substrate">): [number, number] =>
-  a ? [(s.w - a.w) / 2, (s.h - a.h) / 2] : [0, 0];
 
 /** Outlines of the zones as they lie on the blank. @param mirror left for right, as a file goes to the laser */
 export function onBlank(job: Laid, mirror = false): { id: string; path: string }[] {

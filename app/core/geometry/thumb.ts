@@ -3,7 +3,7 @@
  * finer than the grid is left out, and the smallest shapes first where there are too many.
  */
 import type { Job } from "../records/job";
-import { origin } from "./on-blank";
+import { origin } from "./origin";
 import type { Point, Ring } from "./outline";
 
 /** cells along the longer side */

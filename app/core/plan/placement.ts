@@ -2,7 +2,7 @@
 import { colourWay } from "../catalogue/routes";
 import { gapBetween } from "../geometry/gap";
 import { extentOf } from "../geometry/extent";
-import { origin } from "../geometry/on-blank";
+import { origin } from "../geometry/origin";
 import {
   betweenSetUps,
   errorAt,

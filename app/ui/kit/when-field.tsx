@@ -6,7 +6,8 @@ import { readTime, readWhen, showLocal } from "../../core/time/typed";
 import { showTime, zonedClock } from "../../core/time/zoned";
 import { nowMinutes } from "../../clock";
 import { TextField, type Common, type TextHandle } from "./field";
-import { dayFirst, useFace } from "./locale";
+import { dayFirst } from "./locale";
+import { useFace } from "./ways";
 
 const DaySheet = lazy(() => import("./day-sheet"));
 

@@ -1,31 +1,11 @@
 /** How the maker writes dates and times: as set in Workshop, and else as their browser has it. */
-import { createContext, useContext } from "react";
-import type { Shop } from "../../core/records/shop";
-import { showLocal } from "../../core/time/typed";
-import type { Face } from "../../core/time/zoned";
+import { useWays } from "./ways";
 
-const Ways = createContext<Pick<Shop, "clockFace" | "weekStart">>({});
-/** What is drawn within it writes dates as this shop does. */
-export const WaysOf = Ways.Provider;
-/** by 24 hours or by twice 12 */
-export const useFace = (): Face => useContext(Ways).clockFace ?? "24";
 /** First day of the week, 0 for Sunday. */
 export function useFirstOfWeek(): Weekday {
-  const { weekStart } = useContext(Ways);
+  const { weekStart } = useWays();
   return weekStart ? ({ sun: 0, mon: 1, sat: 6 } as const)[weekStart] : firstOfWeek();
 }
-/** A local moment, as the shop writes it; where there is no room for it in a line, the time goes under the day. */
-export function When({ at }: { at: string | null }) {
-  const [day, time] = showLocal(at, useFace()).split(", ");
-  return (
-    <>
-      <span className="whitespace-nowrap">{time ? `${day},` : day}</span>
-      {time && " "}
-      {time && <span className="whitespace-nowrap">{time}</span>}
-    </>
-  );
-}
-
 /** Does the day stand before the month where a date is figures alone? */
 export const dayFirst = (): boolean => {
   const parts = new Intl.DateTimeFormat(undefined, { day: "numeric", month: "numeric" }).formatToParts(0);
