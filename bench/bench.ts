@@ -2,10 +2,9 @@
  * Speed and size, printed: absolute times are noisy, growth with steps and zones is what to look at. `-- --json` for
  * machines, `-- --core` without the browser.
  */
+import { firstView } from "./first-view";
 import { own } from "../app/core/process/kinds";
 import "reflect-metadata";
-import { gzipSync } from "node:zlib";
-import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
 import { snagsOf } from "../app/core/judge/judge";
@@ -134,47 +133,7 @@ for (const [name, n, body] of [
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">${body}</svg>`;
   rows.push({ name, n, value: time(() => void readZones(clip, svg, null, undefined, Infinity), 1), unit: "ms" });
 }
-const page = "build/client/index.html";
-if (existsSync(page)) {
-  // what the first screen loads: the entry, the shell, the first route and all that they import
-  const manifestName = readdirSync("build/client/assets").find((f) => /^manifest-.*\.js$/.test(f)) as string;
-  const manifest = JSON.parse(
-    readFileSync(`build/client/assets/${manifestName}`, "utf8")
-      .replace(/^window\.__reactRouterManifest=/, "")
-      .replace(/;$/, ""),
-  ) as {
-    entry: { module: string; imports: string[] };
-    routes: Record<
-      string,
-      {
-        module: string;
-        imports: string[];
-        clientLoaderModule?: string;
-        clientActionModule?: string;
-        hydrateFallbackModule?: string;
-      }
-    >;
-  };
-  const files = new Set<string>([`/assets/${manifestName}`, manifest.entry.module, ...manifest.entry.imports]);
-  for (const id of ["root", "routes/shell", "routes/today"]) {
-    const r = manifest.routes[id];
-    for (const f of [r.module, ...r.imports, r.clientLoaderModule, r.hydrateFallbackModule]) if (f) files.add(f);
-  }
-  const seen = new Set<string>();
-  const walk = (f: string): void => {
-    if (seen.has(f)) return;
-    seen.add(f);
-    for (const m of readFileSync(`build/client${f}`, "utf8").matchAll(/(?:from|import)\s*"\.\/([\w.-]+\.js)"/g))
-      walk(`/assets/${m[1]}`);
-  };
-  files.forEach(walk);
-  rows.push({
-    name: "first view, script packed",
-    n: seen.size,
-    value: [...seen].reduce((a, f) => a + gzipSync(readFileSync(`build/client${f}`), { level: 9 }).length, 0),
-    unit: "bytes",
-  });
-}
+rows.push(...firstView());
 rows.push(...scheduleRows());
 if (!process.argv.includes("--core")) {
   const { scale } = await import("./scale");
