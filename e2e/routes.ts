@@ -52,6 +52,22 @@ journey("the field guide draws every route from a plan of its own, and can be le
     await p.locator("main[data-view='guide-page'] :is(h1,h2)").first().waitFor();
     assert.deepEqual(await clean(p, page), []);
   }
+  // what a page speaks of, tried on a job: planned beside the way it goes now, taken in one press, undone in one
+  await p.goto(new URL("guide/school-coats", url).href);
+  await choose(p, "Job", "Sowing panel");
+  const tried = p.getByRole("table", { name: "Tried on the job" });
+  await tried.waitFor();
+  assert.deepEqual(await clean(p, "tried on a job"), []);
+  const taken = async (): Promise<string> =>
+    (await tried.getByRole("row").filter({ hasText: "as it is now" }).textContent()) ?? "";
+  const was = await taken();
+  assert.match(was, /Several light coats/);
+  await tried.getByRole("button", { name: /^Take it for this job: One heavy/ }).click();
+  await tried.getByRole("row").filter({ hasText: "One heavy crossed coat" }).getByText("as it is now").waitFor();
+  assert.notEqual(await taken(), was);
+  await p.getByRole("button", { name: /^Undo: / }).click();
+  await tried.getByRole("row").filter({ hasText: "Several light coats" }).getByText("as it is now").waitFor();
+  assert.equal(await taken(), was);
   assert.deepEqual(faults(p), []);
   await o.close();
 });

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/guide-page";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { BEAMS } from "../core/records/ids";
 import { FINISHING } from "../core/catalogue/finishing";
 import { FINISHES, inWords } from "../core/catalogue/finishes";
@@ -14,16 +14,22 @@ import { makePlan, type Plan } from "../core/plan/plan";
 import { burntOf } from "../core/process/polarity";
 import { said } from "../core/units/said";
 import { showMinutes, showShare, showTemp, showUm, type UnitSystem } from "../core/units/show";
-import { readShop } from "../store/queries";
+import { nowMinutes } from "../clock";
+import { readHeads, readShop, readWorld } from "../store/queries";
 import { guideWorld } from "../demo/guide";
 import { Empty } from "../ui/kit/bits";
+import { ActButton } from "../ui/kit/field";
+import { LabelledPick } from "../ui/kit/pick";
+import { Table, type Column } from "../ui/kit/table";
+import { Why } from "../ui/kit/why";
 import { PlanSample } from "../ui/plan-sample";
-import { GUIDE } from "../views/guide";
+import { GUIDE, type GuidePage as Page } from "../views/guide";
+import { canTry, tryOn, type Tried } from "../views/try";
 import { levels } from "../views/layers";
 import { CHAR, CLEAR_TAPE, LIGHT_WOOD, PAPER_TAPE } from "../ui/inks";
 
 /** A guide page is worked out, not stored: its plan is made when it is opened. */
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
   const units = (await readShop())?.shop.units ?? "metric";
   const page = GUIDE.find((p) => p.id === params.topic) ?? null;
   const plan =
@@ -32,7 +38,18 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
       : page?.kind === "step"
         ? planWith(page.id.slice(5))
         : null;
-  return { page, plan, range: plan ? levels(plan) : null, units };
+  const tried = page && canTry(page) ? await tries(page, new URL(request.url).searchParams.get("job")) : null;
+  return { page, plan, range: plan ? levels(plan) : null, units, tried };
+}
+
+/** Open jobs that it can be tried on, and what it would make of the one that is chosen. */
+async function tries(page: Page, job: string | null) {
+  const jobs = (await readHeads())
+    .filter((h) => h.open === 1)
+    .map((h) => ({ value: h.id, label: h.title }))
+    .sort((a, b) => a.label.localeCompare(b.label));
+  const world = job !== null && jobs.some((j) => j.value === job) ? await readWorld(job) : null;
+  return { jobs, job: world ? job : null, rows: world ? tryOn(world, Math.floor(nowMinutes()), page) : [] };
 }
 
 /** The first route whose plan holds a kind of step. */
@@ -44,7 +61,7 @@ function planWith(kind: string): Plan | null {
   return null;
 }
 
-export default function GuidePage({ loaderData: { page, plan, range, units } }: Route.ComponentProps) {
+export default function GuidePage({ loaderData: { page, plan, range, units, tried } }: Route.ComponentProps) {
   if (!page)
     return (
       <main id="main" data-view="guide-page" className="px-5">
@@ -72,7 +89,111 @@ export default function GuidePage({ loaderData: { page, plan, range, units } }: 
       {page.kind === "idea" && <IdeaPage id={id} />}
       {page.kind === "finish" && <FinishPage id={id} units={units} />}
       {page.kind === "step" && isKind(id) && <StepPage id={id} plan={plan} range={range} />}
+      {tried && tried.jobs.length > 0 && <TryIt tried={tried} />}
     </main>
+  );
+}
+
+const columnsFor = (job: string): Column<Tried>[] => [
+  {
+    id: "name",
+    name: "Done so",
+    heads: true,
+    cell: (t) => (
+      <>
+        {t.name}
+        {t.is && <span className="tag ml-2">as it is now</span>}
+      </>
+    ),
+  },
+  { id: "steps", name: "Steps", className: "num", cell: (t) => t.steps },
+  {
+    id: "hands",
+    name: "Work",
+    className: "num",
+    cell: (t) =>
+      t.hands === null ? (
+        "not known"
+      ) : (
+        <Why quiet of={t.whyHands}>
+          {t.hands}
+        </Why>
+      ),
+  },
+  {
+    id: "ready",
+    name: "Ready",
+    cell: (t) =>
+      t.ready === null ? (
+        "no time yet"
+      ) : (
+        <Why quiet of={t.whyReady}>
+          {t.ready}
+        </Why>
+      ),
+  },
+  {
+    id: "told",
+    name: "Told",
+    from: "sm",
+    cell: (t) => (
+      <>
+        {t.no.map((w) => (
+          <p key={w} className="text-wrong">
+            {w}
+          </p>
+        ))}
+        {t.lacks.map((w) => (
+          <p key={w} className="text-waiting">
+            {w}
+          </p>
+        ))}
+        {t.stops > 0 && (
+          <p className="text-wrong">
+            {t.stops} {t.stops === 1 ? "snag that would" : "snags that would"} ruin the piece
+          </p>
+        )}
+      </>
+    ),
+  },
+  {
+    id: "take",
+    name: "Take it",
+    quiet: true,
+    cell: (t) =>
+      t.is || t.no.length > 0 ? null : (
+        <ActButton act={t.act} action={`/jobs/${job}/route`} label={`Take it for this job: ${t.name}`}>
+          Take it
+        </ActButton>
+      ),
+  },
+];
+
+/** What the page speaks of, planned on a job of one's own beside the way it goes now. */
+function TryIt({ tried }: { tried: { jobs: { value: string; label: string }[]; job: string | null; rows: Tried[] } }) {
+  const [, setSearch] = useSearchParams();
+  return (
+    <section aria-labelledby="try" className="mt-6 max-w-4xl border-t border-line pt-4">
+      <h2 id="try">Try it on a job of yours</h2>
+      <p className="mb-2 text-muted">Each is planned to its end; nothing changes until you take one.</p>
+      <LabelledPick
+        label="Job"
+        className="max-w-xs"
+        value={tried.job ?? ""}
+        options={[{ value: "", label: "none chosen" }, ...tried.jobs]}
+        onChange={(job) => setSearch(job ? { job } : {}, { preventScrollReset: true })}
+      />
+      {tried.job !== null && (
+        <div className="mt-3">
+          <Table label="Tried on the job" rows={tried.rows} columns={columnsFor(tried.job)} rowId={(t) => t.name} />
+          <p className="mt-2">
+            <Link className="text" to={`/jobs/${tried.job}/route`}>
+              The Route page of this job
+            </Link>
+          </p>
+        </div>
+      )}
+    </section>
   );
 }
 
@@ -252,7 +373,7 @@ function SchoolPage({ id }: { id: string }) {
             <strong>{p.name}</strong>
             {p.id === s.standard && <span className="ml-2 text-ready">taken when nobody says</span>}
             <br />
-            {p.says}
+            {p.more}
           </li>
         ))}
       </ul>

@@ -1,6 +1,7 @@
 /** A few treatments side by side, to be made on scraps and voted out: what is varied, and a card for each combination. */
 import { mattersHere, trialCards } from "../core/plan/trials";
 import type { World } from "../core/records/world";
+import { route } from "../core/catalogue/routes";
 import { SCHOOLS } from "../core/catalogue/schools";
 import { showMinutes } from "../core/units/show";
 import { ActButton, TickField } from "./kit/field";
@@ -19,7 +20,7 @@ export function TrialCards({ world, routes }: { world: World; routes: string[] }
             <TickField
               key={r}
               name={`trial:route:${r}`}
-              label={`by ${r}`}
+              label={`by ${r}, ${route(r).name.toLowerCase()}`}
               value={of.includes(`route:${r}`)}
               extra={{ intent: "choice" }}
             />

@@ -1,10 +1,8 @@
 /** What the Route page shows: every route with what speaks for it and a trial plan, what this one lays, how colours hide. */
-import { inTurn } from "../core/plan/placed";
 import { saidAll } from "../core/units/said";
 import { FINISHING } from "../core/catalogue/finishing";
-import { byHand, cuts, overFace, type Route } from "../core/catalogue/routes";
+import { byHand, cuts, overFace } from "../core/catalogue/routes";
 import { isPainting } from "../core/explain/why/figure";
-import { open } from "../core/judge/judge";
 import { chooseRoutes, type Choice } from "../core/plan/choose";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { picksOf } from "../core/process/context";
@@ -14,29 +12,10 @@ import { burntOf } from "../core/process/polarity";
 import type { Product } from "../core/records/product";
 import type { World } from "../core/records/world";
 import { showWhen } from "../core/time/zoned";
-import { showMinutes } from "../core/units/show";
 import { opened, openedIn, type Opened } from "./opened";
+import { byRoute, handsOf, outlook } from "./try";
 
-const sum = (list: { minutes: number | null }[]): number => list.reduce((n, p) => n + (p.minutes ?? 0), 0);
-/** Minutes of some steps together; null: one is not known. */
-const handsOf = (list: { minutes: number | null }[]): string | null =>
-  list.some((p) => p.minutes === null) ? null : showMinutes(sum(list));
 const readyOf = (p: Plan): string | null => (p.ready === null ? null : showWhen(p.context.clock, p.ready));
-
-/** The job planned by another route, so that both can be held side by side. */
-function trialOf(r: Route, world: World, now: number) {
-  const there: World = { ...world, job: { ...world.job, route: r.id, edits: [] } };
-  const trial = makePlan(there, now, true);
-  return {
-    whyReady: openedIn(there, now, { of: "ready" }, `When it is ready by ${r.id}`),
-    whyHands: openedIn(there, now, { of: "hands" }, `Work in all by ${r.id}`),
-    ready: readyOf(trial),
-    hands: handsOf(inTurn(trial.placed)),
-    steps: trial.placed.length,
-    lacks: trial.missing.map((m) => m.say),
-    stops: open(trial).filter((s) => s.severity === "stop" || s.severity === "never").length,
-  };
-}
 
 const routeRow = ({ route: r, no, reasons }: Choice, world: World, now: number) => ({
   id: r.id,
@@ -45,7 +24,8 @@ const routeRow = ({ route: r, no, reasons }: Choice, world: World, now: number) 
   goes: r.goes,
   why: no.map((n) => `${n.why}${n.rule ? ` (snag ${n.rule})` : ""}`),
   reasons,
-  trial: no.length || !world.job.zones.length ? null : trialOf(r, world, now),
+  trial:
+    no.length || !world.job.zones.length ? null : outlook(byRoute(world, r.id), now, `by “${r.name.toLowerCase()}”`),
 });
 
 /** What the chosen route lays and turns on: which choices are worth a field. */
