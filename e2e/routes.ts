@@ -54,7 +54,7 @@ journey("the field guide draws every route from a plan of its own, and can be le
   }
   // what a page speaks of, tried on a job: planned beside the way it goes now, taken in one press, undone in one
   await p.goto(new URL("guide/school-coats", url).href);
-  await choose(p, "Job", "Sowing panel");
+  await choose(p, p.getByRole("combobox", { name: "Job" }), "Sowing panel");
   const tried = p.getByRole("table", { name: "Tried on the job" });
   await tried.waitFor();
   assert.deepEqual(await clean(p, "tried on a job"), []);
