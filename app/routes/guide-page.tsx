@@ -106,13 +106,15 @@ const columnsFor = (job: string): Column<Tried>[] => [
       </>
     ),
   },
-  { id: "steps", name: "Steps", className: "num", cell: (t) => t.steps },
+  { id: "steps", name: "Steps", className: "num", cell: (t) => (t.no.length ? "–" : t.steps) },
   {
     id: "hands",
     name: "Work",
     className: "num",
     cell: (t) =>
-      t.hands === null ? (
+      t.no.length ? (
+        "–"
+      ) : t.hands === null ? (
         "not known"
       ) : (
         <Why quiet of={t.whyHands}>
@@ -124,7 +126,9 @@ const columnsFor = (job: string): Column<Tried>[] => [
     id: "ready",
     name: "Ready",
     cell: (t) =>
-      t.ready === null ? (
+      t.no.length ? (
+        "does not go"
+      ) : t.ready === null ? (
         "no time yet"
       ) : (
         <Why quiet of={t.whyReady}>

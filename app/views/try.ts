@@ -66,13 +66,18 @@ export function tryOn(w: World, now: number, page: GuidePage): Tried[] {
 function routesOn(w: World, now: number, id: string): Tried[] {
   const choices = chooseRoutes(context(w));
   const ids = [w.job.route, ROUTES.find((r) => r.id === id)?.id].filter((r) => r != null);
-  return [...new Set(ids)].map((r) => ({
-    ...outlook(byRoute(w, r), now, `by “${route(r).name.toLowerCase()}”`),
-    name: route(r).name,
-    is: w.job.route === r,
-    act: { intent: "set", field: "route", value: r },
-    no: choices.find((c) => c.route.id === r)?.no.map((n) => said(n.why, w.shop.units)) ?? [],
-  }));
+  return [...new Set(ids)].map((r) => {
+    const no = choices.find((c) => c.route.id === r)?.no.map((n) => said(n.why, w.shop.units)) ?? [];
+    return {
+      ...outlook(byRoute(w, r), now, `by “${route(r).name.toLowerCase()}”`),
+      // where it does not go at all, what a plan of it would lack besides says nothing more
+      ...(no.length ? { lacks: [], stops: 0 } : {}),
+      name: route(r).name,
+      is: w.job.route === r,
+      act: { intent: "set", field: "route", value: r },
+      no,
+    };
+  });
 }
 
 function picksOn(w: World, now: number, id: string): Tried[] {
