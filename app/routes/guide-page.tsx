@@ -1,6 +1,6 @@
 import type { Route } from "./+types/guide-page";
 import { useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link } from "react-router";
 import { BEAMS } from "../core/records/ids";
 import { FINISHING } from "../core/catalogue/finishing";
 import { FINISHES, inWords } from "../core/catalogue/finishes";
@@ -18,13 +18,10 @@ import { nowMinutes } from "../clock";
 import { readHeads, readShop, readWorld } from "../store/queries";
 import { guideWorld } from "../demo/guide";
 import { Empty } from "../ui/kit/bits";
-import { ActButton } from "../ui/kit/field";
-import { LabelledPick } from "../ui/kit/pick";
-import { Table, type Column } from "../ui/kit/table";
-import { Why } from "../ui/kit/why";
 import { PlanSample } from "../ui/plan-sample";
 import { GUIDE, type GuidePage as Page } from "../views/guide";
-import { canTry, tryOn, type Tried } from "../views/try";
+import { canTry, tryOn } from "../views/try";
+import { TryIt } from "../ui/try-it";
 import { levels } from "../views/layers";
 import { CHAR, CLEAR_TAPE, LIGHT_WOOD, PAPER_TAPE } from "../ui/inks";
 
@@ -89,115 +86,8 @@ export default function GuidePage({ loaderData: { page, plan, range, units, trie
       {page.kind === "idea" && <IdeaPage id={id} />}
       {page.kind === "finish" && <FinishPage id={id} units={units} />}
       {page.kind === "step" && isKind(id) && <StepPage id={id} plan={plan} range={range} />}
-      {tried && tried.jobs.length > 0 && <TryIt tried={tried} />}
+      {tried && tried.jobs.length > 0 && <TryIt {...tried} />}
     </main>
-  );
-}
-
-const columnsFor = (job: string): Column<Tried>[] => [
-  {
-    id: "name",
-    name: "Done so",
-    heads: true,
-    cell: (t) => (
-      <>
-        {t.name}
-        {t.is && <span className="tag ml-2">as it is now</span>}
-      </>
-    ),
-  },
-  { id: "steps", name: "Steps", className: "num", cell: (t) => (t.no.length ? "–" : t.steps) },
-  {
-    id: "hands",
-    name: "Work",
-    className: "num",
-    cell: (t) =>
-      t.no.length ? (
-        "–"
-      ) : t.hands === null ? (
-        "not known"
-      ) : (
-        <Why quiet of={t.whyHands}>
-          {t.hands}
-        </Why>
-      ),
-  },
-  {
-    id: "ready",
-    name: "Ready",
-    cell: (t) =>
-      t.no.length ? (
-        "does not go"
-      ) : t.ready === null ? (
-        "no time yet"
-      ) : (
-        <Why quiet of={t.whyReady}>
-          {t.ready}
-        </Why>
-      ),
-  },
-  {
-    id: "told",
-    name: "Told",
-    from: "sm",
-    cell: (t) => (
-      <>
-        {t.no.map((w) => (
-          <p key={w} className="text-wrong">
-            {w}
-          </p>
-        ))}
-        {t.lacks.map((w) => (
-          <p key={w} className="text-waiting">
-            {w}
-          </p>
-        ))}
-        {t.stops > 0 && (
-          <p className="text-wrong">
-            {t.stops} {t.stops === 1 ? "snag that would" : "snags that would"} ruin the piece
-          </p>
-        )}
-      </>
-    ),
-  },
-  {
-    id: "take",
-    name: "Take it",
-    quiet: true,
-    cell: (t) =>
-      t.is || t.no.length > 0 ? null : (
-        <ActButton act={t.act} action={`/jobs/${job}/route`} label={`Take it for this job: ${t.name}`}>
-          Take it
-        </ActButton>
-      ),
-  },
-];
-
-/** What the page speaks of, planned on a job of one's own beside the way it goes now. */
-function TryIt({ tried }: { tried: { jobs: { value: string; label: string }[]; job: string | null; rows: Tried[] } }) {
-  const [, setSearch] = useSearchParams();
-  return (
-    <section aria-labelledby="try" className="mt-6 max-w-4xl border-t border-line pt-4">
-      <h2 id="try">Try it on a job of yours</h2>
-      <p className="mb-2 text-muted">Each is planned to its end; nothing changes until you take one.</p>
-      <LabelledPick
-        label="Job"
-        className="max-w-xs"
-        value={tried.job ?? ""}
-        options={[{ value: "", label: "none chosen" }, ...tried.jobs]}
-        onChange={(job) => setSearch(job ? { job } : {}, { preventScrollReset: true })}
-      />
-      {tried.job !== null && (
-        <div className="mt-3">
-          <Table label="Tried on the job" rows={tried.rows} columns={columnsFor(tried.job)} rowId={(t) => t.name} />
-          <p className="mt-2">
-            <Link className="text" to={`/jobs/${tried.job}/route`}>
-              The Route page of this job
-            </Link>
-          </p>
-        </div>
-      )}
-    </section>
   );
 }
 

@@ -3,23 +3,12 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { ROUTES } from "../core/catalogue/routes";
 import { substrateNamed } from "../core/catalogue/substrates";
-import type { Head } from "../store/heads";
-import { DARK_TOP } from "../ui/inks";
+import { looksOf } from "../views/jobs";
 import { Thumb } from "../ui/thumb";
 import { When } from "../ui/kit/when";
 import { readHeads, readShop } from "../store/queries";
 import { Empty } from "../ui/kit/bits";
 import { Table, type Column } from "../ui/kit/table";
-
-/** Colours of the piece as they are meant, by the drawing and the Shelf; a way that lifts a dark top leaves it where no zone is. */
-function looksOf(j: Head, shelf: ReadonlyMap<string, string>): { ground: string; zones: string[] } {
-  const body = substrateNamed(j.substrateId).colour;
-  const lifts = ROUTES.find((r) => r.id === j.route)?.lifts;
-  return {
-    ground: lifts ? (shelf.get(j.topId ?? "") ?? DARK_TOP) : body,
-    zones: (j.thumb?.zones ?? []).map((z) => (z.bare ? body : (shelf.get(z.productId ?? "") ?? z.colour))),
-  };
-}
 
 export async function clientLoader() {
   const [jobs, base] = await Promise.all([readHeads(), readShop()]);

@@ -25,5 +25,3 @@ export const CLEAR_TAPE = "#f2f4f4";
 export const PAPER_TAPE = "#c9b27a";
 /** the colour of a clear coat on the Shelf while nobody has picked one */
 export const UNPICKED = "#f5f5f5";
-/** a dark top of which nobody has said which */
-export const DARK_TOP = "#1f1a22";

@@ -8,7 +8,7 @@ import { makePlan } from "../core/plan/plan";
 import { context, picksOf } from "../core/process/context";
 import type { World } from "../core/records/world";
 import { showWhen } from "../core/time/zoned";
-import { said, saidAll } from "../core/units/said";
+import { saidAll } from "../core/units/said";
 import { showMinutes } from "../core/units/show";
 import type { GuidePage } from "./guide";
 import { openedIn, type Opened } from "./opened";
@@ -67,7 +67,7 @@ function routesOn(w: World, now: number, id: string): Tried[] {
   const choices = chooseRoutes(context(w));
   const ids = [w.job.route, ROUTES.find((r) => r.id === id)?.id].filter((r) => r != null);
   return [...new Set(ids)].map((r) => {
-    const no = choices.find((c) => c.route.id === r)?.no.map((n) => said(n.why, w.shop.units)) ?? [];
+    const no = choices.find((c) => c.route.id === r)?.no.map((n) => n.why) ?? [];
     return {
       ...outlook(byRoute(w, r), now, `by “${route(r).name.toLowerCase()}”`),
       // where it does not go at all, what a plan of it would lack besides says nothing more

@@ -236,8 +236,8 @@ export const SCHOOLS: School[] = [
       "exact",
       "Exactly to the edge",
       "Needs a jig.",
-      "The picture ends at the edge of the piece. Nothing is burnt beside it, but a slip of half a " +
-        "millimetre shows as a bare rim: it needs a jig that holds.",
+      "The picture ends at the edge of the piece. Nothing is burnt beside it, but the least slip shows as " +
+        "a bare rim: it needs a jig that holds.",
     ],
   ),
   school(

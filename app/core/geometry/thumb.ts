@@ -12,7 +12,7 @@ const GRID = 96;
 const MOST_CORNERS = 500;
 /** cells that a shape must measure to be seen */
 const LEAST = 1;
-
+/** turns that never come round to the same place: what is taken by them lies spread out */
 const GOLDEN = 0.6180339887;
 
 export interface Thumb {
