@@ -19,6 +19,7 @@ import {
   readTakenBack,
   readWorldsOf,
   watch,
+  readUse,
 } from "./queries";
 import { sortLog } from "./sort";
 import { livingTabs } from "./tabs";
@@ -164,6 +165,18 @@ describe("the log", () => {
     await tap(entry("late", { at: 9, jobId: "b" }), entry("soon", { at: 2, jobId: "b" }), entry("x", {}));
     const worlds = await readWorldsOf(["b", "gone", "a"], false);
     expect(worlds.map((w) => `${w.job.id}: ${ids(w.log)}`)).toEqual(["b: soon late", "a: x"]);
+  });
+  test("what was used of a product: from that minute on, amounts that are known, without what was taken back", async () => {
+    const beet = { productId: "beet", ml: 1 };
+    await tap(
+      entry("u1", { at: 99, ...beet }),
+      entry("u2", { at: 100, ...beet }),
+      entry("u3", { at: 120, ...beet }),
+      entry("u4", { at: 130, productId: "kale", ml: 1 }),
+      entry("u5", { at: 140, productId: "beet", ml: null }),
+      entry("u6", { at: 150, kind: "back", of: "u3" }),
+    );
+    expect((await readUse("beet", 100)).map((e) => e.id)).toEqual(["u2"]);
   });
   test("when the shop was saved is kept, and not known before", async () => {
     expect(await readLastSaved()).toBeNull();

@@ -382,6 +382,27 @@ describe("visits and figures", () => {
       for (const x of f)
         expect(x.rows.every((r) => r.value !== "" && !/NaN|undefined|Infinity/.test(r.value))).toBe(true);
     };
+    const curvesOf = (route: string) => {
+      const plan = makePlan(of(route));
+      const i = plan.placed.findIndex((x) => x.step.kind === "reveal");
+      return { plan, f: figuresOf(plan, i).find((x) => x.id === "window")! };
+    };
+    // the curves say what the rows say: nothing gone at no energy, half at each film's own, what this setting leaves at the setting
+    const { f } = curvesOf("A1");
+    const c = f.curves!;
+    const near = (at: number): number[] =>
+      c.points.reduce((x, p) => (Math.abs(p.at - at) < Math.abs(x.at - at) ? p : x)).gone;
+    expect(c.points[0]).toEqual({ at: 0, gone: c.films.map(() => 0) });
+    for (const p of c.points) p.gone.slice(1).forEach((g, i) => expect(g).toBeLessThanOrEqual(p.gone[i]));
+    c.films.forEach((film, i) => {
+      expect(f.rows[i].name.startsWith(film.name)).toBe(true);
+      const cut = Number(/gone at ([\d.]+)/.exec(f.rows[i].value)![1]);
+      expect(Math.abs(near(cut)[i] - 0.5)).toBeLessThan(0.2);
+      expect(near(c.at)[i]).toBeCloseTo(Number(/^([\d.]+) %/.exec(f.rows[i].from!)![1]) / 100, 1);
+    });
+    expect(c.lo! < c.at && c.at < c.hi!).toBe(true);
+    expect([near(c.lo!)[0] > 0.9, near(c.hi!)[1] < 0.1]).toEqual([true, true]);
+    expect(f.rows.find((r) => r.name === "Window")!.value).toMatch(new RegExp(`^${Math.round(c.lo! * 100) / 100} to `));
     has("A1", "reveal", "window");
     has("A2", "reveal", "window");
     has("D3", "powder-fill", "powder");
