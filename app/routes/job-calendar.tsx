@@ -14,6 +14,7 @@ import { ActButton } from "../ui/kit/field";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { Why } from "../ui/kit/why";
+import { useFace } from "../ui/kit/ways";
 import { TakeAway } from "./take-away";
 import { opened, openedLatest } from "../views/opened";
 import { readJob } from "./job-data";
@@ -205,7 +206,11 @@ function InOrder({ plan, list, back }: { plan: Plan; list: Line[]; back: Latest[
   );
 }
 
+/** hours over a day's bar */
+const HOURS = { "24": ["0", "6", "12", "18", "24"], "12": ["0", "6 am", "noon", "6 pm", "midnight"] };
+
 export default function Calendar({ loaderData: d }: Route.ComponentProps) {
+  const face = useFace();
   return (
     <main id="main" data-view="calendar" className="mx-auto w-full max-w-page px-5 py-5">
       <title>{`${d.title}: calendar · Rich Layer`}</title>
@@ -227,11 +232,9 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
             <div className="grid grid-cols-[92px_1fr] items-center gap-x-3 text-fine text-muted" aria-hidden="true">
               <span />
               <span className="flex justify-between">
-                <span>0</span>
-                <span>6</span>
-                <span>12</span>
-                <span>18</span>
-                <span>24</span>
+                {HOURS[face].map((h) => (
+                  <span key={h}>{h}</span>
+                ))}
               </span>
             </div>
             <ol>

@@ -20,11 +20,19 @@ const figure = (t: Tried, value: string | null, of: Opened, unknown: string, nev
   );
 const lines = (list: readonly string[], className: string) =>
   list.map((w) => (
-    <p key={w} className={className}>
+    <span key={w} className={`block ${className}`}>
       {w}
-    </p>
+    </span>
   ));
 const ruin = (n: number): string[] => (n ? [`${n} ${n === 1 ? "snag" : "snags"} that would ruin the piece`] : []);
+
+const told = (t: Tried) => (
+  <>
+    {lines(t.no, "text-wrong")}
+    {lines(t.lacks, "text-waiting")}
+    {lines(ruin(t.stops), "text-wrong")}
+  </>
+);
 
 const columnsFor = (job: string): Column<Tried>[] => [
   {
@@ -35,6 +43,7 @@ const columnsFor = (job: string): Column<Tried>[] => [
       <>
         {t.name}
         {t.is && <span className="tag ml-2">as it is now</span>}
+        <span className="block text-small sm:hidden">{told(t)}</span>
       </>
     ),
   },
@@ -45,13 +54,7 @@ const columnsFor = (job: string): Column<Tried>[] => [
     id: "told",
     name: "Told",
     from: "sm",
-    cell: (t) => (
-      <>
-        {lines(t.no, "text-wrong")}
-        {lines(t.lacks, "text-waiting")}
-        {lines(ruin(t.stops), "text-wrong")}
-      </>
-    ),
+    cell: told,
   },
   {
     id: "take",
