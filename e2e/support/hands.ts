@@ -16,9 +16,19 @@ const settle = async (page: Page): Promise<void> => {
   await page.waitForFunction(() => !document.querySelector("[aria-busy='true']"));
 };
 
+/** Waits until it is on the page; one that never comes says what the page shows instead. */
+async function there(page: Page, target: Locator): Promise<void> {
+  try {
+    await target.first().waitFor();
+  } catch {
+    const shown = await page.locator("body").ariaSnapshot();
+    throw new Error(`never came: ${String(target)}; the page shows\n${shown.slice(0, 3000)}`);
+  }
+}
+
 /** Tab until an element has the focus; fails when it can't be reached by keyboard. */
 export async function tabTo(page: Page, target: Locator): Promise<void> {
-  await target.first().waitFor();
+  await there(page, target);
   const at = (): Promise<boolean> => target.first().evaluate((el) => el === document.activeElement);
   if (await at()) return;
   for (let i = 0; i < 260; i++) {

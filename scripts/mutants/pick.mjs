@@ -44,7 +44,7 @@ export const files = (only) =>
     .sort();
 export const groupOf = (file) => GROUPS.find((g) => g.rooms.some((r) => file.startsWith(`${r}/`)));
 
-export function randomOf(seed) {
+function randomOf(seed) {
   let s = Math.imul(seed, 2654435761) >>> 0;
   return () => {
     s = (s + 0x6d2b79f5) | 0;
@@ -67,43 +67,37 @@ const quiet = () => {};
 const LOG = { trace: quiet, debug: quiet, info: quiet, warn: quiet, error: quiet, fatal: quiet };
 for (const level of ["Trace", "Debug", "Info", "Warn", "Error", "Fatal"]) LOG[`is${level}Enabled`] = () => false;
 
-/** Ranges of the code that the mutation tester would change, as it takes them on its command line. */
-export async function ranges(n, seed, only) {
+/**
+ * A group's files with every fault of the mutation tester in them, each asleep until it is called by its id, and the faults that were
+ * drawn. What is tried of a fault is that it is noticed, not where it comes from: one of several at a place is as good as another.
+ */
+export async function operators(group, n, seed, only) {
   const instrumenter = createInjector()
     .provideValue(commonTokens.logger, LOG)
     .provideValue(commonTokens.getLogger, () => LOG)
     .provideValue(commonTokens.options, {})
     .injectFunction(createInstrumenter);
+  const mine = files(only).filter((f) => groupOf(f) === group);
+  const text = Object.fromEntries(mine.map((f) => [f, readFileSync(join(root, f), "utf8")]));
   const found = await instrumenter.instrument(
-    files(only).map((name) => ({ name, content: readFileSync(join(root, name), "utf8"), mutate: true })),
-    { excludedMutations: [], ignorers: [], plugins: null, noHeader: false },
+    mine.map((name) => ({ name, content: text[name], mutate: true })),
+    { excludedMutations: LEFT_OUT, ignorers: [], plugins: null, noHeader: false },
   );
-  const all = found.mutants.filter((m) => !LEFT_OUT.includes(m.mutatorName));
-  const key = ({ fileName, location: { start, end } }) =>
-    `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
-  const before = (a, b) => a.line < b.line || (a.line === b.line && a.column <= b.column);
-  const within = (m) =>
-    all.filter(
-      (x) =>
-        x.fileName === m.fileName &&
-        before(m.location.start, x.location.start) &&
-        before(x.location.end, m.location.end),
-    ).length;
-  // a range takes all that lies in it along: small ones only, so that what is drawn is spread
-  const drawn = [];
-  const seen = new Set();
-  for (const m of draw(all, all.length, seed)) {
-    if (drawn.length >= n) break;
-    if (seen.has(key(m)) || within(m) > 4) continue;
-    seen.add(key(m));
-    drawn.push(key(m));
-  }
-  return { drawn, of: all.length };
+  const all = found.mutants
+    .filter((m) => !LEFT_OUT.includes(m.mutatorName))
+    .map((m) => ({
+      id: m.id,
+      file: m.fileName,
+      line: m.location.start.line + 1,
+      fault: `${m.mutatorName}: ${m.replacement.replace(/\s+/g, " ")}`,
+    }));
+  return { asleep: found.files.map((f) => [f.name, f.content]), all, drawn: draw(all, n, seed), of: all.length };
 }
 
 /** Numbers that mean something, each with another one in its place: what the mutation tester has no fault for. */
-export function numbers(n, seed, only) {
-  const all = files(only).flatMap((file) => {
+export function numbers(group, n, seed, only) {
+  const mine = files(only).filter((f) => groupOf(f) === group);
+  const all = mine.flatMap((file) => {
     const text = readFileSync(join(root, file), "utf8");
     const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
     const out = [];
