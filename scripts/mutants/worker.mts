@@ -4,7 +4,7 @@
  * `number` runs the tests of a changed file until one fails.
  */
 import { readFileSync, writeFileSync } from "node:fs";
-import { collect, frozen, run, type Case } from "./collect.mts";
+import { collect, frozen, run, type Case } from "./collect.mjs";
 
 interface Asleep {
   activeMutant?: string;
