@@ -5,6 +5,8 @@
 import "reflect-metadata";
 import { checkForm, sayFaults, type Fault } from "../core/records/parse";
 import { Text } from "../core/records/fields";
+import { said } from "../core/units/said";
+import type { UnitSystem } from "../core/units/show";
 import type { Outcome } from "../core/records/outcome";
 import { Refused } from "../store/acts";
 import { answer } from "./answer";
@@ -47,12 +49,30 @@ export class FieldForm {
   @Text(LONG) value: string = "";
 }
 
-/** The act that a form asks for, found in its families and done; what it comes to, in words. */
-export const perform = <C>(families: Act<C>[][], raw: Record<string, string>, c: () => Promise<C>): Promise<Outcome> =>
+/** A refusal in the units that its reader types in; what he typed stands as he typed it. */
+const toldIn = (why: string, units: UnitSystem): string =>
+  why.replace(/“[^”]*”|[^“]+/g, (part) => (part.startsWith("“") ? part : said(part, units)));
+
+/**
+ * The act that a form asks for, found in its families and done; what it comes to, in words.
+ * @param units that figures are typed in there
+ */
+export const perform = <C>(
+  families: Act<C>[][],
+  raw: Record<string, string>,
+  c: () => Promise<C>,
+  units: (c: C) => UnitSystem = () => "metric",
+): Promise<Outcome> =>
   answer(raw.field, async () => {
     const found = families.flat().find((a) => a.intent === raw.intent);
     if (!found) throw new Refused(`There is no act “${raw.intent}”.`);
-    return found.run(raw, await c());
+    const on = await c();
+    try {
+      return await found.run(raw, on);
+    } catch (e) {
+      if (e instanceof Refused) e.message = toldIn(e.message, units(on));
+      throw e;
+    }
   });
 
 /** How each field of a record is read from text, by its name. */

@@ -444,6 +444,11 @@ describe("gates at the bench", () => {
     expect(rest(now.hourly)).toEqual(rest(hourly));
     expect((await put("c.7", "cold")).error).toMatch(/“cold” is not a temperature/);
     expect((await put("rh.7", "140")).error).toBe("Humidity lies between 0 and 100 %.");
+    // a bound is told in what is typed there, and what was typed as it was
+    expect((await put("c.7", "400")).error).toMatch(/at most 140 °F/);
+    const machine = (await world()).machines[0].id;
+    const bed = (value: string) => shopAct({ intent: "machine", id: machine, field: "bedW", value });
+    expect((await bed("200000 mm")).error).toMatch(/bedW.* must be at most 393\.7 in/);
     expect((await put("c.24", "15")).error).toMatch(/nothing called “c.24”/);
     expect((await world()).shop.climate).toEqual(now);
   });

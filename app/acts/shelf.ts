@@ -146,8 +146,13 @@ const shelfActs = [
 ];
 
 export const shelfAct = (form: Record<string, string>): Promise<Outcome> =>
-  perform([shelfActs], form, async () => {
-    const base = await readShop();
-    if (!base) throw new Refused("There is no shop here yet.");
-    return base;
-  });
+  perform(
+    [shelfActs],
+    form,
+    async () => {
+      const base = await readShop();
+      if (!base) throw new Refused("There is no shop here yet.");
+      return base;
+    },
+    (c) => c.shop.units,
+  );

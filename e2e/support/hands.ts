@@ -67,8 +67,15 @@ export function keyboard(page: Page): Hands {
       const all = await list.allInnerTexts();
       const want = all.findIndex((l) => (typeof option === "string" ? l === option : option.test(l)));
       if (want < 0) throw new Error(`no option ${option} among ${all.join(", ")}`);
+      // the list moves its focus a moment after the key: pressed faster than any hand, Enter would take the option before
+      const onOption = (n: number): Promise<unknown> =>
+        page.waitForFunction((i) => document.querySelectorAll("[role='option']")[i] === document.activeElement, n);
       await page.keyboard.press("Home");
-      for (let i = 0; i < want; i++) await page.keyboard.press("ArrowDown");
+      await onOption(0);
+      for (let i = 1; i <= want; i++) {
+        await page.keyboard.press("ArrowDown");
+        await onOption(i);
+      }
       await page.keyboard.press("Enter");
       await list.first().waitFor({ state: "detached" });
       await settle(page);

@@ -7,4 +7,9 @@ import type { Outcome } from "../../core/records/outcome";
 import { perform } from "../act";
 
 export const benchAct = (jobId: string, form: Record<string, string>): Promise<Outcome> =>
-  perform([workActs, backActs, air], form, () => atBench(jobId));
+  perform(
+    [workActs, backActs, air],
+    form,
+    () => atBench(jobId),
+    (c) => c.world.shop.units,
+  );

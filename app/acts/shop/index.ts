@@ -1,11 +1,14 @@
 /** Acts on the Workshop and on what the log has taught it. */
 import type { Outcome } from "../../core/records/outcome";
+import type { UnitSystem } from "../../core/units/show";
 import { perform } from "../act";
 import { gearActs } from "./gear";
 import { machineActs } from "./machines";
 import { learnedActs, settingActs } from "./settings";
-import { inShop } from "./shop";
+import { inShop, type InShop } from "./shop";
 
+const units = (c: InShop): UnitSystem => c.shop.units;
 export const shopAct = (form: Record<string, string>): Promise<Outcome> =>
-  perform([settingActs, machineActs, gearActs], form, inShop);
-export const learnedAct = (form: Record<string, string>): Promise<Outcome> => perform([learnedActs], form, inShop);
+  perform([settingActs, machineActs, gearActs], form, inShop, units);
+export const learnedAct = (form: Record<string, string>): Promise<Outcome> =>
+  perform([learnedActs], form, inShop, units);

@@ -32,6 +32,10 @@ interface Save {
   again: { value: string; send: () => void } | null;
 }
 
+/** What a record's check says of one of its fields, with the name that the field has on the screen. */
+const named = (error: string, label: string): string =>
+  error.includes("; ") ? error : error.replace(/^[a-z][\w.[\]]* (?=must |is missing)/, `“${label}” `);
+
 function useSave(p: Common): Save {
   const fetcher = useFetcher<Outcome>();
   const last = useRef("");
@@ -40,7 +44,7 @@ function useSave(p: Common): Save {
   useEffect(() => {
     if (fetcher.state === "idle") setHoped(null);
   }, [fetcher.state, fetcher.data]);
-  const error = fetcher.state === "idle" && fetcher.data?.error ? fetcher.data.error : null;
+  const error = fetcher.state === "idle" && fetcher.data?.error ? named(fetcher.data.error, p.label) : null;
   const save = (value: string): void => {
     last.current = value;
     setHoped(value);
