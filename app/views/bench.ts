@@ -1,4 +1,5 @@
 /** What the bench shows: the step to do or the wait before it, ways out of a missed window, and where every other job stands. */
+import { cuesOf } from "../core/explain/cues";
 import { saidAll } from "../core/units/said";
 import type { RackRow } from "./shown";
 import { gatesOf } from "../core/bench/gates";
@@ -164,13 +165,11 @@ function benchViewIn(world: World, whole: Plan, now: number, others: RackRow[]) 
                   }
                 : null,
             lookWhy: kind.beam === "body" ? opened(plan, { of: "level", step: current.step.id }) : null,
-            cues: kind
-              .cues(current.step, c)
-              .filter(
-                (x) =>
-                  !own(current.step, "laser") ||
-                  x !== setting({ laser: own(current.step, "laser") }, kindOf(current.step.kind).runs),
-              ),
+            cues: cuesOf(plan, current).filter(
+              (x) =>
+                !own(current.step, "laser") ||
+                x !== setting({ laser: own(current.step, "laser") }, kindOf(current.step.kind).runs),
+            ),
             lookFor: kind.lookFor(current.step, c),
             zones: current.step.zones,
             purpose: kind.purpose(current.step, c),

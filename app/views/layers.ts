@@ -2,6 +2,7 @@
  * Plan to what the Layers page shows: rows, rail, card, snags. Words and figures only; nothing is worked out here
  * that the core does not know.
  */
+import { cuesOf } from "../core/explain/cues";
 import type { Opened } from "./opened";
 import type { StepRow, RailBlock, SnagRow, StepCardData } from "./shown";
 import { FIELDS } from "../core/plan/fields";
@@ -275,7 +276,7 @@ function stepCardIn(plan: Plan, index: number): StepCardData {
     tool: kind.tool(s, c),
     load: told(loadText(plan, index), "load"),
     time: { text: minutes, why: why("minutes") },
-    cues: kind.cues(s, c),
+    cues: cuesOf(plan, p),
     lookFor: kind.lookFor(s, c),
     lookWhy: kind.beam === "body" ? why("level") : null,
     then: told(thenText(plan, index), "wait"),

@@ -8,6 +8,7 @@ import { kindOf, own, type Step } from "../process/kinds";
 import type { LookFor } from "../process/step";
 import type { StepUse } from "../plan/amounts";
 import type { Snag } from "../judge/snag";
+import { cuesOf } from "./cues";
 import { settingParts } from "./setting-words";
 import { latestStart } from "../plan/backward";
 import { type Plan } from "../plan/plan";
@@ -159,7 +160,7 @@ function cardIn(plan: Plan, asOf: number, moved: Moved | null): Card {
       takes: p.minutes === null ? "unknown" : showMinutes(p.minutes),
       zones: zoneLine(p.step, zoneName),
       lines: stepLines(plan, i, when),
-      cues: kindOf(p.step.kind).cues(p.step, c),
+      cues: cuesOf(plan, p),
       lookFor: lookLine(kindOf(p.step.kind).lookFor(p.step, c)),
       wait: waitLine(plan, i, when),
       cautions: standing.filter((x) => x.step === p.step.id && x.severity !== "hazard").map(told),
