@@ -18,22 +18,28 @@ export const SLICES = 64;
 export function rowExtents(r: Region): number[] {
   const box = bounds(r);
   if (!box) return [];
-  const out = [box.y0, box.y1];
   const height = (box.y1 - box.y0) / SLICES;
-  for (let s = 0; s < SLICES; s++) {
-    const y = box.y0 + (s + 0.5) * height;
-    let from = Infinity;
-    let to = -Infinity;
-    for (const ring of r)
-      for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-        const [[xi, yi], [xj, yj]] = [ring[i], ring[j]];
+  const middle = (slice: number): number => box.y0 + (slice + 0.5) * height;
+  const from = new Float64Array(SLICES).fill(Infinity);
+  const to = new Float64Array(SLICES).fill(-Infinity);
+  // each edge goes only to the slices that it may cross, one more at either end against rounding
+  for (const ring of r)
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+      const [xi, yi] = ring[i];
+      const [xj, yj] = ring[j];
+      if (yi === yj) continue;
+      const first = Math.max(0, Math.floor((Math.min(yi, yj) - box.y0) / height - 0.5) - 1);
+      const last = Math.min(SLICES - 1, Math.ceil((Math.max(yi, yj) - box.y0) / height - 0.5) + 1);
+      for (let s = first; s <= last; s++) {
+        const y = middle(s);
         if (yi > y === yj > y) continue;
         const x = xi + ((xj - xi) * (y - yi)) / (yj - yi);
-        from = Math.min(from, x);
-        to = Math.max(to, x);
+        if (x < from[s]) from[s] = x;
+        if (x > to[s]) to[s] = x;
       }
-    out.push(...(to >= from ? [from, to] : [1, 0]));
-  }
+    }
+  const out = [box.y0, box.y1];
+  for (let s = 0; s < SLICES; s++) out.push(...(to[s] >= from[s] ? [from[s], to[s]] : [1, 0]));
   return out.map((v) => Math.round(v * 1000) / 1000);
 }
 
