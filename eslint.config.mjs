@@ -14,6 +14,14 @@ const bare = [
   { selector: "Literal[value=/(text|border|bg|fill|stroke)-\\[#/]", message: `a colour ${NAMED}` },
   { selector: "TemplateElement[value.raw=/-\\[#|text-\\[[0-9.]/]", message: `a colour or size ${NAMED}` },
   { selector: "Literal[value=/text-\\[[0-9.]/]", message: `a size of type ${NAMED}` },
+  {
+    selector: "Literal[value=/(?<!text)-\\[[^\\]]*[0-9]px/]",
+    message: "sizes are steps of spacing, or have a name in app.css",
+  },
+  {
+    selector: "TemplateElement[value.raw=/(?<!text)-\\[[^\\]]*[0-9]px/]",
+    message: "sizes are steps of spacing, or have a name in app.css",
+  },
 ];
 const SURROUNDINGS = ["window", "document", "navigator", "performance", "crypto", "process", "self", "localStorage"];
 

@@ -77,9 +77,10 @@ test("on screens colours and sizes of type go by their names", () => {
     'export const b = "grid bg-[#fff]";',
     "export const c = (x: string) => `text-[13px] ${x}`;",
     'export const d = "text-[0.9rem]";',
-    'export const e = "#summary text-fine max-w-[22rem]";',
+    'export const e = "lg:grid-cols-[110px_1fr]";',
+    'export const f = "#summary text-fine max-w-[22rem]";',
   ].join("\n");
-  expect(lint("app/ui/x.ts", code)).toEqual([1, 2, 3, 4].map((n) => `${n} no-restricted-syntax`));
+  expect(lint("app/ui/x.ts", code)).toEqual([1, 2, 3, 4, 5].map((n) => `${n} no-restricted-syntax`));
   expect(lint("app/ui/inks.ts", code)).toEqual([]);
 });
 

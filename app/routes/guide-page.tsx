@@ -105,7 +105,7 @@ function RoutePage({ id, plan, range }: { id: string; plan: Plan; range: { top: 
       <p className="mt-2 max-w-3xl text-lead">
         {r.gives} {r.goes}
       </p>
-      <dl className="my-3 grid max-w-3xl grid-cols-[130px_1fr] gap-x-3 gap-y-1">
+      <dl className="my-3 grid max-w-3xl grid-cols-[--spacing(35)_1fr] gap-x-3 gap-y-1">
         <dt className="text-muted">Goes on</dt>
         <dd>{on.join(", ")}</dd>
         <dt className="text-muted">By</dt>
@@ -215,7 +215,7 @@ function IdeaPage({ id }: { id: string }) {
           viewBox="0 0 200 100"
           role="img"
           aria-label={`Two rings and a leaf, ${rule === "evenodd" ? "holes open" : "holes filled"}, ${swapped ? "ground" : "figure"} burnt`}
-          className="w-full max-w-[520px] border border-strong"
+          className="w-full max-w-139 border border-strong"
         >
           <rect width="200" height="100" fill={swapped ? CHAR : LIGHT_WOOD} />
           <path
@@ -383,7 +383,7 @@ function StepPage({
   const look = kindOf(id).lookFor(p.step, c);
   return (
     <>
-      <dl className="my-3 grid max-w-3xl grid-cols-[110px_1fr] gap-x-3 gap-y-1">
+      <dl className="my-3 grid max-w-3xl grid-cols-[--spacing(30)_1fr] gap-x-3 gap-y-1">
         <dt className="text-muted">For</dt>
         <dd>{k.purpose(p.step, c)}</dd>
         <dt className="text-muted">With</dt>

@@ -50,12 +50,12 @@ export default function Guide({ loaderData: d }: Route.ComponentProps) {
                 <Link
                   className={
                     "flex items-center gap-3 hover:underline " +
-                    (p.kind === "route" ? "min-h-[72px]" : "min-h-[36px] max-lg:min-h-touch")
+                    (p.kind === "route" ? "min-h-19" : "min-h-9.5 max-lg:min-h-touch")
                   }
                   to={`/guide/${p.id}`}
                 >
                   {p.kind === "route" && (
-                    <Suspense fallback={<span className="h-14 w-[120px] flex-none bg-lifted" aria-hidden="true" />}>
+                    <Suspense fallback={<span className="h-14 w-32 flex-none bg-lifted" aria-hidden="true" />}>
                       <Await resolve={d.sections.get(p.id.slice("route-".length))}>
                         {(s) =>
                           s && <SmallSection s={s} label={`Section on ${s.bodyName.toLowerCase()}, not to scale`} />

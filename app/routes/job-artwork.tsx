@@ -162,7 +162,7 @@ export default function Artwork({
               bandMm={band}
               boxes={boxes}
               lit={lit ? [lit] : []}
-              className="max-h-[min(56vh,520px)] w-full"
+              className="max-h-[min(56vh,--spacing(139))] w-full"
               label={`${job.title}, zones in their finishes`}
             />
             {band !== null && (
@@ -216,8 +216,8 @@ export default function Artwork({
                   onFocus={() => light(z.id)}
                   onBlur={() => light(null)}
                   className={
-                    "grid grid-cols-[24px_minmax(110px,1fr)_minmax(170px,1.5fr)] items-end gap-x-3 gap-y-1 py-3 " +
-                    "max-lg:grid-cols-[24px_1fr]"
+                    "grid grid-cols-[--spacing(7)_minmax(--spacing(30),1fr)_minmax(--spacing(46),1.5fr)] items-end gap-x-3 gap-y-1 py-3 " +
+                    "max-lg:grid-cols-[--spacing(7)_1fr]"
                   }
                 >
                   <span className="self-center">

@@ -228,11 +228,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                 All steps are done
               </h2>
               <p>Write down what came of it while it is in your hands.</p>
-              <Link
-                to="../wrap-up"
-                relative="path"
-                className="btn !min-h-[64px] self-start !border-bench-ready text-xl"
-              >
+              <Link to="../wrap-up" relative="path" className="btn !min-h-17 self-start !border-bench-ready text-xl">
                 Wrap it up
               </Link>
             </>
@@ -295,7 +291,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                         data-way={w.id}
                         className="flex flex-wrap items-center justify-between gap-3 rounded-lg border border-bench-line p-3"
                       >
-                        <p className="min-w-[200px] flex-1">
+                        <p className="min-w-54 flex-1">
                           <strong>{w.label}</strong>: {w.say}{" "}
                           {w.ready && (
                             <span className="text-bench-muted">
@@ -437,7 +433,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                           type="button"
                           aria-pressed={d.run.answer === a}
                           className={clsx(
-                            "btn !min-h-glove min-w-[96px] !border-bench-line",
+                            "btn !min-h-glove min-w-26 !border-bench-line",
                             d.run.answer === a && "!bg-bench-ink !text-bench",
                           )}
                           onClick={() => send({ intent: "check", answer: a })}
@@ -469,7 +465,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                           lit={d.piece.lit}
                           mirrored={d.piece.mirrored}
                           label={`The piece before this step, ${d.step.title}; ${d.piece.up}`}
-                          className="max-h-[150px] w-full"
+                          className="max-h-40 w-full"
                         />
                         <figcaption className="mt-1 text-bench-muted">
                           {[d.piece.up, d.piece.lift, d.piece.stays].filter(Boolean).join(". ")}
@@ -563,7 +559,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
             id={MAIN}
             className={
               "btn !min-h-act !border-bench-ready !bg-bench-ready text-sub !text-bench-on-ready max-lg:order-last " +
-              "max-lg:col-span-3 max-lg:!min-h-[96px]"
+              "max-lg:col-span-3 max-lg:!min-h-26"
             }
             onClick={() => send({ intent: main.intent })}
           >
@@ -574,7 +570,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
             type="button"
             className={
               "btn !min-h-act !border-bench-ready text-sub !text-bench-fresh max-lg:order-last max-lg:col-span-3 " +
-              "max-lg:!min-h-[96px]"
+              "max-lg:!min-h-26"
             }
             onClick={() => setPanel("touch")}
           >

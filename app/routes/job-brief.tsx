@@ -133,7 +133,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
             value={job.substrate.id}
             options={SUBSTRATES.map((s) => ({ value: s.id, label: s.name }))}
           />
-          <div className="grid grid-cols-[repeat(auto-fill,minmax(110px,1fr))] gap-3">
+          <div className="grid fields-30 gap-3">
             <TextField
               name="substrate.w"
               label="Wide"
@@ -174,7 +174,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
           <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in; sheet metal by its gauge, 16 ga.</p>
           <fieldset>
             <legend className="text-muted">What it is used for</legend>
-            <div className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-3">
+            <div className="mt-1 grid fields-40 gap-x-3">
               {USES.map((u) => (
                 <TickField
                   key={u}

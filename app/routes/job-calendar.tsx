@@ -224,12 +224,15 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
           </Link>
         </Empty>
       ) : (
-        <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_380px]">
+        <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_--spacing(102)]">
           <section aria-labelledby="c1">
             <h2 id="c1" className="mb-2">
               Day by day
             </h2>
-            <div className="grid grid-cols-[92px_1fr] items-center gap-x-3 text-fine text-muted" aria-hidden="true">
+            <div
+              className="grid grid-cols-[--spacing(25)_1fr] items-center gap-x-3 text-fine text-muted"
+              aria-hidden="true"
+            >
               <span />
               <span className="flex justify-between">
                 {HOURS[face].map((h) => (
@@ -241,7 +244,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
               {d.days.map((day) => (
                 <li
                   key={day.day}
-                  className="grid grid-cols-[92px_1fr] items-center gap-x-3 border-t border-line py-1.5"
+                  className="grid grid-cols-[--spacing(25)_1fr] items-center gap-x-3 border-t border-line py-1.5"
                 >
                   <span className="font-semibold">{day.label}</span>
                   {day.last > day.day ? (
@@ -281,7 +284,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
                           title={p.title}
                           className={clsx(
                             "absolute overflow-hidden",
-                            p.kind === "wait" ? "hatch bottom-0 h-3.5" : "top-0 h-[26px] border-r border-paper",
+                            p.kind === "wait" ? "hatch bottom-0 h-3.5" : "top-0 h-7 border-r border-paper",
                             p.kind === "laser" && "bg-waiting",
                             p.kind === "work" && "bg-act",
                           )}
@@ -289,7 +292,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
                         />
                       ))}
                       {day.now !== null && (
-                        <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${day.now * 100}%` }} />
+                        <span className="absolute -inset-y-1 w-0.75 bg-wrong" style={{ left: `${day.now * 100}%` }} />
                       )}
                     </div>
                   )}

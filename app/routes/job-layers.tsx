@@ -139,9 +139,13 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
   const ghost =
     logged && logged.index !== index ? Object.fromEntries(logged.after.zones.map((z) => [z.zone, surfaceUm(z)])) : null;
   return (
-    <main id="main" data-view="layers" className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-128px)] lg:flex-none">
+    <main
+      id="main"
+      data-view="layers"
+      className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh---spacing(34))] lg:flex-none"
+    >
       <title>{`${job.title}: layers · Rich Layer`}</title>
-      <div className="grid min-h-0 flex-1 lg:grid-cols-[274px_minmax(0,1fr)_306px]">
+      <div className="grid min-h-0 flex-1 lg:grid-cols-[--spacing(73)_minmax(0,1fr)_--spacing(82)]">
         <div
           tabIndex={0}
           role="region"
@@ -228,7 +232,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             </p>
           </div>
           <p className="font-semibold lg:hidden">{p.step.title}</p>
-          <div className="h-[40%] min-h-[215px] shrink-0 max-lg:h-[40dvh]">
+          <div className="h-[40%] min-h-58 shrink-0 max-lg:h-[40dvh]">
             <CoreSample
               zones={zones}
               names={names}
@@ -246,7 +250,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
             />
           </div>
           <div className="flex flex-wrap items-start gap-5 max-lg:mt-3">
-            <div className="min-w-[210px] flex-1">
+            <div className="min-w-56 flex-1">
               <h3>Layers in {names[chosen].name}, top first</h3>
               {chosenZone.layers.length === 0 && <p className="text-muted">{capital(bareBody(ground.name))}.</p>}
               <ul>
@@ -264,7 +268,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     {l.step ? (
                       <button
                         type="button"
-                        className="says min-h-[28px] flex-1 text-left hover:underline max-lg:min-h-touch"
+                        className="says min-h-7.5 flex-1 text-left hover:underline max-lg:min-h-touch"
                         onFocus={() => setLit(l.step)}
                         onBlur={() => setLit(null)}
                         onClick={() => choose(l.step!)}
@@ -277,7 +281,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     <Why of={openedLayer(plan, p.step.id, chosen, l, lookOf(l, paints).name)}>
                       <span className="num">{showUm(l.bottomUm - l.topUm)}</span>
                     </Why>
-                    <span className="w-[86px] text-right text-muted">
+                    <span className="w-23 text-right text-muted">
                       {l.left < 1
                         ? `${Math.round(l.left * 100)} % left`
                         : l.kind === "char"
@@ -302,14 +306,14 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                     </p>
                   ))}
               </div>
-              <figure className="mt-2 max-w-[340px]">
+              <figure className="mt-2 max-w-91">
                 <Face
                   job={turned ? { ...job, zones: [] } : job}
                   colours={turned ? { ground: zones[zones.length - 1].back } : colours}
                   grain={ground.wood}
                   lit={kindOf(p.step.kind).lays === "film" ? p.step.zones : []}
                   label={`${turned ? "Back" : "Front"} of the piece ${after}`}
-                  className="max-h-[120px] w-full"
+                  className="max-h-32 w-full"
                 />
                 <figcaption className="flex items-center justify-between gap-2">
                   <span className="tag">

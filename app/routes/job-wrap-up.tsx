@@ -165,7 +165,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
         />
         {done.length > 0 && (
           <Fold summary="Both drawn side by side" className="mt-3">
-            <Suspense fallback={<p className="h-[180px] text-muted">Drawing the minutes…</p>}>
+            <Suspense fallback={<p className="h-48 text-muted">Drawing the minutes…</p>}>
               <MinutesChart rows={done} />
             </Suspense>
           </Fold>

@@ -51,7 +51,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
         aria-label="Job head"
         className={
           "flex shrink-0 items-start justify-between gap-4 border-b border-line px-5 pt-2 max-lg:flex-col max-lg:gap-0 " +
-          "max-lg:px-3 max-lg:pt-1 lg:h-[84px]"
+          "max-lg:px-3 max-lg:pt-1 lg:h-23"
         }
       >
         <div className="min-w-0 max-w-full">
@@ -73,7 +73,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
                 key={to}
                 to={to}
                 className={({ isActive }) =>
-                  "border-b-[3px] pb-2 pt-1 whitespace-nowrap max-lg:flex max-lg:h-[44px] max-lg:items-center max-lg:py-0 " +
+                  "border-b-3 pb-2 pt-1 whitespace-nowrap max-lg:flex max-lg:h-touch max-lg:items-center max-lg:py-0 " +
                   `${isActive ? "border-act font-semibold" : "border-transparent"}`
                 }
               >

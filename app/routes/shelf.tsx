@@ -240,7 +240,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
           <ProductEditor key={p.id} p={p} units={d.units} />
           {d.weeks.length > 0 && (
             <Fold summary="What was used of it">
-              <Suspense fallback={<p className="h-[180px] text-muted">Drawing what was used…</p>}>
+              <Suspense fallback={<p className="h-48 text-muted">Drawing what was used…</p>}>
                 <UseChart weeks={d.weeks} />
               </Suspense>
             </Fold>

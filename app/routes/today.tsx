@@ -207,7 +207,7 @@ export default function Today({ loaderData: { rows, more, now, remind, first } }
         </p>
       )}
       {first && (
-        <Suspense fallback={<p className="mt-6 min-h-[220px] text-muted">First steps…</p>}>
+        <Suspense fallback={<p className="mt-6 min-h-59 text-muted">First steps…</p>}>
           <FirstSteps steps={first.steps} shop={first.shop} />
         </Suspense>
       )}

@@ -45,7 +45,7 @@ export default function Workshop({ loaderData: d, params }: Route.ComponentProps
     <main id="main" data-view="workshop" data-part={here?.id} className="mx-auto w-full max-w-page px-5 py-5">
       <title>{`${here ? `${here.name} · ` : ""}Workshop · Rich Layer`}</title>
       <h1>Workshop</h1>
-      <div className="mt-4 grid gap-x-12 gap-y-6 lg:grid-cols-[210px_minmax(0,1fr)]">
+      <div className="mt-4 grid gap-x-12 gap-y-6 lg:grid-cols-[--spacing(56)_minmax(0,1fr)]">
         <nav aria-label="Parts of the Workshop" className="min-w-0">
           <ul className="flex gap-x-4 overflow-x-auto lg:flex-col lg:border-r lg:border-line lg:pr-4">
             {[{ id: "", name: "All at a glance" }, ...d.parts].map((p) => (
@@ -55,7 +55,7 @@ export default function Workshop({ loaderData: d, params }: Route.ComponentProps
                   to={p.id ? `/workshop/${p.id}` : "/workshop"}
                   className={({ isActive }) =>
                     "flex min-h-line items-center max-lg:min-h-touch " +
-                    (isActive ? "font-bold underline decoration-2 underline-offset-[6px]" : "")
+                    (isActive ? "font-bold underline decoration-2 underline-offset-6" : "")
                   }
                 >
                   {p.name}
@@ -85,7 +85,7 @@ export default function Workshop({ loaderData: d, params }: Route.ComponentProps
                     >
                       <dt>
                         <Link
-                          className="text inline-flex min-h-[28px] items-center max-lg:min-h-touch"
+                          className="text inline-flex min-h-7.5 items-center max-lg:min-h-touch"
                           to={`/workshop/${p.id}`}
                         >
                           {p.name}

@@ -32,7 +32,7 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
       viewBox={`${-w * 0.01} ${-h * 0.01} ${w * 1.02} ${h * 1.02}`}
       role="img"
       aria-label={label}
-      className={className ?? "max-h-[300px] w-full"}
+      className={className ?? "max-h-80 w-full"}
       preserveAspectRatio="xMidYMid meet"
     >
       <defs>

@@ -11,7 +11,7 @@ export function FigurePanel({ f, ask }: { f: Figures; ask: WhyAsk | null }) {
   return (
     <Fold data-figures={f.id} summary={f.title} className="border-t border-line py-1" inside="">
       {f.curves && (
-        <Suspense fallback={<p className="h-[190px] text-muted">Drawing the window…</p>}>
+        <Suspense fallback={<p className="h-51 text-muted">Drawing the window…</p>}>
           <WindowChart c={f.curves} />
         </Suspense>
       )}

@@ -53,7 +53,7 @@ export default function Overlays({
           <Dialog.Content
             aria-describedby={undefined}
             className={
-              "fixed left-1/2 top-[12dvh] z-50 w-[560px] max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong " +
+              "fixed left-1/2 top-[12dvh] z-50 w-150 max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong " +
               "bg-lifted p-3 shadow-2xl"
             }
           >
@@ -73,7 +73,7 @@ export default function Overlays({
                     key={x.key}
                     value={x.key}
                     onSelect={x.run}
-                    className="min-h-[40px] cursor-pointer rounded px-3 py-2 data-[selected=true]:bg-act data-[selected=true]:text-on-act"
+                    className="min-h-11 cursor-pointer rounded px-3 py-2 data-[selected=true]:bg-act data-[selected=true]:text-on-act"
                   >
                     {x.name}
                   </Command.Item>
@@ -92,7 +92,7 @@ export default function Overlays({
           <Dialog.Content
             aria-describedby={undefined}
             className={
-              "fixed left-1/2 top-[12dvh] z-50 w-[460px] max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong " +
+              "fixed left-1/2 top-[12dvh] z-50 w-123 max-w-[94vw] -translate-x-1/2 rounded-lg border border-strong " +
               "bg-lifted p-5 shadow-2xl"
             }
           >

@@ -28,7 +28,7 @@ export function PlanSample({ plan, range }: { plan: Plan; range: { top: number; 
   };
   const masked = p.after.zones.filter((z) => z.mask).map((z) => z.zone);
   return (
-    <div className="grid gap-6 lg:grid-cols-[300px_minmax(0,1fr)]">
+    <div className="grid gap-6 lg:grid-cols-[--spacing(80)_minmax(0,1fr)]">
       <div>
         <p className="text-muted">
           Step {index + 1} of {plan.placed.length}
@@ -45,13 +45,13 @@ export function PlanSample({ plan, range }: { plan: Plan; range: { top: number; 
           </Slider.Track>
           <Slider.Thumb className="slider-thumb" aria-label="Step" aria-valuetext={p.step.title} />
         </Slider.Root>
-        <ol className="mt-2 max-h-[380px] overflow-y-auto" tabIndex={0} aria-label="Steps of this route">
+        <ol className="mt-2 max-h-102 overflow-y-auto" tabIndex={0} aria-label="Steps of this route">
           {plan.placed.map((x, i) => (
             <li key={x.step.id}>
               <button
                 type="button"
                 aria-current={i === index ? "step" : undefined}
-                className={`min-h-[28px] w-full px-2 text-left max-lg:min-h-touch ${i === index ? "bg-chosen font-semibold" : ""}`}
+                className={`min-h-7.5 w-full px-2 text-left max-lg:min-h-touch ${i === index ? "bg-chosen font-semibold" : ""}`}
                 onClick={() => setIndex(i)}
               >
                 {i + 1}. {x.step.title}
@@ -61,7 +61,7 @@ export function PlanSample({ plan, range }: { plan: Plan; range: { top: number; 
         </ol>
       </div>
       <figure>
-        <div className="h-[330px]">
+        <div className="h-88">
           <CoreSample
             zones={zones}
             names={names}
@@ -83,7 +83,7 @@ export function PlanSample({ plan, range }: { plan: Plan; range: { top: number; 
           colours={Object.fromEntries(zones.map((z) => [z.zone, z.front]))}
           grain={ground.wood}
           masked={p.after.side === "front" ? masked : []}
-          className="mt-3 max-h-[150px] w-full"
+          className="mt-3 max-h-40 w-full"
           label={`What an onlooker sees after “${p.step.title}”`}
         />
         <figcaption className="tag">

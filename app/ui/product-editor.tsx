@@ -161,7 +161,7 @@ export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
       {f.powder && (
         <>
           <h3>Powder</h3>
-          <div className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-3">
+          <div className="grid fields-32 gap-3">
             <TempField name="flowC" label="Flows at" of={f.powder.flowC} value={p.flowC} id={p.id} units={units} />
             <TempField name="holdC" label="Cures at" of={f.powder.holdC} value={p.holdC} id={p.id} units={units} />
             <TextField
@@ -195,7 +195,7 @@ export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
         <TempField name="limitC" label="Fails past" of={f.mask.limitC} value={p.limitC} id={p.id} units={units} />
       )}
       <h3>Film</h3>
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-3">
+      <div className="grid fields-32 gap-3">
         <TextField
           action="/shelf"
           name="coatUm"
@@ -225,7 +225,7 @@ export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
         <TempField name="minC" label="Dries from" of={f.minC} value={p.minC} id={p.id} units={units} />
       </div>
       <h3>{said("Drying at 20 °C, 50 % humidity, one coat", units)}</h3>
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3">
+      <div className="grid fields-40 items-end gap-3">
         {TIME_WORDS.map(([k, word]) => (
           <TextField
             action="/shelf"
@@ -256,7 +256,7 @@ export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
         return (
           <fieldset
             key={c.id}
-            className="grid grid-cols-[repeat(auto-fill,minmax(120px,1fr))] items-start gap-3 border-t border-line pt-2 max-lg:grid-cols-2"
+            className="grid fields-32 items-start gap-3 border-t border-line pt-2 max-lg:grid-cols-2"
           >
             <legend className="sr-only">{c.label}</legend>
             <TextField action="/shelf" name="label" label="Mark" value={c.label} extra={e} />

@@ -78,7 +78,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
               to={p.to}
               end={p.to === "/"}
               className={({ isActive }) =>
-                `grid h-full items-center border-b-[3px] px-0.5 ${isActive ? "border-here font-semibold" : "border-transparent"}`
+                `grid h-full items-center border-b-3 px-0.5 ${isActive ? "border-here font-semibold" : "border-transparent"}`
               }
             >
               {p.name}
@@ -123,7 +123,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
             to={p.to}
             end={p.to === "/"}
             className={({ isActive }) =>
-              `grid place-items-center border-t-[3px] ${isActive ? "border-here font-semibold" : "border-transparent"}`
+              `grid place-items-center border-t-3 ${isActive ? "border-here font-semibold" : "border-transparent"}`
             }
           >
             {p.name}

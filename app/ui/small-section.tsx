@@ -6,7 +6,7 @@ const [W, H] = [120, 56];
 export function SmallSection({ s, label }: { s: Section; label: string }) {
   const wide = W / s.columns.length;
   return (
-    <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={label} className="h-14 w-[120px] flex-none bg-lifted">
+    <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={label} className="h-14 w-32 flex-none bg-lifted">
       {s.columns.map((c, i) => (
         <g key={i}>
           <rect x={i * wide} width={wide + 0.3} y={c.cut * H} height={H - c.cut * H} fill={s.body} />

@@ -54,7 +54,7 @@ function Row({ r, onStep }: { r: SnagRow; onStep(id: string): void }) {
       <div className="flex items-center justify-between gap-2">
         <Mark severity={r.severity} />
         {r.step && r.place && (
-          <button type="button" className="link-act max-w-[170px] truncate text-small" onClick={() => onStep(r.step!)}>
+          <button type="button" className="link-act max-w-46 truncate text-small" onClick={() => onStep(r.step!)}>
             {r.place}
           </button>
         )}

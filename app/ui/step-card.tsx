@@ -20,13 +20,13 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
         <h2 id="step-title">{s.title}</h2>
         {!s.first && (
           <DropdownMenu.Root modal={false}>
-            <DropdownMenu.Trigger className="btn btn-quiet !min-h-[32px]" aria-label={`Acts on ${s.title}`}>
+            <DropdownMenu.Trigger className="btn btn-quiet !min-h-8.5" aria-label={`Acts on ${s.title}`}>
               <Ellipsis size={18} aria-hidden="true" />
             </DropdownMenu.Trigger>
             <DropdownMenu.Content
               align="end"
               sideOffset={4}
-              className="z-50 max-h-[60dvh] min-w-[220px] overflow-auto rounded-lg border border-strong bg-lifted p-1 shadow-xl"
+              className="z-50 max-h-[60dvh] min-w-59 overflow-auto rounded-lg border border-strong bg-lifted p-1 shadow-xl"
             >
               {s.before && (
                 <Item onSelect={() => act({ intent: "step-move", after: s.beforeThat ?? "" })}>Move one earlier</Item>
@@ -67,7 +67,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
           {fetcher.data.error}
         </p>
       )}
-      <dl className="mt-2 grid grid-cols-[74px_1fr] gap-x-2 gap-y-1.5">
+      <dl className="mt-2 grid grid-cols-[--spacing(20)_1fr] gap-x-2 gap-y-1.5">
         <dt className="text-muted">For</dt>
         <dd data-words>{s.purpose}</dd>
         {s.load && (

@@ -55,7 +55,7 @@ export function TimeRail({
     >
       <ol className="flex w-max items-end pb-1">
         {blocks.map((b) => (
-          <li key={b.id} className="relative flex flex-col pt-[30px] max-lg:pt-[46px]">
+          <li key={b.id} className="relative flex flex-col pt-8 max-lg:pt-12.5">
             {b.when && (
               <span className="absolute left-0 top-0 z-10 whitespace-nowrap bg-paper pr-1 text-fine text-muted">
                 <Why quiet of={b.whenWhy}>
@@ -105,7 +105,7 @@ export function TimeRail({
                   {b.nowIn?.part === "gap" && <Now share={b.nowIn.share} />}
                   {chosen === b.id && at !== null && b.end !== null && (
                     <span
-                      className="absolute inset-y-0 w-[3px] bg-act"
+                      className="absolute inset-y-0 w-0.75 bg-act"
                       style={{ left: `${Math.min(98, ((at - b.end) / b.gap) * 100)}%` }}
                     />
                   )}
@@ -126,5 +126,5 @@ export function TimeRail({
 }
 
 const Now = ({ share }: { share: number }) => (
-  <span className="absolute -inset-y-1 w-[3px] bg-wrong" style={{ left: `${share * 100}%` }} aria-hidden="true" />
+  <span className="absolute -inset-y-1 w-0.75 bg-wrong" style={{ left: `${share * 100}%` }} aria-hidden="true" />
 );

@@ -17,7 +17,7 @@ const labelOf = (v: Shown): string => {
 
 export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grain: boolean }) {
   return (
-    <ol className="grid grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-4">
+    <ol className="grid fields-56 gap-4">
       {visits.map((v, i) => (
         <li key={v.step} data-visit={v.step} className="border-t border-line pt-2">
           <p className="font-semibold">
@@ -33,7 +33,7 @@ export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grai
             masked={v.stays}
             lit={v.artwork.length ? v.artwork : v.opens}
             mirrored={v.mirrored}
-            className="my-1 max-h-[120px] w-full"
+            className="my-1 max-h-32 w-full"
             label={labelOf(v)}
           />
           <ul className="text-small">

@@ -113,7 +113,7 @@ export function TellMe({ events, now }: { events: AlarmEvent[]; now: number }) {
   if (state === "none") return null;
   if (state === "denied")
     return (
-      <p className="max-w-[300px] text-bench-small text-bench-muted">
+      <p className="max-w-80 text-bench-small text-bench-muted">
         This browser is told not to notify. Calendar alarms, on the job’s Calendar, work without it.
       </p>
     );

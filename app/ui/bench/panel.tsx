@@ -76,7 +76,7 @@ export function BenchPanel({
               <button
                 key={c}
                 type="button"
-                className="btn !min-h-[48px] !border-bench-line"
+                className="btn !min-h-13 !border-bench-line"
                 onClick={() => onSend({ intent: "note", step, text: c })}
               >
                 {c}

@@ -23,7 +23,7 @@ export default function AirChart({
   const span = `${showTemp(Math.round(lo * 10) / 10, units)} to ${showTemp(Math.round(hi * 10) / 10, units)}`;
   const data = hours.map((h) => ({ ...h, rh: Math.round(h.rh * 100) }));
   return (
-    <figure className="max-w-[640px]">
+    <figure className="max-w-171">
       <div
         role="img"
         aria-label={`Air over the day: ${span}; most paints stop drying below ${showTemp(STOPS_C, units)}`}

@@ -15,7 +15,7 @@ export default function MinutesChart({
   const data = rows.map((r, i) => ({ key: `${i + 1}. ${cut(r.title)}`, planned: r.planned, worked: r.actual }));
   const sum = (k: "planned" | "worked"): string => showMinutes(data.reduce((a, r) => a + (r[k] ?? 0), 0));
   return (
-    <figure className="max-w-[860px]">
+    <figure className="max-w-230">
       <div role="img" aria-label={`${rows.length} steps: ${sum("planned")} planned, ${sum("worked")} worked`}>
         <ResponsiveContainer width="100%" height={rows.length * STEP_PX + REST_PX}>
           <BarChart

@@ -7,7 +7,7 @@ import { AXIS, SHEET } from "./look";
 export default function UseChart({ weeks }: { weeks: WeekUse[] }) {
   const all = weeks.reduce((a, w) => a + w.ml, 0);
   return (
-    <figure className="max-w-[640px]">
+    <figure className="max-w-171">
       <div role="img" aria-label={`${showMl(all)} used in ${weeks.length} weeks, from that of ${weeks[0].week} on`}>
         <ResponsiveContainer width="100%" height={180}>
           <BarChart data={weeks} margin={{ top: 8, right: 8, bottom: 4, left: 0 }} accessibilityLayer={false}>

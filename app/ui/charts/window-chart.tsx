@@ -27,7 +27,7 @@ export default function WindowChart({ c }: { c: Curves }) {
     `This setting: ${two(c.at)} J/mm².`;
   const data = c.points.map((p) => ({ at: p.at, ...Object.fromEntries(p.gone.map((g, i) => [`f${i}`, g * 100])) }));
   return (
-    <figure className="my-2 max-w-[460px]">
+    <figure className="my-2 max-w-123">
       <div role="img" aria-label={says}>
         <ResponsiveContainer width="100%" height={230}>
           <LineChart data={data} margin={{ top: 18, right: 12, bottom: 4, left: 0 }} accessibilityLayer={false}>

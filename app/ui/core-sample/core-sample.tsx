@@ -91,7 +91,7 @@ export function CoreSample(p: CoreSampleProps) {
     onMouseLeave: () => p.onLight(null),
   });
   return (
-    <div ref={box} className="h-full min-h-[220px] w-full">
+    <div ref={box} className="h-full min-h-59 w-full">
       {w > 0 && h > 0 && (
         <svg
           width={w}

@@ -33,7 +33,7 @@ export default function WhyPanel({
           className={clsx(
             "z-50 max-h-[min(80dvh,var(--radix-popover-content-available-height))] max-w-[94vw] overflow-auto",
             "rounded-lg border border-strong bg-lifted p-4 text-ink shadow-xl",
-            atBench["data-theme"] ? "w-[460px] text-bench-body" : "w-[400px] text-body",
+            atBench["data-theme"] ? "w-123 text-bench-body" : "w-107 text-body",
           )}
         >
           <h3>{of.title}</h3>

@@ -21,7 +21,7 @@ const Panel = lazy(() => import("./why-panel"));
 export function Why({ of, quiet = false, inline = false, className = "", children }: WhyProps) {
   const [asked, setAsked] = useState(false);
   const look =
-    `why text-left ${inline ? "" : "inline-flex min-h-[28px] items-center gap-1 max-lg:min-h-touch"} ` +
+    `why text-left ${inline ? "" : "inline-flex min-h-7.5 items-center gap-1 max-lg:min-h-touch"} ` +
     `decoration-dotted underline-offset-4 ${quiet ? "hover:underline focus-visible:underline" : "underline"} ` +
     `${className}`;
   const name = of.ask?.figure.of ?? "logged";

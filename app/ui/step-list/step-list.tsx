@@ -106,7 +106,7 @@ function Alone({ rows, open, children }: { rows: StepRow[]; open: boolean; child
       <Collapsible.Root open={shows} onOpenChange={setShows}>
         <Collapsible.Trigger
           data-alone={rows.length}
-          className="says flex min-h-[36px] w-full items-center gap-2 px-2 text-left max-lg:min-h-touch"
+          className="says flex min-h-9.5 w-full items-center gap-2 px-2 text-left max-lg:min-h-touch"
         >
           <ChevronRight size={14} aria-hidden="true" className={clsx("shrink-0", shows && "rotate-90")} />
           <span className="min-w-0 flex-1 leading-tight">
@@ -186,7 +186,7 @@ function Row({
           type="button"
           aria-current={chosen ? "step" : undefined}
           onClick={() => onChoose(r.id)}
-          className="says flex min-h-[32px] min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-touch"
+          className="says flex min-h-8.5 min-w-0 flex-1 items-center gap-2 text-left max-lg:min-h-touch"
         >
           <span className="num w-5 shrink-0 text-fine text-muted">{r.n ?? "·"}</span>
           <span className={`min-w-0 flex-1 leading-tight ${r.done ? "text-muted" : ""}`}>
@@ -213,7 +213,7 @@ function Row({
           data-wait-for={r.waitFor ?? ""}
           data-opens={r.opens ?? ""}
           data-closes={r.closes ?? ""}
-          className="hatch my-1 ml-[54px] mr-2 px-2 text-small"
+          className="hatch my-1 ml-14.5 mr-2 px-2 text-small"
         >
           <Why quiet of={r.waitWhy}>
             {r.wait}

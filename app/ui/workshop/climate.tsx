@@ -77,7 +77,7 @@ export function TheDay({ shop }: { shop: Shop }) {
     return { hour: i / 2, c: curve.c(at), rh: curve.rh(at) };
   });
   return (
-    <Suspense fallback={<p className="h-[230px] text-muted">Drawing the day…</p>}>
+    <Suspense fallback={<p className="h-62 text-muted">Drawing the day…</p>}>
       <AirChart hours={hours} units={shop.units} face={shop.clockFace ?? "24"} />
     </Suspense>
   );

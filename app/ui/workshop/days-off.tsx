@@ -42,7 +42,7 @@ export function DaysOff({ shop }: { shop: Shop }) {
           {fetcher.data.error}
         </p>
       )}
-      <Suspense fallback={<p className="h-[300px] text-muted">Opening the calendar…</p>}>
+      <Suspense fallback={<p className="h-80 text-muted">Opening the calendar…</p>}>
         <DaysSheet days={shop.daysOff} today={today} onPick={put} />
       </Suspense>
     </section>

@@ -43,10 +43,7 @@ function GearPart({ g, units }: { g: Gear; units: UnitSystem }) {
     />
   );
   return (
-    <fieldset
-      data-gear={g.id}
-      className="grid min-w-0 grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-end gap-3 border-t border-line pt-2"
-    >
+    <fieldset data-gear={g.id} className="grid min-w-0 fields-40 items-end gap-3 border-t border-line pt-2">
       <legend className="font-semibold">{GEAR_WORDS[g.kind]}</legend>
       <TextField name="name" label="Called" value={g.name} extra={e} />
       {(g.kind === "oven" || g.kind === "gun") && (

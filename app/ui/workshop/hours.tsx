@@ -17,7 +17,7 @@ export function HoursPart({ shop }: { shop: Shop }) {
         {WEEKDAYS.map((d) => (
           <div
             key={d}
-            className="grid grid-cols-2 items-end gap-x-3 *:first:max-lg:col-span-2 lg:grid-cols-[130px_1fr_1fr]"
+            className="grid grid-cols-2 items-end gap-x-3 *:first:max-lg:col-span-2 lg:grid-cols-[--spacing(35)_1fr_1fr]"
           >
             <TickField
               action="/workshop"

@@ -29,7 +29,7 @@ export function MachineForm({ m, units }: { m: Machine; units: UnitSystem }) {
         </>
       }
     >
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-start gap-3">
+      <div className="grid fields-40 items-start gap-3">
         <TextField action="/workshop" name="name" label="Name" value={m.name} extra={e} />
         <PickField
           action="/workshop"
@@ -107,7 +107,7 @@ export function MachineForm({ m, units }: { m: Machine; units: UnitSystem }) {
               : "percent or mA as shown, then watts measured; below about 12 % percent is not watts"
           }
         />
-        <div className="col-span-full grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))]">
+        <div className="col-span-full grid fields-54">
           <TickField action="/workshop" name="trimsRows" label="Trims empty row ends" value={m.trimsRows} extra={e} />
           <TickField action="/workshop" name="bothWays" label="Burns both ways" value={m.bothWays} extra={e} />
           <TickField action="/workshop" name="galvo" label="Mirrors, not a gantry" value={m.galvo} extra={e} />
