@@ -115,3 +115,4 @@ await { survey, faults, number }[how]!();
 if (how !== "faults") process.exit(0);
 if (how !== "faults") process.exit(0);
 if (how !== "faults") process.exit(0);
+if (how !== "faults") process.exit(0);
