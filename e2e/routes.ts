@@ -178,12 +178,18 @@ journey(
     const p = o.page;
     await p.goto(new URL("jobs/blue-tiles/route", url).href);
     await p.locator("[data-route='A1']").waitFor();
-    await p.getByText(/routes that don’t go here, and why/).click();
+    await p.getByText(/ways? that do(es)? not go here, and why/).click();
     await p
-      .getByText(/It goes on|It is filled with|It does not go on/)
+      .getByText(/It goes on|It takes|It does not go on/)
       .first()
       .waitFor();
-    await p.getByRole("button", { name: "Go by A3" }).click();
+    // two of them laid open beside one another, sorted by when they are ready
+    await p.getByRole("checkbox", { name: "Lay open Colour under a dark top" }).click();
+    await p.getByRole("checkbox", { name: "Lay open Blended bands under a dark top" }).click();
+    await until(async () => (await p.locator("[data-way-open]").count()) === 2);
+    await p.getByRole("button", { name: "Ready", exact: true }).click();
+    await p.locator("th[aria-sort='ascending']", { hasText: "Ready" }).waitFor();
+    await p.getByRole("button", { name: "Choose Colours side by side under one dark top" }).click();
     await p.locator("[data-route='A3']").getByText("chosen").waitFor();
     assert.deepEqual(await clean(p, p.url()), []);
     // trial cards: varied, voted out

@@ -62,14 +62,15 @@ async function artworkAndRoute(page: Page, h: Hands): Promise<void> {
   await h.press("link", "Next: route");
   await page.getByRole("heading", { name: "Ways to the colour" }).waitFor();
   // what does not go here is not offered, and says why
-  assert.equal(await page.getByRole("button", { name: "Go by A1" }).count(), 0);
-  await h.open("routes that don’t go here");
-  assert.match((await page.locator("main li:has-text('A1 ·')").first().textContent()) ?? "", /does not go on/);
-  await h.press("button", "Go by E1");
-  await page.getByRole("heading", { name: "Still lacking" }).waitFor();
-  for (const add of ["Add shellac (default figures)", "Add clear acrylic (default figures)"])
-    await h.press("button", add);
-  await page.getByRole("heading", { name: "Still lacking" }).waitFor({ state: "hidden" });
+  await page.locator("[data-route='E1']").waitFor();
+  assert.equal(await page.locator("[data-route='A1']").count(), 0);
+  await page.locator("[data-not='A1']").waitFor({ state: "attached" });
+  await h.open("not go here");
+  assert.match((await page.locator("[data-not='A1']").textContent()) ?? "", /does not go on/);
+  await h.press("button", "Choose Engrave, seal, fill, sand back");
+  await page.getByRole("heading", { name: "To buy" }).waitFor();
+  for (const add of ["Put shellac on the Shelf", "Put clear acrylic on the Shelf"]) await h.press("button", add);
+  await page.getByRole("heading", { name: "To buy" }).waitFor({ state: "hidden" });
   await h.press("button", "Next: layers");
   await page.locator("main[data-view='layers']").waitFor();
 }

@@ -696,6 +696,70 @@ describe("a job that has begun", () => {
   });
 });
 
+describe("what is wanted, and what follows", () => {
+  const zone = async (field: string, value: string, at = 0) =>
+    jobAct("job", { intent: "zone", zone: (await world()).job.zones[at].id, field, value });
+  const got = async (at = 0) => {
+    const c = makePlan(await world(), Math.floor(clock), true).context;
+    return c.paint(c.job.zones[at].productId)?.product;
+  };
+
+  test("a colour is wanted and its paint follows the route; picked ones stay; what is bought opens the bench", async () => {
+    const before = (await world()).job;
+    await zone("wanted", "#12A0C8");
+    const bought = (await got())!;
+    expect([bought.finish, bought.colour, bought.name]).toEqual([
+      "craft-acrylic",
+      "#12a0c8",
+      "Turquoise craft acrylic",
+    ]);
+    expect((await zone("wanted", "sea")).error).toMatch(/“sea” is not a colour/);
+    expect(standing(makePlan(await world(), clock), clock)).toEqual({
+      is: "lacking",
+      say: expect.stringContaining("Not on the Shelf yet: Turquoise craft acrylic"),
+    });
+    // by another route another paint follows, and what was changed by hand waits at the one before
+    await jobAct("job", { intent: "step-remove", step: "dust" });
+    const edits = (await world()).job.edits;
+    expect(edits).not.toEqual([]);
+    await set("route", "E2");
+    expect([(await got())!.finish, (await world()).job.edits]).toEqual(["powder", []]);
+    await set("route", "E1");
+    expect([(await got())!.finish, (await world()).job.edits]).toEqual(["craft-acrylic", edits]);
+    expect((await world()).job.left).toBeUndefined();
+    // put on the Shelf: it is the one that follows, and nothing is lacking
+    await jobAct("job", { intent: "add-product", name: bought.name, finish: bought.finish, colour: bought.colour });
+    expect(makePlan(await world(), clock, true).toBuy).toEqual([]);
+    // one that was picked is kept where it fits, and is there again where it fits again
+    await zone("finish", before.zones[0].productId!);
+    expect((await got())!.id).toBe(before.zones[0].productId);
+    await set("route", "E2");
+    expect((await got())!.finish).toBe("powder");
+    await set("route", "E1");
+    expect((await got())!.id).toBe(before.zones[0].productId);
+    await zone("finish", "");
+    expect((await got())!.colour).toBe("#12a0c8");
+    await jobAct("job", { intent: "one-colour", zone: before.zones[0].id });
+    const last = before.zones.length - 1;
+    expect((await got(last))!.colour).toBe("#12a0c8");
+    expect((await jobAct("job", { intent: "one-colour", zone: "none" })).error).toMatch(/no zone “none”/);
+  });
+
+  test("a job that has begun keeps the paints it was begun with, whatever comes on the Shelf", async () => {
+    const have = (await got())!;
+    await zone("wanted", have.colour);
+    expect((await got())!.id).toBe(have.id);
+    await zone("wanted", "#a8245b"); // near that one, and not it
+    expect((await got())!.id).toBe(have.id);
+    for await (const { id } of along()) {
+      await benchAct("job", { intent: "start", step: id });
+      break;
+    }
+    await jobAct("job", { intent: "add-product", name: "Nearer", finish: "craft-acrylic", colour: "#a8245b" });
+    expect((await got())!.id).toBe(have.id);
+  });
+});
+
 describe("what the pages are given", () => {
   test("rows, rail, snags and card speak of the same plan", async () => {
     const w = await world("tile");

@@ -6,6 +6,7 @@ import "reflect-metadata";
 import { readFileSync } from "node:fs";
 import { findStep, makePlan, turns, type Plan } from "../core/plan/plan";
 import { planReport, simulate, snagReport } from "../core/explain/report";
+import { routesReport } from "../core/explain/ways";
 import { sayFaults } from "../core/records/parse";
 import { ProblemError, readProblem } from "../core/schedule/problem";
 import { solve } from "../core/schedule/solve";
@@ -16,7 +17,7 @@ import { readJobFile, worldOf } from "../io/import/job-file";
 import { writeFile } from "../io/export/job-file";
 import { loadClip } from "./kernel";
 
-const VERBS = ["zones", "brief", "plan", "check", "simulate", "schedule"];
+const VERBS = ["zones", "routes", "brief", "plan", "check", "simulate", "schedule"];
 const option = (name: string): string | null => {
   const i = process.argv.indexOf(`--${name}`);
   return i > 0 ? (process.argv[i + 1] ?? null) : null;
@@ -61,6 +62,12 @@ async function answer(verb: string, text: string): Promise<string> {
     const brief = json(text, "brief");
     const drawn = brief !== null && typeof brief === "object" && "svg" in brief;
     return writeFile(jobFromBrief(brief, drawn ? await loadClip() : null));
+  }
+  if (verb === "routes") {
+    const brief = json(text, "brief");
+    const drawn = brief !== null && typeof brief === "object" && "svg" in brief;
+    const file = jobFromBrief(brief, drawn ? await loadClip() : null, true);
+    return out(routesReport(worldOf(file)!));
   }
   if (verb === "schedule") {
     const solved = solve(readProblem(json(text, "problem")), { now: () => performance.now() / 1000 });

@@ -6,7 +6,7 @@ import { makePlan } from "../core/plan/plan";
 import { guideWorld } from "../demo/guide";
 import { SmallSection } from "../ui/small-section";
 import { GUIDE, type GuidePage } from "../views/guide";
-import { smallSection, type SmallSection as Section } from "../views/small-section";
+import { smallSection, type SmallSection as Section } from "../core/explain/small-section";
 
 const known = new Map<string, Promise<Section | null>>();
 /** One route after another, each when the page has had its turn: twenty plans are made, and nothing waits for them. */

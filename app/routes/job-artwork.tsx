@@ -9,13 +9,15 @@ import { showLength, UNKNOWN, type UnitSystem } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
 import { Cancelled, measureSvg, takesLong } from "../workers/zones";
 import { PickField, TextField } from "../ui/kit/field";
-import { Empty, Swatch, Share } from "../ui/kit/bits";
+import { Empty, Share } from "../ui/kit/bits";
 import { DropFile } from "../ui/kit/drop";
 import { Face } from "../ui/face";
 import { RETURN_MM } from "../core/geometry/registration";
 import { circumference, DOF_MM } from "../core/models/round/round";
 import { Visits } from "../ui/visits";
 import { ProductList } from "../ui/product-editor";
+import { route as routeOf } from "../core/catalogue/routes";
+import { boughtFor, isStandIn } from "../core/process/wanted";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { readJob } from "./job-data";
@@ -32,12 +34,36 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));
 
+/** What stands for “no paint is picked”: the one that follows, and how near it comes. */
+const followWords = (w: { follows: boolean; got: { name: string; off: number; toBuy: boolean } | null }): string =>
+  !w.follows
+    ? "not chosen"
+    : w.got === null
+      ? "follows from the way"
+      : `follows: ${w.got.name}${w.got.toBuy ? ", to buy" : w.got.off < 2 ? ", matches" : `, ${w.got.off} away`}`;
+
 /** colours nearer than this are hard to tell apart across a bench */
 const PLAIN_DIFFERENCE = 12;
 const FILE_LIMIT = 8_000_000;
 
 export default function Artwork({
-  loaderData: { job, units, products, near, visits, place, band, gear, round, boxes, facesHint, stroke, contrast },
+  loaderData: {
+    job,
+    units,
+    products,
+    near,
+    wants,
+    takes,
+    visits,
+    place,
+    band,
+    gear,
+    round,
+    boxes,
+    facesHint,
+    stroke,
+    contrast,
+  },
 }: Route.ComponentProps) {
   const submit = useSubmit();
   const [state, setState] = useState<{
@@ -84,8 +110,9 @@ export default function Artwork({
     ]),
   ]);
   const [lit, light] = useState<string | null>(null);
-  const next = job.zones.find((z) => !z.productId && !z.bare);
-  const open = job.zones.filter((z) => !z.bare && !z.productId).length;
+  const next = job.zones.find((z) => wants[z.id].picked === "" && (wants[z.id].got?.toBuy ?? true));
+  const open = job.zones.filter((z) => !z.bare && !z.productId && !wants[z.id].follows).length;
+  const bought = job.zones.flatMap((z) => (wants[z.id].got?.toBuy ? [wants[z.id].got!.name] : []));
   const drop = (
     <DropFile
       label="SVG file"
@@ -216,29 +243,41 @@ export default function Artwork({
                   onFocus={() => light(z.id)}
                   onBlur={() => light(null)}
                   className={
-                    "grid grid-cols-[--spacing(7)_minmax(--spacing(30),1fr)_minmax(--spacing(46),1.5fr)] items-end gap-x-3 gap-y-1 py-3 " +
-                    "max-lg:grid-cols-[--spacing(7)_1fr]"
+                    "grid grid-cols-[--spacing(12)_minmax(--spacing(30),1fr)_minmax(--spacing(46),1.5fr)] items-end gap-x-3 gap-y-1 py-3 " +
+                    "max-lg:grid-cols-[--spacing(12)_1fr]"
                   }
                 >
-                  <span className="self-center">
-                    <Swatch colour={z.colour} label={`${z.name}, ${z.colour}`} />
-                  </span>
+                  <TextField
+                    name="wanted"
+                    label={`Wanted colour of ${z.name}`}
+                    hideLabel
+                    colour
+                    value={wants[z.id].wanted}
+                    extra={{ intent: "zone", zone: z.id }}
+                  />
                   <TextField name="name" label="Zone" value={z.name} extra={{ intent: "zone", zone: z.id }} />
                   <div className="max-lg:col-start-2">
                     <PickField
                       name="finish"
                       label={`Finish of ${z.name}`}
-                      value={z.bare ? "bare" : (z.productId ?? "")}
+                      value={wants[z.id].picked}
                       extra={{ intent: "zone", zone: z.id }}
                       options={[
-                        { value: "", label: "not chosen" },
+                        { value: "", label: followWords(wants[z.id]) },
                         { value: "bare", label: "bare material, left or uncovered" },
                         ...near[z.id].map((n) => ({
                           value: n.product.id,
-                          label: `${n.product.name}${n.off < 50 ? `, ${n.off < 2 ? "matches" : `${Math.round(n.off)} away`}` : ""}`,
+                          label:
+                            `${n.product.name}${n.off < 50 ? `, ${n.off < 2 ? "matches" : `${Math.round(n.off)} away`}` : ""}` +
+                            (takes.includes(n.product.id) ? "" : "; not for the way it goes now"),
                         })),
                       ]}
                     />
+                    {wants[z.id].instead && (
+                      <p className="text-small text-waiting">
+                        {wants[z.id].instead} is not for this way: {wants[z.id].got?.name} in its place.
+                      </p>
+                    )}
                   </div>
                   <p className="col-span-2 col-start-2 text-small text-muted max-lg:col-span-1">
                     <span className="num">{areaWords(z.areaMm2, units)}</span>, edge{" "}
@@ -274,7 +313,12 @@ export default function Artwork({
               {open
                 ? `${open} ${open === 1 ? "zone has" : "zones have"} no finish yet. “Away” is how far the paint is ` +
                   "from the drawing (CIEDE2000; below 4 few would notice)."
-                : "Every zone has a finish or is left as it is."}
+                : job.route
+                  ? bought.length
+                    ? `Not on the Shelf yet, and planned with default figures: ${[...new Set(bought)].join(", ")}.`
+                    : "Every zone has a finish or is left as it is."
+                  : "Paints follow from the way that you choose next, nearest to what is wanted; one that is picked " +
+                    "holds where the way takes it."}
             </p>
           </>
         )}
@@ -288,7 +332,11 @@ export default function Artwork({
             intent="add-product"
             finishes={FINISHES.filter((x) => x.role === "colour").map((x) => ({ value: x.id, label: x.name }))}
             start={{
-              finish: ground.family === "wood" ? "craft-acrylic" : "spray-enamel",
+              finish: job.route
+                ? boughtFor(routeOf(job.route), job.substrate.id).id
+                : ground.family === "wood"
+                  ? "craft-acrylic"
+                  : "spray-enamel",
               colour: next?.colour ?? NEW_PAINT,
               zone: next?.id ?? "",
             }}
@@ -298,7 +346,7 @@ export default function Artwork({
         <ProductList
           title="Film, drying and cans of the paints used here"
           units={units}
-          products={products.filter((p) => job.zones.some((z) => z.productId === p.id))}
+          products={products.filter((p) => !isStandIn(p.id) && job.zones.some((z) => z.productId === p.id))}
         />
         {job.zones.length > 0 && (
           <Link to="../route" relative="path" className={`mt-4 ${open ? "btn" : "btn btn-main"}`}>

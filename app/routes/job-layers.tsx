@@ -164,6 +164,14 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
               void fetcher.submit({ intent: "step-move", step, after: after ?? "" }, { method: "post" })
             }
           />
+          {plan.toBuy.length > 0 && (
+            <div className="p-3">
+              <p className="text-waiting">To buy first: {plan.toBuy.map((p) => p.name).join(", ")}.</p>
+              <Link to="../route" relative="path" className="text">
+                What you have goes on the Shelf there
+              </Link>
+            </div>
+          )}
           {plan.missing.length > 0 && (
             <div className="p-3">
               {plan.missing.map((m) => (

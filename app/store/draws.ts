@@ -28,7 +28,7 @@ const readOf = ({ job, log }: World): string =>
   JSON.stringify([
     { ...job, artwork: null, zones: [], begun: null },
     job.artwork && [job.artwork.w, job.artwork.h],
-    job.zones.map((z) => [z.id, z.productId, z.bare, z.areaMm2, z.perimeterMm, z.narrowestMm, z.rows.length]),
+    job.zones.map((z) => [z.id, z.productId, z.wanted, z.bare, z.areaMm2, z.perimeterMm, z.narrowestMm, z.rows.length]),
     job.begun && [job.begun.at, job.begun.pieces, job.begun.done.map((s) => [s.id, s.productId, s.dryUm])],
     log.map((e) => e.id),
   ]);

@@ -1,5 +1,5 @@
 /** A section drawn small, not to scale. */
-import type { SmallSection as Section } from "../views/small-section";
+import type { SmallSection as Section } from "../core/explain/small-section";
 
 const [W, H] = [120, 56];
 

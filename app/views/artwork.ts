@@ -8,7 +8,10 @@ import { seen } from "../core/piece/state";
 import type { Plan } from "../core/plan/plan";
 import type { Job } from "../core/records/job";
 import { placementOf, visitsOf } from "../core/plan/visits";
+import { finishNamed } from "../core/catalogue/finishes";
+import { takes } from "../core/catalogue/routes";
 import { nearest } from "../core/process/pick";
+import { isStandIn } from "../core/process/wanted";
 
 function visitRows(plan: Plan) {
   const c = plan.context;
@@ -42,9 +45,40 @@ function facesHint({ artwork, substrate }: Job, boxes: ReturnType<typeof facesRo
   return over ? `${each}; the drawing is wider than its faces` : each;
 }
 
+/** What each zone wants and gets: the paint that was picked, the one that follows, and how far that is from what is wanted. */
+function zoneRows(plan: Plan) {
+  const c = plan.context;
+  const raw = new Map(c.world.job.zones.map((z) => [z.id, z]));
+  return Object.fromEntries(
+    c.job.zones.map((z) => {
+      const own = raw.get(z.id)!;
+      const got = c.paint(z.productId)?.product ?? null;
+      const picked = c.world.products.find((p) => p.id === own.productId) ?? null;
+      const wanted = own.wanted ?? own.colour;
+      return [
+        z.id,
+        {
+          picked: own.bare ? "bare" : (own.productId ?? ""),
+          wanted,
+          follows: own.wanted !== undefined,
+          got: got && {
+            name: got.name,
+            colour: got.colour,
+            off: Math.round(difference(linear(got.colour), linear(wanted))),
+            toBuy: isStandIn(got.id),
+          },
+          // picked for another way than the one that is gone by now
+          instead: picked && got && picked.id !== got.id ? picked.name : null,
+        },
+      ];
+    }),
+  );
+}
+
 export const artworkView = (plan: Plan) => saidAll(artworkViewIn(plan), plan.context.world.shop.units);
 function artworkViewIn(plan: Plan) {
-  const { job, world } = plan.context;
+  const c = plan.context;
+  const { job, world } = c;
   const { shape, diameter } = job.substrate;
   const round = shape && diameter ? diameter : null;
   const visits = visitRows(plan);
@@ -61,7 +95,9 @@ function artworkViewIn(plan: Plan) {
     contrast: contrasts(plan),
     job,
     units: world.shop.units,
-    products: world.products,
-    near: Object.fromEntries(job.zones.map((z) => [z.id, nearest(world.products, z.colour)])),
+    products: c.shelf,
+    wants: zoneRows(plan),
+    near: Object.fromEntries(job.zones.map((z) => [z.id, nearest(world.products, z.wanted ?? z.colour)])),
+    takes: world.products.filter((p) => !c.route || takes(c.route, finishNamed(p.finish))).map((p) => p.id),
   };
 }

@@ -1,9 +1,10 @@
 /** What the Route page shows: every route with what speaks for it and a trial plan, what this one lays, how colours hide. */
 import { saidAll } from "../core/units/said";
 import { FINISHING } from "../core/catalogue/finishing";
-import { byHand, cuts, overFace } from "../core/catalogue/routes";
+import { pathOf } from "../core/catalogue/route-rules";
+import { byHand, cuts, overFace, route as routeOf } from "../core/catalogue/routes";
 import { isPainting } from "../core/explain/why/figure";
-import { chooseRoutes, type Choice } from "../core/plan/choose";
+import { asked, chooseRoutes } from "../core/plan/choose";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { picksOf } from "../core/process/context";
 import { kindOf, own } from "../core/process/kinds";
@@ -13,20 +14,10 @@ import type { Product } from "../core/records/product";
 import type { World } from "../core/records/world";
 import { showWhen } from "../core/time/zoned";
 import { opened, openedIn, type Opened } from "./opened";
-import { byRoute, handsOf, outlook } from "./try";
+import { handsOf } from "./try";
 
+const nameOf = (id: string): string => routeOf(id).name;
 const readyOf = (p: Plan): string | null => (p.ready === null ? null : showWhen(p.context.clock, p.ready));
-
-const routeRow = ({ route: r, no, reasons }: Choice, world: World, now: number) => ({
-  id: r.id,
-  name: r.name,
-  gives: r.gives,
-  goes: r.goes,
-  why: no.map((n) => `${n.why}${n.rule ? ` (snag ${n.rule})` : ""}`),
-  reasons,
-  trial:
-    no.length || !world.job.zones.length ? null : outlook(byRoute(world, r.id), now, `by “${r.name.toLowerCase()}”`),
-});
 
 /** What the chosen route lays and turns on: which choices are worth a field. */
 function usesOf(plan: Plan) {
@@ -97,7 +88,15 @@ function routeViewIn(world: World, plan: Plan, now: number) {
     job: world.job,
     units: world.shop.units,
     products: world.products,
-    routes: chooseRoutes(c).map((x) => routeRow(x, world, now)),
+    /** routes that can be planned */
+    can: chooseRoutes(c).flatMap((x) => (x.no.length ? [] : [x.route.id])),
+    path: pathOf(asked(c), world.shop.routeRulesOff ?? []).map((q) => ({
+      ...q,
+      says: q.says.map((s) => ({ ...s, for: s.for.map(nameOf), against: s.against.map(nameOf) })),
+    })),
+    byHand: byHand(c.route),
+    toBuy: plan.toBuy.map(({ id, name, finish, colour }) => ({ id, name, finish, colour })),
+    now,
     missing: plan.missing,
     interval: c.intervalMm,
     tolerance: world.shop.tolerance,

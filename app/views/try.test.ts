@@ -1,3 +1,4 @@
+import { byRoute } from "../core/plan/goes";
 import { ROUTES } from "../core/catalogue/routes";
 import { SCHOOLS } from "../core/catalogue/schools";
 import { inTurn } from "../core/plan/placed";
@@ -12,7 +13,7 @@ const NOW = 0;
 /** The job after an act of the page, done by hand. */
 const after = (w: World, act: Record<string, string>): World =>
   act.field === "route"
-    ? { ...w, job: { ...w.job, route: act.value as World["job"]["route"], edits: [] } }
+    ? byRoute(w, act.value as World["job"]["route"])
     : { ...w, job: { ...w.job, choices: { ...w.job.choices, schools: [`${act.field.slice(7)}:${act.value}`] } } };
 
 test("every page of a way and of a matter, tried on a job: what is told is the plan that taking it would make", () => {

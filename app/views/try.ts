@@ -3,6 +3,7 @@ import { route, ROUTES } from "../core/catalogue/routes";
 import { SCHOOLS, schoolPick, withPick } from "../core/catalogue/schools";
 import { open } from "../core/judge/judge";
 import { chooseRoutes } from "../core/plan/choose";
+import { byRoute } from "../core/plan/goes";
 import { inTurn } from "../core/plan/placed";
 import { makePlan } from "../core/plan/plan";
 import { context, picksOf } from "../core/process/context";
@@ -41,10 +42,6 @@ export function outlook(there: World, now: number, by: string): Outlook {
     stops: open(plan).filter((s) => s.severity === "stop" || s.severity === "never").length,
   };
 }
-/** The job by another route; what was changed by hand belongs to the one it goes by. */
-export const byRoute = (w: World, id: World["job"]["route"]): World =>
-  w.job.route === id ? w : { ...w, job: { ...w.job, route: id, edits: [] } };
-
 export interface Tried extends Outlook {
   name: string;
   /** the job goes so by now */

@@ -4,6 +4,7 @@ import { USES, type RouteId } from "../../core/records/ids";
 import type { Job } from "../../core/records/job";
 import type { World } from "../../core/records/world";
 import { gaugeToMm, readGauge } from "../../core/units/gauge";
+import { goesBy } from "../../core/plan/goes";
 import { Refused } from "../../store/acts";
 import { act, FieldForm, readField, type Readers } from "../act";
 import { typed } from "../answer";
@@ -48,7 +49,7 @@ const FIELDS: Readers<Job, Of> = {
   units: (v) => ({ units: v as Job["units"] }),
   credit: (v) => ({ credit: v.trim() || undefined }),
   machineId: (v) => ({ machineId: v || null }),
-  route: (v) => ({ route: (v || null) as RouteId | null }),
+  route: (v, { j }) => goesBy(j, (v || null) as RouteId | null),
   "order.text": (v, { j }) => ({ order: { ...j.order, text: v } }),
   "order.proofSent": (v, { j }) => ({ order: { ...j.order, proofSent: local(v) } }),
   "order.proofAccepted": (v, { j }) => ({ order: { ...j.order, proofAccepted: local(v) } }),

@@ -3,10 +3,15 @@ import { Text } from "../../core/records/fields";
 import type { Zone } from "../../core/records/job";
 import { withArtwork } from "../../core/geometry/artwork";
 import type { FoundArtwork } from "../../core/vector/zones";
-import { act, FieldForm, HUGE } from "../act";
+import { Refused } from "../../store/acts";
+import { act, colourOf, FieldForm, HUGE } from "../act";
 import { changed, type OnJob } from "./job";
 
 class ZoneForm extends FieldForm {
+  @Text(120) zone!: string;
+}
+class OneForm {
+  /** the zone whose colour all get */
   @Text(120) zone!: string;
 }
 class ArtworkForm {
@@ -21,12 +26,22 @@ function changedZone(z: Zone, f: ZoneForm): Zone {
   if (f.field === "name") return { ...z, name: f.value.trim() || z.name };
   const bare = f.field === "bare" ? f.value === "true" : f.value === "bare";
   if (f.field === "bare") return { ...z, bare, productId: bare ? null : z.productId };
+  if (f.field === "wanted") return { ...z, wanted: colourOf(f.value), bare: false, productId: null };
+  if (f.field === "finish" && f.value === "") return { ...z, bare, productId: null, wanted: z.wanted ?? z.colour };
   return { ...z, bare, productId: bare ? null : f.value || null };
 }
 
 export const zoneActs = [
   act("zone", ZoneForm, (f, c: OnJob) =>
     changed(c, "zone of", (j) => ({ zones: j.zones.map((z) => (z.id === f.zone ? changedZone(z, f) : z)) })),
+  ),
+  act("one-colour", OneForm, (f, c: OnJob) =>
+    changed(c, "one colour for", (j) => {
+      const of = j.zones.find((z) => z.id === f.zone);
+      if (!of) throw new Refused(`There is no zone “${f.zone}”.`);
+      const { productId, wanted = of.colour } = of;
+      return { zones: j.zones.map((z) => (z.bare ? z : { ...z, productId, wanted })) };
+    }),
   ),
   act("artwork", ArtworkForm, (f, c: OnJob) => {
     const found = JSON.parse(f.found) as FoundArtwork;

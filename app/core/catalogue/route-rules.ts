@@ -2,7 +2,8 @@
  * Which route: the questions in the order a maker asks them, as data. Each answers for some jobs, speaks for or against routes, and
  * says why. A shop may switch any of them off. Adding one is adding a row.
  */
-import type { Use } from "../records/ids";
+import type { Beam, Use } from "../records/ids";
+import { BEAM_KINDS } from "./beams";
 import type { Route } from "./routes";
 import type { SubstrateKind } from "./substrates";
 
@@ -119,6 +120,41 @@ export const ROUTE_RULES: RouteRule[] = [
     why: "A brush fills 0.8 mm and up; what is uncovered or sprayed can be finer.",
   },
 ];
+
+/** What a job answers to each question, in the order they are asked; null: it is not asked of such a piece. */
+const ANSWERS: Record<string, (a: Asked) => string | null> = {
+  "One piece or a run?": (a) => `${a.quantity}: ${a.quantity < RUN_FROM ? "a few" : "a run"}`,
+  "What beam?": (a) => (a.beam ? BEAM_KINDS[a.beam as Beam].name.split(",")[0] : "no machine chosen"),
+  "Does it fit the oven?": (a) => (a.ovenFits ? "yes" : "no, or there is none"),
+  "Tight or open grain?": (a) => (a.family === "wood" ? (a.grain ?? "not known") : null),
+  "Solid or veneer?": (a) => (a.family === "wood" ? (a.veneer ? "veneer" : "solid") : null),
+  "How many colours?": (a) => (wood(a) ? null : String(a.colours)),
+  "Do the colours touch?": (a) => (wood(a) || a.colours < 2 ? null : `${a.colours} of them`),
+  "Will it be handled?": (a) => (a.use.includes("handled") ? "yes" : "not said"),
+  "Will it be wet or outdoors?": (a) => a.use.filter((u) => u === "wet" || u === "outdoors").join(", ") || "not said",
+  "How small is the smallest stroke?": (a) =>
+    a.narrowestMm === null ? "not measured" : `${Math.round(a.narrowestMm * 100) / 100} mm`,
+};
+export interface Answered {
+  asks: string;
+  answer: string;
+  /** what follows from it: routes it speaks for and against, and why */
+  says: { why: string; for: string[]; against: string[] }[];
+}
+/** The short way to the advice: each question that is asked of this job, its answer, and what follows. @param off as in weigh */
+export function pathOf(a: Asked, off: string[] = []): Answered[] {
+  const asks = [...new Set(ROUTE_RULES.map((r) => r.asks))];
+  return asks.flatMap((q) => {
+    const answer = ANSWERS[q]?.(a) ?? null;
+    if (answer === null) return [];
+    const says = ROUTE_RULES.filter((r) => r.asks === q && !off.includes(r.id) && r.applies(a)).map((r) => ({
+      why: r.why,
+      for: Object.keys(r.weighs).filter((id) => r.weighs[id] > 0),
+      against: Object.keys(r.weighs).filter((id) => r.weighs[id] < 0),
+    }));
+    return [{ asks: q, answer, says }];
+  });
+}
 
 /** Points for a route with the reasons, strongest first. @param off rules that the shop has switched off */
 export function weigh(r: Route, a: Asked, off: string[] = []): { points: number; reasons: string[] } {

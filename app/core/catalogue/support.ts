@@ -21,6 +21,8 @@ export interface Brief {
 export interface No {
   rule: number | null;
   why: string;
+  /** what of the job it is about */
+  of: "body" | "colours" | "bare" | "beam" | "cut" | "shape" | "finish";
 }
 
 const words = (list: Finish[]): string => list.map((f) => inWords(f.name)).join(", ");
@@ -42,26 +44,33 @@ export function against(r: Route, b: Brief): No[] {
   const s = substrateNamed(b.substrate);
   const out: No[] = [];
   if (!r.families.includes(s.family) || (r.substrates && !r.substrates.includes(s.id)))
-    out.push({ rule: null, why: `It does not go on ${s.name.toLowerCase()}.` });
+    out.push({ rule: null, of: "body", why: `It does not go on ${s.name.toLowerCase()}.` });
   if (b.colours > r.maxColours) {
     const takesN = `${r.maxColours} ${r.maxColours === 1 ? "colour" : "colours"}`;
     const or = "Give them one, or leave some as they are.";
-    out.push({ rule: null, why: `It takes ${takesN}; your zones have ${b.colours}. ${or}` });
+    out.push({ rule: null, of: "colours", why: `It takes ${takesN}; your zones have ${b.colours}. ${or}` });
   }
   if (b.bare && !r.bareAlone) {
     const [way] = ROUTES.filter((x) => x.bareAlone);
-    out.push({ rule: null, why: `It lays colours; your zones have none. “${way.name}” uncovers the bare material.` });
+    out.push({
+      rule: null,
+      of: "bare",
+      why: `It lays colours; your zones have none. “${way.name}” uncovers the bare material.`,
+    });
   }
-  if (b.beam && !r.beams.includes(b.beam)) out.push({ rule: 40, why: `A ${beamName(b.beam)} beam does not do it.` });
+  if (b.beam && !r.beams.includes(b.beam))
+    out.push({ rule: 40, of: "beam", why: `A ${beamName(b.beam)} beam does not do it.` });
   const cut = b.beam && againstCut(r, b.beam, s);
-  if (cut) out.push({ rule: 40, why: cut });
+  if (cut) out.push({ rule: 40, of: "cut", why: cut });
   if (!r.shapes.includes(b.shape))
     out.push({
       rule: null,
+      of: "shape",
       why: b.shape === "flat" ? "It is for round pieces on a rotary." : "It is for flat pieces.",
     });
   const other = [...new Set(b.finishes)].map(finishNamed).filter((f) => !takes(r, f));
-  if (other.length) out.push({ rule: null, why: `It is filled with ${words(taken(r))}; a zone has ${words(other)}.` });
+  if (other.length)
+    out.push({ rule: null, of: "finish", why: `It is filled with ${words(taken(r))}; a zone has ${words(other)}.` });
   return out;
 }
 

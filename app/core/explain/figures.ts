@@ -4,7 +4,7 @@
  */
 import { MELT_SPOT_MM } from "../process/settings";
 import { BEAM_KINDS } from "../catalogue/beams";
-import { bleedChance, bleedParts } from "../models/bleed/bleed";
+import { bleedChance, bleedParts, type BleedPart } from "../models/bleed/bleed";
 import { colourFamily } from "../models/film/colour";
 import { cuts, openShares, PLAIN_RATIO, window } from "../models/film/reveal";
 import { defocusFor, ripple } from "../models/laser/energy";
@@ -240,8 +240,8 @@ const depth: Panel = (p, c) => {
   };
 };
 
-/** M11: the chance that colour creeps past an edge of a cut. */
-const bleed: Panel = (p, c) => {
+/** M11: what makes colour creep past an edge of a cut at a step; null: it lays no colour into one, or nothing is known of the body. */
+export function bleedOf(p: Placed, c: Context): BleedPart[] | null {
   const s = p.step;
   if (own(s, "role") !== "colour" || c.substrate.bleed === null) return null;
   const zone = s.zones.find((z) => z !== GROUND);
@@ -249,7 +249,7 @@ const bleed: Panel = (p, c) => {
   const paint = c.paint(own(s, "productId"));
   const masked = p.before.zones.some((z) => z.mask);
   const sprayed = paint !== null && ["spray", "airbrush"].includes(paint.finish.by);
-  const parts = bleedParts({
+  return bleedParts({
     grain: c.substrate.bleed,
     grainName: `${c.substrate.name}, its grain`,
     sealCoats: zoneOf(p.before, zone).films.filter((f) => ["seal", "barrier", "clear"].includes(f.role)).length,
@@ -258,6 +258,11 @@ const bleed: Panel = (p, c) => {
     how: sprayed ? "light-upright" : "ordinary",
     blueMaskWood: c.machine?.beam === "blue" && masked && c.substrate.family === "wood",
   });
+}
+
+/** M11: the chance that colour creeps past an edge of a cut. */
+const bleed: Panel = (p, c) => {
+  const parts = bleedOf(p, c);
   if (!parts) return null;
   return {
     id: "bleed",

@@ -65,7 +65,11 @@ export function thumbOf(job: Drawn, before: Thumb | null = null): Thumb | null {
   const of = markOf(job);
   const { w, h } = job.substrate;
   const cell = Math.max(w, h) / GRID;
-  const look = ({ colour, productId, bare }: (typeof zones)[number]) => ({ colour, productId, bare });
+  const look = (z: (typeof zones)[number]) => ({
+    colour: z.wanted ?? z.colour,
+    productId: z.productId,
+    bare: z.bare,
+  });
   if (before?.of === of) return { ...before, zones: zones.map((z, i) => ({ ...look(z), path: before.zones[i].path })) };
   const at = origin(job);
   const rings = zones.flatMap((z, zone) => coarse(z.outline, cell, at).map((r) => ({ zone, ...r })));

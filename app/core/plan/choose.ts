@@ -2,11 +2,14 @@
 import { weigh, type Asked } from "../catalogue/route-rules";
 import { ROUTES, type Route } from "../catalogue/routes";
 import { against, type No } from "../catalogue/support";
-import type { Context } from "../process/context";
+import { context, type Context } from "../process/context";
+import { byRoute } from "./goes";
 import { ovenOf } from "../process/kinds/melt";
 
 export interface Choice {
   route: Route;
+  /** the job as it would go by it */
+  on: Context;
   /** empty: it can be planned */
   no: No[];
   points: number;
@@ -33,20 +36,26 @@ export function asked(c: Context): Asked {
   };
 }
 
-export function chooseRoutes(c: Context): Choice[] {
-  const a = asked(c);
-  const shape = c.job.substrate.shape ?? (c.substrate.family === "glass" ? "ball" : "flat");
-  const finishes = [...new Set(c.filled.map((z) => c.paintOf(z.productId as string).finish.id))];
-  return ROUTES.map((route) => ({
-    route,
-    no: against(route, {
-      substrate: c.substrate.id,
-      beam: c.machine?.beam ?? null,
-      colours: a.colours,
-      shape,
-      finishes,
-      bare: c.job.zones.length > 0 && c.job.zones.every((z) => z.bare),
-    }),
-    ...weigh(route, a, c.world.shop.routeRulesOff ?? []),
-  })).sort((x, y) => Number(x.no.length > 0) - Number(y.no.length > 0) || y.points - x.points);
+/** What stands against a route for a job that goes by it. */
+function standsAgainst(route: Route, c: Context): No[] {
+  return against(route, {
+    substrate: c.substrate.id,
+    beam: c.machine?.beam ?? null,
+    colours: asked(c).colours,
+    shape: c.job.substrate.shape ?? (c.substrate.family === "glass" ? "ball" : "flat"),
+    finishes: [...new Set(c.filled.map((z) => c.paintOf(z.productId as string).finish.id))],
+    bare: c.job.zones.length > 0 && c.job.zones.every((z) => z.bare),
+  });
 }
+
+/** Every route for this job, those that can be planned first, the best advised of them on top; each with its own paints. */
+export const chooseRoutes = (c: Context): Choice[] =>
+  ROUTES.map((route) => {
+    const on = route.id === c.job.route ? c : context(byRoute(c.world, route.id));
+    return {
+      route,
+      on,
+      no: standsAgainst(route, on),
+      ...weigh(route, asked(on), c.world.shop.routeRulesOff ?? []),
+    };
+  }).sort((x, y) => Number(x.no.length > 0) - Number(y.no.length > 0) || y.points - x.points);

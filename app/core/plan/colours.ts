@@ -20,7 +20,7 @@ const lightness = (b: Builder, id: string): number => lab(linear(b.c.paintOf(id)
 const lightestFirst = (b: Builder): Group[] => b.groups().sort((x, y) => lightness(b, y.id) - lightness(b, x.id));
 /** µm above which the edges of an uncovered stack chip (rule 38), less what the clear coat wants */
 const STACK_UM = 240;
-const LOOSE = (b: Builder): string | null => b.c.world.products.find((p) => b.c.paintOf(p.id).mask?.loose)?.id ?? null;
+const LOOSE = (b: Builder): string | null => b.c.shelf.find((p) => b.c.paintOf(p.id).mask?.loose)?.id ?? null;
 
 /** Other colours’ zones that lie open and must not get this one. */
 const openOthers = (b: Builder, g: Group): string[] =>

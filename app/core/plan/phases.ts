@@ -196,7 +196,7 @@ function finishing(b: Builder): void {
       b.step(move.kind, { zones: c.allZones });
       continue;
     }
-    const product = c.world.products.find((p) => kind.suits?.(c.paintOf(p.id))) ?? null;
+    const product = c.shelf.find((p) => kind.suits?.(c.paintOf(p.id))) ?? null;
     if (!product) b.lack("epoxy", "There is no epoxy on the Shelf.");
     const dryUm = c.paint(product?.id ?? null)?.coatUm.value ?? null;
     b.step(move.kind, { zones: c.allZones, productId: product?.id ?? null, dryUm } as object);

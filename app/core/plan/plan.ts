@@ -3,12 +3,12 @@ import { fold, type BenchState } from "./fold";
 import { blank } from "../piece/state";
 import type { World } from "../records/world";
 import { amounts, stepUse } from "./amounts";
-import { context } from "../process/context";
 import { decides, type Decider } from "./decides";
 import { applyEdits } from "./edits";
 import type { Facts } from "./facts";
 import type { Missing } from "./builder";
-import { generate } from "./generate";
+import { supplied } from "./supply";
+import type { Product } from "../records/product";
 import { withHistory } from "./history";
 import type { Step } from "../process/kinds";
 import { isFirst, keptOf, proofOf, type Proof } from "./proof";
@@ -18,6 +18,8 @@ import { inTurn, contextAt, hoursOf, type Placed } from "./placed";
 
 export interface Plan extends Facts {
   missing: Missing[];
+  /** what it is planned with and is not on the Shelf */
+  toBuy: readonly Product[];
   /** the moment it was planned at; null: the job's own start */
   now: number | null;
   bench: BenchState;
@@ -53,9 +55,8 @@ export function makePlan(
   lean = false,
   starts: ReadonlyMap<string, number> | null = null,
 ): Plan {
-  const c = context(world);
+  const { c, made } = supplied(world);
   const bench = fold(world.log);
-  const made = generate(c);
   const edited = applyEdits(made.steps, world.job.edits, c);
   const mine = withHistory(edited.steps, keptOf(world.job.begun, false), bench.actuals, c.allZones);
   const { steps, late } = mine;
@@ -111,6 +112,7 @@ export function makePlan(
   const base: Omit<Plan, "decides" | "first" | "whole"> = {
     ...facts,
     missing: made.missing,
+    toBuy: c.standIns,
     now,
     starts,
     laying: on(laid.result),

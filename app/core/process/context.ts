@@ -14,10 +14,15 @@ import type { World } from "../records/world";
 import { Climate as ClimateRecord } from "../records/shop";
 import type { Climate, Hours } from "../records/shop";
 import { GROUND } from "../piece/state";
+import type { Product } from "../records/product";
+import { coloursOf } from "./wanted";
 
 export interface Context {
   world: World;
   job: Job;
+  /** the Shelf, and what stands in for paints that are not on it yet */
+  shelf: readonly Product[];
+  standIns: readonly Product[];
   /** pieces begun: those ordered, and spares (M15) */
   pieces: number;
   substrate: SubstrateKind;
@@ -95,13 +100,19 @@ export function piecesOf(job: Job): number {
   return Math.max(job.quantity, job.choices.begin ?? was ?? toBegin(job)?.pieces ?? job.quantity);
 }
 
-export function context(world: World): Context {
-  const { job, shop } = world;
+/**
+ * @param lent stand-ins for what else the Shelf lacks, besides colours
+ */
+export function context(world: World, lent: readonly Product[] = []): Context {
+  const { shop } = world;
+  const { job, standIns: colours } = coloursOf(world);
+  const standIns = [...colours, ...lent];
+  const shelf = standIns.length ? [...world.products, ...standIns] : world.products;
   const [mine, ours] = [picksOf(job.choices.schools), picksOf(shop.schools)];
   const machine = world.machines.find((m) => m.id === job.machineId) ?? null;
   const spotMm = machine ? (machine.spotMm ?? BEAM_KINDS[machine.beam].spotMm) : null;
   const way = job.route ? route(job.route) : null;
-  const byId = new Map(world.products.map((p) => [p.id, p]));
+  const byId = new Map(shelf.map((p) => [p.id, p]));
   const rooms = new Map<string, Air>();
   const clock = shopClock(shop);
   const shopAir = air(shop.climate);
@@ -109,6 +120,8 @@ export function context(world: World): Context {
   return {
     world,
     job,
+    shelf,
+    standIns,
     pieces: piecesOf(job),
     substrate: substrateNamed(job.substrate.id),
     route: way,

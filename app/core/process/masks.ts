@@ -45,9 +45,9 @@ export function maskOf(productId: string | null, c: Context): MaskFacts {
  */
 export function maskFor(c: Context, heatC: number | null): Product | null {
   // What was chosen is taken, whatever it is made of: rule 70 speaks up. Of itself a plan never takes chlorine.
-  const own = c.world.products.find((p) => finishNamed(p.finish).role === "mask" && p.id === c.job.choices.maskId);
+  const own = c.shelf.find((p) => finishNamed(p.finish).role === "mask" && p.id === c.job.choices.maskId);
   if (own) return own;
-  const all = c.world.products.filter((p) => finishNamed(p.finish).role === "mask" && p.chlorinated !== true);
+  const all = c.shelf.filter((p) => finishNamed(p.finish).role === "mask" && p.chlorinated !== true);
   const bears = (p: Product): boolean => heatC === null || (paint(p).mask?.limitC.value ?? 0) >= heatC;
   const cuts = (p: Product): boolean => !(c.machine?.beam === "blue" && paint(p).mask?.clear);
   return (

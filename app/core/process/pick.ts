@@ -7,7 +7,7 @@ import { byHand } from "../catalogue/routes";
 import type { Context } from "./context";
 import type { CoatRole } from "../records/ids";
 
-const first = (ps: Product[], ...tests: ((p: Product) => boolean)[]): Product | null => {
+const first = (ps: readonly Product[], ...tests: ((p: Product) => boolean)[]): Product | null => {
   for (const t of tests) {
     const hit = ps.find(t);
     if (hit) return hit;
@@ -17,7 +17,7 @@ const first = (ps: Product[], ...tests: ((p: Product) => boolean)[]): Product | 
 
 /** The product for a role: the job's choice, else the Shelf's likeliest; null: the Shelf holds none. */
 export function productFor(role: CoatRole, c: Context): Product | null {
-  const shelf = c.world.products;
+  const shelf = c.shelf;
   const chosen = {
     seal: c.job.choices.sealerId,
     white: c.job.choices.whiteId,
@@ -66,8 +66,10 @@ export function productFor(role: CoatRole, c: Context): Product | null {
       : first(whites, by("craft-acrylic"), by("airbrush-acrylic", "brush-enamel"), () => true);
   }
   if (role === "top") {
+    // a colour that is to be bought is bought for its zone, not to cover the others
+    const asked = new Set(c.standIns.filter((p) => c.filled.some((z) => z.productId === p.id)).map((p) => p.id));
     const dark = shelf
-      .filter((p) => !isClear(p) && luminance(linear(p.colour)) < 0.08)
+      .filter((p) => !isClear(p) && !asked.has(p.id) && luminance(linear(p.colour)) < 0.08)
       .sort((a, b) => luminance(linear(a.colour)) - luminance(linear(b.colour)));
     return first(dark, by(ofColour), by("spray-enamel", "spray-lacquer"), () => true);
   }
@@ -76,10 +78,10 @@ export function productFor(role: CoatRole, c: Context): Product | null {
 
 /** What a drinking face is primed with where there is no sealer; null: the Shelf holds none. */
 export const primerOf = (c: Context): Product | null =>
-  c.world.products.find((p) => finishNamed(p.finish).id === "spray-primer") ?? null;
+  c.shelf.find((p) => finishNamed(p.finish).id === "spray-primer") ?? null;
 
 /** Shelf paints by how near they come to a colour, nearest first. @returns CIEDE2000 with each */
-export function nearest(products: Product[], colour: string): { product: Product; off: number }[] {
+export function nearest(products: readonly Product[], colour: string): { product: Product; off: number }[] {
   return products
     .filter((p) => !p.clear && finishNamed(p.finish).role === "colour")
     .map((product) => ({ product, off: difference(linear(product.colour), linear(colour)) }))

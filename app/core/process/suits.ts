@@ -10,5 +10,5 @@ export function suited(kind: KindId, c: Context): Product | null {
   if (lays === "mask") return on === "face" ? maskFor(c, null) : null;
   if (!suits) return null;
   const mine = c.filled.map((z) => c.paintOf(z.productId as string)).find(suits);
-  return mine?.product ?? c.world.products.find((p) => suits(c.paintOf(p.id))) ?? null;
+  return mine?.product ?? c.shelf.find((p) => suits(c.paintOf(p.id))) ?? null;
 }

@@ -57,6 +57,8 @@ export class Zone {
   @OrNull() @Id() productId: string | null = null;
   /** left as it is */
   @Flag() bare: boolean = false;
+  /** the colour that is to be seen: its finish follows from route and Shelf where none is picked; absent: only the one that is picked */
+  @Since(2) @Colour() wanted?: string;
 }
 
 export class Artwork {
@@ -151,6 +153,12 @@ export class PlanEdit {
   @Scalar() value: string | number | boolean | null = null;
 }
 
+/** What was changed by hand on a route that the job went by before: there again when it goes by it again. */
+export class LeftWay {
+  @OneOf(ROUTE_IDS) route!: (typeof ROUTE_IDS)[number];
+  @SubList(() => PlanEdit, 5000) edits: PlanEdit[] = [];
+}
+
 export class Waiver {
   @Whole(1, 99) rule!: number;
   @Text(120) where: string = "";
@@ -218,6 +226,8 @@ export class Job {
   @SubList(() => Zone, 200) zones: Zone[] = [];
   @Sub(() => Choices) choices: Choices = new Choices();
   @SubList(() => PlanEdit, 5000) edits: PlanEdit[] = [];
+  /** routes that were left with changes by hand; absent: none was */
+  @Since(2) @SubList(() => LeftWay, 30) left?: LeftWay[];
   @SubList(() => Waiver, 500) waivers: Waiver[] = [];
   /** hazard rules read and accepted for this job */
   @NumList(60) acknowledged: number[] = [];

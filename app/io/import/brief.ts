@@ -5,8 +5,7 @@ import { IsArray, IsObject } from "class-validator";
 import { defaultMachine, defaultProduct, STARTER } from "../../core/catalogue/starter";
 import { isFinish, finishNamed } from "../../core/catalogue/finishes";
 import { isSubstrate, substrateNamed } from "../../core/catalogue/substrates";
-import { weigh } from "../../core/catalogue/route-rules";
-import { meltsBy, route, ROUTES } from "../../core/catalogue/routes";
+import { meltsBy, route, takes } from "../../core/catalogue/routes";
 import { against } from "../../core/catalogue/support";
 import {
   Id,
@@ -22,7 +21,7 @@ import {
   SubList,
   Sub,
 } from "../../core/records/fields";
-import { BEAMS, ROUTE_IDS, USES, type Beam, type Use } from "../../core/records/ids";
+import { BEAMS, ROUTE_IDS, USES, type Beam } from "../../core/records/ids";
 import { Choices, Job, Order, Substrate, WrapUp, type Zone } from "../../core/records/job";
 import { check, sayFaults } from "../../core/records/parse";
 import { Climate, Gear, Hours, Shop } from "../../core/records/shop";
@@ -33,6 +32,9 @@ import { withArtwork } from "../../core/geometry/artwork";
 import { zonedClock } from "../../core/time/zoned";
 import type { RichLayerFile } from "../../core/records/file";
 import { jobFile } from "../export/job-file";
+import { chooseRoutes } from "../../core/plan/choose";
+import { goesBy } from "../../core/plan/goes";
+import { context } from "../../core/process/context";
 
 export class BadInput extends Error {}
 export class NoAnswer extends Error {}
@@ -107,9 +109,10 @@ function productOf(id: string, colour: string, made: Product[]): Product {
 }
 
 /**
+ * @param open leave the route open where none of them goes
  * @throws BadInput with one sentence that names what and where; NoAnswer when no route that exists fits
  */
-export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
+export function jobFromBrief(input: unknown, clip: Clip | null, open = false): RichLayerFile {
   const checked = check(Brief, input);
   if (!checked.ok) throw new BadInput(`The brief: ${sayFaults(checked.faults)}.`);
   const b = checked.value;
@@ -169,45 +172,28 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
       : []),
   ];
   if (gear.length) shop.gear = gear;
-  let routeId = b.route ?? null;
+  const routeId = b.route ?? null;
   if (routeId !== null && !(ROUTE_IDS as readonly string[]).includes(routeId))
     throw new BadInput(`route: “${routeId}” is not one of ${ROUTE_IDS.join(", ")}.`);
   for (const z of b.zones ?? [])
     if (z.finish !== undefined && !isFinish(z.finish)) throw new BadInput(`zones: “${z.finish}” is not a finish.`);
   const kind = substrateNamed(b.substrate.id);
   const shape = kind.family === "glass" ? ("ball" as const) : ("flat" as const);
-  const finishes = [...new Set((b.zones ?? []).flatMap((z) => z.finish ?? []))];
-  const colours = new Set((b.zones ?? []).map((z) => z.colour ?? COLOUR_OF_FINISH)).size;
-  const facts = { substrate: kind.id, beam: b.beam?.id ?? null, colours, shape, finishes };
-  if (routeId === null) {
-    const narrow = (b.zones ?? []).flatMap((z) => z.narrowestMm ?? []);
-    const oven = gear.find((g) => g.kind === "oven");
-    const a = {
-      family: kind.family,
-      grain: kind.grain,
-      veneer: kind.veneerMm !== null,
-      beam: facts.beam,
-      quantity: b.quantity ?? 1,
-      colours,
-      use: (b.use ?? []) as Use[],
-      ovenFits: oven !== undefined && b.substrate.w <= oven.trayW! && b.substrate.h <= oven.trayH!,
-      narrowestMm: narrow.length ? Math.min(...narrow) : null,
-    };
-    const fits = ROUTES.filter((r) => !against(r, facts).length).sort(
-      (x, y) => weigh(y, a).points - weigh(x, a).points,
-    );
-    if (!fits.length)
-      throw new NoAnswer(`No route goes on ${kind.name.toLowerCase()} with this beam and these finishes.`);
-    routeId = fits[0].id;
+  const rt = routeId === null ? null : route(routeId);
+  if (rt) {
+    const stands = against(rt, { substrate: kind.id, beam: null, colours: 1, shape, finishes: [] });
+    if (stands.length)
+      throw new NoAnswer(`Route ${rt.id} (${rt.name.toLowerCase()}): ${stands[0].why.replace(/^It/, "it")}`);
   }
-  const rt = route(routeId);
-  const stands = against(rt, { ...facts, beam: null, colours: 1, finishes: [] });
-  if (stands.length)
-    throw new NoAnswer(`Route ${rt.id} (${rt.name.toLowerCase()}): ${stands[0].why.replace(/^It/, "it")}`);
   const machine = b.beam ? allSafe(defaultMachine(b.beam.id, b.beam.watts)) : null;
   const products: Product[] = STARTER.map((s) => defaultProduct(s.id, s.name, s.finish, s.colour));
-  // What the route is filled with where the brief names no finish.
-  const { usual } = rt;
+  // What the route is filled with where the brief names no finish; where it names no route either, the paint follows.
+  const filledWith = (finish: string | undefined, colour: string): Pick<Zone, "productId" | "wanted"> => {
+    const named = finish ?? rt?.usual;
+    return named === undefined
+      ? { productId: null, wanted: colour }
+      : { productId: productOf(named, colour, products).id, ...(rt ? {} : { wanted: colour }) };
+  };
   let job: Job = {
     ...new Job(),
     id: "job",
@@ -218,7 +204,7 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
     due: b.due ?? null,
     start: b.now ?? "2027-01-11T08:00",
     machineId: machine?.id ?? null,
-    route: rt.id,
+    route: rt?.id ?? null,
     artwork: null,
     zones: [],
     choices: { ...new Choices() },
@@ -237,12 +223,9 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
     job.zones = job.zones.map((z) => {
       const want = asked.get(z.id);
       // One colour under the top: the first zone's paint serves all, unless the brief says otherwise.
-      const p = productOf(
-        want?.finish ?? usual,
-        want?.colour ?? (rt.maxColours === 1 ? job.zones[0].colour : z.colour),
-        products,
-      );
-      return { ...z, productId: p.id };
+      const colour = want?.colour ?? (rt?.maxColours === 1 ? job.zones[0].colour : z.colour);
+      const { wanted: _, ...rest } = z;
+      return { ...rest, ...filledWith(want?.finish, colour) };
     });
   } else {
     if (!b.zones?.length) throw new BadInput("zones: give at least one zone, or an svg.");
@@ -261,10 +244,19 @@ export function jobFromBrief(input: unknown, clip: Clip | null): RichLayerFile {
         smallestMm2: null,
         outline: "",
         rows: [],
-        productId: productOf(z.finish ?? usual, colour, products).id,
+        ...filledWith(z.finish, colour),
         bare: false,
       };
     });
+  }
+  if (rt === null) {
+    const world = { shop: soundShop.value, machines: machine ? [machine] : [], products, job, log: [] };
+    // a finish that is named is what it is to be filled with
+    const named = (b.zones ?? []).flatMap((z) => (z.finish === undefined ? [] : finishNamed(z.finish)));
+    const best = chooseRoutes(context(world)).find((x) => !x.no.length && named.every((f) => takes(x.route, f)));
+    if (!best && !open)
+      throw new NoAnswer(`No route goes on ${kind.name.toLowerCase()} with this beam and these finishes.`);
+    if (best) job = { ...job, ...goesBy(job, best.route.id) };
   }
   return jobFile(
     { shop: soundShop.value, machines: machine ? [machine] : [], products, jobs: [job], log: [], photos: [] },

@@ -1,8 +1,8 @@
 /** Small sections of every route: nothing outside the picture, films upon one another, cuts where the plan cuts. */
-import { ROUTES } from "../core/catalogue/routes";
-import { makePlan } from "../core/plan/plan";
-import { simulate } from "../core/explain/report";
-import { guideWorld } from "../demo/guide";
+import { ROUTES } from "../catalogue/routes";
+import { makePlan } from "../plan/plan";
+import { simulate } from "./report";
+import { guideWorld } from "../../demo/guide";
 import { smallSection } from "./small-section";
 
 test.each(ROUTES.map((r) => r.id))("%s", (id) => {

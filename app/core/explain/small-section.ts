@@ -1,7 +1,7 @@
 /** A section drawn small: columns from left to right, their films and cuts on a scale on which both a film and a cut can be seen. */
-import { simulate } from "../core/explain/report";
-import type { Plan } from "../core/plan/plan";
-import { GROUND } from "../core/piece/state";
+import { simulate } from "./report";
+import type { Plan } from "../plan/plan";
+import { GROUND } from "../piece/state";
 
 export interface SmallSection {
   /** the body of the piece */
