@@ -116,3 +116,4 @@ if (how !== "faults") process.exit(0);
 if (how !== "faults") process.exit(0);
 if (how !== "faults") process.exit(0);
 if (how !== "faults") process.exit(0);
+if (how !== "faults") process.exit(0);
