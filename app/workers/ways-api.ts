@@ -10,9 +10,16 @@ export interface WaysAsk {
 }
 
 export const waysApi = {
-  ways(ask: WaysAsk, found: (way: Way) => void): void {
+  /** @param found told of each way on the way; @returns all of them, since word on the way may come in after the answer */
+  ways(ask: WaysAsk, found: (way: Way) => void): Way[] {
+    const all: Way[] = [];
     try {
-      for (const way of waysInTurn(ask.world, ask.now)) found(saidAll(way, ask.world.shop.units));
+      for (const w of waysInTurn(ask.world, ask.now)) {
+        const way = saidAll(w, ask.world.shop.units);
+        all.push(way);
+        found(way);
+      }
+      return all;
     } catch (e) {
       throw new Error(`The ways could not all be planned: ${(e as Error).message}`, { cause: e });
     }

@@ -40,7 +40,7 @@ export function startWays(ask: WaysAsk): WaysRun {
     heard.forEach((f) => f());
   };
   const fresh: Way[] = [];
-  inWorker<WaysApi, void>({
+  inWorker<WaysApi, Way[]>({
     make: () => new Worker(new URL("./ways.worker.ts", import.meta.url), { type: "module" }),
     does: "plans the ways of a job",
     signal: stop.signal,
@@ -54,7 +54,7 @@ export function startWays(ask: WaysAsk): WaysRun {
         }),
       ),
   }).then(
-    () => tell({ ways: fresh, done: true, error: null }),
+    (ways) => tell({ ways, done: true, error: null }),
     (e: Error) => e instanceof Cancelled || tell({ ...soFar, done: true, error: e.message }),
   );
   const run: WaysRun = {

@@ -11,6 +11,8 @@ import type { World } from "../core/records/world";
 import { loadClip } from "../door/kernel";
 import { Cancelled, inWorker } from "./call";
 import { scheduleApi } from "./schedule-api";
+import { waysApi } from "./ways-api";
+import { waysInTurn, type Way } from "../core/explain/ways";
 import { whyApi } from "./why-api";
 import { strToU8 } from "fflate";
 import { shopFile, writeFile } from "../io/export/job-file";
@@ -55,6 +57,21 @@ const told = <T>(): { list: T[]; say: (x: T) => void } => {
   const list: T[] = [];
   return { list, say: (x) => void list.push(structuredClone(x)) };
 };
+
+describe("ways of a job", () => {
+  test("all of them come with the answer, as they were told on the way; what breaks is told in a sentence", () => {
+    const w = brief(5);
+    const heard = told<Way>();
+    // as they cross the wire
+    const all = structuredClone(waysApi.ways({ world: w, now: null }, heard.say));
+    expect(all).toEqual([...waysInTurn(w, null)]);
+    expect(heard.list).toEqual(all);
+    const broken = { ...w, job: { ...w.job, substrate: { ...w.job.substrate, id: "cheese" } } };
+    expect(() => waysApi.ways({ world: broken, now: null }, heard.say)).toThrow(
+      /^The ways could not all be planned: .*cheese/,
+    );
+  });
+});
 
 describe("what moves a figure", () => {
   const world = brief(40);

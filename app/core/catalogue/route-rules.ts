@@ -8,12 +8,17 @@ import type { Route } from "./routes";
 import type { SubstrateKind } from "./substrates";
 
 export interface Asked {
+  /** the body by its name, and whether one looks through it */
+  body: string;
+  clear: boolean;
   family: SubstrateKind["family"];
   grain: SubstrateKind["grain"];
   veneer: boolean;
   beam: string | null;
   quantity: number;
   colours: number;
+  /** every colour that is wanted is nearly black */
+  dark: boolean;
   use: Use[];
   ovenFits: boolean;
   narrowestMm: number | null;
@@ -32,7 +37,48 @@ export interface RouteRule {
 export const RUN_FROM = 6;
 const wood = (a: Asked): boolean => a.family === "wood";
 
+const wetTile = (a: Asked): boolean => a.family === "tile" && a.use.some((u) => u === "wet" || u === "outdoors");
+const PAINT_LIFTS = "Paint on a glaze that gets wet or stands outdoors must be sealed, and lifts in the end.";
+const ON_GLAZE = { A1: -3, A2: -3, A3: -3, A4: -3 };
+const LIFTS = { A1: PAINT_LIFTS, A2: PAINT_LIFTS, A3: PAINT_LIFTS, A4: PAINT_LIFTS };
+
 export const ROUTE_RULES: RouteRule[] = [
+  {
+    id: "clear-sheet",
+    asks: "What is it made of?",
+    applies: (a) => a.clear,
+    weighs: { I: 6 },
+    why: "Behind a clear sheet colour is seen through a flawless face, and nothing scratches it.",
+  },
+  {
+    id: "opaque-sheet",
+    asks: "What is it made of?",
+    applies: (a) => a.family === "acrylic" && !a.clear,
+    weighs: { D1: 3, H: 1 },
+    why: "Sprayed into a shallow cut through a mask, colour in acrylic stays crisp.",
+    apart: { H: "Sprayed through a stencil on the face: several colours, with nothing cut into the sheet." },
+  },
+  {
+    id: "coated-metal",
+    asks: "What is it made of?",
+    applies: (a) => a.family === "coated-metal",
+    weighs: { D5: 4 },
+    why: "A coating is opened through tape, and the bare metal takes the paint.",
+  },
+  {
+    id: "coated-glass",
+    asks: "What is it made of?",
+    applies: (a) => a.family === "glass",
+    weighs: { J: 4 },
+    why: "What lies inside a coated glass is opened from without and filled from within.",
+  },
+  {
+    id: "metal-1um",
+    asks: "What beam?",
+    applies: (a) => a.family === "metal" && a.beam === "um1",
+    weighs: { D2: 6 },
+    why: "A 1 µm beam cuts bare metal: enamel in the cut is hard, and lies below the face.",
+  },
   {
     id: "one-off-wood",
     asks: "One piece or a run?",
@@ -105,12 +151,20 @@ export const ROUTE_RULES: RouteRule[] = [
     why: "Enamel in a cut bears handling; paint on the face chips.",
   },
   {
+    id: "tile-wet-dark",
+    asks: "Will it be wet or outdoors?",
+    applies: (a) => wetTile(a) && a.dark,
+    weighs: { B: 6, C1: 3, ...ON_GLAZE },
+    why: "A dark picture burnt into the glaze stays; paint on it must be sealed.",
+    apart: { C1: "What is rubbed into the opened ceramic stays under its clear coat.", ...LIFTS },
+  },
+  {
     id: "tile-wet",
     asks: "Will it be wet or outdoors?",
-    applies: (a) => a.family === "tile" && a.use.some((u) => u === "wet" || u === "outdoors"),
-    weighs: { B: 2, A1: -1, C2: 1 },
-    why: "What is in the glaze stays; paint on it must be sealed.",
-    apart: { A1: "Paint on a glaze that gets wet or stands outdoors must be sealed, and lifts in the end." },
+    applies: (a) => wetTile(a) && !a.dark,
+    weighs: { C1: 6, C2: 6, C3: 4, B: 3, ...ON_GLAZE },
+    why: "Colour in the opened ceramic stays; paint on the glaze must be sealed.",
+    apart: { B: "What is burnt into the glaze stays, though in one dark tone.", ...LIFTS },
   },
   {
     id: "small-letters",
@@ -123,6 +177,7 @@ export const ROUTE_RULES: RouteRule[] = [
 
 /** What a job answers to each question, in the order they are asked; null: it is not asked of such a piece. */
 const ANSWERS: Record<string, (a: Asked) => string | null> = {
+  "What is it made of?": (a) => a.body.toLowerCase(),
   "One piece or a run?": (a) => `${a.quantity}: ${a.quantity < RUN_FROM ? "a few" : "a run"}`,
   "What beam?": (a) => (a.beam ? BEAM_KINDS[a.beam as Beam].name.split(",")[0] : "no machine chosen"),
   "Does it fit the oven?": (a) => (a.ovenFits ? "yes" : "no, or there is none"),

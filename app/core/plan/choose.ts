@@ -4,6 +4,7 @@ import { ROUTES, type Route } from "../catalogue/routes";
 import { against, type No } from "../catalogue/support";
 import { context, type Context } from "../process/context";
 import { byRoute } from "./goes";
+import { linear, luminance } from "../models/film/colour";
 import { ovenOf } from "../process/kinds/melt";
 
 export interface Choice {
@@ -16,11 +17,20 @@ export interface Choice {
   reasons: string[];
 }
 
+/** luminance under which a colour is as good as black */
+const DARK = 0.03;
+
 export function asked(c: Context): Asked {
   const oven = ovenOf(c);
   const { w, h } = c.job.substrate;
   const narrow = c.filled.map((z) => z.narrowestMm).filter((x): x is number => x !== null);
+  const wanted = c.job.zones
+    .filter((z) => !z.bare)
+    .map((z) => z.wanted ?? c.paint(z.productId)?.product.colour ?? z.colour);
   return {
+    body: c.substrate.name,
+    clear: c.substrate.id === "acrylic-clear",
+    dark: wanted.length > 0 && wanted.every((hex) => luminance(linear(hex)) < DARK),
     family: c.substrate.family,
     grain: c.substrate.grain,
     veneer: c.substrate.veneerMm !== null,
@@ -36,12 +46,17 @@ export function asked(c: Context): Asked {
   };
 }
 
+/** How many colours are wanted. */
+const tones = (c: Context): number =>
+  new Set(c.job.zones.filter((z) => !z.bare).map((z) => z.wanted ?? z.productId)).size;
+
 /** What stands against a route for a job that goes by it. */
 function standsAgainst(route: Route, c: Context): No[] {
   return against(route, {
     substrate: c.substrate.id,
     beam: c.machine?.beam ?? null,
-    colours: asked(c).colours,
+    // a mark has one tone, however many paints would do
+    colours: route.shows === "mark" ? tones(c) : asked(c).colours,
     shape: c.job.substrate.shape ?? (c.substrate.family === "glass" ? "ball" : "flat"),
     finishes: [...new Set(c.filled.map((z) => c.paintOf(z.productId as string).finish.id))],
     bare: c.job.zones.length > 0 && c.job.zones.every((z) => z.bare),

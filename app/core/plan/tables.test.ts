@@ -92,6 +92,9 @@ test("tones by power and pictures to the edge change what is judged and how it i
 
 test("route questions weigh as they say, and can be switched off", () => {
   const a = {
+    body: "Hard maple",
+    clear: false,
+    dark: false,
     family: "wood" as const,
     grain: "tight" as const,
     veneer: false,
