@@ -266,6 +266,9 @@ export function Ways({ run, world, now }: { run: WaysRun; world: World; now: num
   const everywhere = snagsEverywhere(rows);
   return (
     <>
+      {world.log.length > 0 && (
+        <p className="mb-2 text-muted">This job has begun: each way goes on from what is done by now.</p>
+      )}
       {everywhere.length > 0 && (
         <ul aria-label="On every way" className="mb-2">
           {everywhere.map((s) => (
