@@ -5,6 +5,7 @@
 import { choose } from "./support/choose";
 import { faults, open, openSample } from "./browser";
 import { clean } from "./support/axe";
+import { RADISH, svgFile } from "./support/drawing";
 import { assert, journey } from "./support/suite";
 
 /** Waits for something to become true, twenty seconds at most. */
@@ -176,6 +177,21 @@ journey(
     const o = await open(url, { at: AT });
     await openSample(o.page);
     const p = o.page;
+    // an earlier job once more, thirty of it; and one from a drawing that is dropped
+    await p.goto(new URL("jobs/new", url).href);
+    await choose(p, "Which one", /^Blue tiles/);
+    await p.getByLabel("Pieces").fill("30");
+    await p.getByLabel("Due").fill("in 60 days");
+    await p.getByRole("button", { name: "Make it again" }).click();
+    await p.locator("main[data-view='layers']").waitFor();
+    assert.match(p.url(), /jobs\/blue-tiles-2\/layers/);
+    await p.goto(new URL("jobs/new", url).href);
+    assert.deepEqual(await clean(p, p.url()), []);
+    const asked = p.waitForEvent("filechooser");
+    await p.getByRole("button", { name: "Choose an SVG file" }).click();
+    await (await asked).setFiles(svgFile("pea-shoots.svg", RADISH));
+    await p.getByRole("heading", { name: "The piece" }).waitFor();
+    assert.equal(await p.getByLabel("Called").inputValue(), "Pea shoots");
     await p.goto(new URL("jobs/blue-tiles/route", url).href);
     await p.locator("[data-route='A1']").waitFor();
     await p.getByText(/ways? that do(es)? not go here, and why/).click();

@@ -17,6 +17,7 @@ import type { Job } from "../core/records/job";
 import { db, RichLayerDb, useDb } from "../store/db";
 import { readWorld } from "../store/queries";
 import { benchAct } from "./bench";
+import { houseAct } from "./house";
 import { jobAct, wrapUpAct } from "./job";
 import { shelfAct } from "./shelf";
 import { elsewhereView } from "../views/elsewhere";
@@ -757,6 +758,51 @@ describe("what is wanted, and what follows", () => {
     }
     await jobAct("job", { intent: "add-product", name: "Nearer", finish: "craft-acrylic", colour: "#a8245b" });
     expect((await got())!.id).toBe(have.id);
+  });
+});
+
+describe("a new job", () => {
+  const begin = (intent: string, form: Record<string, string>) => houseAct({ intent, field: "title", ...form });
+  test("from a drawing: named after it, its colours wanted", async () => {
+    const zone = {
+      areaMm2: 50,
+      perimeterMm: 30,
+      narrowestMm: 2,
+      pieces: 1,
+      holes: 0,
+      smallestMm2: 50,
+      outline: "",
+      rows: [],
+    };
+    const found = JSON.stringify({
+      widthMm: 40,
+      heightMm: 30,
+      zones: [{ id: "z-12a0c8", colour: "#12a0c8", ...zone }],
+    });
+    const { done } = await begin("new-from-drawing", { name: "garden_gate-sign.SVG", svg: "<svg/>", found });
+    const { job } = await world(done);
+    expect([job.id, job.title, job.artwork!.w, job.zones[0].wanted, job.zones[0].productId]).toEqual([
+      "garden-gate-sign",
+      "Garden gate sign",
+      40,
+      "#12a0c8",
+      null,
+    ]);
+  });
+  test("an earlier one again: as many pieces and when it is due as they are typed; what cannot be read is refused", async () => {
+    const { done } = await begin("job-again", { from: "tile", pieces: "30", due: "in 10 days", dayFirst: "true" });
+    const [again, first] = [(await world(done)).job, (await world("tile")).job];
+    expect([again.quantity, again.due, again.route, again.zones.map((z) => z.productId)]).toEqual([
+      30,
+      expect.stringMatching(/^2027-01-21T/),
+      first.route,
+      first.zones.map((z) => z.productId),
+    ]);
+    expect(again.id).not.toBe(first.id);
+    expect((await begin("job-again", { from: "tile", due: "when it is done" })).error).toMatch(/when it is done/);
+    expect((await begin("job-again", { from: "nothing" })).error).toMatch(/no longer there/);
+    expect((await begin("job-again", { from: "" })).error).toMatch(/Choose the job/);
+    expect((await begin("job-again", { from: "tile", pieces: "2.5" })).error).toMatch(/whole number/);
   });
 });
 

@@ -1,7 +1,7 @@
 /** Acts that belong to no page: undo and redo, opening and beginning a shop, files in, jobs begun and deleted. */
 import { Job, Choices, Order, Substrate, WrapUp } from "../core/records/job";
 import { OneOf, Text } from "../core/records/fields";
-import { NewJobForm } from "../core/records/forms";
+import { AgainForm, NewJobForm } from "../core/records/forms";
 import { sayFaults, type Fault } from "../core/records/parse";
 import { Shop } from "../core/records/shop";
 import type { Outcome } from "../core/records/outcome";
@@ -9,8 +9,13 @@ import { shopClock } from "../core/time/zoned";
 import { nowMinutes } from "../clock";
 import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
-import { readHeads, readShop } from "../store/queries";
+import { readHeads, readShop, readWorld } from "../store/queries";
+import { withArtwork } from "../core/geometry/artwork";
+import { onceMore } from "../core/plan/again";
+import type { FoundArtwork } from "../core/vector/zones";
 import { readLog, readShelf, readWhole } from "../workers/files";
+import { readWhen } from "../core/time/typed";
+import { typed } from "./answer";
 import { act, Bare, freeId, HUGE, perform } from "./act";
 
 class IdForm {
@@ -19,6 +24,12 @@ class IdForm {
 class FileForm {
   @Text(400) name: string = "file";
   @Text(HUGE) text!: string;
+}
+class DrawingForm {
+  @Text(200) name!: string;
+  @Text(HUGE) svg!: string;
+  /** what measuring found, as JSON */
+  @Text(HUGE) found!: string;
 }
 class ImportForm extends FileForm {
   @OneOf(["merge", "replace"]) mode: ImportMode = "merge";
@@ -38,6 +49,8 @@ function taken<T>(name: string, read: ({ ok: true } & T) | { ok: false; faults: 
   if (!read.ok) throw new Refused(`“${name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
   return read;
 }
+/** a due date without a time is one at the end of an ordinary day */
+const END_OF_DAY = "17:00";
 const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
 const some = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
@@ -85,34 +98,71 @@ const houseActs = [
     return "stored";
   }),
   /** what is done is told as the id that the job got */
-  act("new-job", NewJobForm, async (f, _c: Nobody) => {
-    const base = await readShop();
-    if (!base) throw new Refused("There is no shop here yet.");
-    const title = f.title.trim();
-    const known = (await readHeads()).map((j) => j.id);
-    const made: Job = {
-      ...new Job(),
-      id: freeId(title.slice(0, 40), known, "job"),
-      title,
-      client: f.client.trim(),
-      start: shopClock(base.shop).toLocal(Math.ceil(nowMinutes() / ROUND_MIN) * ROUND_MIN),
-      substrate: { ...new Substrate() },
-      use: [],
-      zones: [],
-      edits: [],
-      waivers: [],
-      acknowledged: [],
-      choices: { ...new Choices() },
-      order: { ...new Order() },
-      wrapUp: { ...new WrapUp(), flaws: [], photos: [] },
-      machineId: base.machines[0]?.id ?? null,
-      units: base.shop.units,
-      language: base.shop.language,
-    };
-    await commit(`new job “${title}”`, [{ table: "jobs", id: made.id, next: made }]);
-    return made.id;
+  act("new-job", NewJobForm, async (f, _c: Nobody) => begun(await fresh(f.title.trim(), f.client.trim()))),
+  act("new-from-drawing", DrawingForm, async (f, _c: Nobody) => {
+    const made = await fresh(titleOf(f.name), "");
+    return begun({ ...made, ...withArtwork(made, f.name, f.svg, JSON.parse(f.found) as FoundArtwork) });
+  }),
+  act("job-again", AgainForm, async (f, _c: Nobody) => {
+    const old = (await readWorld(f.from, false))?.job;
+    if (!old) throw new Refused("That job is no longer there; undo its deletion first.");
+    const made = await fresh(old.title, old.client);
+    const due = f.due.trim() ? dueOf(f, made.start) : null;
+    return begun(onceMore(old, made, f.pieces.trim() ? typed.whole(f.pieces) : old.quantity, due));
   }),
 ];
+
+/** @throws Refused when what was typed is no day */
+function dueOf(f: AgainForm, now: string): string {
+  try {
+    return readWhen(f.due, { now, time: END_OF_DAY, dayFirst: f.dayFirst === "true" });
+  } catch (e) {
+    if (e instanceof RangeError) throw new Refused(e.message);
+    throw e;
+  }
+}
+
+/** A drawing's file name as a title: without its ending, dashes as blanks. */
+const titleOf = (file: string): string => {
+  const words = file
+    .replace(/\.[a-z0-9]+$/i, "")
+    .replace(/[-_]+/g, " ")
+    .trim()
+    .slice(0, 120);
+  return words ? words[0].toUpperCase() + words.slice(1) : "Untitled";
+};
+
+/** A job stored; @returns the id that it got */
+async function begun(made: Job): Promise<string> {
+  await commit(`new job “${made.title}”`, [{ table: "jobs", id: made.id, next: made }]);
+  return made.id;
+}
+
+/** A job with nothing in it but its name. */
+async function fresh(title: string, client: string): Promise<Job> {
+  const base = await readShop();
+  if (!base) throw new Refused("There is no shop here yet.");
+  const known = (await readHeads()).map((j) => j.id);
+  return {
+    ...new Job(),
+    id: freeId(title.slice(0, 40), known, "job"),
+    title,
+    client,
+    start: shopClock(base.shop).toLocal(Math.ceil(nowMinutes() / ROUND_MIN) * ROUND_MIN),
+    substrate: { ...new Substrate() },
+    use: [],
+    zones: [],
+    edits: [],
+    waivers: [],
+    acknowledged: [],
+    choices: { ...new Choices() },
+    order: { ...new Order() },
+    wrapUp: { ...new WrapUp(), flaws: [], photos: [] },
+    machineId: base.machines[0]?.id ?? null,
+    units: base.shop.units,
+    language: base.shop.language,
+  };
+}
 
 export const houseAct = (form: Record<string, string>): Promise<Outcome> =>
   perform([houseActs], form, async () => null);

@@ -1,15 +1,15 @@
 import { said } from "../core/units/said";
 import { artworkView } from "../views/artwork";
 import type { Route } from "./+types/job-artwork";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useSubmit } from "react-router";
 import { FINISHES } from "../core/catalogue/finishes";
 import { substrateNamed } from "../core/catalogue/substrates";
 import { showLength, UNKNOWN, type UnitSystem } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
-import { Cancelled, measureSvg, takesLong } from "../workers/zones";
 import { PickField, TextField } from "../ui/kit/field";
-import { Empty, Share } from "../ui/kit/bits";
+import { Empty } from "../ui/kit/bits";
+import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "../ui/measuring";
 import { DropFile } from "../ui/kit/drop";
 import { Face } from "../ui/face";
 import { RETURN_MM } from "../core/geometry/registration";
@@ -44,7 +44,6 @@ const followWords = (w: { follows: boolean; got: { name: string; off: number; to
 
 /** colours nearer than this are hard to tell apart across a bench */
 const PLAIN_DIFFERENCE = 12;
-const FILE_LIMIT = 8_000_000;
 
 export default function Artwork({
   loaderData: {
@@ -66,36 +65,15 @@ export default function Artwork({
   },
 }: Route.ComponentProps) {
   const submit = useSubmit();
-  const [state, setState] = useState<{
-    share: number | null;
-    error: string | null;
-    /** take the drawing that was left because it takes long */
-    anyway?: () => void;
-  }>({ share: null, error: null });
-  const stop = useRef<AbortController | null>(null);
-  const measure = async (name: string, svg: string, widthMm: number | null, anyway = false): Promise<void> => {
-    const c = new AbortController();
-    stop.current = c;
-    setState({ share: 0, error: null });
-    try {
-      const found = await measureSvg(svg, widthMm, c.signal, (share) => setState({ share, error: null }), anyway);
-      setState({ share: null, error: null });
-      await submit({ intent: "artwork", name, svg, found: JSON.stringify(found) }, { method: "post" });
-    } catch (e) {
-      setState({
-        share: null,
-        error: e instanceof Cancelled ? null : `“${name}” was not taken in. ${(e as Error).message}`,
-        ...(takesLong(e) ? { anyway: () => void measure(name, svg, widthMm, true) } : {}),
-      });
-    }
-  };
-  const take = async (file: File): Promise<void> => measure(file.name, await file.text(), null);
+  const m = useMeasuring((name, svg, found) =>
+    submit({ intent: "artwork", name, svg, found: JSON.stringify(found) }, { method: "post" }),
+  );
+  const take = async (file: File): Promise<void> => m.measure(file.name, await file.text(), null);
   const resize = (text: string): void => {
     const mm = parseLength(text, units === "inch" ? "in" : "mm");
-    if (!mm.ok || !(mm.value > 0))
-      return setState({ share: null, error: mm.ok ? "The width must be above 0." : mm.error });
+    if (!mm.ok || !(mm.value > 0)) return m.refuse(mm.ok ? "The width must be above 0." : mm.error);
     if (job.artwork && Math.abs(mm.value - job.artwork.w) > 1e-6)
-      void measure(job.artwork.name, job.artwork.svg, mm.value);
+      void m.measure(job.artwork.name, job.artwork.svg, mm.value);
   };
   const ground = substrateNamed(job.substrate.id);
   const colours = Object.fromEntries([
@@ -117,10 +95,10 @@ export default function Artwork({
     <DropFile
       label="SVG file"
       what="an SVG file"
-      kinds={{ "image/svg+xml": [".svg"] }}
-      limit={FILE_LIMIT}
+      kinds={DRAWING}
+      limit={DRAWING_LIMIT}
       onFile={(file) => void take(file)}
-      onRefused={(error) => setState({ share: null, error })}
+      onRefused={m.refuse}
     >
       {(choose) => (
         <>
@@ -154,25 +132,7 @@ export default function Artwork({
       <section aria-labelledby="a1" className="flex flex-col gap-4">
         <h2 id="a1">The drawing</h2>
         {!job.artwork && drop}
-        {state.share !== null && (
-          <div role="status" className="flex items-center gap-3">
-            <Share of={state.share} label="Measuring" />
-            Measuring…{" "}
-            <button className="link-act" onClick={() => stop.current?.abort()}>
-              Cancel
-            </button>
-          </div>
-        )}
-        {state.error && (
-          <p role="alert" className="text-wrong">
-            {state.error}{" "}
-            {state.anyway && (
-              <button type="button" className="link-act" onClick={state.anyway}>
-                Take it as it is
-              </button>
-            )}
-          </p>
-        )}
+        <MeasuringWords of={m} />
         {job.artwork && (
           <>
             <SizeField

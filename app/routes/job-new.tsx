@@ -1,36 +1,114 @@
 import { houseAct } from "../acts/house";
 import type { Route } from "./+types/job-new";
-import { redirect } from "react-router";
-import { readShop } from "../store/queries";
+import { redirect, useActionData, useSubmit } from "react-router";
+import { readHeads, readShop } from "../store/queries";
 import { formOf } from "../acts/answer";
-import { AskForm, AskText } from "../ui/kit/ask";
-import { NewJobForm } from "../core/records/forms";
+import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
+import { DropFile } from "../ui/kit/drop";
+import { dayFirst } from "../ui/kit/locale";
+import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "../ui/measuring";
+import { AgainForm, NewJobForm } from "../core/records/forms";
+import { earlier } from "../views/jobs";
+
+const BEGINS = ["new-job", "new-from-drawing", "job-again"];
 
 export async function clientLoader() {
-  if (!(await readShop())) throw redirect("/");
-  return null;
+  const [base, heads] = await Promise.all([readShop(), readHeads()]);
+  if (!base) throw redirect("/");
+  return earlier(heads);
 }
+
+/** Where a new job is gone on with: by what it lacks. */
+const NEXT: Record<string, string> = { "new-from-drawing": "brief", "job-again": "layers" };
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const said = await houseAct({ ...(await formOf(request)), intent: "new-job", field: "title" });
-  return said.error ? said : redirect(`/jobs/${said.done}/brief`);
+  const form = await formOf(request);
+  const intent = BEGINS.includes(form.intent) ? form.intent : "new-job";
+  const said = await houseAct({ ...form, intent, field: "title" });
+  return said.error ? said : redirect(`/jobs/${said.done}/${NEXT[intent] ?? "brief"}`);
 }
 
-export default function NewJob() {
+export default function NewJob({ loaderData: { jobs } }: Route.ComponentProps) {
+  const submit = useSubmit();
+  const refused = useActionData<typeof clientAction>();
+  const m = useMeasuring((name, svg, found) =>
+    submit({ intent: "new-from-drawing", name, svg, found: JSON.stringify(found) }, { method: "post" }),
+  );
   return (
-    <main id="main" data-view="job-new" className="mx-auto w-full max-w-xl px-5 py-8">
+    <main
+      id="main"
+      data-view="job-new"
+      className="mx-auto grid w-full max-w-page gap-x-12 gap-y-8 px-5 py-8 lg:grid-cols-2"
+    >
       <title>New job · Rich Layer</title>
-      <h1>New job</h1>
-      <AskForm
-        form={NewJobForm}
-        intent="new-job"
-        start={{ title: "", client: "" }}
-        className="mt-5 flex flex-col items-stretch gap-4"
-      >
-        <AskText name="title" label="What is it called?" maxLength={120} autoFocus />
-        <AskText name="client" label="Who is it for?" maxLength={120} />
-        <button className="btn btn-main self-start">Begin the job</button>
-      </AskForm>
+      <section>
+        <h1>New job</h1>
+        <AskForm
+          form={NewJobForm}
+          intent="new-job"
+          start={{ title: "", client: "" }}
+          className="mt-5 flex flex-col items-stretch gap-4"
+        >
+          <AskText name="title" label="What is it called?" maxLength={120} autoFocus />
+          <AskText name="client" label="Who is it for?" maxLength={120} />
+          <button className="btn btn-main self-start">Begin the job</button>
+        </AskForm>
+      </section>
+      <div className="flex flex-col gap-8">
+        <section aria-labelledby="from-drawing">
+          <h2 id="from-drawing" className="mb-2">
+            From a drawing
+          </h2>
+          <DropFile
+            label="SVG file"
+            what="an SVG file"
+            kinds={DRAWING}
+            limit={DRAWING_LIMIT}
+            onFile={(file) => void file.text().then((svg) => m.measure(file.name, svg, null))}
+            onRefused={m.refuse}
+          >
+            {(choose) => (
+              <>
+                <p>Drop an SVG file here: the job is named after it, and its colours are what is wanted.</p>
+                <button type="button" className="btn" onClick={choose}>
+                  Choose an SVG file
+                </button>
+              </>
+            )}
+          </DropFile>
+          <div className="mt-2">
+            <MeasuringWords of={m} />
+            {refused?.error && (
+              <p role="alert" className="text-wrong">
+                {refused.error}
+              </p>
+            )}
+          </div>
+        </section>
+        {jobs.length > 0 && (
+          <section aria-labelledby="again">
+            <h2 id="again" className="mb-2">
+              An earlier job again
+            </h2>
+            <AskForm
+              form={AgainForm}
+              intent="job-again"
+              start={{ from: "", pieces: "", due: "" }}
+              extra={{ dayFirst: String(dayFirst()) }}
+              className="flex flex-wrap items-start gap-3"
+            >
+              <AskPick name="from" label="Which one" options={jobs} className="basis-full" />
+              <AskText name="pieces" label="Pieces" inputMode="numeric" hint="empty: as many as before" />
+              <AskText name="due" label="Due" hint="fri 16:00, in 10 days; empty: no date" />
+              <AskButton>Make it again</AskButton>
+            </AskForm>
+            <p className="tag mt-1">
+              Blank, drawing, way, choices and the setting that won come along; log, dates and outcome stay with the
+              first one.
+            </p>
+          </section>
+        )}
+      </div>
     </main>
   );
 }

@@ -21,3 +21,24 @@ export function looksOf(j: Listed, shelf: ReadonlyMap<string, string>): { ground
     zones: (j.thumb?.zones ?? []).map((z) => (z.bare ? body : (shelf.get(z.productId ?? "") ?? z.colour))),
   };
 }
+
+interface Again {
+  id: string;
+  title: string;
+  client: string;
+  quantity: number;
+  substrateId: string;
+  due: string | null;
+  closedAt: string | null;
+}
+/** Jobs that can be made again, the newest first by when they are due or were wrapped up, as a list to pick from. */
+export const earlier = (heads: readonly Again[]) => ({
+  jobs: [...heads]
+    .sort(
+      (a, b) => (b.closedAt ?? b.due ?? "").localeCompare(a.closedAt ?? a.due ?? "") || a.title.localeCompare(b.title),
+    )
+    .map((h) => ({
+      value: h.id,
+      label: `${h.title}: ${h.quantity} of ${substrateNamed(h.substrateId).name.toLowerCase()}${h.client ? `, for ${h.client}` : ""}`,
+    })),
+});

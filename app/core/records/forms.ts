@@ -73,6 +73,15 @@ export class NewJobForm {
   @Filled(120, "A job needs a title that tells it from others.") title!: string;
   @Text(120) client: string = "";
 }
+/** An earlier job once more. */
+export class AgainForm {
+  @Filled(120, "Choose the job that is to be made again.") from!: string;
+  @Reads(optional(whole(1, 100_000))) pieces: string = "";
+  /** as a maker types it; empty: no date */
+  @Text(60) due: string = "";
+  /** whether 3/4 is the third of April where it is typed */
+  @OneOf(["true", "false"]) dayFirst: string = "true";
+}
 export class FlawForm {
   @OneOf(FLAWS) flaw!: (typeof FLAWS)[number];
   @Text(120) zone: string = "";
