@@ -111,10 +111,6 @@ async function number(): Promise<void> {
   await tell({ how: yes ? "noticed" : "unnoticed" });
 }
 
-await { survey, faults, number }[how]!();
-if (how !== "faults") process.exit(0);
-if (how !== "faults") process.exit(0);
-if (how !== "faults") process.exit(0);
-if (how !== "faults") process.exit(0);
-if (how !== "faults") process.exit(0);
+const DOES = { survey, faults, number };
+await DOES[how as keyof typeof DOES]();
 if (how !== "faults") process.exit(0);
