@@ -401,6 +401,10 @@ journey("every figure of plan, bench, wrap-up and today opens to its inputs and 
   await to("", "today");
   await look("today", titles);
   await to("jobs/bed-markers/route", "route");
+  await p
+    .getByRole("checkbox", { name: /^Lay open/ })
+    .first()
+    .click();
   for (const kind of ["hands", "coats"]) await open1(kind);
   assert.deepEqual([...tried.keys()].sort(), [
     "begins",

@@ -179,13 +179,14 @@ journey(
     const p = o.page;
     // an earlier job once more, thirty of it; and one from a drawing that is dropped
     await p.goto(new URL("jobs/new", url).href);
-    await choose(p, "Which one", /^Blue tiles/);
+    await choose(p, "Which one", /^Trial tiles, blue/);
     await p.getByLabel("Pieces").fill("30");
     await p.getByLabel("Due").fill("in 60 days");
     await p.getByRole("button", { name: "Make it again" }).click();
     await p.locator("main[data-view='layers']").waitFor();
-    assert.match(p.url(), /jobs\/blue-tiles-2\/layers/);
+    assert.match(p.url(), /jobs\/trial-tiles-blue\/layers/);
     await p.goto(new URL("jobs/new", url).href);
+    await p.getByRole("heading", { name: "An earlier job again" }).waitFor();
     assert.deepEqual(await clean(p, p.url()), []);
     const asked = p.waitForEvent("filechooser");
     await p.getByRole("button", { name: "Choose an SVG file" }).click();

@@ -191,6 +191,7 @@ function Open({ w }: { w: WayRow }) {
   const rows: [string, React.ReactNode][] = [
     ["Hands", <Figure key="h" of={w.hands} />],
     ["Laser", w.laser.text],
+    ["Work in all", <Figure key="w" of={w.work} />],
     ["Ready", <Figure key="r" of={w.ready} />],
     ["Begin with", w.begin.text],
     ["Finest stroke", w.finest.text],

@@ -27,6 +27,8 @@ export interface WayRow {
   reasons: string[];
   hands: Told;
   laser: Told;
+  /** hands and laser together */
+  work: Told;
   ready: Told;
   begin: Told;
   finest: Told;
@@ -64,6 +66,7 @@ export function wayRows(ways: readonly Way[], world: World, now: number): WayRow
     const by = `by “${w.name.toLowerCase()}”`;
     const told = (n: number | null, text: string, why: Opened | null = null): Told =>
       n === null ? { text: "not known", n: LAST, why: null } : { text, n, why };
+    const both = f.handsMin === null || f.laserMin === null ? null : f.handsMin + f.laserMin;
     const mm = (n: number): string => said(`${Math.round(n * 100) / 100} mm`, units);
     return [
       {
@@ -76,6 +79,7 @@ export function wayRows(ways: readonly Way[], world: World, now: number): WayRow
         section: f.section,
         reasons: w.reasons,
         hands: told(f.handsMin, showMinutes(f.handsMin)),
+        work: told(both, showMinutes(both), openedIn(there, now, { of: "hands" }, `Work in all ${by}`)),
         laser: told(f.laserMin, f.laserMin === 0 ? "none" : showMinutes(f.laserMin)),
         ready: told(
           f.ready,
