@@ -18,6 +18,17 @@ const PLACES: { to: string; name: string }[] = [
   { to: "/guide", name: "Field guide" },
 ];
 
+/** A name of which there is room for the last word only; the rest is still read out. */
+const LastWord = ({ of }: { of: string }) => {
+  const at = of.lastIndexOf(" ") + 1;
+  return (
+    <span>
+      {at > 0 && <span className="sr-only">{of.slice(0, at)}</span>}
+      <span className="capitalize">{of.slice(at)}</span>
+    </span>
+  );
+};
+
 const Overlays = lazy(() => import("./overlays"));
 
 export function Brand() {
@@ -115,9 +126,9 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
       <div className="flex min-h-0 flex-1 flex-col max-lg:pb-16">{children}</div>
       <nav
         aria-label="Places"
-        className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-4 bg-strip text-on-strip lg:hidden"
+        className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-6 bg-strip text-small text-on-strip lg:hidden"
       >
-        {PLACES.slice(0, 4).map((p) => (
+        {PLACES.map((p) => (
           <NavLink
             key={p.to}
             to={p.to}
@@ -126,7 +137,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
               `grid place-items-center border-t-3 ${isActive ? "border-here font-semibold" : "border-transparent"}`
             }
           >
-            {p.name}
+            <LastWord of={p.name} />
           </NavLink>
         ))}
       </nav>
