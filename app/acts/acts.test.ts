@@ -758,6 +758,13 @@ describe("what is wanted, and what follows", () => {
     }
     await jobAct("job", { intent: "add-product", name: "Nearer", finish: "craft-acrylic", colour: "#a8245b" });
     expect((await got())!.id).toBe(have.id);
+    // another colour is wanted after all: nothing that was there comes near it, so the bench waits until it is bought, and no longer
+    await zone("wanted", "#12a0c8");
+    const { name, finish, colour } = (await got())!;
+    expect(standing(makePlan(await world(), clock), clock).is).toBe("lacking");
+    await jobAct("job", { intent: "add-product", name, finish, colour });
+    expect([(await got())!.colour, makePlan(await world(), clock, true).toBuy]).toEqual([colour, []]);
+    expect(standing(makePlan(await world(), clock), clock).is).not.toBe("lacking");
   });
 });
 

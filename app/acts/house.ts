@@ -98,17 +98,17 @@ const houseActs = [
     return "stored";
   }),
   /** what is done is told as the id that the job got */
-  act("new-job", NewJobForm, async (f, _c: Nobody) => begun(await fresh(f.title.trim(), f.client.trim()))),
+  act("new-job", NewJobForm, async (f, _c: Nobody) => stored(await fresh(f.title.trim(), f.client.trim()))),
   act("new-from-drawing", DrawingForm, async (f, _c: Nobody) => {
     const made = await fresh(titleOf(f.name), "");
-    return begun({ ...made, ...withArtwork(made, f.name, f.svg, JSON.parse(f.found) as FoundArtwork) });
+    return stored({ ...made, ...withArtwork(made, f.name, f.svg, JSON.parse(f.found) as FoundArtwork) });
   }),
   act("job-again", AgainForm, async (f, _c: Nobody) => {
     const old = (await readWorld(f.from, false))?.job;
     if (!old) throw new Refused("That job is no longer there; undo its deletion first.");
     const made = await fresh(old.title, old.client);
     const due = f.due.trim() ? dueOf(f, made.start) : null;
-    return begun(onceMore(old, made, f.pieces.trim() ? typed.whole(f.pieces) : old.quantity, due));
+    return stored(onceMore(old, made, f.pieces.trim() ? typed.whole(f.pieces) : old.quantity, due));
   }),
 ];
 
@@ -133,7 +133,7 @@ const titleOf = (file: string): string => {
 };
 
 /** A job stored; @returns the id that it got */
-async function begun(made: Job): Promise<string> {
+async function stored(made: Job): Promise<string> {
   await commit(`new job “${made.title}”`, [{ table: "jobs", id: made.id, next: made }]);
   return made.id;
 }

@@ -84,7 +84,7 @@ export default function Artwork({
         ? ground.colour
         : z.productId
           ? (products.find((p) => p.id === z.productId)?.colour ?? z.colour)
-          : z.colour,
+          : wants[z.id].wanted,
     ]),
   ]);
   const [lit, light] = useState<string | null>(null);

@@ -2,6 +2,7 @@
 import { useState, useSyncExternalStore } from "react";
 import { Link } from "react-router";
 import type { WaysRun } from "../workers/ways";
+import { ROUTES } from "../core/catalogue/routes";
 import type { Severity } from "../core/records/ids";
 import type { World } from "../core/records/world";
 import { plural } from "../core/units/show";
@@ -25,7 +26,7 @@ import { SmallSection } from "./small-section";
 
 /** ways that can be laid side by side */
 const MOST = 3;
-const ALL = 20;
+const ALL = ROUTES.length;
 
 const Figure = ({ of: f }: { of: Told }) =>
   f.why ? (
@@ -60,6 +61,20 @@ const BuyWords = ({ list }: { list: WayRow["toBuy"] }) =>
     </ul>
   );
 
+/** A column of figures. */
+const number = (
+  id: "hands" | "laser" | "begin" | "finest" | "creeps",
+  name: string,
+  from: "sm" | "md" | "lg",
+): Column<WayRow> => ({
+  id,
+  name,
+  from,
+  className: "num whitespace-nowrap",
+  by: (w) => w[id].n,
+  cell: (w) => w[id].text,
+});
+
 function columnsFor(beside: readonly string[], put: (id: WayRow["id"], on: boolean) => void): Column<WayRow>[] {
   return [
     {
@@ -86,47 +101,12 @@ function columnsFor(beside: readonly string[], put: (id: WayRow["id"], on: boole
         </div>
       ),
     },
-    {
-      id: "hands",
-      name: "Hands",
-      className: "num whitespace-nowrap",
-      from: "sm",
-      by: (w) => w.hands.n,
-      cell: (w) => w.hands.text,
-    },
-    {
-      id: "laser",
-      name: "Laser",
-      className: "num whitespace-nowrap",
-      from: "md",
-      by: (w) => w.laser.n,
-      cell: (w) => w.laser.text,
-    },
+    number("hands", "Hands", "sm"),
+    number("laser", "Laser", "md"),
     { id: "ready", name: "Ready", by: (w) => w.ready.n, cell: (w) => <Figure of={w.ready} /> },
-    {
-      id: "begin",
-      name: "Begin",
-      className: "num whitespace-nowrap",
-      from: "md",
-      by: (w) => w.begin.n,
-      cell: (w) => w.begin.text,
-    },
-    {
-      id: "finest",
-      name: "Finest",
-      className: "num whitespace-nowrap",
-      from: "lg",
-      by: (w) => w.finest.n,
-      cell: (w) => w.finest.text,
-    },
-    {
-      id: "creeps",
-      name: "Creeps",
-      className: "num whitespace-nowrap",
-      from: "lg",
-      by: (w) => w.creeps.n,
-      cell: (w) => w.creeps.text,
-    },
+    number("begin", "Begin", "md"),
+    number("finest", "Finest", "lg"),
+    number("creeps", "Creeps", "lg"),
     {
       id: "bears",
       name: "In use",

@@ -20,7 +20,7 @@ function looksOf(plan: Plan): { ground: string; zones: string[] } {
   const meant = plan.missing.length ? null : seen;
   return {
     ground: meant?.get(GROUND) ?? substrate.colour,
-    zones: job.zones.filter((z) => z.outline).map((z) => meant?.get(z.id) ?? z.colour),
+    zones: job.zones.filter((z) => z.outline).map((z) => meant?.get(z.id) ?? z.wanted ?? z.colour),
   };
 }
 

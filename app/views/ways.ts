@@ -1,7 +1,7 @@
 /** The comparison of ways in words: a row a way, with what it is sorted by. */
 import { bearsWords } from "../core/catalogue/bears";
 import { route as routeOf } from "../core/catalogue/routes";
-import type { Way, WayFigures } from "../core/explain/ways";
+import { GRAVEST, type Way, type WayFigures } from "../core/explain/ways";
 import { byRoute } from "../core/plan/goes";
 import type { Severity } from "../core/records/ids";
 import type { World } from "../core/records/world";
@@ -49,10 +49,9 @@ export interface WayNot {
   mend: Way["mend"];
 }
 
-const GRAVE: readonly Severity[] = ["never", "stop", "hazard", "risk", "advice"];
 const LAST = Number.MAX_SAFE_INTEGER;
 /** worst first, as a number to sort by */
-export const graveness = (s: Severity | null): number => (s === null ? GRAVE.length : GRAVE.indexOf(s));
+export const graveness = (s: Severity | null): number => (s === null ? GRAVEST.length : GRAVEST.indexOf(s));
 
 /** Ways that can be planned, as far as they are there. @param now the moment they were planned at, min since 1970 */
 export function wayRows(ways: readonly Way[], world: World, now: number): WayRow[] {

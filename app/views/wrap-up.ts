@@ -49,7 +49,7 @@ function stepRow(plan: Plan, p: Placed) {
 function meant(plan: Plan): Record<string, string> {
   const c = plan.context;
   const of = (z: (typeof c.job.zones)[number]): string =>
-    z.bare ? c.substrate.colour : (c.paint(z.productId)?.product.colour ?? z.colour);
+    z.bare ? c.substrate.colour : (c.paint(z.productId)?.product.colour ?? z.wanted ?? z.colour);
   return Object.fromEntries([["ground", c.substrate.colour], ...c.job.zones.map((z) => [z.id, of(z)])]);
 }
 

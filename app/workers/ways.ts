@@ -23,7 +23,7 @@ const STALE_MIN = 30;
 const keyOf = ({ world, now }: WaysAsk): string =>
   JSON.stringify([
     now === null ? null : Math.floor(now / STALE_MIN),
-    { ...world, job: { ...world.job, artwork: null }, drawn: null },
+    { ...world, job: { ...world.job, artwork: world.job.artwork && { ...world.job.artwork, svg: "" } } },
   ]);
 
 /** Ways of a job, planned from now on. What was asked before and is not done is left. */

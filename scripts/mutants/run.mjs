@@ -2,7 +2,7 @@
  * `npm run mutants`: puts small faults into the core and the store, one at a time, and counts how many of them the unit tests notice.
  * Faults of operators by Stryker's instrumenter, numbers by ourselves (it has no fault for them). Its runner starts the tests anew for
  * every fault, which takes a day; here they stay in one process, and only those that pass a fault are run. A seeded sample of each
- * group: `npm run mutants -- [operators] [numbers] [seed] [part of a path]`. Apart from `verify`; about an hour as it stands.
+ * group: `npm run mutants -- [operators] [numbers] [seed] [part of a path]`. Apart from `verify`; an hour or two as it stands.
  */
 import { fork } from "node:child_process";
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";

@@ -57,7 +57,7 @@ export function standing(whole: Plan, now: number): Standing {
   const plan = atBench(whole);
   if (plan.context.job.wrapUp.closedAt !== null) return { is: "closed" };
   if (plan.missing.length) return { is: "lacking", say: plan.missing[0].say };
-  if (plan.toBuy.length && !plan.placed.some((p) => p.actual))
+  if (plan.toBuy.length)
     return {
       is: "lacking",
       say: `Not on the Shelf yet: ${plan.toBuy.map((p) => p.name).join(", ")}. What you have bought goes on it from the Route page.`,

@@ -5,13 +5,15 @@ import { difference, linear } from "../models/film/colour";
 import { open } from "../judge/judge";
 import { byRoute } from "../plan/goes";
 import { inTurn } from "../plan/placed";
-import { makePlan } from "../plan/plan";
+import { makePlan, type Plan } from "../plan/plan";
 import { byBeam } from "../process/kinds";
 import { fitting, isStandIn, OTHER_COLOUR } from "../process/wanted";
 import type { PlanEdit } from "../records/job";
 import type { World } from "../records/world";
 import { brief } from "../testing/briefs";
 import { a1, e1, many } from "../testing/worlds";
+import { figuresOf } from "./figures";
+import { smallestStroke } from "./letters";
 import { routesReport, waysInTurn } from "./ways";
 
 /** A brief whose zones say what is to be seen, and not with what. */
@@ -25,6 +27,11 @@ const wanting = (n: number, colours: readonly string[] = []): World => {
   return { ...w, job: { ...w.job, zones } };
 };
 const SEEDS = Array.from({ length: many(200) }, (_, k) => k * 7 + 1);
+/** the worst edge of all coats, by the figure that each shows on its card */
+const creepsBy = (plan: Plan): number | null => {
+  const all = plan.placed.flatMap((p) => figuresOf(plan, p.index).filter((f) => f.id === "bleed"));
+  return all.length ? Math.max(...all.map((f) => f.leads!.value)) : null;
+};
 const total = (list: { minutes: number | null }[]): number | null =>
   list.some((p) => p.minutes === null) ? null : list.reduce((n, p) => n + p.minutes!, 0);
 
@@ -49,9 +56,9 @@ test("each figure of a row is the one of the plan that choosing it makes; A, the
         ready: plan.missing.length ? null : plan.ready,
         pieces: plan.context.pieces,
         loss: route(x.id).loss,
-        finestMm: x.figures!.finestMm,
-        creeps: x.figures!.creeps,
-        bears: x.figures!.bears,
+        finestMm: smallestStroke(plan)!.strokeMm,
+        creeps: creepsBy(plan),
+        bears: w.job.use.map((use) => ({ use, is: expect.stringMatching(/^(yes|sealed|no)$/) })),
         toBuy: plan.toBuy.map((p) => ({ id: p.id, name: p.name, finish: p.finish, colour: p.colour })),
         lacks: plan.missing.map((m) => m.say),
         snags: open(plan).map((s) => ({ severity: s.severity, rule: s.rule, why: s.why })),

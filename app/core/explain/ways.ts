@@ -6,18 +6,20 @@ import { bears, type Bears } from "../catalogue/bears";
 import type { No } from "../catalogue/support";
 import { bleedChance } from "../models/bleed/bleed";
 import { open } from "../judge/judge";
-import { chooseRoutes, type Choice } from "../plan/choose";
+import { chooseRoutes, standsAgainst, type Choice } from "../plan/choose";
 import { byRoute } from "../plan/goes";
 import { inTurn } from "../plan/placed";
 import { makePlan, type Plan } from "../plan/plan";
-import { context, toBegin } from "../process/context";
-import { byBeam } from "../process/kinds";
-import type { RouteId, Use } from "../records/ids";
+import { context, toBegin, type Context } from "../process/context";
+import { byBeam, kindOf } from "../process/kinds";
+import { type RouteId, type Severity, type Use } from "../records/ids";
 import type { World } from "../records/world";
 import { bleedOf } from "./figures";
 import { smallestStroke } from "./letters";
 import { smallSection, type SmallSection } from "./small-section";
-import type { Severity } from "../records/ids";
+
+/** Severities by what they say of a way: what ruins the piece weighs more there than a hazard, which is read and minded. */
+export const GRAVEST: readonly Severity[] = ["never", "stop", "hazard", "risk", "advice"];
 
 /** What would make a way possible, where one press does it. */
 export interface Mend {
@@ -68,9 +70,10 @@ export interface WayFigures {
 const sum = (list: (number | null)[]): number | null =>
   list.some((n) => n === null) ? null : list.reduce<number>((a, n) => a + (n as number), 0);
 
-/** The greatest chance of creeping over all coats of a plan. */
+/** The greatest chance of creeping over all coats that can creep; powder lies where it is pressed. */
 function creepsOf(plan: Plan): number | null {
-  const all = plan.placed.map((p) => bleedOf(p, plan.context)).filter((x) => x !== null);
+  const creep = plan.placed.filter((p) => kindOf(p.step.kind).figures?.includes("bleed"));
+  const all = creep.map((p) => bleedOf(p, plan.context)).filter((x) => x !== null);
   return all.length ? Math.max(...all.map((parts) => bleedChance(parts))) : null;
 }
 
@@ -105,19 +108,21 @@ function mendOf({ route, no, on }: Choice): Mend | null {
   if (of === "beam" || of === "cut") {
     const other = on.world.machines.find(
       (m) =>
-        route.beams.includes(m.beam) && m.id !== on.machine?.id && !chooseRoutesFor(on.world, m.id, route.id).length,
+        route.beams.includes(m.beam) &&
+        m.id !== on.machine?.id &&
+        !standsAgainst(route, onMachine(on.world, m.id)).length,
     );
     return other ? { label: `Take ${other.name}`, act: { intent: "set", field: "machineId", value: other.id } } : null;
   }
   if (of === "colours" && route.maxColours === 1) {
     const [most] = [...on.filled].sort((a, b) => b.areaMm2 - a.areaMm2);
-    return { label: `All zones in the colour of ${most.name}`, act: { intent: "one-colour", zone: most.id } };
+    return most
+      ? { label: `All zones in the colour of ${most.name}`, act: { intent: "one-colour", zone: most.id } }
+      : null;
   }
   return null;
 }
-/** What would stand against a route on another machine. */
-const chooseRoutesFor = (w: World, machineId: string, id: RouteId): No[] =>
-  chooseRoutes(context({ ...w, job: { ...w.job, machineId } })).find((x) => x.route.id === id)!.no;
+const onMachine = (w: World, machineId: string): Context => context({ ...w, job: { ...w.job, machineId } });
 
 /**
  * Every way, the best advised first, one after another as they are planned.
@@ -140,7 +145,6 @@ export function* waysInTurn(world: World, now: number | null): Generator<Way, vo
   }
 }
 
-const WORST: readonly Severity[] = ["never", "stop", "hazard", "risk", "advice"];
 const whole = (n: number | null): number | null => (n === null ? null : Math.round(n * 100) / 100);
 /** Every way as the door answers it, the best advised first. What is not known is null. */
 export const routesReport = (world: World): object[] =>
@@ -157,7 +161,7 @@ export const routesReport = (world: World): object[] =>
       calendarMin: f && f.ready !== null && f.start !== null ? f.ready - f.start : null,
       costMinor: null,
       lossShare: f?.loss ?? null,
-      risk: WORST.find((s) => f?.snags.some((x) => x.severity === s)) ?? null,
+      risk: GRAVEST.find((s) => f?.snags.some((x) => x.severity === s)) ?? null,
       rank: w.rank,
       reasons: w.no.length ? w.no.map((n) => n.why) : w.reasons,
     };

@@ -1,5 +1,6 @@
 /** A job once more: what it is made of and how stays, what happened to the first one does not. */
 import type { Choices, Job } from "../records/job";
+import { followed } from "./goes";
 
 /** steps that mended a window which that set missed */
 const MENDS = /\.m\d+$/;
@@ -23,7 +24,7 @@ export function onceMore(old: Job, made: Job, quantity: number, due: string | nu
     route: old.route,
     artwork: old.artwork,
     // the paint is the same where it is still there, and else the nearest to it
-    zones: old.zones.map((z) => (z.bare || z.wanted !== undefined ? z : { ...z, wanted: z.colour })),
+    zones: old.zones.map(followed),
     choices,
     edits: old.edits.filter((e) => !MENDS.test(e.step) && !MENDS.test(e.after ?? "")),
     ...(old.left ? { left: old.left } : {}),

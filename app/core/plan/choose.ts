@@ -51,7 +51,7 @@ const tones = (c: Context): number =>
   new Set(c.job.zones.filter((z) => !z.bare).map((z) => z.wanted ?? z.productId)).size;
 
 /** What stands against a route for a job that goes by it. */
-function standsAgainst(route: Route, c: Context): No[] {
+export function standsAgainst(route: Route, c: Context): No[] {
   return against(route, {
     substrate: c.substrate.id,
     beam: c.machine?.beam ?? null,

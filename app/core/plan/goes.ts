@@ -1,13 +1,13 @@
 /**
- * A job by another way: what was changed by hand belongs to the route it was changed on and is there again with it; zones whose paint the
- * new route does not take say what is to be seen instead, and their paint follows.
+ * A job by another way: what was changed by hand belongs to the route it was changed on and is there again with it; zones say what is to
+ * be seen, and their paint follows where the one that was picked does not go.
  */
 import type { RouteId } from "../records/ids";
 import type { Job, Zone } from "../records/job";
 import type { World } from "../records/world";
 
 /** The zone as it goes by any route: from now on its colour is what is wanted, and the paint that was picked holds where it fits. */
-const followed = (z: Zone): Zone => (z.bare || z.wanted !== undefined ? z : { ...z, wanted: z.colour });
+export const followed = (z: Zone): Zone => (z.bare || z.wanted !== undefined ? z : { ...z, wanted: z.colour });
 
 /** What of a job is another when it goes by a route; null: by none. */
 export function goesBy(job: Job, id: RouteId | null): Partial<Job> {

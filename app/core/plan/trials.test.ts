@@ -42,3 +42,9 @@ test("no axis: the job's own way alone; never more cards than are looked at", ()
   );
   expect(trialCards(world(), many, [])).toHaveLength(MOST_CARDS);
 });
+
+test("a card of another way is laid with the paints of that way, though the zones were filled for this one", () => {
+  const w = world();
+  const cards = trialCards(w, ["route:D3", "route:E1"], []);
+  expect(cards.map((c) => c.steps.some((s) => /powder/i.test(s)))).toEqual([true, false]);
+});

@@ -6,6 +6,7 @@ import { own } from "../process/kinds";
 import { route } from "../catalogue/routes";
 import { SCHOOLS, withPick } from "../catalogue/schools";
 import type { World } from "../records/world";
+import { byRoute } from "./goes";
 import { makePlan } from "./plan";
 
 export interface TrialCard {
@@ -52,20 +53,9 @@ export function trialCards(w: World, axes: string[], out: string[]): TrialCard[]
       (s, p) => withPick(s, p.slice(0, p.indexOf(":")), p.slice(p.indexOf(":") + 1)),
       w.job.choices.schools,
     );
-    const plan = makePlan(
-      {
-        ...w,
-        job: {
-          ...w.job,
-          route: r as World["job"]["route"],
-          quantity: 1,
-          edits: [],
-          choices: { ...w.job.choices, schools, proof: false, begin: 1 },
-        },
-      },
-      null,
-      true,
-    );
+    const there = byRoute(w, r as World["job"]["route"]);
+    const choices = { ...w.job.choices, schools, proof: false, begin: 1 };
+    const plan = makePlan({ ...there, job: { ...there.job, quantity: 1, edits: [], choices } }, null, true);
     const key = [r, ...c].join("+");
     const words = c.map((p) => {
       const s = SCHOOLS.find((x) => x.id === p.slice(0, p.indexOf(":")));

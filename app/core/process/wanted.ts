@@ -57,9 +57,11 @@ function paintFor(z: Zone, r: Route, world: World): Product | null {
   if (z.bare || z.wanted === undefined) return null;
   const own = world.products.find((p) => p.id === z.productId);
   if (own && takes(r, finishNamed(own.finish))) return own;
-  // a job that has begun is made with what stood on the Shelf by then
-  const [near] = fitting(r, z.wanted, world.job.begun?.products ?? world.products);
-  if (near && near.off <= OTHER_COLOUR) return near.product;
+  // a job that has begun is made with what stood on the Shelf by then; only where that holds nothing, with what has been bought since
+  for (const shelf of [world.job.begun?.products ?? [], world.products]) {
+    const [near] = fitting(r, z.wanted, shelf);
+    if (near && near.off <= OTHER_COLOUR) return near.product;
+  }
   // what burns into the glaze is white, whatever its mark is to look like
   return standInOf(boughtFor(r, world.job.substrate.id).id, r.shows === "mark" ? WHITE : z.wanted);
 }
