@@ -68,6 +68,15 @@ async function artworkAndRoute(page: Page, h: Hands): Promise<void> {
   assert.match((await page.locator("[data-not='A1']").textContent()) ?? "", /does not go on/);
   await h.press("button", "Choose Engrave, seal, fill, sand back");
   await page.getByRole("heading", { name: "To buy" }).waitFor();
+  // planned and drawn with what is not bought yet; the bench is shut until it is
+  await h.press("link", "Layers");
+  await page.locator("main[data-view='layers']").getByText("To buy first: Shellac, Clear acrylic.").waitFor();
+  await page.locator("[data-layer]").first().waitFor();
+  await h.press("link", "Bench");
+  await page.getByRole("heading", { name: "Not ready for the bench" }).waitFor();
+  await page.goBack();
+  await h.press("link", "What you have goes on the Shelf there");
+  await page.getByRole("heading", { name: "To buy" }).waitFor();
   for (const add of ["Put shellac on the Shelf", "Put clear acrylic on the Shelf"]) await h.press("button", add);
   await page.getByRole("heading", { name: "To buy" }).waitFor({ state: "hidden" });
   await h.press("button", "Next: layers");

@@ -239,7 +239,7 @@ export default function Artwork({
                       </p>
                     )}
                   </div>
-                  <p className="col-span-2 col-start-2 text-small text-muted max-lg:col-span-1">
+                  <p className="col-start-2 col-end-4 text-small text-muted max-lg:col-end-3">
                     <span className="num">{areaWords(z.areaMm2, units)}</span>, edge{" "}
                     <span className="num">
                       {z.perimeterMm === null ? UNKNOWN : said(`${Math.round(z.perimeterMm)} mm`, units)}

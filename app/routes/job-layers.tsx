@@ -119,7 +119,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
     ["ground", { name: "rest of the face", areaMm2: 1 }],
   ]);
   const paints = Object.fromEntries(
-    world.products.map((x) => [x.id, { name: x.name, colour: x.colour, clear: plan.context.paintOf(x.id).clear }]),
+    plan.context.shelf.map((x) => [x.id, { name: x.name, colour: x.colour, clear: plan.context.paintOf(x.id).clear }]),
   );
   const chosen =
     zones.find((z) => z.zone === search.get("zone"))?.zone ??

@@ -16,10 +16,7 @@ export function PlanSample({ plan, range }: { plan: Plan; range: { top: number; 
     ["ground", { name: "rest of the face", areaMm2: 1 }],
   ]);
   const paints = Object.fromEntries(
-    plan.context.world.products.map((x) => [
-      x.id,
-      { name: x.name, colour: x.colour, clear: plan.context.paintOf(x.id).clear },
-    ]),
+    plan.context.shelf.map((x) => [x.id, { name: x.name, colour: x.colour, clear: plan.context.paintOf(x.id).clear }]),
   );
   const ground = {
     colour: plan.context.substrate.colour,

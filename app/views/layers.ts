@@ -219,7 +219,9 @@ const OWN = { value: "", label: "the plan’s own" };
 /** What may be chosen of the Shelf for a step; null: it takes nothing of it. */
 function choice(c: Context, s: Step, may: ((p: Paint) => boolean) | undefined): StepCardData["product"] {
   if (!may || !has(s, "productId")) return null;
-  const of = c.world.products.filter((x) => may(c.paintOf(x.id)));
+  // what is still to be bought can be left for something of the Shelf, and is no choice elsewhere
+  const shelf = c.world.products.filter((x) => may(c.paintOf(x.id)));
+  const of = [...shelf, ...c.standIns.filter((x) => x.id === s.productId)];
   return { value: s.productId ?? "", options: [OWN, ...of.map((x) => ({ value: x.id, label: x.name }))] };
 }
 
