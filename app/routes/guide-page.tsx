@@ -76,7 +76,7 @@ export default function GuidePage({ loaderData: { page, plan, range, units, trie
     <main id="main" data-view="guide-page" data-topic={page.id} className="mx-auto w-full max-w-page px-5 py-5">
       <title>{`${page.name} · Field guide · Rich Layer`}</title>
       <p>
-        <Link className="text" to="/guide">
+        <Link className="text alone" to="/guide">
           Field guide
         </Link>
       </p>

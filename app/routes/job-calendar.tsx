@@ -219,7 +219,7 @@ export default function Calendar({ loaderData: d }: Route.ComponentProps) {
           {d.missing.map((m) => (
             <p key={m}>{m}</p>
           ))}
-          <Link className="text" to="../layers" relative="path">
+          <Link className="text alone" to="../layers" relative="path">
             Go to the layers
           </Link>
         </Empty>

@@ -167,7 +167,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
           {plan.toBuy.length > 0 && (
             <div className="p-3">
               <p className="text-waiting">To buy first: {plan.toBuy.map((p) => p.name).join(", ")}.</p>
-              <Link to="../route" relative="path" className="text">
+              <Link to="../route" relative="path" className="text alone">
                 What you have goes on the Shelf there
               </Link>
             </div>
@@ -179,7 +179,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                   {m.say}
                 </p>
               ))}
-              <Link to="../route" relative="path" className="text">
+              <Link to="../route" relative="path" className="text alone">
                 Mend it on the route page
               </Link>
             </div>

@@ -75,7 +75,7 @@ const Path = ({ path }: { path: Awaited<ReturnType<typeof clientLoader>>["path"]
         </li>
       ))}
     </ol>
-    <Link className="text" to="/workshop/schools">
+    <Link className="text alone" to="/workshop/schools">
       Which of these questions count in this shop
     </Link>
   </>
@@ -147,17 +147,17 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
                           </ActButton>
                         )}
                         {m.what === "oven" && (
-                          <Link className="text" to="/workshop/gear">
+                          <Link className="text alone" to="/workshop/gear">
                             Put one into the Workshop
                           </Link>
                         )}
                         {m.what === "machine" && (
-                          <Link className="text" to="../brief" relative="path">
+                          <Link className="text alone" to="../brief" relative="path">
                             Choose a machine in the brief
                           </Link>
                         )}
                         {(m.what === "zones" || m.what === "colour") && (
-                          <Link className="text" to="../artwork" relative="path">
+                          <Link className="text alone" to="../artwork" relative="path">
                             Go to the artwork
                           </Link>
                         )}

@@ -42,7 +42,7 @@ const COLUMNS: Column<Row>[] = [
     cell: (j) => (
       <span className="flex items-center gap-3">
         <Thumb of={j.thumb} ground={j.looks.ground} fills={j.looks.zones} />
-        <Link className="text" to={`/jobs/${j.id}`}>
+        <Link className="text alone" to={`/jobs/${j.id}`}>
           {j.title}
         </Link>
       </span>

@@ -226,7 +226,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
                 <ActButton className="link-act" act={{ intent: "remove", id: p.id }}>
                   Take it off the Shelf
                 </ActButton>
-                <Link className="text self-center" to="/shelf" preventScrollReset>
+                <Link className="text alone self-center" to="/shelf" preventScrollReset>
                   Close
                 </Link>
               </span>

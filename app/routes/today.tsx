@@ -79,7 +79,7 @@ export default function Today({ loaderData: { rows, more, now, remind, first } }
             ? "The shop has never been saved as a file from this browser."
             : `The shop was last saved as a file on ${remind.last.on}, ${remind.last.days} days ago.`}{" "}
           A browser can lose what it keeps.{" "}
-          <Link className="text" to="/workshop/files">
+          <Link className="text alone" to="/workshop/files">
             Save a spare copy
           </Link>
         </p>

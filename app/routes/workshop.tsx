@@ -84,10 +84,7 @@ export default function Workshop({ loaderData: d, params }: Route.ComponentProps
                       className="grid items-baseline gap-x-4 border-b border-line py-2 sm:grid-cols-[11rem_1fr]"
                     >
                       <dt>
-                        <Link
-                          className="text inline-flex min-h-7.5 items-center max-lg:min-h-touch"
-                          to={`/workshop/${p.id}`}
-                        >
+                        <Link className="text alone min-h-7.5" to={`/workshop/${p.id}`}>
                           {p.name}
                         </Link>
                       </dt>

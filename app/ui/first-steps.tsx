@@ -84,7 +84,7 @@ export default function FirstSteps({ steps, shop }: { steps: readonly FirstStep[
                 {s.done ? (
                   s.name
                 ) : (
-                  <Link className="text" to={s.to}>
+                  <Link className="text alone" to={s.to}>
                     {s.name}
                   </Link>
                 )}

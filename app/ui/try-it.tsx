@@ -87,7 +87,7 @@ export function TryIt({ jobs, job, rows }: { jobs: Option[]; job: string | null;
         <div className="mt-3">
           <Table label="Tried on the job" rows={rows} columns={columnsFor(job)} rowId={(t) => t.name} />
           <p className="mt-2">
-            <Link className="text" to={`/jobs/${job}/route`}>
+            <Link className="text alone" to={`/jobs/${job}/route`}>
               The Route page of this job
             </Link>
           </p>

@@ -13,8 +13,8 @@ const where = (p: Place, job: string): string =>
     ? `/shelf?product=${p.product}`
     : p.at === "workshop"
       ? `/workshop/${p.part}`
-      : p.at === "brief"
-        ? `/jobs/${job}/brief`
+      : p.at === "brief" || p.at === "route"
+        ? `/jobs/${job}/${p.at}`
         : `/jobs/${job}/layers?step=${p.step}`;
 
 function useTried(ask: WhyAsk): Tried {
@@ -66,7 +66,7 @@ export function Moves({ ask, children }: { ask: WhyAsk; children?: React.ReactNo
             {found.map((m) => (
               <li key={m.lever} data-lever={m.lever} className="border-t border-line py-1.5">
                 <p className="flex justify-between gap-3">
-                  <Link className="text" to={where(m.place, ask.world.job.id)}>
+                  <Link className="text alone" to={where(m.place, ask.world.job.id)}>
                     {m.name}
                   </Link>
                   <span className="tag text-right">{m.from}</span>

@@ -7,7 +7,8 @@
  * humidity where nobody measured, 1 °C and 5 points where somebody did. These are our own; the panel shows both ends.
  */
 import { inTurn } from "../../plan/placed";
-import { toBegin } from "../../process/context";
+import { toBegin, type Context } from "../../process/context";
+import { isStandIn } from "../../process/wanted";
 import type { From } from "../../catalogue/properties";
 import { GROUND } from "../../piece/state";
 import { planFor, type Plan } from "../../plan/plan";
@@ -27,6 +28,7 @@ export type Place =
   | { at: "shelf"; product: string }
   | { at: "workshop"; part: "climate" | "hours" | "machines" | "screen" }
   | { at: "brief" }
+  | { at: "route" }
   | { at: "step"; step: string };
 
 export interface Turn {
@@ -60,10 +62,13 @@ const HOUR = 60;
 
 const clamp = (x: number, lo: number, hi: number): number => Math.min(hi, Math.max(lo, x));
 const withJob = (w: World, more: Partial<World["job"]>): World => ({ ...w, job: { ...w.job, ...more } });
-const withProduct = (w: World, id: string, more: Partial<Product>): World => ({
-  ...w,
-  products: w.products.map((p) => (p.id === id ? { ...p, ...more } : p)),
+/** Another reading of a product; what is still to be bought is turned as if it stood on the Shelf. */
+const withProduct = (c: Context, id: string, more: Partial<Product>): World => ({
+  ...c.world,
+  products: [...c.world.products, ...c.standIns].map((p) => (p.id === id ? { ...p, ...more } : p)),
 });
+/** Where a product's figures are changed: on the Shelf, or where what is to be bought is put there. */
+const home = (product: string): Place => (isStandIn(product) ? { at: "route" } : { at: "shelf", product });
 const withMachine = (w: World, id: string, more: Partial<Machine>): World => ({
   ...w,
   machines: w.machines.map((m) => (m.id === id ? { ...m, ...more } : m)),
@@ -163,7 +168,7 @@ function film(plan: Plan, product: string | null, steps: Step[]): Lever[] {
       id: `film.${product}`,
       name: `Film of ${paint.product.name}`,
       from,
-      place: laid.length === 1 ? { at: "step", step: laid[0].id } : { at: "shelf", product },
+      place: laid.length === 1 ? { at: "step", step: laid[0].id } : home(product),
       turns: [1 - BAND[from], 1 + BAND[from]].map((k) => ({
         say: laid.every((s) => own(s, "dryUm") === um)
           ? `${showUm(um * k)} dry`
@@ -201,10 +206,10 @@ function drying(plan: Plan, product: string | null): Lever[] {
       id: `dry.${product}`,
       name: `Drying times of ${paint.product.name}`,
       from,
-      place: { at: "shelf", product },
+      place: home(product),
       turns: [1 - share, 1 + share].map((k) => ({
         say: `${Math.round(share * 100)} % ${k < 1 ? "shorter" : "longer"}`,
-        world: () => withProduct(c.world, product, { times: scaled(k) }),
+        world: () => withProduct(c, product, { times: scaled(k) }),
       })),
     },
   ];
@@ -219,9 +224,9 @@ function solids(plan: Plan, product: string | null): Lever[] {
           id: `solids.${product}`,
           name: "Volume solids",
           from: f.from,
-          place: { at: "shelf", product },
+          place: home(product),
           turns: ends(f.value, BAND[f.from], showShare, (x) =>
-            withProduct(plan.context.world, product, { solids: clamp(x, 0.01, 1) }),
+            withProduct(plan.context, product, { solids: clamp(x, 0.01, 1) }),
           ),
         },
       ];
@@ -239,9 +244,9 @@ function powderOf(plan: Plan, product: string | null): Lever[] {
             id: `${id}.${product}`,
             name,
             from: f.from,
-            place: { at: "shelf", product },
+            place: home(product),
             turns: ends(f.value, BAND[f.from], words, (x) =>
-              withProduct(plan.context.world, product, { [id]: Math.min(hi, x) }),
+              withProduct(plan.context, product, { [id]: Math.min(hi, x) }),
             ),
           },
         ];
@@ -526,12 +531,12 @@ function hiders(plan: Plan, products: string[]): Lever[] {
                 id: `${key}.${id}`,
                 name: `${name} of ${p.product.name}`,
                 from: p[key].from,
-                place: { at: "shelf", product: id },
+                place: home(id),
                 turns: ends(
                   p[key].value,
                   BAND[p[key].from],
                   (x) => `${showUm(x)} dry`,
-                  (x) => withProduct(plan.context.world, id, { [key]: clamp(x, 0.1, 5000) }),
+                  (x) => withProduct(plan.context, id, { [key]: clamp(x, 0.1, 5000) }),
                 ),
               },
             ];

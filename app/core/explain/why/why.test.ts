@@ -339,3 +339,25 @@ test("levels in words: cut, filled below the face, or nothing", () => {
   });
   expect(levelWords(plan, 0)).toBeNull();
 });
+
+test("what is still to be bought is turned as the Shelf's paints are, and its figures lead to where it is put there", () => {
+  let seen = 0;
+  for (let n = 0; n < 40; n++) {
+    const w = brief(n);
+    const zones = w.job.zones.map((z) => ({ ...z, wanted: z.colour, productId: null }));
+    const p = makePlan({ ...w, products: [], job: { ...w.job, zones } });
+    const waits = p.placed.find(
+      (x) => own(x.step, "productId")?.startsWith("to-buy") && waitAfter(p, indexOf(p, x.step.id)),
+    );
+    if (!waits) continue;
+    const id = own(waits.step, "productId")!;
+    const dry = leversOf(p, { of: "wait", step: waits.step.id }).find((l) => l.id === `dry.${id}`);
+    if (!dry) continue;
+    seen++;
+    expect(dry.place).toEqual({ at: "route" });
+    const at = (k: number): number | null => makePlan(dry.turns[k].world()).context.paintOf(id).times.recoat.value;
+    expect(at(0)).not.toBeNull();
+    expect(at(0)!).toBeLessThan(at(1)!);
+  }
+  expect(seen).toBeGreaterThan(8);
+});
