@@ -6,8 +6,8 @@
  * is found by halving; the border itself is a moment at which the step really begins, since the next opening after a working
  * moment works as well.
  */
-import { place, type PlaceResult } from "./place";
-import { brokenWindows, type Placed } from "./placed";
+import { place } from "./place";
+import { brokenWindows, type Placed, type PlaceResult } from "./placed";
 import type { Plan } from "./plan";
 
 export interface Latest {
@@ -38,6 +38,7 @@ function rest(plan: Plan, k: number, t: number, due: number, broken: number): Pl
       skip: k,
       notBefore: t,
       starts,
+      rests: plan.rests,
       proof: plan.proof,
     });
   const good = (r: PlaceResult): boolean => ends(r.placed) <= due && brokenWindows(r.placed) <= broken;

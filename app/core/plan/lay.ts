@@ -6,8 +6,9 @@
 import { Builder, PUSH, REOPEN } from "../schedule/build";
 import { compile, endOf, type Model } from "../schedule/model";
 import { ProblemError } from "../schedule/problem";
-import { type PlaceResult } from "./place";
-import { inTurn, brokenWindows } from "./placed";
+import { inTurn, brokenWindows, type PlaceResult } from "./placed";
+import { buries, NO_RESTS, type Rests } from "./rest";
+import type { Context } from "../process/context";
 import { PAST_DAYS, shopProblem, type Planned } from "./schedule";
 
 const DAY = 1440;
@@ -106,6 +107,29 @@ export function soonest(
   for (const { starts } of laid) {
     const result = again(starts);
     if (better(result, best.result)) best = { result, starts };
+  }
+  return best;
+}
+
+/** a rest is taken where it wins half a working day: nobody lets a piece lie for days to win minutes */
+const WORTH_A_REST = 240;
+const lastEnd = (r: PlaceResult): number => r.placed[r.placed.length - 1]?.end ?? Infinity;
+
+/**
+ * @param once as placed @param again places it with these rests
+ * @returns the better of the two, rest by rest, and the rests that it takes
+ */
+export function restedSooner(
+  once: PlaceResult,
+  again: (rests: Rests) => PlaceResult,
+  c: Context,
+): { result: PlaceResult; rests: Rests } {
+  let best: { result: PlaceResult; rests: Rests } = { result: once, rests: NO_RESTS };
+  if (once.stuck) return best;
+  for (const { step, state } of buries(once.placed, c)) {
+    const rests = new Map([...best.rests, [step, state] as const]);
+    const result = again(rests);
+    if (better(result, best.result) && lastEnd(best.result) - lastEnd(result) >= WORTH_A_REST) best = { result, rests };
   }
   return best;
 }

@@ -5,7 +5,6 @@ import { brokenWindows } from "./placed";
 import { makePlan, type Plan } from "./plan";
 import type { World } from "../records/world";
 
-const DAY = 1440;
 const plan = (w: World, pieces: number, air = w.shop.climate): Plan =>
   makePlan(
     {
@@ -18,7 +17,7 @@ const plan = (w: World, pieces: number, air = w.shop.climate): Plan =>
   );
 const SETS = Array.from({ length: many(47) }, (_, k) => brief(k * 17));
 
-test("more pieces are not ready sooner, but for a day's grain now and then", () => {
+test("more pieces are not ready sooner, but for some hours now and then", () => {
   let steps = 0;
   let sooner = 0;
   for (const w of SETS) {
@@ -29,8 +28,8 @@ test("more pieces are not ready sooner, but for a day's grain now and then", () 
       if (p.ready === null || was.ready === null) return;
       steps++;
       if (p.ready < was.ready) sooner++;
-      // what a longer wait for a reopening may win by chance is no more than the weekend behind it
-      expect([w.job.route, w.job.substrate.id, p.context.pieces, was.ready - p.ready <= 1.5 * DAY]).toEqual([
+      // what the next film buries hangs on where coats fall in the day, and may win some hours
+      expect([w.job.route, w.job.substrate.id, p.context.pieces, was.ready - p.ready <= 6 * 60]).toEqual([
         w.job.route,
         w.job.substrate.id,
         p.context.pieces,
@@ -39,7 +38,7 @@ test("more pieces are not ready sooner, but for a day's grain now and then", () 
     });
   }
   expect(steps).toBeGreaterThan(SETS.length);
-  expect(sooner / steps).toBeLessThan(0.02);
+  expect(sooner / steps).toBeLessThan(0.015);
 });
 
 test("damper air is never sooner, nor is a room that is colder by much", () => {

@@ -10,6 +10,7 @@ import { kindOf, own, unitOf, usesUp, type Step } from "../process/kinds";
 import { readiness, type Readiness } from "../process/ready";
 import { stateWords } from "../process/words";
 import type { Proof } from "./proof";
+import { NO_RESTS, restNeed, type Rests } from "./rest";
 import {
   breaksWindow,
   contextAt,
@@ -23,16 +24,9 @@ import {
   type Actual,
   type Blocked,
   type Placed,
+  type PlaceResult,
   type Scheduled,
 } from "./placed";
-
-export interface PlaceResult {
-  placed: Placed[];
-  /** first step that could not be placed, if any */
-  stuck: { index: number; why: string } | null;
-  /** a window had work begin later than it could have */
-  moved: boolean;
-}
 
 export interface PlaceOptions {
   /** id of a step whose wait is left out, to learn what it costs */
@@ -43,6 +37,8 @@ export interface PlaceOptions {
   notBefore?: number | null;
   /** steps begin no earlier than this, by id: what a schedule of several jobs has found */
   starts?: ReadonlyMap<string, number> | null;
+  /** coats that rest before they are laid, so that what follows waits less */
+  rests?: Rests;
   /** ids of steps that are what they were when they were done */
   fixed?: ReadonlySet<string>;
   /** what piece 1 goes through before the rest; null: all pieces go together */
@@ -105,6 +101,7 @@ class Placer {
         relax: o.relax,
         skip: at,
         starts: o.starts,
+        rests: o.rests,
         fixed: o.fixed,
       },
     );
@@ -131,7 +128,7 @@ class Placer {
     const kind = kindOf(s.kind);
     const work = workMinutes(s, c);
     const actual = this.actuals.get(s.id) ?? null;
-    const needs = needsOf(s, before, c).map((n) => readiness(n, c));
+    const needs = [...needsOf(s, before, c), ...restNeed(s, before, this.o.rests)].map((n) => readiness(n, c));
     const base = {
       step: s,
       index: i,
@@ -292,7 +289,18 @@ export function place(
   c: Context,
   actuals: ReadonlyMap<string, Actual>,
   now: number | null,
-  { relax = null, skip = 0, notBefore = null, starts = null, fixed = NONE, proof = null }: PlaceOptions = {},
+  {
+    relax = null,
+    skip = 0,
+    notBefore = null,
+    starts = null,
+    rests = NO_RESTS,
+    fixed = NONE,
+    proof = null,
+  }: PlaceOptions = {},
 ): PlaceResult {
-  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts, fixed, proof }).place(start, first);
+  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts, rests, fixed, proof }).place(
+    start,
+    first,
+  );
 }

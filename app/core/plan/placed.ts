@@ -179,3 +179,12 @@ export const outlasts = (p: Placed): boolean => {
 /** Recoat windows that a placed plan breaks: begun neither before they shut nor after they reopen. */
 export const brokenWindows = (placed: Placed[]): number =>
   inTurn(placed).filter((p, i, all) => breaksWindow(p, i === 0 ? null : all[i - 1].step.waitMin)).length;
+
+/** Steps with their times. */
+export interface PlaceResult {
+  placed: Placed[];
+  /** first step that could not be placed, if any */
+  stuck: { index: number; why: string } | null;
+  /** a window had work begin later than it could have */
+  moved: boolean;
+}

@@ -12,9 +12,10 @@ import type { Product } from "../records/product";
 import { withHistory } from "./history";
 import type { Step } from "../process/kinds";
 import { isFirst, keptOf, proofOf, type Proof } from "./proof";
-import { layingOf, soonest, type Laying } from "./lay";
-import { place, type PlaceResult } from "./place";
-import { inTurn, contextAt, hoursOf, type Placed } from "./placed";
+import { layingOf, restedSooner, soonest, type Laying } from "./lay";
+import type { Rests } from "./rest";
+import { place } from "./place";
+import { inTurn, contextAt, hoursOf, type Placed, type PlaceResult } from "./placed";
 
 export interface Plan extends Facts {
   missing: Missing[];
@@ -31,6 +32,8 @@ export interface Plan extends Facts {
   stuck: string | null;
   /** moments before which steps don't begin, where it was placed from a schedule of several jobs */
   starts: ReadonlyMap<string, number> | null;
+  /** coats that rest before they are laid, so that what follows waits less */
+  rests: Rests;
   /** the job on the scheduler, for what is counted back */
   laying: Laying;
   decides: Decider[];
@@ -68,14 +71,15 @@ export function makePlan(
     c.substrate,
     c.route?.side,
   );
-  const from = (given: ReadonlyMap<string, number> | null): PlaceResult =>
-    place(steps, begin, first, c, bench.actuals, now, { starts: given, fixed, proof });
+  const from = (given: ReadonlyMap<string, number> | null, rests?: Rests): PlaceResult =>
+    place(steps, begin, first, c, bench.actuals, now, { starts: given, rests, fixed, proof });
   const once = from(starts);
   const on = (r: PlaceResult): Laying =>
     layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing, proof });
   // A window is in the way: the scheduler may know a sooner way round it.
   const laid = once.moved && !starts ? soonest(once, from, on(once)(null, null)) : { result: once, starts };
-  const { placed, stuck } = laid.result;
+  const rest = restedSooner(laid.result, (rests) => from(laid.starts, rests), c);
+  const { placed, stuck } = rest.result;
   // Leaving a wait out changes nothing before it.
   const without = (p: Placed): PlaceResult => {
     const i = isFirst(p.step.id) ? proof!.at : p.index;
@@ -84,6 +88,7 @@ export function makePlan(
         relax: p.step.id,
         skip: i,
         starts: given,
+        rests: rest.rests,
         fixed,
         proof,
       });
@@ -115,7 +120,8 @@ export function makePlan(
     toBuy: c.standIns,
     now,
     starts,
-    laying: on(laid.result),
+    rests: rest.rests,
+    laying: on(rest.result),
     bench,
     late,
     proof,

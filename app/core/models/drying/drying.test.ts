@@ -528,3 +528,21 @@ describe("what a film asks for, both sides of each limit", () => {
     });
   });
 });
+
+test("cold all day long counts every minute; not a warm one", () => {
+  const cold = air(constant(5, 0.5));
+  expect(minutesBelow(utc, cold, 10, at("2027-01-11T09:00"), at("2027-01-11T19:00"))).toBe(600);
+  expect(minutesBelow(utc, cold, 10, at("2027-01-11T09:00"), at("2027-01-19T09:00"))).toBe(8 * 1440);
+  expect(minutesBelow(utc, cold, 5, at("2027-01-11T09:00"), at("2027-01-19T09:00"))).toBe(0);
+});
+
+test("a wait of weeks does not stride over what was read in the midst of it", () => {
+  const from = at("2027-01-11T09:00");
+  const read = from + 6 * 1440;
+  const a = air({ ...constant(20, 0.5), readings: [{ at: read, c: 5, rh: 0.5 }] });
+  // three hours at five below the least that it wants: nothing dries in them
+  const wait = 14 * 1440;
+  expect(a.spans[0].to - read).toBe(180);
+  expect(dryAt(utc, a, plain, from, wait)! - from).toBeCloseTo(wait + 180, 3);
+  expect(dried(utc, a, plain, from, from + wait + 180)).toBeCloseTo(wait, 3);
+});
