@@ -95,14 +95,23 @@ test("a bigger order takes more, a coat that is done takes nothing more, and a j
 });
 
 test("of very many jobs those under way and due soonest are counted", async () => {
-  const all = Array.from({ length: MOST_COUNTED + 5 }, (_, i) =>
-    job(`j${i}`, { due: `2027-03-${String((i % 28) + 1).padStart(2, "0")}T10:00` }),
-  );
-  await commit(
-    "many",
-    all.map((j) => ({ table: "jobs" as const, id: j.id, next: j })),
-  );
-  expect((await readDraws((await readShop())!)).of.size).toBe(MOST_COUNTED);
+  // the beginning's job "a" has neither a date nor a tap; the last six are the latest, and one of them is under way
+  const day = (i: number): string =>
+    `2027-${String(3 + Math.floor(i / 28)).padStart(2, "0")}-${String((i % 28) + 1).padStart(2, "0")}`;
+  const all = Array.from({ length: MOST_COUNTED + 5 }, (_, i) => job(`j${i}`, { due: `${day(i)}T10:00` }));
+  const last = `j${MOST_COUNTED + 4}`;
+  await commit("many", [
+    // stored from the last to the first, so that the order is the reading's own
+    ...all.reverse().map((j) => ({ table: "jobs" as const, id: j.id, next: j })),
+    {
+      table: "log",
+      id: "t",
+      next: { ...new LogEntry(), id: "t", jobId: last, kind: "start", step: "label", at: 1 },
+    },
+  ]);
+  const { of } = await readDraws((await readShop())!);
+  const counted = [last, ...Array.from({ length: MOST_COUNTED - 1 }, (_, i) => `j${i}`)];
+  expect([...of.keys()]).toEqual(counted);
 });
 
 test("a paint that goes on thicker is reckoned anew in all jobs; a can that is emptied changes nothing", async () => {

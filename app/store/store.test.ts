@@ -251,6 +251,9 @@ describe("acts and their undoing", () => {
     expect(turns).toBe(2);
     expect(await db().jobs.get("job")).toMatchObject({ client: "mine", note: "theirs" });
     await expect(settled(() => Promise.reject(new Stale("never")))).rejects.toThrow(/Another tab/);
+    await expect(change<Job>("gone", "jobs", "nobody", (j) => j)).rejects.toThrow(
+      "This record is no longer there; it may have been deleted in another tab.",
+    );
   });
 
   test("eight writers at once, each to a field of its own: none is lost", async () => {
@@ -664,6 +667,15 @@ describe("undo with two tabs open", () => {
     await expect(redo(a)).rejects.toThrow(
       /“client A” was not done again: another open tab has changed the same since \(client B again\)/,
     );
+  });
+  test("what another tab has done and taken back again stands in nobody's way", async () => {
+    const [a, b] = [newEyes("a"), newEyes("b")];
+    await noteRead(b);
+    await set(a, "client", "A");
+    await expect(set(b, "client", "B")).rejects.toThrow(Conflict);
+    expect(await undo(a)).toBe("client A");
+    await set(b, "client", "B");
+    expect((await job()).client).toBe("B");
   });
   test("a browser that does not let a page ask who is open still stores and undoes", async () => {
     (globalThis as { navigator?: unknown }).navigator = {

@@ -39,7 +39,7 @@ const hours = (label: string, change: (h: Hours) => Hours): Way => ({
 });
 
 /** Ways that change anything here at all. */
-function ways(w: World): Way[] {
+export function ways(w: World): Way[] {
   const h = w.shop.hours;
   const usual = DAYS.map((d) => h[d]).find((x) => x !== null) ?? ["09:00", "18:00"];
   const c = w.shop.climate;

@@ -1,6 +1,7 @@
 /** Boundaries of what a plan is put together from: fields, steps put in by hand, slots in a calendar, windows, trips, placements, runs. */
 import { LogEntry } from "../records/log";
 import type { PlanEdit } from "../records/job";
+import type { World } from "../records/world";
 import { context } from "../process/context";
 import { newStep, own, type Step } from "../process/kinds";
 import type { Readiness } from "../process/ready";
@@ -14,9 +15,11 @@ import { differences } from "./differences";
 import { addEdit, applyEdits } from "./edits";
 import { FIELDS } from "./fields";
 import { fold } from "./fold";
-import { breaksWindow, brokenWindows, inWindow, slot, type Placed } from "./placed";
+import { better } from "./lay";
+import { breaksWindow, brokenWindows, inWindow, slot, type Placed, type PlaceResult } from "./placed";
 import { placement } from "./placement";
 import { makePlan } from "./plan";
+import { ways } from "./rescue";
 import { trips } from "./trips";
 import { visitsOf } from "./visits";
 
@@ -388,4 +391,87 @@ test("route advice: the tray is turned before an oven is called too small", () =
   expect(can.lastIndexOf(true)).toBeLessThan(can.indexOf(false));
   const good = list.filter((x) => x.no.length === 0).map((x) => x.points);
   expect([...good].sort((a, b) => b - a)).toEqual(good);
+});
+
+test("the paint of a can that nobody has bought yet is counted by what such cans hold", () => {
+  const holds = { spray: 400, airbrush: 60, brush: 60, marker: 6, powder: 200, pour: 250, wipe: 60 } as const;
+  const seen = new Set<string>();
+  for (let n = 0; n < 240; n++) {
+    const w = brief(n * 7 + 2);
+    const p = makePlan({ ...w, products: w.products.map((x) => ({ ...x, cans: [] })) }, null, true);
+    for (const a of p.amounts) {
+      const by = p.context.paintOf(a.product).finish.by;
+      if (by === "tape") continue;
+      seen.add(by);
+      expect([by, a.canMl]).toEqual([by, holds[by]]);
+      if (a.toComeMl !== null && a.cans !== null)
+        expect([by, a.cans]).toEqual([by, Math.max(0, Math.ceil(a.toComeMl / holds[by] - 1e-9))]);
+    }
+  }
+  expect([...seen].sort()).toEqual(["brush", "marker", "pour", "powder", "spray", "wipe"]);
+});
+
+test("of two placings the one with fewer windows broken is better, though it ends later; then the sooner; a tie is neither", () => {
+  const p = Array.from({ length: 200 }, (_, n) => makePlan(brief(n), null, true)).find((x) =>
+    x.placed.some((s) => s.needs.some((r) => r.closes !== null)),
+  )!;
+  const as = (placed: Placed[]): PlaceResult => ({ placed, stuck: null, moved: false });
+  const last = p.placed.length - 1;
+  const ended = (list: Placed[], by: number): Placed[] =>
+    list.map((x, i) => (i === last ? { ...x, end: (x.end as number) + by } : x)) as Placed[];
+  const broken = p.placed.map((x) => ({
+    ...x,
+    needs: x.needs.map((r) =>
+      r.closes === null ? r : { ...r, closes: -10, reopens: null, stretches: [{ from: -20, to: -10 }] },
+    ),
+  })) as Placed[];
+  expect(brokenWindows(broken)).toBeGreaterThan(brokenWindows(p.placed));
+  expect(better(as(p.placed), as(ended(broken, -60)))).toBe(true);
+  expect(better(as(ended(broken, -60)), as(p.placed))).toBe(false);
+  expect(better(as(ended(p.placed, -1)), as(p.placed))).toBe(true);
+  expect(better(as(p.placed), as(p.placed))).toBe(false);
+  const stuck = { ...as(p.placed), stuck: { index: 0, why: "" } };
+  expect([better(as(broken), stuck), better(stuck, as(broken))]).toEqual([true, false]);
+});
+
+test("zones that can’t be told apart by the beam’s setting up say neither that they are nor that they are not", () => {
+  const cut = (id: string, zone: string) =>
+    newStep(id, "engrave", "Engrave", {
+      zones: [zone],
+      laser: { power: 0.5, speed: 1, interval: 1, passes: 1, from: "computed" },
+    });
+  const square = (x: number): string => `M${x} 0L${x + 4} 0L${x + 4} 4L${x} 4Z`;
+  const at = (gap: number, trap: boolean): (boolean | null)[] => {
+    const w = e1();
+    const zones = w.job.zones.map((z, i) => ({ ...z, outline: square(i * (4 + gap)) }));
+    const mine = context({ ...w, job: { ...w.job, zones, choices: { ...w.job.choices, trap } } });
+    const [a, b] = mine.filled.map((z) => z.id);
+    return placement(mine, [cut("a", a), cut("b", b)]).pairs.map((x) => x.apart);
+  };
+  expect(at(20, false)).toEqual([true]);
+  expect(at(0.05, false)).toEqual([false]);
+  // meant to overlap: not asked
+  expect(at(20, true)).toEqual([null]);
+});
+
+describe("ways out of a date that is missed", () => {
+  const late = (close: string): World => {
+    const w = e1({ shop: { climate: { ...swing(12, 12) } } });
+    const hours = Object.fromEntries(
+      Object.entries(w.shop.hours).map(([d, h]) => [d, h ? [h[0], close] : null]),
+    ) as unknown as World["shop"]["hours"];
+    return { ...w, shop: { ...w.shop, hoursSet: true, hours }, job: { ...w.job, due: "2027-01-11T10:00" } };
+  };
+  test.each([
+    ["17:30", "19:30"],
+    ["21:59", "23:59"],
+    ["22:30", "23:59"],
+    ["09:05", "11:05"],
+  ])("two hours longer than %s is %s", (close, then) => {
+    const w = late(close);
+    const longer = ways(w).find((o) => o.label === "Stay open two hours longer");
+    expect(longer).toBeDefined();
+    const mon = longer!.apply(w).shop.hours.mon!;
+    expect(mon).toEqual([w.shop.hours.mon![0], then]);
+  });
 });

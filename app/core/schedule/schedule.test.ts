@@ -213,6 +213,31 @@ describe("searches for many jobs", () => {
       [60, 570],
     ]);
   });
+  test("what comes before a window is begun at the first minute from which it holds, not when the window is met", () => {
+    const laid = (b: object, way: number, reopens: number | null = null): number[] | null => {
+      const x = compile(
+        readProblem({
+          tasks: [
+            { id: "a", minutes: 10 },
+            { id: "b", minutes: 30, ...b },
+          ],
+          lags: [{ from: "a", to: "b", min: 15, max: 40, reopens }],
+        }),
+      );
+      const start = new Builder(x).lay({ key: new Float64Array(2), reopen: new Uint8Array([way]), floor: null });
+      return start && [...start];
+    };
+    // ten minutes of work and forty of window before 300
+    expect(laid({ earliest: 300 }, PUSH)).toEqual([250, 300]);
+    // it may reopen: begun at once, met at the reopening or when the other may begin
+    expect(laid({ earliest: 300 }, REOPEN, 200)).toEqual([0, 300]);
+    expect(laid({ earliest: 100 }, REOPEN, 200)).toEqual([0, 210]);
+    expect(laid({ earliest: 100 }, PUSH, 200)).toEqual([50, 100]);
+    // what is pinned behind it holds it just as well
+    expect(laid({ fixedStart: 300 }, PUSH)).toEqual([250, 300]);
+    expect(laid({ fixedStart: 25 }, PUSH)).toEqual([0, 25]);
+    expect(laid({ fixedStart: 24 }, PUSH)).toBeNull();
+  });
 });
 
 describe("the public job shops", () => {

@@ -173,6 +173,7 @@ test("digits turn at one, ten and a hundred", () => {
     "100 mm/s · 6000 mm/min · 236.2 in/min",
   ]);
   expect(showInterval(0.05)).toBe("0.05 mm · 508 dpi · 200 lines/cm");
+  expect(showInterval(0.12345)).toBe("0.123 mm · 206 dpi · 81 lines/cm");
   expect(showInterval(0)).toBe("unknown");
   expect([showTemp(21.55), showTemp(-40, "inch"), showTemp(100, "inch")]).toEqual(["21.6 °C", "-40 °F", "212 °F"]);
   expect([showAmount(12, null), showAmount(null, 3.14), showAmount(null, null)]).toEqual(["12 ml", "3.1 g", "unknown"]);
