@@ -12,6 +12,7 @@ import { Empty } from "../ui/kit/bits";
 import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "../ui/measuring";
 import { DropFile } from "../ui/kit/drop";
 import { Face } from "../ui/face";
+import { Placing } from "../ui/placing";
 import { RETURN_MM } from "../core/geometry/registration";
 import { circumference, DOF_MM } from "../core/models/round/round";
 import { Visits } from "../ui/visits";
@@ -60,6 +61,7 @@ export default function Artwork({
     round,
     boxes,
     facesHint,
+    lies,
     stroke,
     contrast,
   },
@@ -142,16 +144,29 @@ export default function Artwork({
               height={showLength(job.artwork.h, units)}
               disabled={!job.artwork.svg}
             />
-            <Face
-              job={boxes && round !== null ? { ...job, substrate: { ...job.substrate, w: circumference(round) } } : job}
-              colours={colours}
-              grain={ground.family === "wood"}
-              bandMm={band}
-              boxes={boxes}
-              lit={lit ? [lit] : []}
-              className="max-h-[min(56vh,--spacing(139))] w-full"
-              label={`${job.title}, zones in their finishes`}
-            />
+            {round === null ? (
+              <Placing
+                job={job}
+                units={units}
+                lies={lies}
+                colours={colours}
+                grain={ground.family === "wood"}
+                lit={lit ? [lit] : []}
+                className="max-h-[min(56vh,--spacing(139))] w-full"
+                label={`${job.title}, zones in their finishes`}
+              />
+            ) : (
+              <Face
+                job={boxes ? { ...job, substrate: { ...job.substrate, w: circumference(round) } } : job}
+                colours={colours}
+                grain={ground.family === "wood"}
+                bandMm={band}
+                boxes={boxes}
+                lit={lit ? [lit] : []}
+                className="max-h-[min(56vh,--spacing(139))] w-full"
+                label={`${job.title}, zones in their finishes`}
+              />
+            )}
             {band !== null && (
               <p className="tag">
                 Between the dashed lines the beam is in focus, set half way down the drop:{" "}
@@ -176,7 +191,7 @@ export default function Artwork({
               value={job.credit ?? ""}
               hint="goes on the work card"
             />
-            <p className="tag">The picture lies centred on the {ground.name.toLowerCase()}.</p>
+            {round !== null && <p className="tag">The picture lies centred on the {ground.name.toLowerCase()}.</p>}
           </>
         )}
       </section>

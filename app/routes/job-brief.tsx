@@ -18,6 +18,7 @@ import { readShop } from "../store/queries";
 import { readJob } from "./job-data";
 import { opened } from "../views/opened";
 import { AddMachine } from "../ui/forms";
+import { BlankFields } from "../ui/blank-fields";
 import { Fold } from "../ui/kit/fold";
 import { WhenField } from "../ui/kit/when-field";
 
@@ -172,6 +173,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
             )}
           </div>
           <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in; sheet metal by its gauge, 16 ga.</p>
+          {!job.substrate.shape && <BlankFields job={job} />}
           <fieldset>
             <legend className="text-muted">What it is used for</legend>
             <div className="mt-1 grid fields-40 gap-x-3">

@@ -2,6 +2,7 @@ import type { Route } from "./+types/job";
 import { Link, NavLink, Outlet } from "react-router";
 import { standing } from "../core/bench/next";
 import { showWhen } from "../core/time/zoned";
+import { blankWords } from "../core/geometry/blank";
 import { showLength, showMinutes } from "../core/units/show";
 import { Why } from "../ui/kit/why";
 import { readJob } from "./job-data";
@@ -17,6 +18,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     pieces: plan.context.pieces,
     units: world.shop.units,
     substrate: plan.context.substrate.name,
+    blank: blankWords(world.job.substrate, (mm) => showLength(mm, world.shop.units)),
     standing: standing(plan, now).is,
     ready: plan.ready,
     readyText: plan.ready === null ? null : showWhen(plan.context.clock, plan.ready),
@@ -62,7 +64,7 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
               className="font-text text-small font-normal tracking-normal text-muted max-lg:truncate max-lg:text-fine"
             >
               {job.quantity} of {d.substrate.toLowerCase()} {showLength(job.substrate.w, d.units)} ×{" "}
-              {showLength(job.substrate.h, d.units)}
+              {[showLength(job.substrate.h, d.units), d.blank].filter(Boolean).join(", ")}
               {d.pieces > job.quantity && `, ${d.pieces} begun`}
               {job.client && `, for ${job.client}`}
             </span>

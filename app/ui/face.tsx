@@ -1,5 +1,6 @@
 /** The piece as an onlooker sees it: the artwork’s own outlines, redrawn, in the colours that the simulated state shows. */
-import { useId, useMemo } from "react";
+import { type SVGProps, useId, useMemo } from "react";
+import { blankOf } from "../core/geometry/blank";
 import { onBlank } from "../core/geometry/on-blank";
 import type { Job } from "../core/records/job";
 import { BARE, SHADOW, TAPE_LINE, UNKNOWN } from "./inks";
@@ -19,17 +20,44 @@ export interface FaceProps {
   bandMm?: number | null;
   /** mm along at which equal faces begin, and how wide each is */
   boxes?: { starts: number[]; widthMm: number } | null;
+  /** mm round the blank that are shown too, with what of the artwork hangs over there */
+  aroundMm?: number;
   className?: string;
 }
 
-export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes, label, className }: FaceProps) {
+export function Face({
+  job,
+  colours,
+  grain,
+  lit,
+  masked,
+  mirrored,
+  bandMm,
+  boxes,
+  aroundMm = 0,
+  label,
+  className,
+}: FaceProps) {
   const id = useId();
   const { w, h } = job.substrate;
   const ground = colours.ground ?? UNKNOWN;
   const drawn = useMemo(() => onBlank(job, mirrored), [job, mirrored]);
+  const own = blankOf(job.substrate);
+  const edge = (more: SVGProps<SVGPathElement>) =>
+    own.plain ? (
+      <rect width={w} height={h} rx={Math.min(w, h) * 0.02} {...(more as SVGProps<SVGRectElement>)} />
+    ) : (
+      <path
+        d={own.path}
+        fillRule="evenodd"
+        clipRule="evenodd"
+        transform={mirrored ? `matrix(-1 0 0 1 ${w} 0)` : undefined}
+        {...more}
+      />
+    );
   return (
     <svg
-      viewBox={`${-w * 0.01} ${-h * 0.01} ${w * 1.02} ${h * 1.02}`}
+      viewBox={[-w * 0.01 - aroundMm, -h * 0.01 - aroundMm, w * 1.02 + 2 * aroundMm, h * 1.02 + 2 * aroundMm].join(" ")}
       role="img"
       aria-label={label}
       className={className ?? "max-h-80 w-full"}
@@ -46,10 +74,20 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
           <rect width={w * 0.03} height={w * 0.03} fill={BARE} />
           <line x1="0" x2="0" y1="0" y2={w * 0.03} stroke={TAPE_LINE} strokeWidth={w * 0.008} />
         </pattern>
-        <clipPath id={`${id}c`}>
-          <rect width={w} height={h} rx={Math.min(w, h) * 0.02} />
-        </clipPath>
+        <clipPath id={`${id}c`}>{edge({})}</clipPath>
       </defs>
+      {aroundMm > 0 &&
+        drawn.map((z) => (
+          <path
+            key={z.id}
+            d={z.path}
+            fillRule="evenodd"
+            fill="var(--wrong)"
+            fillOpacity="0.25"
+            stroke="var(--wrong)"
+            strokeWidth={Math.max(w, h) * 0.003}
+          />
+        ))}
       <g clipPath={`url(#${id}c)`}>
         <rect width={w} height={h} fill={masked?.includes("ground") ? `url(#${id}m)` : ground} />
         {grain &&
@@ -107,14 +145,7 @@ export function Face({ job, colours, grain, lit, masked, mirrored, bandMm, boxes
           </g>
         )}
       </g>
-      <rect
-        width={w}
-        height={h}
-        rx={Math.min(w, h) * 0.02}
-        fill="none"
-        stroke="var(--color-over-edge)"
-        strokeWidth={Math.max(w, h) * 0.004}
-      />
+      {edge({ fill: "none", stroke: "var(--color-over-edge)", strokeWidth: Math.max(w, h) * 0.004 })}
     </svg>
   );
 }

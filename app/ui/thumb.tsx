@@ -13,10 +13,10 @@ export function Thumb({ of, ground, fills }: { of: Picture | null; ground: strin
       aria-hidden="true"
       data-thumb={of ? of.zones.length : 0}
     >
-      <rect
-        width={w}
-        height={h}
+      <path
+        d={of?.blank ?? `M0 0H${w}V${h}H0Z`}
         fill={of ? ground : "none"}
+        fillRule="evenodd"
         stroke="var(--strong-line)"
         strokeWidth="1"
         strokeDasharray={of ? undefined : "3 3"}

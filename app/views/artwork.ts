@@ -2,6 +2,7 @@
 import { saidAll } from "../core/units/said";
 import { smallestStroke } from "../core/explain/letters";
 import { FACE_GAP_MM, facesRound } from "../core/geometry/on-blank";
+import { overhang } from "../core/geometry/blank";
 import { difference, hex, linear } from "../core/models/film/colour";
 import { circumference, DOF_MM, inFocus } from "../core/models/round/round";
 import { seen } from "../core/piece/state";
@@ -43,6 +44,15 @@ function facesHint({ artwork, substrate }: Job, boxes: ReturnType<typeof facesRo
   const each = `each ${boxes.widthMm.toFixed(1)} mm of ${round} mm, ${FACE_GAP_MM} mm between`;
   const over = artwork && artwork.w / boxes.starts.length > boxes.widthMm;
   return over ? `${each}; the drawing is wider than its faces` : each;
+}
+
+/** How far the artwork hangs over its piece, and which zones do. */
+function lies(job: Job): { mm: number | null; zones: string[] } {
+  const { mm, zones } = overhang(job);
+  return {
+    mm: Number.isFinite(mm) ? mm : null,
+    zones: zones.map((id) => job.zones.find((z) => z.id === id)?.name ?? id),
+  };
 }
 
 /** What each zone wants and gets: the paint that was picked, the one that follows, and how far that is from what is wanted. */
@@ -91,6 +101,7 @@ function artworkViewIn(plan: Plan) {
     round,
     boxes,
     facesHint: facesHint(job, boxes),
+    lies: lies(job),
     stroke: smallestStroke(plan),
     contrast: contrasts(plan),
     job,

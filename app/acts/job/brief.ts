@@ -1,12 +1,15 @@
 /** The brief: what is made, of what, for whom, by when, on which machine, by which route. */
 import { isSubstrate } from "../../core/catalogue/substrates";
 import { USES, type RouteId } from "../../core/records/ids";
-import type { Job } from "../../core/records/job";
+import { BadOutline, resized } from "../../core/geometry/blank";
+import { Text } from "../../core/records/fields";
+import type { Hole, Job } from "../../core/records/job";
 import type { World } from "../../core/records/world";
 import { gaugeToMm, readGauge } from "../../core/units/gauge";
 import { goesBy } from "../../core/plan/goes";
 import { Refused } from "../../store/acts";
-import { act, FieldForm, readField, type Readers } from "../act";
+import { blankFromFile } from "../../io/import/blank";
+import { act, FieldForm, HUGE, readField, type Readers } from "../act";
 import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
 
@@ -20,6 +23,30 @@ function thickness(v: string, { j, w }: Of): number {
   const t = gaugeToMm(gauge, j.substrate.id.startsWith("steel") ? "steel" : "other");
   if (t === null) throw new Refused(`There is no sheet of ${gauge} gauge.`);
   return Math.round(t * 1000) / 1000;
+}
+
+/** A width or height; nothing is less wide than a hair. */
+function sized(v: string, w: World): number {
+  const mm = typed.length(v, w.shop.units);
+  if (!(mm > 0)) throw new Refused("A piece has some width and height.");
+  return mm;
+}
+
+/** Round holes as they are typed: how wide, and where their middle lies from the left and the upper edge; one after another by “;”. */
+function holesOf(v: string, { j, w }: Of): Hole[] {
+  const parts = v.split(/[;\n]/).filter((x) => x.trim());
+  return parts.map((part): Hole => {
+    const [wide, where = ""] = part.split(/\s+at\s+/i);
+    const at = where.split(/,\s+|\s+and\s+/i);
+    if (at.length !== 2)
+      throw new Refused(
+        `“${part.trim()}” is no hole. Say how wide, and from the left and the top where: 4 mm at 10 mm, 12 mm.`,
+      );
+    const [d, x, y] = [wide, ...at].map((t) => typed.length(t, w.shop.units));
+    if (!(d > 0) || x - d / 2 < 0 || y - d / 2 < 0 || x + d / 2 > j.substrate.w || y + d / 2 > j.substrate.h)
+      throw new Refused(`The hole “${part.trim()}” does not lie within the piece.`);
+    return { x, y, d };
+  });
 }
 
 const FIELDS: Readers<Job, Of> = {
@@ -36,8 +63,24 @@ const FIELDS: Readers<Job, Of> = {
     if (!isSubstrate(v)) throw new Refused(`There is no substrate “${v}”.`);
     return { substrate: { ...j.substrate, id: v } };
   },
-  "substrate.w": (v, { j, w }) => ({ substrate: { ...j.substrate, w: typed.length(v, w.shop.units) } }),
-  "substrate.h": (v, { j, w }) => ({ substrate: { ...j.substrate, h: typed.length(v, w.shop.units) } }),
+  "substrate.w": (v, { j, w }) => ({ substrate: resized(j.substrate, sized(v, w), j.substrate.h) }),
+  "substrate.h": (v, { j, w }) => ({ substrate: resized(j.substrate, j.substrate.w, sized(v, w)) }),
+  "substrate.blank": (v, { j }) => {
+    if (v === "path" && !j.substrate.blank?.path) throw new Refused("Give the file with its outline first.");
+    const form = v === "rounded" || v === "oval" || v === "path" ? v : null;
+    return { substrate: { ...j.substrate, blank: form ? { ...j.substrate.blank, form } : undefined } };
+  },
+  "substrate.cornerMm": (v, { j, w }) => ({
+    substrate: { ...j.substrate, blank: { form: "rounded", cornerMm: typed.length(v, w.shop.units) } },
+  }),
+  "substrate.holes": (v, of) => {
+    const holes = holesOf(v, of);
+    return { substrate: { ...of.j.substrate, holes: holes.length ? holes : undefined } };
+  },
+  "substrate.keepMm": (v, { j, w }) => {
+    const keepMm = typed.lengthOrNull(v, w.shop.units);
+    return { substrate: { ...j.substrate, keepMm: keepMm || undefined } };
+  },
   "substrate.t": (v, of) => ({ substrate: { ...of.j.substrate, t: thickness(v, of) } }),
   "substrate.shape": (v, { j }) => ({
     substrate: { ...j.substrate, shape: v === "ball" || v === "cylinder" ? v : undefined },
@@ -61,9 +104,23 @@ const LABEL: Record<string, string> = {
   due: "due date",
   "substrate.id": "substrate",
   machineId: "machine",
+  "substrate.blank": "outline",
+  "substrate.cornerMm": "corners",
+  "substrate.keepMm": "margin",
 };
 
+class OutlineForm {
+  @Text(200) name!: string;
+  @Text(HUGE) text!: string;
+}
+
 export const briefActs = [
+  act("blank-file", OutlineForm, async (f, c: OnJob) => {
+    const got = await blankFromFile(f.name, f.text).catch((e: unknown) => {
+      throw e instanceof BadOutline ? new Refused(`“${f.name}”: ${e.message}`) : e;
+    });
+    return changed(c, "outline of", (j) => ({ substrate: { ...j.substrate, ...got } }));
+  }),
   act("set", FieldForm, (f, c: OnJob) =>
     changed(c, `${LABEL[f.field] ?? f.field.split(".").pop()} of`, (j) => readField(FIELDS, f, { j, w: c.world })),
   ),

@@ -1,10 +1,11 @@
 /** Artwork and its zones: a drawing taken in, a zone named, given a finish or left as it is. */
 import { Text } from "../../core/records/fields";
-import type { Zone } from "../../core/records/job";
-import { withArtwork } from "../../core/geometry/artwork";
+import type { Artwork, Job, Zone } from "../../core/records/job";
+import { turnedTo, withArtwork } from "../../core/geometry/artwork";
 import type { FoundArtwork } from "../../core/vector/zones";
 import { Refused } from "../../store/acts";
 import { act, colourOf, FieldForm, HUGE } from "../act";
+import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
 
 class ZoneForm extends FieldForm {
@@ -31,7 +32,35 @@ function changedZone(z: Zone, f: ZoneForm): Zone {
   return { ...z, bare, productId: bare ? null : f.value || null };
 }
 
+class PlaceForm {
+  /** mm from the middle of the blank, right and down */
+  @Text(40) dx!: string;
+  @Text(40) dy!: string;
+}
+/** Where the artwork lies; no way from the middle is none that is kept. */
+const laidAt = (a: Artwork, dx: number, dy: number): Artwork => ({ ...a, dx: dx || undefined, dy: dy || undefined });
+const drawn = (j: Job): Artwork => {
+  if (!j.artwork) throw new Refused("There is no drawing to lay on the piece yet.");
+  return j.artwork;
+};
+/** ° as they are typed, with or without their sign */
+const degrees = (v: string): number => (v.trim() ? typed.number(v.replace(/°|deg(rees)?/i, "")) : 0);
+/** to a hundredth of a mm: finer than anything is laid */
+const hundredth = (v: string): number => Math.round(Number(v) * 100) / 100;
+
 export const zoneActs = [
+  act("place", FieldForm, (f, c: OnJob) =>
+    changed(c, "place of the artwork of", (j) => {
+      const a = drawn(j);
+      const units = c.world.shop.units;
+      if (f.field === "turn") return turnedTo(j, degrees(f.value));
+      const mm = typed.lengthOrNull(f.value, units) ?? 0;
+      return { artwork: f.field === "dx" ? laidAt(a, mm, a.dy ?? 0) : laidAt(a, a.dx ?? 0, mm) };
+    }),
+  ),
+  act("place-at", PlaceForm, (f, c: OnJob) =>
+    changed(c, "place of the artwork of", (j) => ({ artwork: laidAt(drawn(j), hundredth(f.dx), hundredth(f.dy)) })),
+  ),
   act("zone", ZoneForm, (f, c: OnJob) =>
     changed(c, "zone of", (j) => ({ zones: j.zones.map((z) => (z.id === f.zone ? changedZone(z, f) : z)) })),
   ),

@@ -3,6 +3,7 @@ import { saidAll } from "../units/said";
 import { stateWords } from "../plan/decides";
 import { GROUND } from "../piece/state";
 import { showWhen } from "../time/zoned";
+import { blankWords } from "../geometry/blank";
 import { showAmount, showLength, showMinutes, showMl, showUm } from "../units/show";
 import { kindOf, own, type Step } from "../process/kinds";
 import type { LookFor } from "../process/step";
@@ -138,7 +139,9 @@ function cardIn(plan: Plan, asOf: number, moved: Moved | null): Card {
     client: job.client,
     pieces: c.pieces,
     ordered: job.quantity,
-    on: `${c.substrate.name}, ${size.join(" × ")}`,
+    on: [`${c.substrate.name}, ${size.join(" × ")}`, blankWords(job.substrate, (mm) => showLength(mm, units))]
+      .filter(Boolean)
+      .join(", "),
     route: job.route ?? "none",
     credit: job.credit ?? "",
     due: due === null ? null : when(due),

@@ -1,7 +1,9 @@
 /** Artwork as part of a job: zones found in a drawing joined to the finishes already chosen, and scaled to size. */
 import { colourWord } from "../models/film/words";
 import type { Job, Zone } from "../records/job";
+import { rowExtents } from "../vector/measure";
 import type { FoundArtwork } from "../vector/zones";
+import { pathOf, ringsOf, type Point } from "./outline";
 
 /** The job's artwork replaced; a zone whose colour was there before keeps its name and finish. */
 export function withArtwork(job: Job, name: string, svg: string, found: FoundArtwork): Pick<Job, "artwork" | "zones"> {
@@ -31,7 +33,36 @@ export function withArtwork(job: Job, name: string, svg: string, found: FoundArt
         : { wanted: old?.wanted ?? z.colour }),
     };
   });
-  return { artwork: { name, svg, w: found.widthMm, h: found.heightMm }, zones };
+  const artwork = { name, svg, w: found.widthMm, h: found.heightMm };
+  // the same file in another size stays where it was put, and as it was turned
+  const was = job.artwork?.svg === svg ? job.artwork : null;
+  if (!was) return { artwork, zones };
+  const { dx, dy, turn } = was;
+  const put = { ...artwork, ...(dx ? { dx } : {}), ...(dy ? { dy } : {}) };
+  return turn ? turnedTo({ artwork: put, zones }, turn) : { artwork: put, zones };
+}
+
+type Drawn = Pick<Job, "artwork" | "zones">;
+/** The artwork turned to so many degrees from how its file has it, about its own middle, clockwise as it is looked at. */
+export function turnedTo({ artwork: a, zones }: Drawn, degrees: number): Drawn {
+  if (!a) return { artwork: a, zones };
+  const to = ((((degrees + 180) % 360) + 360) % 360) - 180;
+  const by = ((to - (a.turn ?? 0)) * Math.PI) / 180;
+  if (by === 0) return { artwork: a, zones };
+  const [cos, sin] = [Math.cos(by), Math.sin(by)].map((v) => (Math.abs(v) < 1e-12 ? 0 : v));
+  const turned = (p: Point): Point => {
+    const [x, y] = [p[0] - a.w / 2, p[1] - a.h / 2];
+    return [x * cos - y * sin + a.w / 2, x * sin + y * cos + a.h / 2];
+  };
+  const { turn: _, ...rest } = a;
+  return {
+    artwork: { ...rest, ...(to ? { turn: to } : {}) },
+    zones: zones.map((z) => {
+      if (!z.outline) return z;
+      const rings = ringsOf(z.outline).map((r) => r.map(turned));
+      return { ...z, outline: pathOf(rings), rows: rowExtents(rings) };
+    }),
+  };
 }
 
 /** Artwork and all its measures scaled by k. */

@@ -1,4 +1,7 @@
-/** Where artwork lies on its piece, for screen, file and rule alike: centred on the blank, mirrored where the laser wants it. mm. */
+/**
+ * Where artwork lies on its piece, for screen, file and rule alike: in the middle of the blank or moved from there, mirrored where the
+ * laser wants it. mm.
+ */
 import { faces } from "../models/round/round";
 import type { Job } from "../records/job";
 import { origin } from "./origin";
@@ -19,10 +22,6 @@ export function onBlank(job: Laid, mirror = false): { id: string; path: string }
       return { id: z.id, path: mirror ? mirrored(path, job.substrate.w) : path };
     });
 }
-
-/** How far the artwork hangs over the blank: the most on any side, mm; 0 or less: it lies within. */
-export const overhang = ({ artwork: a, substrate: s }: Pick<Job, "artwork" | "substrate">): number =>
-  a ? Math.max((a.w - s.w) / 2, (a.h - s.h) / 2) : 0;
 
 /** Equal faces round a ball or cylinder; null: it is flat, or its diameter is not known. */
 export function facesRound(job: Pick<Job, "substrate" | "choices">): ReturnType<typeof faces> | null {

@@ -3,6 +3,7 @@
  * finer than the grid is left out, and the smallest shapes first where there are too many.
  */
 import type { Job } from "../records/job";
+import { blankOf } from "./blank";
 import { origin } from "./origin";
 import type { Point, Ring } from "./outline";
 
@@ -19,6 +20,8 @@ export interface Thumb {
   /** of the blank, in cells */
   w: number;
   h: number;
+  /** its outline where it is no plain rectangle */
+  blank?: string;
   zones: { colour: string; productId: string | null; bare: boolean; path: string }[];
   /** of what it was drawn: another one is drawn when this no longer fits */
   of: string;
@@ -27,7 +30,17 @@ export interface Thumb {
 type Drawn = Pick<Job, "artwork" | "substrate" | "zones">;
 /** Two jobs with the same mark have the same picture, as far as outlines go: their sizes are compared, not their every corner. */
 const markOf = ({ artwork: a, substrate: s, zones }: Drawn): string =>
-  [s.w, s.h, a?.w, a?.h, ...zones.flatMap((z) => [z.id, z.outline.length, z.areaMm2, z.perimeterMm])].join();
+  [
+    s.w,
+    s.h,
+    a?.w,
+    a?.h,
+    a?.dx,
+    a?.dy,
+    a?.turn,
+    JSON.stringify([s.blank, s.holes]),
+    ...zones.flatMap((z) => [z.id, z.outline.length, z.areaMm2, z.perimeterMm]),
+  ].join();
 
 /** Corners of an outline of straight lines, on the grid; runs along one line are one. */
 function coarse(outline: string, cell: number, [dx, dy]: Point): { ring: Ring; w: number; h: number }[] {
@@ -58,6 +71,9 @@ function coarse(outline: string, cell: number, [dx, dy]: Point): { ring: Ring; w
     });
 }
 
+const coarsePath = (rings: { ring: Ring }[]): string =>
+  rings.map((r) => `M${r.ring.map((p) => p.join(" ")).join("L")}Z`).join("");
+
 /** @param before the picture that was kept; it is kept on where it still fits @returns null: only areas are known */
 export function thumbOf(job: Drawn, before: Thumb | null = null): Thumb | null {
   const zones = job.zones.filter((z) => z.outline);
@@ -72,6 +88,7 @@ export function thumbOf(job: Drawn, before: Thumb | null = null): Thumb | null {
   });
   if (before?.of === of) return { ...before, zones: zones.map((z, i) => ({ ...look(z), path: before.zones[i].path })) };
   const at = origin(job);
+  const own = blankOf(job.substrate);
   const rings = zones.flatMap((z, zone) => coarse(z.outline, cell, at).map((r) => ({ zone, ...r })));
   let left = MOST_CORNERS;
   const kept = new Set(
@@ -83,14 +100,11 @@ export function thumbOf(job: Drawn, before: Thumb | null = null): Thumb | null {
       .map(({ r }) => r)
       .filter((r) => (left -= r.ring.length) >= 0),
   );
-  const pathOf = (zone: number): string =>
-    rings
-      .filter((r) => r.zone === zone && kept.has(r))
-      .map((r) => `M${r.ring.map((p) => p.join(" ")).join("L")}Z`)
-      .join("");
+  const pathOf = (zone: number): string => coarsePath(rings.filter((r) => r.zone === zone && kept.has(r)));
   return {
     w: Math.max(1, Math.round(w / cell)),
     h: Math.max(1, Math.round(h / cell)),
+    ...(own.plain ? {} : { blank: coarsePath(coarse(own.path, cell, [0, 0])) }),
     zones: zones.map((z, i) => ({ ...look(z), path: pathOf(i) })),
     of,
   };

@@ -8,6 +8,7 @@ import type { Finish } from "../catalogue/finishes";
 import type { Paint } from "../catalogue/properties";
 import { GROUND, zoneOf } from "../piece/state";
 import { openUm } from "../process/kinds/powder-fill";
+import { faceMm2 } from "../geometry/blank";
 import type { Zone } from "../records/job";
 import type { Context } from "../process/context";
 import { contextAt, type Placed } from "./placed";
@@ -97,7 +98,7 @@ function aimed(p: Placed, by: string, area: number, c: Context): number {
 function floodUse(p: Placed, wet: number | null, c: Context): StepUse {
   const n = c.pieces;
   const open = c.job.zones.reduce((a, z) => a + z.areaMm2 * openUm(zoneOf(p.before, z.id), p.before.sandedUm), 0);
-  const face = c.job.substrate.w * c.job.substrate.h;
+  const face = faceMm2(c.job.substrate);
   const use = wet === null ? coatUse(1, null, 1) : coatUse((face + open / wet) * n, wet, transfer("brush", 1, 1, 1));
   return { wetUm: wet, ml: use.boughtMl, laidMl: use.laidMl, lostMl: use.lostMl, g: null };
 }
@@ -115,7 +116,7 @@ function coatOf(p: Placed, paint: Paint, wet: number | null, c: Context): StepUs
     area += own;
     walls += own - z.areaMm2;
   }
-  if (p.step.zones.includes(GROUND)) area = w * h + walls;
+  if (p.step.zones.includes(GROUND)) area = faceMm2(c.job.substrate) + walls;
   const box = nest(n, w, h);
   const together = transfer(paint.finish.by, area * n, box.w, box.h);
   const use = coatUse(area * n, wet, Math.max(together, aimed(p, paint.finish.by, area, c)));

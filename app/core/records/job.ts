@@ -23,6 +23,20 @@ import {
 import { IsIn } from "class-validator";
 import { type Raw, raw, raws, type RecordKind } from "./version";
 
+/** How a flat blank is cut within its width and height; absent: a rectangle with sharp corners. */
+export class Blank {
+  @OneOf(["rounded", "oval", "path"]) form!: "rounded" | "oval" | "path";
+  /** mm, rounded: of its corners */
+  @Maybe() @Num(0, 2500, "mm") cornerMm?: number;
+  /** path: outline in mm as SVG path data of straight lines, from the upper left corner; rings within one another are holes by turns */
+  @Maybe() @Outline(1_000_000) path?: string;
+}
+/** A round hole, mm from the upper left corner of the blank. */
+export class Hole {
+  @Num(0, 5000, "mm") x!: number;
+  @Num(0, 5000, "mm") y!: number;
+  @Num(0.1, 2000, "mm") d!: number;
+}
 export class Substrate {
   /** substrate id of the catalogue */
   @Id() id: string = "hard-maple";
@@ -34,6 +48,10 @@ export class Substrate {
   @Maybe() @OneOf(["flat", "ball", "cylinder"]) shape?: "flat" | "ball" | "cylinder";
   /** mm, of a ball or cylinder; absent: not measured */
   @Maybe() @Num(1, 1000, "mm") diameter?: number;
+  @Since(3) @Sub(() => Blank) blank?: Blank;
+  @Since(3) @SubList(() => Hole, 100) holes?: Hole[];
+  /** mm along every edge that stay free of artwork; absent: none */
+  @Since(3) @Num(0, 500, "mm") keepMm?: number;
 }
 
 /** One colour of the artwork: its visible region, measured (M13). */
@@ -65,9 +83,14 @@ export class Artwork {
   @Text(200) name: string = "";
   /** the file as it came, kept so that it can be measured again; empty for zones typed in */
   @Text(8_000_000) svg: string = "";
-  /** mm */
+  /** mm, of its page */
   @Num(0.1, 5000, "mm") w!: number;
   @Num(0.1, 5000, "mm") h!: number;
+  /** mm from the middle of the blank to that of the artwork, right and down; absent: in the middle */
+  @Since(3) @Num(-5000, 5000, "mm") dx?: number;
+  @Since(3) @Num(-5000, 5000, "mm") dy?: number;
+  /** ° by which the drawing is turned about its middle, clockwise; zones are as turned, the size is the file’s */
+  @Since(3) @Num(-180, 180, "°") turn?: number;
 }
 
 /** What can be chosen about the route; null: the engine chooses and says so. */

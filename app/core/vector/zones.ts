@@ -5,9 +5,10 @@
  */
 import { area, bounds, onGrid, ringArea, type Clip, type Region, type Ring } from "./clip";
 import { ink } from "./css";
-import { apply, determinant, IDENTITY, maxScale, multiply, parseTransform, type Matrix } from "./matrix";
+import { maxScale, multiply, type Matrix } from "./matrix";
 import { measure, type Measures } from "./measure";
-import { ellipse, pathLines, rectangle, type Line } from "./outline";
+import { rectangle } from "./outline";
+import { length, linesOf, mapRings, pageOf, SHAPES, transformOf, viewMatrix } from "./shapes";
 import { strokeRings } from "./stroke";
 import { LIMIT_S, Meter } from "./work";
 import { visible, type Layer } from "./visible";
@@ -47,16 +48,6 @@ const INHERITED = [
   "fill-opacity",
   "stroke-opacity",
 ];
-const MM: Record<string, number> = {
-  mm: 1,
-  cm: 10,
-  in: 25.4,
-  pt: 25.4 / 72,
-  pc: 25.4 / 6,
-  q: 0.25,
-  px: 25.4 / 96,
-  "": 25.4 / 96,
-};
 const REFUSED: Record<string, string> = {
   text: "is text; convert it to paths in your drawing program and save again",
   image: "is a picture; trace it to paths first",
@@ -85,26 +76,10 @@ const SKIPPED = new Set([
   "view",
   "a-link",
 ]);
-const SHAPES = new Set(["path", "rect", "circle", "ellipse", "line", "polyline", "polygon"]);
-
 /** shapes whose outline never crosses itself */
 const ROUND = new Set(["rect", "circle", "ellipse"]);
 
 type Style = Record<string, string>;
-/** A length in user units; percentages of `whole`. */
-function length(e: SvgElement, key: string, whole: number, fallback = 0): number {
-  const raw = e.style[key] ?? e.attributes[key];
-  if (raw === undefined || raw === "auto") return fallback;
-  const m = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)\s*(%|[a-z]*)\s*$/i.exec(raw);
-  if (!m) throw new SvgError(`${key}="${raw.slice(0, 30)}" of ${nameOf(e)} is not a length.`);
-  const n = Number(m[1]);
-  if (m[2] === "%") return (n / 100) * whole;
-  const k = MM[m[2].toLowerCase()];
-  if (k === undefined)
-    throw new SvgError(`${key}="${raw.slice(0, 30)}" of ${nameOf(e)} uses a unit that has no fixed size.`);
-  return (n * k) / MM.px;
-}
-
 function inherit(parent: Style, e: SvgElement): Style {
   const own: Style = {};
   for (const k of INHERITED) {
@@ -113,119 +88,6 @@ function inherit(parent: Style, e: SvgElement): Style {
   }
   return own;
 }
-
-const transformOf = (e: SvgElement): Matrix => {
-  try {
-    return parseTransform(e.style.transform ?? e.attributes.transform);
-  } catch (err) {
-    throw new SvgError(`The ${(err as Error).message} of ${nameOf(e)}.`);
-  }
-};
-
-/** viewBox to viewport, by preserveAspectRatio. */
-function viewMatrix(e: SvgElement, w: number, h: number): { matrix: Matrix; box: [number, number, number, number] } {
-  const raw = e.attributes.viewBox;
-  if (!raw) return { matrix: IDENTITY, box: [0, 0, w, h] };
-  const v = raw
-    .trim()
-    .split(/[\s,]+/)
-    .map(Number);
-  if (v.length !== 4 || v.some((n) => !Number.isFinite(n)) || v[2] <= 0 || v[3] <= 0)
-    throw new SvgError(`viewBox="${raw.slice(0, 40)}" of ${nameOf(e)} cannot be read.`);
-  let [sx, sy] = [w / v[2], h / v[3]];
-  const par = (e.attributes.preserveAspectRatio ?? "xMidYMid meet").trim();
-  let [ox, oy] = [0, 0];
-  if (!par.startsWith("none")) {
-    const s = par.includes("slice") ? Math.max(sx, sy) : Math.min(sx, sy);
-    const at = (word: string, spare: number): number => (word === "Min" ? 0 : word === "Max" ? spare : spare / 2);
-    const m = /^x(Min|Mid|Max)Y(Min|Mid|Max)/.exec(par);
-    ox = at(m?.[1] ?? "Mid", w - s * v[2]);
-    oy = at(m?.[2] ?? "Mid", h - s * v[3]);
-    [sx, sy] = [s, s];
-  }
-  return { matrix: [sx, 0, 0, sy, ox - v[0] * sx, oy - v[1] * sy], box: [v[0], v[1], v[2], v[3]] };
-}
-
-function linesOf(e: SvgElement, view: [number, number], tol: number): Line[] {
-  const x = (k: string, f = 0): number => length(e, k, view[0], f);
-  const y = (k: string, f = 0): number => length(e, k, view[1], f);
-  const diag = Math.hypot(...view) / Math.SQRT2;
-  switch (e.tag) {
-    case "path": {
-      const d = e.style.d ?? e.attributes.d ?? "";
-      if (!d.trim()) return [];
-      try {
-        return pathLines(d, tol);
-      } catch (err) {
-        throw new SvgError(`The ${(err as Error).message} of ${nameOf(e)}.`);
-      }
-    }
-    case "rect": {
-      const [w, h] = [x("width"), y("height")];
-      if (!(w > 0) || !(h > 0)) return [];
-      const rx = e.attributes.rx ?? e.style.rx;
-      const ry = e.attributes.ry ?? e.style.ry;
-      return [
-        {
-          closed: true,
-          points: rectangle(
-            x("x"),
-            y("y"),
-            w,
-            h,
-            rx !== undefined ? x("rx") : y("ry"),
-            ry !== undefined ? y("ry") : x("rx"),
-            tol,
-          ),
-        },
-      ];
-    }
-    case "circle": {
-      const r = length(e, "r", diag);
-      return r > 0 ? [{ closed: true, points: ellipse(x("cx"), y("cy"), r, r, tol) }] : [];
-    }
-    case "ellipse": {
-      const [rx, ry] = [x("rx", y("ry")), y("ry", x("rx"))];
-      return rx > 0 && ry > 0 ? [{ closed: true, points: ellipse(x("cx"), y("cy"), rx, ry, tol) }] : [];
-    }
-    case "line":
-      return [
-        {
-          closed: false,
-          points: [
-            [x("x1"), y("y1")],
-            [x("x2"), y("y2")],
-          ],
-        },
-      ];
-    default: {
-      const n = (e.attributes.points ?? "")
-        .trim()
-        .split(/[\s,]+/)
-        .filter(Boolean)
-        .map(Number);
-      if (n.some((v) => !Number.isFinite(v))) throw new SvgError(`The points of ${nameOf(e)} cannot be read.`);
-      const points: [number, number][] = [];
-      for (let i = 0; i + 1 < n.length; i += 2) points.push([n[i], n[i + 1]]);
-      return points.length ? [{ closed: e.tag === "polygon", points }] : [];
-    }
-  }
-}
-
-/** further out than this nothing is drawn in earnest, and the kernel's whole numbers end, mm */
-const FAR_MM = 1e6;
-/** Rings in mm. @throws SvgError naming the element when it reaches out of all bounds */
-const mapRings = (e: SvgElement, rings: Ring[], m: Matrix): Ring[] => {
-  const flip = determinant(m) < 0;
-  return rings.map((r) => {
-    const out = r.map(([x, y]) => apply(m, x, y));
-    if (!out.every(([x, y]) => Math.abs(x) < FAR_MM && Math.abs(y) < FAR_MM))
-      throw new SvgError(
-        `${nameOf(e)} reaches further than ${FAR_MM / 1000} m or holds a number that cannot be drawn.`,
-      );
-    return flip ? out.reverse() : out;
-  });
-};
 
 /** Does a region lie inside a cut that is a plain upright rectangle, as the page is? Then nothing is cut off. */
 function within(region: Region, cut: Region): boolean {
@@ -510,14 +372,6 @@ class Painter {
   }
 }
 
-const physical = (raw: string | undefined): { mm: number; bare: boolean } | null => {
-  const m = /^\s*(\d+\.?\d*|\.\d+)\s*([a-z]*)\s*$/i.exec(raw ?? "");
-  const k = m ? MM[m[2].toLowerCase()] : undefined;
-  return m && k !== undefined && Number(m[1]) > 0
-    ? { mm: Number(m[1]) * k, bare: m[2] === "" || m[2].toLowerCase() === "px" }
-    : null;
-};
-
 const digits = (v: number): string => String(Math.round(v * 1000) / 1000);
 /** Path data of a region, mm, redrawn by us; nothing of the file's own markup is kept. */
 export const outlineOf = (r: Region): string =>
@@ -546,28 +400,12 @@ export function readZones(
     heard(share);
   };
   const { root, byId } = readSvg(text);
-  const box = root.attributes.viewBox ? viewMatrix(root, 1, 1).box : null;
-  const w = physical(root.style.width ?? root.attributes.width);
-  const h = physical(root.style.height ?? root.attributes.height);
-  const ratio = box ? box[3] / box[2] : w && h ? h.mm / w.mm : null;
-  let widthMm = w?.mm ?? (h && ratio ? h.mm / ratio : box ? box[2] * MM.px : null);
-  let heightMm = h?.mm ?? (widthMm !== null && ratio ? widthMm * ratio : null);
-  if (widthMm === null || heightMm === null)
-    throw new SvgError("The drawing says neither how large it is nor what its viewBox is; save it with a page size.");
-  if (!(widthMm < FAR_MM && heightMm < FAR_MM))
-    throw new SvgError(`The page is larger than ${FAR_MM / 1000} m; save it at its true size.`);
-  const typed = size !== null && size.widthMm > 0;
-  const pageScale = typed ? size.widthMm / widthMm : 1;
-  const px: [number, number] = [widthMm / MM.px, heightMm / MM.px];
-  const view = viewMatrix(root, px[0], px[1]);
-  const toMm: Matrix = [MM.px * pageScale, 0, 0, MM.px * pageScale, 0, 0];
+  const page = pageOf(root, size?.widthMm ?? null);
+  const { widthMm, heightMm } = page;
   const painter = new Painter(clip, byId);
-  widthMm *= pageScale;
-  heightMm *= pageScale;
-  const page = clip.fill([rectangle(0, 0, widthMm, heightMm, 0, 0, 1)], "nonzero");
+  const sheet = clip.fill([rectangle(0, 0, widthMm, heightMm, 0, 0, 1)], "nonzero");
   const style = inherit({}, root);
-  for (const c of root.children)
-    painter.walk(c, style, multiply(toMm, view.matrix), [view.box[2], view.box[3]], page, new Set());
+  for (const c of root.children) painter.walk(c, style, page.matrix, page.view, sheet, new Set());
 
   meter.shapes = painter.layers.length;
   const seen = visible(clip, painter.layers, (share) => progress(share / 2));
@@ -588,5 +426,5 @@ export function readZones(
     progress(0.5 + (i + 1) / order.length / 2);
   });
   if (!zones.length) throw new SvgError("Nothing in the drawing is painted inside its page; there is no zone to fill.");
-  return { widthMm, heightMm, size: typed ? "typed" : w && !w.bare ? "file" : "pixels", zones };
+  return { widthMm, heightMm, size: page.size, zones };
 }

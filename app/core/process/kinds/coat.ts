@@ -5,6 +5,7 @@ import { beamWork, cuts } from "../../catalogue/routes";
 import type { Context } from "../context";
 import type { CoatRole } from "../../records/ids";
 import { insideFlash, sensitive } from "../ready";
+import { faceMm2 } from "../../geometry/blank";
 import { kind, type Need } from "../step";
 import { material } from "../words";
 import { dampNeed } from "./damp";
@@ -124,7 +125,7 @@ export const coat = kind(["productId", "role", "coat", "dryUm", "roomC", "roomRh
     if (by === "airbrush") return { setup: 8, perPiece: 0.6 };
     const face = s.zones.includes(GROUND);
     const mm2 = face
-      ? c.job.substrate.w * c.job.substrate.h
+      ? faceMm2(c.job.substrate)
       : c.job.zones.filter((z) => s.zones.includes(z.id)).reduce((a, z) => a + z.areaMm2, 0);
     return { setup: 5, perPiece: 0.2 + mm2 / (face ? 6 * BRUSH_MM2_PER_MIN : BRUSH_MM2_PER_MIN) };
   },

@@ -35,7 +35,7 @@ export const cutOut = kind([...LASER], {
   ],
   starts: (_s, _p, c) => cutSetting(c),
   parts: (_s, c) => c.pieces,
-  minutes: (s, c) => byLoads(lineSeconds([blankOutline(c)], s, c), c),
+  minutes: (s, c) => byLoads(lineSeconds(blankOutline(c), s, c), c),
   refuses: (_s, p) => (p.cutOut ? "it is cut out already" : null),
   apply: (s, p, c) => ({ ...p, cutOut: p.cutOut || goesThrough(s.laser, c), touched: "beam" }),
 });

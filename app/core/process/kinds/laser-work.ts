@@ -10,6 +10,8 @@ import type { Zone } from "../../records/job";
 import { SLICES } from "../../vector/measure";
 import { eyewearFor, topSpeed } from "../beam";
 import type { Context } from "../context";
+import { blankOf } from "../../geometry/blank";
+import { pageBox } from "../../geometry/origin";
 import { coldNeed } from "../needs";
 import type { LaserSetting, Need } from "../step";
 import { dampNeed } from "./damp";
@@ -92,17 +94,9 @@ function outlines(z: Zone): [number, number][][] {
       ];
 }
 
-/** The outline that a piece is cut out along. */
-export function blankOutline(c: Context): [number, number][] {
-  const { w, h } = c.job.substrate;
-  return [
-    [0, 0],
-    [w, 0],
-    [w, h],
-    [0, h],
-    [0, 0],
-  ];
-}
+/** The outlines that a piece is cut out along: its holes, and itself. */
+export const blankOutline = (c: Context): [number, number][][] =>
+  [...blankOf(c.job.substrate).rings].reverse().map((r) => [...r, r[0]]);
 
 /** Seconds along lines, travel between them at rapid speed (M2); null: no machine or setting. */
 export function lineSeconds(runs: [number, number][][], s: LaserWork, c: Context): number | null {
@@ -131,7 +125,7 @@ export function pieceSeconds(s: LaserWork, c: Context): number | null {
   if (!m || !s.laser) return null;
   const e = rasterExtent(c.job.zones.filter((z) => s.zones.includes(z.id)));
   return rasterTime({
-    rowMm: m.trimsRows ? e.rowMm : Math.max(e.rowMm, c.job.artwork?.w ?? e.rowMm),
+    rowMm: m.trimsRows ? e.rowMm : Math.max(e.rowMm, c.job.artwork ? pageBox(c.job.artwork)[0] : e.rowMm),
     rows: Math.ceil(e.heightMm / s.laser.interval),
     speed: s.laser.speed,
     accel: m.accel,

@@ -1,6 +1,7 @@
 /** Sticking tape or film down over the face. */
 import { mapZones, zoneOf } from "../../piece/state";
 import { maskOf } from "../masks";
+import { faceMm2 } from "../../geometry/blank";
 import { needOf } from "../needs";
 import { kind } from "../step";
 import { dampNeed } from "./damp";
@@ -29,7 +30,7 @@ export const maskLay = kind(["productId"], {
       ? ["Ask its maker whether it holds chlorine before any beam or heat"]
       : []),
   ],
-  minutes: (_s, c) => ({ setup: 3, perPiece: 0.6 + (c.job.substrate.w * c.job.substrate.h) / 40000 }),
+  minutes: (_s, c) => ({ setup: 3, perPiece: 0.6 + faceMm2(c.job.substrate) / 40000 }),
   needs: (s, p) => [...dampNeed(p), ...needOf(s.zones, p, "maskable", "the film beneath bears tape")],
   refuses: (s, p) => (s.zones.every((z) => zoneOf(p, z).mask) ? "it is masked all over already" : null),
   apply: (s, p, c) => {

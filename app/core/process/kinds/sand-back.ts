@@ -3,6 +3,7 @@ import { capital, material } from "../words";
 import { sandPlan } from "../../models/depth/depth";
 import { mapZones, zoneOf, type Film } from "../../piece/state";
 import { LIFT_C } from "../../models/powder/heat";
+import { faceMm2 } from "../../geometry/blank";
 import { coldNeed } from "../needs";
 import { kind, type Need } from "../step";
 
@@ -41,7 +42,7 @@ export const sandBack = kind(["sandUm"], {
       : `No pressure; stop at bare ${material(c.substrate.family)}`,
     `Tick every colour first: ${c.filled.map((z) => z.name).join(", ")}`,
   ],
-  minutes: (_s, c) => ({ setup: 3, perPiece: 0.8 + (c.job.substrate.w * c.job.substrate.h) / 12000 }),
+  minutes: (_s, c) => ({ setup: 3, perPiece: 0.8 + faceMm2(c.job.substrate) / 12000 }),
   needs: (s, p, c) => {
     const stacks = s.zones
       .map((id) => ({ zone: id, films: zoneOf(p, id).films.filter((f) => f.phase === undefined) }))
