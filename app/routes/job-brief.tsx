@@ -48,6 +48,7 @@ const USE_WORDS = {
 
 export default function Brief({ loaderData: { job, shop, machines, pieces, loss, begin } }: Route.ComponentProps) {
   const len = (mm: number): string => showLength(mm, job.units);
+  const round = job.substrate.shape === "ball" || job.substrate.shape === "cylinder";
   const untouched = job.substrate.w === 100 && job.substrate.h === 100 && job.substrate.t === 8;
   return (
     <main
@@ -156,14 +157,14 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
             <PickField
               name="substrate.shape"
               label="Shape"
-              value={job.substrate.shape ?? ""}
+              value={round ? (job.substrate.shape as string) : ""}
               options={[
                 { value: "", label: "flat" },
                 { value: "ball", label: "ball" },
                 { value: "cylinder", label: "cylinder" },
               ]}
             />
-            {job.substrate.shape && (
+            {round && (
               <TextField
                 name="substrate.diameter"
                 label="Across"
@@ -173,7 +174,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
             )}
           </div>
           <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in; sheet metal by its gauge, 16 ga.</p>
-          {!job.substrate.shape && <BlankFields job={job} />}
+          {!round && <BlankFields job={job} />}
           <fieldset>
             <legend className="text-muted">What it is used for</legend>
             <div className="mt-1 grid fields-40 gap-x-3">

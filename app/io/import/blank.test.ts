@@ -52,7 +52,9 @@ const close = (v: number, digits = 1): unknown => expect.closeTo(v, digits);
 
 test("SVG: hairlines without fill, holes within, transforms and nested sizes; colour and fill say nothing", async () => {
   const board = `<rect x="20" y="10" width="120" height="60" fill="none" stroke="#f00" stroke-width="0.01"/>`;
-  const holes = `<g transform="translate(20 10)"><circle cx="10" cy="10" r="2"/><use href="#k"/></g><defs><circle id="k" cx="110" cy="10" r="2"/></defs>`;
+  const holes =
+    `<g transform="translate(20 10)"><circle cx="10" cy="10" r="2"/><use href="#k"/></g>` +
+    `<defs><circle id="k" cx="110" cy="10" r="2"/></defs>`;
   expect(await area("b.svg", svg(board))).toEqual([120, 60, 7200]);
   expect(await area("b.svg", svg(board + holes))).toEqual([120, 60, close(7200 - Math.PI * 8, 0)]);
   const oval = `<ellipse cx="60" cy="50" rx="50" ry="30" fill="none"/>`;
