@@ -251,3 +251,116 @@ journey(
     await o.close();
   },
 );
+
+/** A board with round corners and a hole, in inches, as a drawing program saves it. */
+const BOARD_DXF = [
+  ...["0", "SECTION", "2", "HEADER", "9", "$INSUNITS", "70", "1", "0", "ENDSEC", "0", "SECTION", "2", "ENTITIES"],
+  ...["0", "LWPOLYLINE", "8", "0", "90", "4", "70", "1", "10", "0", "20", "0", "10", "4", "20", "0"],
+  ...["10", "4", "20", "2", "10", "0", "20", "2", "0", "CIRCLE", "8", "0", "10", "0.5", "20", "1.5", "40", "0.125"],
+  ...["0", "ENDSEC", "0", "EOF"],
+].join("\n");
+
+journey(
+  "a blank of its own outline; the drawing is laid on it by keys, pulled, turned, told where it hangs over",
+  async (url) => {
+    const o = await open(url, { at: AT });
+    await openSample(o.page);
+    const p = o.page;
+    await p.goto(new URL("jobs/new", url).href);
+    await p.getByLabel("SVG file").setInputFiles(svgFile("radish.svg", RADISH));
+    await p.locator("main[data-view='brief']").waitFor();
+    await choose(p, p.getByRole("combobox", { name: "Made of" }), "Slate");
+    const field = (label: string) => p.getByRole("textbox", { name: new RegExp(`^${label}`) });
+    const type = async (label: string, value: string): Promise<void> => {
+      await field(label).fill(value);
+      await p.keyboard.press("Enter");
+    };
+    await type("Wide", "90 mm");
+    await type("High", "90 mm");
+    await p.getByText("Its outline: rounded, oval").click();
+    await choose(p, p.getByRole("combobox", { name: "Outline" }), "round");
+    await p.getByText("slate 90 mm × 90 mm, round").waitFor();
+    // nonsense is told where it was typed, and stands there
+    for (const [typed, why] of [
+      ["two", "is no hole"],
+      ["4 mm at 10 mm, 800 mm", "does not lie within the piece"],
+      ["-4 at 10, 20", "needs some width"],
+    ]) {
+      await type("Round holes", typed);
+      await p.getByText(why).waitFor();
+      assert.equal(await field("Round holes").inputValue(), typed);
+    }
+    await type("Round holes", "4 mm at 45 mm, 8 mm");
+    await p.getByText("90 mm × 90 mm, round, 1 hole").waitFor();
+    await type("Margin kept free", "5");
+    await p.getByRole("link", { name: "Artwork", exact: true }).click();
+    const lies = p.locator("[data-over]");
+    await p.getByText(/lies within the piece, .* from the margin that is kept free/).waitFor();
+    const at = async (): Promise<string | null> => p.locator("[data-placing]").getAttribute("data-placing");
+    await p.locator("[data-placing]").focus();
+    for (const key of ["ArrowRight", "Shift+ArrowRight", "Shift+ArrowRight", "Alt+ArrowUp"])
+      await p.keyboard.press(key);
+    await until(async () => (await field("Right of the middle").inputValue()) === "21 mm");
+    assert.equal(await at(), "21 -0.1");
+    // on a disc with a margin of five it reaches farther than it may
+    await p.getByText(/hangs .* over the edge of the piece or into what stays free/).waitFor();
+    assert.ok(Number(await lies.getAttribute("data-over")) > 0);
+    await p.getByRole("link", { name: "Layers", exact: true }).click();
+    await p.locator("main[data-view='layers']").waitFor();
+    await p.getByRole("link", { name: "Artwork", exact: true }).click();
+    // pulled back by hand, and undone in one press
+    const box = (await p.locator("[data-placing] svg").boundingBox())!;
+    await p.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await p.mouse.down();
+    await p.mouse.move(box.x + box.width / 2 - 60, box.y + box.height / 2, { steps: 4 });
+    await p.mouse.up();
+    await until(async () => (await at()) !== "21 -0.1");
+    const pulled = Number((await at())!.split(" ")[0]);
+    assert.ok(pulled < 21, String(pulled));
+    await until(async () => (await field("Right of the middle").inputValue()) === `${pulled} mm`);
+    await p.getByRole("button", { name: /^Undo/ }).click();
+    await until(async () => (await at()) === "21 -0.1");
+    await p.getByRole("button", { name: "Back to the middle" }).click();
+    await until(async () => (await at()) === "0 0");
+    await p.getByRole("button", { name: "A quarter turn" }).click();
+    await until(async () => (await field("Turned clockwise").inputValue()) === "90°");
+    await p.getByText(/lies within the piece/).waitFor();
+    assert.deepEqual(await clean(p, "placing"), []);
+    // an outline out of a file, in the file's own inches
+    await p.getByRole("link", { name: "Brief", exact: true }).click();
+    await p
+      .getByLabel("Outline file")
+      .setInputFiles({ name: "board.dxf", mimeType: "image/vnd.dxf", buffer: Buffer.from(BOARD_DXF) });
+    await p.getByText("slate 101.6 mm × 50.8 mm, of its own outline, 1 hole").waitFor();
+    assert.equal(await field("Wide").inputValue(), "101.6 mm");
+    await p
+      .getByLabel("Outline file")
+      .setInputFiles({ name: "open.dxf", mimeType: "image/vnd.dxf", buffer: Buffer.from("0\nSECTION\n0\nEOF") });
+    await p.getByText(/“open.dxf”: The file holds no line that comes round/).waitFor();
+    await p.getByText("slate 101.6 mm × 50.8 mm").waitFor();
+    assert.deepEqual(await clean(p, "outline"), []);
+    // a drawing let go on a page that takes no files begins a job; what is no drawing is refused in a sentence
+    await p.getByRole("link", { name: "Shelf", exact: true }).first().click();
+    await p.locator("main[data-view='shelf']").waitFor();
+    const letGo = async (name: string, type: string, text: string): Promise<void> => {
+      const dataTransfer = await p.evaluateHandle(
+        ([n, t, x]) => {
+          const d = new DataTransfer();
+          d.items.add(new File([x], n, { type: t }));
+          return d;
+        },
+        [name, type, text],
+      );
+      for (const event of ["dragenter", "dragover", "drop"])
+        await p.dispatchEvent("main[data-view='shelf']", event, { dataTransfer });
+    };
+    await letGo("notes.txt", "text/plain", "beets");
+    await p.getByText("“notes.txt” was not taken in: an SVG drawing, which begins a new job, is wanted.").waitFor();
+    await p.getByRole("button", { name: "All right" }).click();
+    await letGo("kohlrabi.svg", "image/svg+xml", RADISH.toString());
+    await p.locator("main[data-view='brief']").waitFor();
+    assert.match(await field("Called").inputValue(), /kohlrabi/i);
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);

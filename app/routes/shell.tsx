@@ -6,6 +6,7 @@ import { noteRead, readShop } from "../store/queries";
 import { onlySearch } from "./only-search";
 import { Deaf, useOtherTabs } from "./other-tabs";
 import { nowMinutes } from "../clock";
+import { DropAnywhere } from "../ui/drop-anywhere";
 import { useAlarms, wantsAlarms } from "../ui/bench/alarms";
 import { WaysOf } from "../ui/kit/ways";
 import { FirstScreen, Shell } from "../ui/shell";
@@ -44,7 +45,9 @@ export default function ShellRoute({ loaderData }: Route.ComponentProps) {
         <WaysOf value={loaderData.shop}>
           <Shell undo={loaderData.ends.undo} redo={loaderData.ends.redo} air={loaderData.air}>
             <Deaf why={deaf} />
-            <Outlet />
+            <DropAnywhere>
+              <Outlet />
+            </DropAnywhere>
           </Shell>
         </WaysOf>
       ) : (

@@ -31,7 +31,7 @@ export function BlankFields({ job }: { job: Job }) {
   return (
     <Fold summary="Its outline: rounded, oval, of its own; holes" open={!plain || s.keepMm !== undefined}>
       <div className="flex flex-col gap-3 pt-2">
-        <div className="grid fields-30 gap-3">
+        <div className="grid fields-40 gap-3">
           <PickField
             name="substrate.blank"
             label="Outline"
@@ -48,9 +48,8 @@ export function BlankFields({ job }: { job: Job }) {
           )}
           <TextField
             name="substrate.keepMm"
-            label="Kept free along the edge"
+            label="Margin kept free"
             value={s.keepMm === undefined ? "" : len(s.keepMm)}
-            from={s.keepMm === undefined ? "nothing" : undefined}
           />
         </div>
         <TextField

@@ -22,9 +22,12 @@ export interface FaceProps {
   boxes?: { starts: number[]; widthMm: number } | null;
   /** mm round the blank that are shown too, with what of the artwork hangs over there */
   aroundMm?: number;
+  /** mm right and down by which the artwork is being pulled from where it lies */
+  pulledMm?: [number, number];
   className?: string;
 }
 
+const HERE: [number, number] = [0, 0];
 export function Face({
   job,
   colours,
@@ -35,6 +38,7 @@ export function Face({
   bandMm,
   boxes,
   aroundMm = 0,
+  pulledMm = HERE,
   label,
   className,
 }: FaceProps) {
@@ -42,6 +46,7 @@ export function Face({
   const { w, h } = job.substrate;
   const ground = colours.ground ?? UNKNOWN;
   const drawn = useMemo(() => onBlank(job, mirrored), [job, mirrored]);
+  const pull = pulledMm[0] || pulledMm[1] ? `translate(${pulledMm[0]} ${pulledMm[1]})` : undefined;
   const own = blankOf(job.substrate);
   const edge = (more: SVGProps<SVGPathElement>) =>
     own.plain ? (
@@ -76,18 +81,21 @@ export function Face({
         </pattern>
         <clipPath id={`${id}c`}>{edge({})}</clipPath>
       </defs>
-      {aroundMm > 0 &&
-        drawn.map((z) => (
-          <path
-            key={z.id}
-            d={z.path}
-            fillRule="evenodd"
-            fill="var(--wrong)"
-            fillOpacity="0.25"
-            stroke="var(--wrong)"
-            strokeWidth={Math.max(w, h) * 0.003}
-          />
-        ))}
+      {aroundMm > 0 && (
+        <g transform={pull}>
+          {drawn.map((z) => (
+            <path
+              key={z.id}
+              d={z.path}
+              fillRule="evenodd"
+              fill="var(--wrong)"
+              fillOpacity="0.25"
+              stroke="var(--wrong)"
+              strokeWidth={Math.max(w, h) * 0.003}
+            />
+          ))}
+        </g>
+      )}
       <g clipPath={`url(#${id}c)`}>
         <rect width={w} height={h} fill={masked?.includes("ground") ? `url(#${id}m)` : ground} />
         {grain &&
@@ -101,18 +109,20 @@ export function Face({
               fill="none"
             />
           ))}
-        {drawn.map((z) => (
-          <path
-            key={z.id}
-            data-zone={z.id}
-            d={z.path}
-            fillRule="evenodd"
-            fill={masked?.includes(z.id) ? `url(#${id}m)` : (colours[z.id] ?? ground)}
-            stroke={lit?.includes(z.id) ? "var(--color-over-lit)" : "none"}
-            strokeWidth={lit?.includes(z.id) ? Math.max(w, h) * 0.008 : 0}
-            strokeDasharray={lit?.includes(z.id) ? `${w * 0.02} ${w * 0.01}` : undefined}
-          />
-        ))}
+        <g transform={pull}>
+          {drawn.map((z) => (
+            <path
+              key={z.id}
+              data-zone={z.id}
+              d={z.path}
+              fillRule="evenodd"
+              fill={masked?.includes(z.id) ? `url(#${id}m)` : (colours[z.id] ?? ground)}
+              stroke={lit?.includes(z.id) ? "var(--color-over-lit)" : "none"}
+              strokeWidth={lit?.includes(z.id) ? Math.max(w, h) * 0.008 : 0}
+              strokeDasharray={lit?.includes(z.id) ? `${w * 0.02} ${w * 0.01}` : undefined}
+            />
+          ))}
+        </g>
         {boxes &&
           boxes.starts.map((x) => (
             <rect

@@ -1,5 +1,5 @@
 /** Where the drawing lies on its piece: pulled by hand, nudged by keys, or typed; what hangs over is seen and told. */
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { Outcome } from "../core/records/outcome";
 import type { Job } from "../core/records/job";
@@ -18,6 +18,8 @@ const ARROWS: Record<string, [number, number]> = {
 };
 /** mm round the blank that are shown where something hangs over, and at most so much of its longer side */
 const AROUND = { least: 3, most: 0.25 };
+/** ms after a press of an arrow in which the next belongs to the same run */
+const RUN_MS = 300;
 const degrees = (turn: number): string => `${Math.round(turn * 100) / 100}°`;
 
 export interface Lies {
@@ -32,19 +34,28 @@ export function Placing({
   units,
   lies,
   ...face
-}: Omit<FaceProps, "job" | "aroundMm"> & { job: Job; units: UnitSystem; lies: Lies }) {
+}: Omit<FaceProps, "job" | "aroundMm" | "pulledMm"> & { job: Job; units: UnitSystem; lies: Lies }) {
   const fetcher = useFetcher<Outcome>();
   const a = job.artwork!;
-  const stored = `${a.dx ?? 0} ${a.dy ?? 0}`;
-  // where it is pulled to, as long as what is stored is what it was pulled from
-  const [pulled, pull] = useState<{ from: string; dx: number; dy: number } | null>(null);
+  // where it is pulled to, until that is stored
+  const [pulled, pull] = useState<{ dx: number; dy: number; sent: boolean } | null>(null);
   const held = useRef<{ x: number; y: number; dx: number; dy: number; perPx: number } | null>(null);
+  const soon = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const refused = fetcher.data && "error" in fetcher.data ? fetcher.data.error : null;
-  const way = pulled?.from === stored && !(refused && fetcher.state === "idle") ? pulled : null;
+  const way = pulled && (!pulled.sent || fetcher.state !== "idle") ? pulled : null;
   const [dx, dy] = way ? [way.dx, way.dy] : [a.dx ?? 0, a.dy ?? 0];
-  const put = (): void => {
-    if (way) void fetcher.submit({ intent: "place-at", dx: String(dx), dy: String(dy) }, { method: "post" });
+  const to = (x: number, y: number, digits: number): void => {
+    const [nx, ny] = [x, y].map((v) => Math.round(v * digits) / digits);
+    pull({ dx: nx, dy: ny, sent: false });
   };
+  const put = (): void => {
+    clearTimeout(soon.current);
+    if (!way || way.sent) return;
+    void fetcher.submit({ intent: "place-at", dx: String(dx), dy: String(dy) }, { method: "post" });
+    pull({ ...way, sent: true });
+  };
+  const latest = useRef(put);
+  useEffect(() => void (latest.current = put));
   const over = lies.mm !== null && lies.mm > 1e-6 ? lies.mm : 0;
   const { w, h } = job.substrate;
   const around = over ? Math.min(Math.max(over, AROUND.least), AROUND.most * Math.max(w, h)) : 0;
@@ -69,12 +80,7 @@ export function Placing({
         onPointerMove={(e) => {
           const from = held.current;
           if (!from) return;
-          const to = (v: number): number => Math.round(v * 10) / 10;
-          pull({
-            from: stored,
-            dx: to(from.dx + (e.clientX - from.x) * from.perPx),
-            dy: to(from.dy + (e.clientY - from.y) * from.perPx),
-          });
+          to(from.dx + (e.clientX - from.x) * from.perPx, from.dy + (e.clientY - from.y) * from.perPx, 10);
         }}
         onPointerUp={() => {
           if (held.current) put();
@@ -90,17 +96,25 @@ export function Placing({
           if (!by) return;
           e.preventDefault();
           const step = e.shiftKey ? STEPS.shift : e.altKey ? STEPS.alt : STEPS.plain;
-          const to = (v: number): number => Math.round(v * 100) / 100;
-          pull({ from: stored, dx: to(dx + by[0] * step), dy: to(dy + by[1] * step) });
+          to(dx + by[0] * step, dy + by[1] * step, 100);
+          clearTimeout(soon.current);
         }}
         onKeyUp={(e) => {
-          if (ARROWS[e.key]) put();
+          // a run of presses is one change
+          if (!ARROWS[e.key]) return;
+          clearTimeout(soon.current);
+          soon.current = setTimeout(() => latest.current(), RUN_MS);
         }}
+        onBlur={put}
       >
-        <Face {...face} job={{ ...job, artwork: { ...a, dx, dy } }} aroundMm={around} />
+        <Face {...face} job={job} pulledMm={[dx - (a.dx ?? 0), dy - (a.dy ?? 0)]} aroundMm={around} />
       </div>
       <p id="placing-keys" className="tag">
-        Pull it to where it belongs, or nudge it by the arrow keys: {one}, with Shift {ten}, with Alt {tenth}.
+        Pull it to where it belongs
+        <span className="max-lg:hidden">
+          , or nudge it by the arrow keys: {one}, with Shift {ten}, with Alt {tenth}
+        </span>
+        .
       </p>
       {refused && <p className="text-wrong">{refused}</p>}
       {over > 0 ? (
@@ -109,7 +123,12 @@ export function Placing({
           {far(over)} over the edge of the piece{job.substrate.keepMm ? " or into what stays free along it" : ""}.
         </p>
       ) : (
-        lies.mm !== null && <p data-over="0">It lies within the piece, {far(-lies.mm)} from where it may not be.</p>
+        lies.mm !== null && (
+          <p data-over="0">
+            It lies within the piece, {far(-lies.mm)} from{" "}
+            {job.substrate.keepMm ? "the margin that is kept free" : "its edge"}.
+          </p>
+        )
       )}
       <div className="grid fields-30 gap-3">
         <TextField name="dx" label="Right of the middle" value={len(a.dx ?? 0)} extra={{ intent: "place" }} />
@@ -120,7 +139,7 @@ export function Placing({
         <ActButton className="btn" act={{ intent: "place", field: "turn", value: String((a.turn ?? 0) + 90) }}>
           A quarter turn
         </ActButton>
-        {(a.dx || a.dy) && (
+        {Boolean(a.dx || a.dy) && (
           <ActButton className="btn" act={{ intent: "place-at", dx: "0", dy: "0" }}>
             Back to the middle
           </ActButton>

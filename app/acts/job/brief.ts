@@ -43,7 +43,8 @@ function holesOf(v: string, { j, w }: Of): Hole[] {
         `“${part.trim()}” is no hole. Say how wide, and from the left and the top where: 4 mm at 10 mm, 12 mm.`,
       );
     const [d, x, y] = [wide, ...at].map((t) => typed.length(t, w.shop.units));
-    if (!(d > 0) || x - d / 2 < 0 || y - d / 2 < 0 || x + d / 2 > j.substrate.w || y + d / 2 > j.substrate.h)
+    if (!(d > 0)) throw new Refused(`The hole “${part.trim()}” needs some width.`);
+    if (x - d / 2 < 0 || y - d / 2 < 0 || x + d / 2 > j.substrate.w || y + d / 2 > j.substrate.h)
       throw new Refused(`The hole “${part.trim()}” does not lie within the piece.`);
     return { x, y, d };
   });

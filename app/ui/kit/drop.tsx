@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { type FileRejection, useDropzone } from "react-dropzone";
 
 /** What a drop is refused for, in words; the file is named. */
-function refusal(all: FileRejection[], what: string, limit: number): string {
+export function refusal(all: FileRejection[], what: string, limit: number): string {
   if (all.length > 1) return `${all.length} files were dropped; one at a time, please.`;
   const [{ file, errors }] = all;
   if (errors.some((e) => e.code === "file-too-large"))
@@ -46,6 +46,8 @@ export function DropFile({
     disabled: busy,
     noClick: true,
     noKeyboard: true,
+    // what is dropped here is no file for the page around it
+    noDragEventsBubbling: true,
     onDropAccepted: ([file]) => onFile(file),
     onDropRejected: (all) => onRefused(refusal(all, what, limit)),
   });

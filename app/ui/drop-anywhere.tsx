@@ -1,0 +1,52 @@
+/** A drawing dropped on any page, beside the places that take files themselves, begins a new job with it. */
+import type { ReactNode } from "react";
+import { useSubmit } from "react-router";
+import { useDropzone } from "react-dropzone";
+import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "./measuring";
+import { refusal } from "./kit/drop";
+
+export function DropAnywhere({ children }: { children: ReactNode }) {
+  const submit = useSubmit();
+  const m = useMeasuring((name, svg, found) =>
+    submit(
+      { intent: "new-from-drawing", name, svg, found: JSON.stringify(found) },
+      { method: "post", action: "/jobs/new" },
+    ),
+  );
+  const drop = useDropzone({
+    accept: DRAWING,
+    maxSize: DRAWING_LIMIT,
+    multiple: false,
+    noClick: true,
+    noKeyboard: true,
+    onDropAccepted: ([file]) => void file.text().then((text) => m.measure(file.name, text, null)),
+    onDropRejected: (all) => m.refuse(refusal(all, "an SVG drawing, which begins a new job,", DRAWING_LIMIT)),
+  });
+  return (
+    <div {...drop.getRootProps({ role: undefined, tabIndex: undefined })} data-drop-anywhere>
+      <input {...drop.getInputProps({ tabIndex: -1, "aria-hidden": true })} />
+      {children}
+      <div
+        className={
+          "pointer-events-none fixed inset-x-0 bottom-0 z-40 mx-auto flex max-w-page flex-col items-center p-4 max-lg:bottom-13"
+        }
+      >
+        {drop.isDragActive && (
+          <p className="rounded-lg border-2 border-dashed border-act bg-lifted px-6 py-4 font-semibold shadow-lg">
+            Let it go: a new job begins with this drawing.
+          </p>
+        )}
+        {(m.standing.share !== null || m.standing.error) && (
+          <div className="pointer-events-auto flex items-center gap-4 rounded-lg border border-line bg-lifted px-5 py-3 shadow-lg">
+            <MeasuringWords of={m} />
+            {m.standing.error && (
+              <button type="button" className="btn" onClick={() => m.refuse("")}>
+                All right
+              </button>
+            )}
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
