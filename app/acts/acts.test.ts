@@ -3,6 +3,11 @@ import { piecesToBegin } from "../core/models/spares/spares";
 import { safe } from "../core/records/machine";
 import { shopAct } from "./shop";
 import { own } from "../core/process/kinds";
+import { PIECES } from "../core/catalogue/pieces";
+import { defaultMachine } from "../core/catalogue/starter";
+import { faceMm2 } from "../core/geometry/blank";
+import { chooseRoutes } from "../core/plan/choose";
+import { BEAMS } from "../core/records/ids";
 import { a1, e1, shop, SHELF } from "../core/testing/worlds";
 import { fold } from "../core/plan/fold";
 import { findStep, makePlan, planFor, turns } from "../core/plan/plan";
@@ -796,6 +801,26 @@ describe("a new job", () => {
       null,
     ]);
   });
+  test("of a kind of piece: its blank and use, whole and sound; a kind that there is none of is refused", async () => {
+    for (const kind of PIECES) {
+      const { done } = await begin("new-of-kind", { kind: kind.id });
+      const { job } = await world(done);
+      expect([job.title, job.substrate, job.use]).toEqual([kind.name, kind.blank, kind.use]);
+      // what is cut out of it lies within it, and leaves most of it
+      const face = faceMm2(job.substrate) / (job.substrate.w * job.substrate.h);
+      expect([kind.id, face > 0.7 && face <= 1]).toEqual([kind.id, true]);
+      // some laser makes it by some way
+      const goes = BEAMS.some((beam) => {
+        const machine = defaultMachine(beam, 40);
+        const zones = [{ ...e1().job.zones[0], productId: null, wanted: "#2f6b3a", areaMm2: 300 }];
+        const on = { ...job, zones, machineId: machine.id, route: null };
+        return chooseRoutes(context({ ...e1(), machines: [machine], job: on })).some((r) => !r.no.length);
+      });
+      expect([kind.id, goes]).toEqual([kind.id, true]);
+    }
+    expect((await begin("new-of-kind", { kind: "teapot" })).error).toMatch(/no kind of piece “teapot”/);
+    expect((await begin("new-of-kind", { kind: "" })).error).toMatch(/Choose the kind/);
+  });
   test("an earlier one again: as many pieces and when it is due as they are typed; what cannot be read is refused", async () => {
     const { done } = await begin("job-again", { from: "tile", pieces: "30", due: "in 10 days", dayFirst: "true" });
     const [again, first] = [(await world(done)).job, (await world("tile")).job];
@@ -843,5 +868,78 @@ describe("what the pages are given", () => {
       ["job", false],
     ]);
     expect(rows[0]).toMatchObject({ is: "ready", step: "Look over the blanks" });
+  });
+});
+
+describe("the blank and what is laid on it", () => {
+  const set = (field: string, value: string) => jobAct("job", { intent: "set", field, value });
+  const put = (field: string, value: string) => jobAct("job", { intent: "place", field, value });
+  const blank = async () => (await world()).job.substrate;
+  test("outline, corners, holes and margin as they are typed; a rectangle again without a trace", async () => {
+    const was = await blank();
+    await set("substrate.blank", "oval");
+    expect(faceMm2(await blank()) / ((Math.PI / 4) * was.w * was.h)).toBeCloseTo(1, 2);
+    await set("substrate.cornerMm", "1/4 in");
+    expect((await blank()).blank).toEqual({ form: "rounded", cornerMm: 6.35 });
+    await set("substrate.holes", "4 at 10, 12; 1/4 in at 20 mm, 15 mm");
+    expect((await blank()).holes).toEqual([
+      { d: 4, x: 10, y: 12 },
+      { d: 6.35, x: 20, y: 15 },
+    ]);
+    for (const [typed, why] of [
+      ["two holes", /“two holes” is no hole/],
+      ["4 at 10", /is no hole/],
+      ["4 at 1, 12", /does not lie within the piece/],
+      [`4 at 10, ${was.h}`, /does not lie within/],
+      ["0 at 10, 12", /needs some width/],
+      ["x at 10, 12", /./],
+    ] as const) {
+      const { error } = await set("substrate.holes", typed);
+      expect(error).toMatch(why);
+      expect((await blank()).holes).toHaveLength(2);
+    }
+    // twice as wide: holes keep their place in it
+    await set("substrate.w", String(2 * was.w));
+    expect((await blank()).holes!.map((k) => k.x)).toEqual([20, 40]);
+    expect((await set("substrate.w", "0")).error).toMatch(/some width/);
+    expect((await set("substrate.blank", "path")).error).toMatch(/Give the file/);
+    await set("substrate.w", String(was.w));
+    for (const f of ["substrate.holes", "substrate.keepMm"]) await set(f, "");
+    await set("substrate.blank", "");
+    expect(JSON.parse(JSON.stringify(await blank()))).toEqual(JSON.parse(JSON.stringify(was)));
+  });
+  test("an outline out of a file takes its size; what is none is refused by its name, and nothing is changed", async () => {
+    const svg = (d: string): string =>
+      `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="60mm" viewBox="0 0 90 60"><path d="${d}"/></svg>`;
+    await jobAct("job", { intent: "blank-file", name: "shield.svg", text: svg("M10 5H80V40L45 55L10 40Z") });
+    const s = await blank();
+    expect([s.w, s.h, s.blank!.form, faceMm2(s)]).toEqual([70, 50, "path", 70 * 35 + (70 * 15) / 2]);
+    const { error } = await jobAct("job", { intent: "blank-file", name: "line.svg", text: svg("M10 5H80") });
+    expect(error).toMatch(/^“line.svg”: The file holds no line that comes round/);
+    expect(await blank()).toEqual(s);
+    await undo();
+    expect((await blank()).blank).toBeUndefined();
+  });
+  test("moved and turned by numbers; the middle and upright are nothing that is kept", async () => {
+    const art = async () => (await world()).job.artwork!;
+    expect((await put("dx", "5")).error).toMatch(/no drawing/);
+    const outline = "M0 0L20 0L20 10L0 10Z";
+    await change<Job>("drawn", "jobs", "job", (j) => ({
+      ...j,
+      artwork: { name: "a.svg", svg: "", w: 20, h: 10 },
+      zones: j.zones.map((z, i) => (i ? z : { ...z, outline, rows: [] })),
+    }));
+    await put("dx", "1/2 in");
+    await put("dy", "-2.5");
+    expect(await art()).toMatchObject({ dx: 12.7, dy: -2.5 });
+    await jobAct("job", { intent: "place-at", dx: "3.456", dy: "-0.001" });
+    expect([(await art()).dx, (await art()).dy]).toEqual([3.46, undefined]);
+    await put("turn", "90°");
+    expect((await world()).job.zones[0].outline).toBe("M15 -5L15 15L5 15L5 -5Z");
+    await put("turn", "");
+    expect((await world()).job.zones[0].outline).toBe(outline);
+    expect((await put("turn", "upside down")).error).toBeDefined();
+    await put("dx", "");
+    expect(Object.keys(JSON.parse(JSON.stringify(await art()))).sort()).toEqual(["h", "name", "svg", "w"]);
   });
 });

@@ -1,7 +1,7 @@
 /** Acts that belong to no page: undo and redo, opening and beginning a shop, files in, jobs begun and deleted. */
 import { Job, Choices, Order, Substrate, WrapUp } from "../core/records/job";
 import { OneOf, Text } from "../core/records/fields";
-import { AgainForm, NewJobForm } from "../core/records/forms";
+import { AgainForm, KindForm, NewJobForm } from "../core/records/forms";
 import { sayFaults, type Fault } from "../core/records/parse";
 import { Shop } from "../core/records/shop";
 import type { Outcome } from "../core/records/outcome";
@@ -11,6 +11,7 @@ import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
 import { readHeads, readShop, readWorld } from "../store/queries";
 import { withArtwork } from "../core/geometry/artwork";
+import { pieceKind } from "../core/catalogue/pieces";
 import { onceMore } from "../core/plan/again";
 import type { FoundArtwork } from "../core/vector/zones";
 import { readLog, readShelf, readWhole } from "../workers/files";
@@ -99,6 +100,12 @@ const houseActs = [
   }),
   /** what is done is told as the id that the job got */
   act("new-job", NewJobForm, async (f, _c: Nobody) => stored(await fresh(f.title.trim(), f.client.trim()))),
+  act("new-of-kind", KindForm, async (f, _c: Nobody) => {
+    const kind = pieceKind(f.kind);
+    if (!kind) throw new Refused(`There is no kind of piece “${f.kind}”.`);
+    const made = await fresh(kind.name, "");
+    return stored({ ...made, substrate: { ...kind.blank }, use: [...kind.use] });
+  }),
   act("new-from-drawing", DrawingForm, async (f, _c: Nobody) => {
     const made = await fresh(titleOf(f.name), "");
     return stored({ ...made, ...withArtwork(made, f.name, f.svg, JSON.parse(f.found) as FoundArtwork) });

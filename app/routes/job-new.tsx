@@ -7,10 +7,11 @@ import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
 import { DropFile } from "../ui/kit/drop";
 import { dayFirst } from "../ui/kit/locale";
 import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "../ui/measuring";
-import { AgainForm, NewJobForm } from "../core/records/forms";
+import { PIECES } from "../core/catalogue/pieces";
+import { AgainForm, KindForm, NewJobForm } from "../core/records/forms";
 import { earlier } from "../views/jobs";
 
-const BEGINS = ["new-job", "new-from-drawing", "job-again"];
+const BEGINS = ["new-job", "new-of-kind", "new-from-drawing", "job-again"];
 
 export async function clientLoader() {
   const [base, heads] = await Promise.all([readShop(), readHeads()]);
@@ -84,6 +85,26 @@ export default function NewJob({ loaderData: { jobs } }: Route.ComponentProps) {
               </p>
             )}
           </div>
+        </section>
+        <section aria-labelledby="of-kind">
+          <h2 id="of-kind" className="mb-2">
+            From a kind of piece
+          </h2>
+          <AskForm
+            form={KindForm}
+            intent="new-of-kind"
+            start={{ kind: "" }}
+            className="flex flex-wrap items-start gap-3"
+          >
+            <AskPick
+              name="kind"
+              label="What it is"
+              options={PIECES.map((k) => ({ value: k.id, label: k.name }))}
+              className="basis-full"
+            />
+            <AskButton>Begin with it</AskButton>
+          </AskForm>
+          <p className="tag mt-1">Blank, outline and use are those that such pieces often have; all can be changed.</p>
         </section>
         {jobs.length > 0 && (
           <section aria-labelledby="again">

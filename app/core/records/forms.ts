@@ -73,6 +73,10 @@ export class NewJobForm {
   @Filled(120, "A job needs a title that tells it from others.") title!: string;
   @Text(120) client: string = "";
 }
+/** A kind of piece that a job begins with. */
+export class KindForm {
+  @Filled(120, "Choose the kind of piece.") kind!: string;
+}
 /** An earlier job once more. */
 export class AgainForm {
   @Filled(120, "Choose the job that is to be made again.") from!: string;
