@@ -24,7 +24,6 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
   });
   return (
     <div {...drop.getRootProps({ role: undefined, tabIndex: undefined })} data-drop-anywhere>
-      <input {...drop.getInputProps({ tabIndex: -1, "aria-hidden": true })} />
       {children}
       <div
         className={
