@@ -879,6 +879,9 @@ describe("the blank and what is laid on it", () => {
     const was = await blank();
     await set("substrate.blank", "oval");
     expect(faceMm2(await blank()) / ((Math.PI / 4) * was.w * was.h)).toBeCloseTo(1, 2);
+    // nothing rounded by nothing: a corner is begun with
+    await set("substrate.blank", "rounded");
+    expect((await blank()).blank!.cornerMm).toBe(6);
     await set("substrate.cornerMm", "1/4 in");
     expect((await blank()).blank).toEqual({ form: "rounded", cornerMm: 6.35 });
     await set("substrate.holes", "4 at 10, 12; 1/4 in at 20 mm, 15 mm");

@@ -77,8 +77,8 @@ export function BlankFields({ job }: { job: Job }) {
                 Choose the file of the outline
               </button>
               <p className="tag">
-                Its lines are the edge, whatever their colour: one around all others, holes within it. The size is the
-                file’s, and can be typed above.
+                Its lines are the edge, whatever their colour: one around all others, holes within it. Size and holes
+                are then the file’s, and can be typed.
               </p>
             </>
           )}

@@ -1,7 +1,7 @@
 /** The brief: what is made, of what, for whom, by when, on which machine, by which route. */
 import { isSubstrate } from "../../core/catalogue/substrates";
 import { USES, type RouteId } from "../../core/records/ids";
-import { BadOutline, resized } from "../../core/geometry/blank";
+import { BadOutline, holds, resized } from "../../core/geometry/blank";
 import { Text } from "../../core/records/fields";
 import type { Hole, Job } from "../../core/records/job";
 import type { World } from "../../core/records/world";
@@ -25,6 +25,8 @@ function thickness(v: string, { j, w }: Of): number {
   return Math.round(t * 1000) / 1000;
 }
 
+/** mm, default of rounded corners */
+const CORNER_MM = 6;
 /** A width or height; nothing is less wide than a hair. */
 function sized(v: string, w: World): number {
   const mm = typed.length(v, w.shop.units);
@@ -44,8 +46,7 @@ function holesOf(v: string, { j, w }: Of): Hole[] {
       );
     const [d, x, y] = [wide, ...at].map((t) => typed.length(t, w.shop.units));
     if (!(d > 0)) throw new Refused(`The hole “${part.trim()}” needs some width.`);
-    if (x - d / 2 < 0 || y - d / 2 < 0 || x + d / 2 > j.substrate.w || y + d / 2 > j.substrate.h)
-      throw new Refused(`The hole “${part.trim()}” does not lie within the piece.`);
+    if (!holds(j.substrate, { x, y, d })) throw new Refused(`The hole “${part.trim()}” does not lie within the piece.`);
     return { x, y, d };
   });
 }
@@ -69,10 +70,16 @@ const FIELDS: Readers<Job, Of> = {
   "substrate.blank": (v, { j }) => {
     if (v === "path" && !j.substrate.blank?.path) throw new Refused("Give the file with its outline first.");
     const form = v === "rounded" || v === "oval" || v === "path" ? v : null;
-    return { substrate: { ...j.substrate, blank: form ? { ...j.substrate.blank, form } : undefined } };
+    const { blank } = j.substrate;
+    // corners that nobody has measured yet are rounded by a common router bit
+    const cornerMm = form === "rounded" ? (blank?.cornerMm ?? CORNER_MM) : blank?.cornerMm;
+    return { substrate: { ...j.substrate, blank: form ? { ...blank, form, cornerMm } : undefined } };
   },
   "substrate.cornerMm": (v, { j, w }) => ({
-    substrate: { ...j.substrate, blank: { form: "rounded", cornerMm: typed.length(v, w.shop.units) } },
+    substrate: {
+      ...j.substrate,
+      blank: { ...j.substrate.blank, form: "rounded", cornerMm: typed.length(v, w.shop.units) },
+    },
   }),
   "substrate.holes": (v, of) => {
     const holes = holesOf(v, of);
@@ -120,7 +127,7 @@ export const briefActs = [
     const got = await blankFromFile(f.name, f.text).catch((e: unknown) => {
       throw e instanceof BadOutline ? new Refused(`“${f.name}”: ${e.message}`) : e;
     });
-    return changed(c, "outline of", (j) => ({ substrate: { ...j.substrate, ...got } }));
+    return changed(c, "outline of", (j) => ({ substrate: { ...j.substrate, ...got, holes: undefined } }));
   }),
   act("set", FieldForm, (f, c: OnJob) =>
     changed(c, `${LABEL[f.field] ?? f.field.split(".").pop()} of`, (j) => readField(FIELDS, f, { j, w: c.world })),

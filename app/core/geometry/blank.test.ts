@@ -6,7 +6,18 @@ import { Substrate, type Job } from "../records/job";
 import { worldAround } from "../records/world";
 import { e1, seeded } from "../testing/worlds";
 import { scaleArtwork, turnedTo } from "./artwork";
-import { BadOutline, blankOf, blankWords, faceMm2, insideOf, joined, outlineFrom, overhang, resized } from "./blank";
+import {
+  BadOutline,
+  blankOf,
+  blankWords,
+  faceMm2,
+  holds,
+  insideOf,
+  joined,
+  outlineFrom,
+  overhang,
+  resized,
+} from "./blank";
 import { pathOf, ringsOf, type Point, type Ring } from "./outline";
 
 const sheet = (more: Partial<Substrate>): Substrate => ({ ...new Substrate(), w: 120, h: 80, t: 6, ...more });
@@ -44,6 +55,17 @@ describe("area and edge", () => {
     expect(faceMm2(holed)).toBeCloseTo(9600 - 2 * Math.PI * 6.25, 0);
     expect(blankOf(holed).edgeMm).toBeCloseTo(400 + 2 * Math.PI * 5, 1);
     for (const s of [r, holed, sheet({ blank: { form: "oval" } })]) expect(faceMm2(s)).toBeCloseTo(counted(s), -1.5);
+  });
+  test("a hole that a later outline leaves outside, or cuts, is none of it", () => {
+    const holes = [
+      { x: 4, y: 4, d: 3 },
+      { x: 60, y: 40, d: 4 },
+    ];
+    const oval = sheet({ blank: { form: "oval" }, holes });
+    expect(faceMm2(oval)).toBeCloseTo(Math.PI * (60 * 40 - 4), -1);
+    expect(blankOf(oval).rings).toHaveLength(2);
+    expect(blankOf(sheet({ holes })).rings).toHaveLength(3);
+    expect(holes.map((k) => holds(oval, k))).toEqual([false, true]);
   });
   test("a heart of its own, and one with a hole; a ball knows none of it", () => {
     const { w, h, blank } = outlineFrom([{ points: heart(), closed: true }]);

@@ -2,44 +2,25 @@
  * The blank's true outline within its width and height, for area, drawing, cut and rule alike: rectangle, rounded, oval, or a path of
  * its own; round holes besides. mm, from the blank's upper left corner, y down.
  */
-import type { Blank, Job, Substrate } from "../records/job";
+import type { Blank, Hole, Job, Substrate } from "../records/job";
+import { perimeter, ringArea } from "../vector/clip";
+import { ellipse, rectangle } from "../vector/outline";
+import { toSegment } from "./gap";
 import { origin, pageBox } from "./origin";
 import { pathOf, ringsOf, type Point, type Ring } from "./outline";
 
 /** furthest that a curve drawn as straight lines strays, mm */
 const FLAT_MM = 0.004;
 
-/** Corners of a turn of radius r, from one angle to another; its ends among them. */
-export function arc(cx: number, cy: number, rx: number, ry: number, from: number, to: number): Ring {
-  const r = Math.max(rx, ry);
-  const n = Math.max(2, Math.ceil(Math.abs(to - from) / (2 * Math.acos(Math.max(0, 1 - FLAT_MM / r)))));
-  return Array.from({ length: n + 1 }, (_, i): Point => {
-    const a = from + ((to - from) * i) / n;
-    return [cx + rx * Math.cos(a), cy + ry * Math.sin(a)];
-  });
-}
-const round = (cx: number, cy: number, rx: number, ry: number): Ring => arc(cx, cy, rx, ry, 0, 2 * Math.PI).slice(1);
+const round = (cx: number, cy: number, rx: number, ry: number): Ring => ellipse(cx, cy, rx, ry, FLAT_MM);
+
+const holeRing = (k: Hole): Ring => round(k.x, k.y, k.d / 2, k.d / 2);
 
 function outer({ w, h, blank: b }: Substrate): Ring[] {
   if (b?.form === "oval") return [round(w / 2, h / 2, w / 2, h / 2)];
   if (b?.form === "path" && b.path) return ringsOf(b.path);
   const r = b?.form === "rounded" ? Math.min(b.cornerMm ?? 0, w / 2, h / 2) : 0;
-  const q = Math.PI / 2;
-  return [
-    r > 0
-      ? [
-          ...arc(w - r, r, r, r, -q, 0),
-          ...arc(w - r, h - r, r, r, 0, q),
-          ...arc(r, h - r, r, r, q, 2 * q),
-          ...arc(r, r, r, r, 2 * q, 3 * q),
-        ]
-      : [
-          [0, 0],
-          [w, 0],
-          [w, h],
-          [0, h],
-        ],
-  ];
+  return [rectangle(0, 0, w, h, r, r, FLAT_MM)];
 }
 
 export interface BlankShape {
@@ -65,21 +46,13 @@ const crossing = (ring: Ring, [x, y]: Point): boolean => {
 /** Does a point lie inside rings by even and odd? */
 export const insideOf = (rings: Ring[], p: Point): boolean => rings.reduce((odd, r) => odd !== crossing(r, p), false);
 
-function toEdge(rings: Ring[], [px, py]: Point): number {
-  let least = Infinity;
-  for (const r of rings)
-    for (let i = 0, j = r.length - 1; i < r.length; j = i++) {
-      const [ax, ay] = r[j];
-      const [dx, dy] = [r[i][0] - ax, r[i][1] - ay];
-      const l = dx * dx + dy * dy;
-      const t = l > 0 ? Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / l)) : 0;
-      least = Math.min(least, Math.hypot(px - ax - t * dx, py - ay - t * dy));
-    }
-  return least;
-}
+const toEdge = (rings: Ring[], p: Point): number =>
+  rings.reduce(
+    (least, r) => r.reduce((d, b, i) => Math.min(d, toSegment(p, [r[i ? i - 1 : r.length - 1], b])), least),
+    Infinity,
+  );
 
-const plainArea = (r: Ring): number =>
-  Math.abs(r.reduce((a, [x, y], i) => a + x * r[(i + 1) % r.length][1] - r[(i + 1) % r.length][0] * y, 0)) / 2;
+const plainArea = (r: Ring): number => Math.abs(ringArea(r));
 /** Rings in one another count for and against by turns. */
 const areaOf = (rings: Ring[]): number =>
   rings.reduce((sum, r, i) => {
@@ -93,30 +66,33 @@ export function blankOf(s: Substrate): BlankShape {
   const found = kept.get(s);
   if (found) return found;
   const flat = !s.shape || s.shape === "flat";
-  const holes = flat ? (s.holes ?? []).map((k) => round(k.x, k.y, k.d / 2, k.d / 2)) : [];
-  const rings = [...outer(flat ? s : { ...s, blank: undefined }), ...holes];
+  const edge = outer(flat ? s : { ...s, blank: undefined });
+  // one that a later outline leaves outside is no hole of it
+  const holes = flat ? (s.holes ?? []).map(holeRing).filter((r) => r.every((p) => insideOf(edge, p))) : [];
+  const rings = [...edge, ...holes];
   const made = {
     rings,
     areaMm2: areaOf(rings),
-    edgeMm: rings.reduce(
-      (sum, r) =>
-        sum +
-        r.reduce((a, p, i) => a + Math.hypot(p[0] - r[(i + 1) % r.length][0], p[1] - r[(i + 1) % r.length][1]), 0),
-      0,
-    ),
+    edgeMm: perimeter(rings),
     path: pathOf(rings),
     plain: !flat || (!s.blank && !holes.length),
   };
   kept.set(s, made);
   return made;
 }
+/** Does a round hole lie within the outline, holes aside? */
+export const holds = (s: Substrate, k: Hole): boolean => {
+  const { rings } = blankOf({ ...s, holes: undefined });
+  return holeRing(k).every((p) => insideOf(rings, p));
+};
 /** mm² of the face of one piece. */
 export const faceMm2 = (s: Substrate): number => blankOf(s).areaMm2;
 
 /** The outline in words, to stand behind the size; empty for a plain rectangle. */
 export function blankWords(s: Substrate, length: (mm: number) => string): string {
   if (s.shape && s.shape !== "flat") return "";
-  const { blank: b, holes = [] } = s;
+  const { blank: b } = s;
+  const holes = blankOf(s).rings.length - 1;
   const form =
     b?.form === "oval"
       ? s.w === s.h
@@ -127,7 +103,7 @@ export function blankWords(s: Substrate, length: (mm: number) => string): string
         : b?.form === "rounded"
           ? `corners rounded by ${length(Math.min(b.cornerMm ?? 0, s.w / 2, s.h / 2))}`
           : "";
-  const through = holes.length ? `${holes.length} ${holes.length === 1 ? "hole" : "holes"}` : "";
+  const through = holes ? `${holes} ${holes === 1 ? "hole" : "holes"}` : "";
   return [form, through].filter(Boolean).join(", ");
 }
 

@@ -18,7 +18,8 @@ function segments(rings: Ring[]): Segments | null {
   return { index, ends, corners: rings.flat() };
 }
 
-function toSegment([px, py]: Point, [[ax, ay], [bx, by]]: [Point, Point]): number {
+/** How far a point is from a segment. */
+export function toSegment([px, py]: Point, [[ax, ay], [bx, by]]: [Point, Point]): number {
   const [dx, dy] = [bx - ax, by - ay];
   const l = dx * dx + dy * dy;
   const t = l > 0 ? Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / l)) : 0;

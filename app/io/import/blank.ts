@@ -1,5 +1,5 @@
 /** A blank's outline out of a drawing: the lines of an SVG or DXF file, whatever their colour, in mm. */
-import { arc, BadOutline, outlineFrom } from "../../core/geometry/blank";
+import { BadOutline, outlineFrom } from "../../core/geometry/blank";
 import type { Point, Ring } from "../../core/geometry/outline";
 import type { Blank } from "../../core/records/job";
 import { readLines } from "../../core/vector/cut-lines";
@@ -23,6 +23,17 @@ const UNITS: Record<number, number> = {
 /** what draws nothing that could be cut along */
 const WORDS = new Set(["TEXT", "MTEXT", "DIMENSION", "HATCH", "POINT", "ATTDEF", "ATTRIB", "VIEWPORT", "LEADER"]);
 const TURN = 2 * Math.PI;
+/** furthest that an arc laid out as straight lines strays, mm */
+const FLAT_MM = 0.004;
+
+/** Corners of a turn of radius r, from one angle to another; its ends among them. */
+function arc(cx: number, cy: number, r: number, from: number, to: number): Ring {
+  const n = Math.max(2, Math.ceil(Math.abs(to - from) / (2 * Math.acos(Math.max(0, 1 - FLAT_MM / r)))));
+  return Array.from({ length: n + 1 }, (_, i): Point => {
+    const a = from + ((to - from) * i) / n;
+    return [cx + r * Math.cos(a), cy + r * Math.sin(a)];
+  });
+}
 
 /** The turn between two corners of a polyline: bulge is the tangent of a quarter of its angle, to the left of the way where positive. */
 function bulged(a: Point, b: Point, bulge: number): Ring {
@@ -34,7 +45,7 @@ function bulged(a: Point, b: Point, bulge: number): Ring {
   const to = along + Math.PI / 2 - angle / 2;
   const [cx, cy] = [a[0] + r * Math.cos(to), a[1] + r * Math.sin(to)];
   const from = Math.atan2(a[1] - cy, a[0] - cx);
-  return arc(cx, cy, Math.abs(r), Math.abs(r), from, from + angle).slice(1, -1);
+  return arc(cx, cy, Math.abs(r), from, from + angle).slice(1, -1);
 }
 function polyline({ vertices = [], closed = false }: DxfEntity): Lines[number] {
   const n = vertices.length;
@@ -49,10 +60,10 @@ function polyline({ vertices = [], closed = false }: DxfEntity): Lines[number] {
 function linesOf(e: DxfEntity, parsed: Parsed, others: (p: Parsed) => Ring[]): Lines {
   const plain = !e.transforms?.length;
   const { x = 0, y = 0, r = 0 } = e;
-  if (plain && e.type === "CIRCLE") return [{ points: arc(x, y, r, r, 0, TURN).slice(1), closed: true }];
+  if (plain && e.type === "CIRCLE") return [{ points: arc(x, y, r, 0, TURN).slice(1), closed: true }];
   if (plain && e.type === "ARC") {
     const { startAngle: from = 0, endAngle: to = TURN } = e;
-    return [{ points: arc(x, y, r, r, from, to > from ? to : to + TURN), closed: false }];
+    return [{ points: arc(x, y, r, from, to > from ? to : to + TURN), closed: false }];
   }
   if (plain && (e.type === "LWPOLYLINE" || e.type === "POLYLINE")) return [polyline(e)];
   return others({ ...parsed, blocks: [], entities: [e] }).map((points) => ({ points, closed: false }));
