@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
-import { randomOf } from "../app/core/schedule/random";
+import { randomOf } from "../app/core/units/random";
 import { faults, open, openSample } from "./browser";
 import { assert, journey } from "./support/suite";
 

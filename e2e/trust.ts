@@ -10,7 +10,7 @@ import { root } from "../scripts/setup.mjs";
 import { faults, open, openSample } from "./browser";
 import { RADISH, svgFile } from "./support/drawing";
 import { clean } from "./support/axe";
-import { randomOf } from "../app/core/schedule/random";
+import { randomOf } from "../app/core/units/random";
 import { absent } from "../app/testing/readers";
 import { assert, journey } from "./support/suite";
 

@@ -14,10 +14,14 @@ import { SvgError } from "../core/vector/svg";
 import { readZones } from "../core/vector/zones";
 import { BadInput, jobFromBrief, NoAnswer } from "../io/import/brief";
 import { readJobFile, worldOf } from "../io/import/job-file";
+import { BadPicture, readPixels } from "../io/import/pixels";
+import { readRecipe } from "../io/import/recipe";
+import { render } from "../core/tone/render";
+import { png } from "../io/export/png";
 import { writeFile } from "../io/export/job-file";
 import { loadClip } from "./kernel";
 
-const VERBS = ["zones", "routes", "brief", "plan", "check", "simulate", "schedule"];
+const VERBS = ["zones", "routes", "brief", "plan", "check", "simulate", "schedule", "picture"];
 const option = (name: string): string | null => {
   const i = process.argv.indexOf(`--${name}`);
   return i > 0 ? (process.argv[i + 1] ?? null) : null;
@@ -109,16 +113,43 @@ async function answer(verb: string, text: string): Promise<string> {
   });
 }
 
+/** What the beam does of a photo, as a PNG. */
+function picture(bytes: Uint8Array): Uint8Array {
+  const file = option("recipe");
+  if (!file) throw new BadInput("Which recipe? --recipe names its file.");
+  let text: string;
+  try {
+    text = readFileSync(file, "utf8");
+  } catch {
+    throw new BadInput(`The recipe “${file}” can’t be read.`);
+  }
+  const photo = readPixels(bytes);
+  const recipe = readRecipe(json(text, "recipe"), photo.exif);
+  if (photo.profile) process.stderr.write(`The picture has ${photo.profile} for its colours; they are read as sRGB.\n`);
+  return png(render(photo, recipe), recipe.intervalMm);
+}
+
 async function main(): Promise<number> {
   const verb = process.argv[2] ?? "";
   try {
     if (!VERBS.includes(verb)) throw new BadInput(`“${verb}” is not one of ${VERBS.join(", ")}.`);
-    const text = readFileSync(0, "utf8");
+    const bytes = readFileSync(0);
+    if (verb === "picture" && bytes.length) {
+      process.stdout.write(picture(bytes));
+      return 0;
+    }
+    const text = bytes.toString("utf8");
     if (!text.trim()) throw new BadInput("Nothing came in on standard input.");
     process.stdout.write(await answer(verb, text));
     return 0;
   } catch (e) {
-    const known = e instanceof BadInput || e instanceof SvgError || e instanceof ProblemError || e instanceof NoAnswer;
+    const known =
+      e instanceof BadInput ||
+      e instanceof BadPicture ||
+      e instanceof RangeError ||
+      e instanceof SvgError ||
+      e instanceof ProblemError ||
+      e instanceof NoAnswer;
     process.stderr.write(`${known ? (e as Error).message : `Something is wrong inside: ${(e as Error).message}`}\n`);
     return e instanceof NoAnswer ? 3 : 2;
   }

@@ -1,5 +1,5 @@
 import { Job, Zone } from "../records/job";
-import { randomOf } from "../schedule/random";
+import { randomOf } from "../units/random";
 import { thumbOf } from "./thumb";
 
 const zone = (id: string, outline: string, more: Partial<Zone> = {}): Zone =>

@@ -6,7 +6,7 @@
 import type { Paths } from "./bounds/path";
 import { SOONER, type Builder } from "./build";
 import { compare, endOf, inside, objectiveOf, type Model } from "./model";
-import type { Random } from "./random";
+import type { Random } from "../units/random";
 import { jobsOf, latestStarts, type Found } from "./search";
 
 /** the finish aimed at, as a share of the bound */

@@ -10,7 +10,7 @@
 import { Builder, type Blocks } from "./build";
 import { compare, endOf, inside, objectiveOf, type Model } from "./model";
 import type { Paths } from "./bounds/path";
-import type { Random } from "./random";
+import type { Random } from "../units/random";
 import { jobsOf, latestStarts, type Found } from "./search";
 
 /** a broken window and a weighted minute of lateness, in minutes behind the target */

@@ -11,7 +11,7 @@ import { clockOf, openTime } from "./calendar";
 import { Builder, PUSH, REOPEN, SOONER } from "./build";
 import { compare, compile, objectiveOf, type Objective } from "./model";
 import { prioritySearch } from "./priorities";
-import { randomOf } from "./random";
+import { randomOf } from "../units/random";
 import { reinsertSearch } from "./reinsert";
 import { Single, Timeline } from "./timeline";
 import { part } from "./contradiction";

@@ -7,7 +7,7 @@
 import { leastSpan, type Paths } from "./bounds/path";
 import type { Builder, Plan } from "./build";
 import { compare, endOf, objectiveOf, opens, type Model, type Objective } from "./model";
-import type { Random } from "./random";
+import type { Random } from "../units/random";
 
 /** times a list is laid anew with what found no place put first */
 const UNSTICK = 6;

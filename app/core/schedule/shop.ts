@@ -5,7 +5,7 @@
  * made (Nowicki and Smutnicki 1996). Where nothing has come for long, it goes back to a good order kept, shaken a little.
  */
 import type { Model } from "./model";
-import type { Random } from "./random";
+import type { Random } from "../units/random";
 
 /** May this problem be searched by machine orders alone? */
 export function isShop(m: Model): boolean {

@@ -15,7 +15,7 @@ import { compare, compile, endOf, objectiveOf, type Model, type Objective } from
 import { canFinish } from "./order";
 import { polish } from "./polish";
 import type { Answer, Decide, Problem } from "./problem";
-import { randomOf } from "./random";
+import { randomOf } from "../units/random";
 import { isShop, shopSearch, type ShopSearch } from "./shop";
 import { reinsertSearch, type Reinsert } from "./reinsert";
 import { prioritySearch, type Priorities } from "./priorities";

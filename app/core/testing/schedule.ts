@@ -3,7 +3,7 @@
  * one, tried one by one.
  */
 import { readProblem, type Problem, type ProblemInput } from "../schedule/problem";
-import { randomOf, type Random } from "../schedule/random";
+import { randomOf, type Random } from "../units/random";
 
 export interface Size {
   minutes: number;

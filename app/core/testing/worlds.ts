@@ -1,6 +1,6 @@
 /** Small sound worlds for tests: a plain shop, one machine, a shelf with full cans, a job for each route. */
 import { allSafe } from "../records/machine";
-import { randomOf } from "../schedule/random";
+import { randomOf } from "../units/random";
 import { defaultMachine, defaultProduct } from "../catalogue/starter";
 import { finishNamed } from "../catalogue/finishes";
 import { Choices, Job, Order, Substrate, WrapUp, type Zone } from "../records/job";
