@@ -12,6 +12,7 @@ export default [
         index("routes/job-home.tsx"),
         route("brief", "routes/job-brief.tsx"),
         route("artwork", "routes/job-artwork.tsx"),
+        route("picture", "routes/job-picture.tsx"),
         route("route", "routes/job-route.tsx"),
         route("layers", "routes/job-layers.tsx"),
         route("calendar", "routes/job-calendar.tsx"),

@@ -389,10 +389,10 @@ describe("the zip", () => {
     const told = (r: FileRead): string => (r.ok ? "ok" : r.faults.map((f) => f.message).join("; "));
     expect(told(await withPicture(jpeg(4_500_000)))).toBe("ok");
     expect(told(await withPicture(jpeg(4_500_001)))).toMatch(/is larger than 4.5 MB/);
-    expect(told(await withPicture(strToU8("<script>1</script>")))).toMatch(/is not a JPEG or PNG picture/);
-    expect(told(await withPicture(new Uint8Array(0)))).toMatch(/is not a JPEG or PNG picture/);
+    expect(told(await withPicture(strToU8("<script>1</script>")))).toMatch(/is not a JPEG, PNG or WebP picture/);
+    expect(told(await withPicture(new Uint8Array(0)))).toMatch(/is not a JPEG, PNG or WebP picture/);
     // by itself the JSON of a zip has no pictures
-    expect(told(readJobFile(json))).toMatch(/is not a JPEG or PNG picture/);
+    expect(told(readJobFile(json))).toMatch(/is not a JPEG, PNG or WebP picture/);
   });
   test("what unpacks to a thousand times its size is refused before it is unpacked", async () => {
     const { zipSync } = await import("fflate");

@@ -101,7 +101,7 @@ export async function readZip(bytes: Uint8Array, stage: (word: string) => void =
       });
     else {
       p.data = base64Of(data);
-      const wrong = photoFault(p.data);
+      const wrong = photoFault(p.data, p.id);
       if (wrong) faults.push({ path: `photos/${name.slice(0, 12)}…`, message: wrong });
     }
   }

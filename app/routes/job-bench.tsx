@@ -463,6 +463,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                           grain={d.grain}
                           masked={d.piece.masked}
                           lit={d.piece.lit}
+                          pictured={d.piece.pictured}
                           mirrored={d.piece.mirrored}
                           label={`The piece before this step, ${d.step.title}; ${d.piece.up}`}
                           className="max-h-40 w-full"

@@ -5,7 +5,7 @@ import { useRef, useState } from "react";
 import { Link, useFetcher, useSearchParams } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
 import { nowMinutes } from "../clock";
-import { surfaceUm } from "../core/piece/state";
+import { picturedIn, surfaceUm } from "../core/piece/state";
 import { simulate } from "../core/explain/report";
 import { showInterval, showAmount, showMl, showShare, showSpeed, showUm } from "../core/units/show";
 import { CoreSample, Lens, lensScale, lookOf, magnified } from "../ui/core-sample/core-sample";
@@ -320,6 +320,7 @@ export default function Layers({ loaderData: d }: Route.ComponentProps) {
                   colours={turned ? { ground: zones[zones.length - 1].back } : colours}
                   grain={ground.wood}
                   lit={kindOf(p.step.kind).lays === "film" ? p.step.zones : []}
+                  pictured={turned ? [] : picturedIn(p.after)}
                   label={`${turned ? "Back" : "Front"} of the piece ${after}`}
                   className="max-h-32 w-full"
                 />

@@ -255,6 +255,7 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
                 <Face
                   job={job}
                   colours={d.colours}
+                  pictured={d.pictured}
                   grain={d.grain}
                   label={`${job.title} as it was meant`}
                   className="h-28"

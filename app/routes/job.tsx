@@ -35,6 +35,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 const TABS = [
   ["brief", "Brief"],
   ["artwork", "Artwork"],
+  ["picture", "Picture"],
   ["route", "Route"],
   ["layers", "Layers"],
   ["calendar", "Calendar"],

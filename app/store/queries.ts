@@ -2,6 +2,7 @@
 import { worldAround, type ShopFacts, type World } from "../core/records/world";
 import type { Job } from "../core/records/job";
 import type { LogEntry, Photo } from "../core/records/log";
+import { PICTURE_IDS } from "../core/records/log";
 import type { Machine } from "../core/records/machine";
 import type { Product } from "../core/records/product";
 import type { Shop } from "../core/records/shop";
@@ -178,7 +179,10 @@ export async function readTakenBack(entries: LogEntry[]): Promise<Set<string>> {
   return new Set(back.flatMap((e) => (e.of !== null && ids.has(e.of) ? [e.of] : [])));
 }
 
-export const readPhotos = (jobId: string): Promise<Photo[]> => db().photos.where("jobId").equals(jobId).toArray();
+/** Photos of a job’s stages; the originals of its picture stand among them and are none. */
+export const readPhotos = async (jobId: string): Promise<Photo[]> =>
+  (await db().photos.where("jobId").equals(jobId).toArray()).filter((p) => !p.id.startsWith(PICTURE_IDS));
+export const readPhoto = (id: string): Promise<Photo | undefined> => db().photos.get(id);
 
 export async function readAll(): Promise<{
   shop: Shop;

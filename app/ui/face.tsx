@@ -3,10 +3,12 @@ import { type SVGProps, useId, useMemo } from "react";
 import { blankOf } from "../core/geometry/blank";
 import { onBlank } from "../core/geometry/on-blank";
 import type { Job } from "../core/records/job";
+import { pictureBox } from "../core/geometry/picture";
+import { pictureMask } from "./picture/mask";
 import { BARE, SHADOW, TAPE_LINE, UNKNOWN } from "./inks";
 
 export interface FaceProps {
-  job: Pick<Job, "artwork" | "zones" | "substrate">;
+  job: Pick<Job, "artwork" | "zones" | "substrate" | "picture">;
   /** zone id to colour; the face itself under `ground` */
   colours: Record<string, string>;
   grain?: boolean;
@@ -14,6 +16,8 @@ export interface FaceProps {
   label: string;
   /** zones that lie masked: hatched */
   masked?: string[];
+  /** zones over which the picture is drawn by now: of those it is seen, and the rest of the face between */
+  pictured?: readonly string[];
   /** as the file goes to the laser, left for right */
   mirrored?: boolean;
   /** mm from the middle line that are in focus on round work, up and down */
@@ -34,6 +38,7 @@ export function Face({
   grain,
   lit,
   masked,
+  pictured,
   mirrored,
   bandMm,
   boxes,
@@ -48,6 +53,10 @@ export function Face({
   const drawn = useMemo(() => onBlank(job, mirrored), [job, mirrored]);
   const pull = pulledMm[0] || pulledMm[1] ? `translate(${pulledMm[0]} ${pulledMm[1]})` : undefined;
   const own = blankOf(job.substrate);
+  const { picture } = job;
+  const burnt = pictured?.length ? colours[pictured[0]] : undefined;
+  const mask = useMemo(() => (picture && burnt ? pictureMask(picture, burnt, ground) : null), [picture, burnt, ground]);
+  const box = picture && pictureBox(picture, job);
   const edge = (more: SVGProps<SVGPathElement>) =>
     own.plain ? (
       <rect width={w} height={h} rx={Math.min(w, h) * 0.02} {...(more as SVGProps<SVGRectElement>)} />
@@ -80,6 +89,19 @@ export function Face({
           <line x1="0" x2="0" y1="0" y2={w * 0.03} stroke={TAPE_LINE} strokeWidth={w * 0.008} />
         </pattern>
         <clipPath id={`${id}c`}>{edge({})}</clipPath>
+        {mask && box && (
+          <mask id={`${id}p`} maskUnits="userSpaceOnUse" x={box.x0} y={box.y0} width={picture.w} height={picture.h}>
+            <image
+              href={mask}
+              x={box.x0}
+              y={box.y0}
+              width={picture.w}
+              height={picture.h}
+              preserveAspectRatio="none"
+              transform={mirrored ? `matrix(-1 0 0 1 ${w} 0)` : undefined}
+            />
+          </mask>
+        )}
       </defs>
       {aroundMm > 0 && (
         <g transform={pull}>
@@ -120,6 +142,7 @@ export function Face({
               stroke={lit?.includes(z.id) ? "var(--color-over-lit)" : "none"}
               strokeWidth={lit?.includes(z.id) ? Math.max(w, h) * 0.008 : 0}
               strokeDasharray={lit?.includes(z.id) ? `${w * 0.02} ${w * 0.01}` : undefined}
+              mask={mask && pictured?.includes(z.id) ? `url(#${id}p)` : undefined}
             />
           ))}
         </g>

@@ -1,25 +1,13 @@
 /** Where the drawing lies on its piece: pulled by hand, nudged by keys, or typed; what hangs over is seen and told. */
-import { useEffect, useRef, useState } from "react";
-import { useFetcher } from "react-router";
-import type { Outcome } from "../core/records/outcome";
 import type { Job } from "../core/records/job";
 import { said } from "../core/units/said";
 import { showLength, type UnitSystem } from "../core/units/show";
 import { Face, type FaceProps } from "./face";
 import { ActButton, TextField } from "./kit/field";
+import { STEPS, usePulling } from "./pulling";
 
-/** mm a press of an arrow moves it by; with Shift, with Alt */
-const STEPS = { plain: 1, shift: 10, alt: 0.1 };
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 /** mm round the blank that are shown where something hangs over, and at most so much of its longer side */
 const AROUND = { least: 3, most: 0.25 };
-/** ms after a press of an arrow in which the next belongs to the same run */
-const RUN_MS = 300;
 const degrees = (turn: number): string => `${Math.round(turn * 100) / 100}°`;
 
 export interface Lies {
@@ -35,27 +23,11 @@ export function Placing({
   lies,
   ...face
 }: Omit<FaceProps, "job" | "aroundMm" | "pulledMm"> & { job: Job; units: UnitSystem; lies: Lies }) {
-  const fetcher = useFetcher<Outcome>();
   const a = job.artwork!;
-  // where it is pulled to, until that is stored
-  const [pulled, pull] = useState<{ dx: number; dy: number; sent: boolean } | null>(null);
-  const held = useRef<{ x: number; y: number; dx: number; dy: number; perPx: number } | null>(null);
-  const soon = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const refused = fetcher.data && "error" in fetcher.data ? fetcher.data.error : null;
-  const way = pulled && (!pulled.sent || fetcher.state !== "idle") ? pulled : null;
-  const [dx, dy] = way ? [way.dx, way.dy] : [a.dx ?? 0, a.dy ?? 0];
-  const to = (x: number, y: number, digits: number): void => {
-    const [nx, ny] = [x, y].map((v) => Math.round(v * digits) / digits);
-    pull({ dx: nx, dy: ny, sent: false });
-  };
-  const put = (): void => {
-    clearTimeout(soon.current);
-    if (!way || way.sent) return;
-    void fetcher.submit({ intent: "place-at", dx: String(dx), dy: String(dy) }, { method: "post" });
-    pull({ ...way, sent: true });
-  };
-  const latest = useRef(put);
-  useEffect(() => void (latest.current = put));
+  const { dx, dy, refused, handlers } = usePulling({ dx: a.dx ?? 0, dy: a.dy ?? 0 }, "place-at", (el) => {
+    const matrix = el.querySelector("svg")?.getScreenCTM();
+    return matrix ? 1 / matrix.a : null;
+  });
   const over = lies.mm !== null && lies.mm > 1e-6 ? lies.mm : 0;
   const { w, h } = job.substrate;
   const around = over ? Math.min(Math.max(over, AROUND.least), AROUND.most * Math.max(w, h)) : 0;
@@ -71,41 +43,7 @@ export function Placing({
         aria-describedby="placing-keys"
         data-placing={`${dx} ${dy}`}
         className="cursor-grab touch-none active:cursor-grabbing"
-        onPointerDown={(e) => {
-          const matrix = e.currentTarget.querySelector("svg")?.getScreenCTM();
-          if (!matrix || e.button !== 0) return;
-          e.currentTarget.setPointerCapture(e.pointerId);
-          held.current = { x: e.clientX, y: e.clientY, dx, dy, perPx: 1 / matrix.a };
-        }}
-        onPointerMove={(e) => {
-          const from = held.current;
-          if (!from) return;
-          to(from.dx + (e.clientX - from.x) * from.perPx, from.dy + (e.clientY - from.y) * from.perPx, 10);
-        }}
-        onPointerUp={() => {
-          if (held.current) put();
-          held.current = null;
-        }}
-        onPointerCancel={() => {
-          held.current = null;
-          pull(null);
-        }}
-        onKeyDown={(e) => {
-          const by = ARROWS[e.key];
-          if (e.key === "Escape") pull(null);
-          if (!by) return;
-          e.preventDefault();
-          const step = e.shiftKey ? STEPS.shift : e.altKey ? STEPS.alt : STEPS.plain;
-          to(dx + by[0] * step, dy + by[1] * step, 100);
-          clearTimeout(soon.current);
-        }}
-        onKeyUp={(e) => {
-          // a run of presses is one change
-          if (!ARROWS[e.key]) return;
-          clearTimeout(soon.current);
-          soon.current = setTimeout(() => latest.current(), RUN_MS);
-        }}
-        onBlur={put}
+        {...handlers}
       >
         <Face {...face} job={job} pulledMm={[dx - (a.dx ?? 0), dy - (a.dy ?? 0)]} aroundMm={around} />
       </div>

@@ -7,6 +7,7 @@ import { Face } from "./face";
 type Shown = Visit & {
   names: { artwork: string[]; opens: string[]; covers: string[]; stays: string[] };
   colours: Record<string, string>;
+  pictured: string[];
 };
 const list = (xs: string[]): string => xs.join(", ");
 
@@ -33,6 +34,7 @@ export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grai
             masked={v.stays}
             lit={v.artwork.length ? v.artwork : v.opens}
             mirrored={v.mirrored}
+            pictured={v.pictured}
             className="my-1 max-h-32 w-full"
             label={labelOf(v)}
           />

@@ -5,7 +5,7 @@ import { FACE_GAP_MM, facesRound } from "../core/geometry/on-blank";
 import { overhang } from "../core/geometry/blank";
 import { difference, hex, linear } from "../core/models/film/colour";
 import { circumference, DOF_MM, inFocus } from "../core/models/round/round";
-import { seen } from "../core/piece/state";
+import { picturedIn, seen } from "../core/piece/state";
 import type { Plan } from "../core/plan/plan";
 import type { Job } from "../core/records/job";
 import { placementOf, visitsOf } from "../core/plan/visits";
@@ -23,6 +23,7 @@ function visitRows(plan: Plan) {
     return {
       ...v,
       names: { artwork: named(v.artwork), opens: named(v.opens), covers: named(v.covers), stays: named(v.stays) },
+      pictured: picturedIn(plan.placed[v.index].after),
       colours: Object.fromEntries(unmasked.map((z) => [z.zone, hex(seen(z, c.substrate.colour, c.paintOf))])),
     };
   });

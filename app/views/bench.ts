@@ -11,7 +11,7 @@ import { air, airAtMoment } from "../core/models/drying/climate";
 import { latestStart } from "../core/plan/backward";
 import { backUp } from "../core/process/lies";
 import { shapeOf, sideUp } from "../core/process/setup";
-import { GROUND } from "../core/piece/state";
+import { GROUND, picturedIn } from "../core/piece/state";
 import type { Zone } from "../core/records/job";
 import { stateWords, touchTest } from "../core/process/words";
 import { byBeam, kindOf, own } from "../core/process/kinds";
@@ -293,6 +293,7 @@ function lying(plan: Plan, p: Placed, now: ReturnType<typeof simulate>) {
   const stays = masked.filter((z) => !lifted.includes(z));
   const [pieces, islands] = [sum((z) => z.pieces), sum((z) => z.holes)];
   return {
+    pictured: back ? [] : picturedIn(p.before),
     colours: Object.fromEntries(now.map((z) => [z.zone, back ? z.back : z.front])),
     masked,
     mirrored: back,

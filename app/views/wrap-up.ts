@@ -6,6 +6,8 @@ import type { StepRun } from "../core/plan/fold";
 import type { Placed } from "../core/plan/placed";
 import { turns, type Plan } from "../core/plan/plan";
 import { titleIn } from "../core/plan/proof";
+import { hex } from "../core/models/film/colour";
+import { GROUND, shown, zoneOf } from "../core/piece/state";
 import { showWhen } from "../core/time/zoned";
 import { asLogged, opened, type Opened } from "./opened";
 
@@ -50,7 +52,13 @@ function meant(plan: Plan): Record<string, string> {
   const c = plan.context;
   const of = (z: (typeof c.job.zones)[number]): string =>
     z.bare ? c.substrate.colour : (c.paint(z.productId)?.product.colour ?? z.wanted ?? z.colour);
-  return Object.fromEntries([["ground", c.substrate.colour], ...c.job.zones.map((z) => [z.id, of(z)])]);
+  // between the dots of a picture the rest of the face is seen, as it ends up
+  const last = plan.placed[plan.placed.length - 1];
+  const ground =
+    c.picture && last
+      ? hex(shown(last.after, zoneOf(last.after, GROUND), c.substrate.colour, c.paintOf))
+      : c.substrate.colour;
+  return Object.fromEntries([["ground", ground], ...c.job.zones.map((z) => [z.id, of(z)])]);
 }
 
 export const wrapUpView = <P>(plan: Plan, now: number, photos: P) => ({
@@ -73,6 +81,7 @@ function wrapUpIn(plan: Plan, now: number) {
     waivers: job.waivers.map((w) => ({ ...w, title: RULES.find((r) => r.id === w.rule)?.title ?? "A snag of before" })),
     noPhoto: wanted.map((p) => p.step.title),
     colours: meant(plan),
+    pictured: plan.context.picture ? job.zones.map((z) => z.id) : [],
     grain: plan.context.substrate.family === "wood",
   };
 }

@@ -8,13 +8,25 @@ import { choiceActs } from "./choices";
 import { historyActs } from "./history";
 import { onJob, type OnJob } from "./job";
 import { photoActs } from "./photos";
+import { pictureActs } from "./picture";
 import { plateActs } from "./plate";
 import { snagActs } from "./snags";
 import { stepActs } from "./steps";
 import { wrapUpActs } from "./wrap-up";
 import { zoneActs } from "./zones";
 
-const ON_JOB = [briefActs, choiceActs, zoneActs, stepActs, snagActs, plateActs, photoActs, addActs, historyActs];
+const ON_JOB = [
+  briefActs,
+  choiceActs,
+  zoneActs,
+  pictureActs,
+  stepActs,
+  snagActs,
+  plateActs,
+  photoActs,
+  addActs,
+  historyActs,
+];
 
 const units = (c: OnJob): UnitSystem => c.world.shop.units;
 export const jobAct = (id: string, form: Record<string, string>): Promise<Outcome> =>

@@ -4,6 +4,7 @@ import type { Job } from "../../core/records/job";
 import type { ShopFacts, World } from "../../core/records/world";
 import { change, Refused, type Put } from "../../store/acts";
 import { readWorld } from "../../store/queries";
+import { settled } from "../../core/geometry/areas";
 
 export interface OnJob {
   id: string;
@@ -17,8 +18,11 @@ export async function onJob(id: string): Promise<OnJob> {
   return { id, world };
 }
 
+/** Areas that are made and not drawn follow the blank, whatever changed it. */
 export const changeJob = (id: string, label: string, recipe: (j: Job) => Job): Promise<void> =>
-  change<Job>(label, "jobs", id, recipe);
+  change<Job>(label, "jobs", id, (j) => followed(j, recipe(j)));
+const followed = (before: Job, after: Job): Job =>
+  after.areas && (after.substrate !== before.substrate || after.areas !== before.areas) ? settled(after) : after;
 /** @param what of the job is changed, in words that its title follows */
 export const changed = ({ id, world }: OnJob, what: string, recipe: (j: Job) => Partial<Job>): Promise<void> =>
   changeJob(id, `${what} “${world.job.title}”`, (j) => ({ ...j, ...recipe(j) }));
@@ -59,7 +63,8 @@ function keptChanged(begun: Begun, before: World, after: World): Begun {
  * change goes there, and to the shop as it is.
  */
 export function putsOf(w: World, way: { apply(w: World): World }): Put[] {
-  const after = way.apply(w);
+  const changedTo = way.apply(w);
+  const after = { ...changedTo, job: followed(w.job, changedTo.job) };
   const { begun } = w.job;
   const now: ShopFacts = w.elsewhere ?? w;
   const puts = shopPuts(now, w.elsewhere ? way.apply({ ...w, ...w.elsewhere }) : after);

@@ -74,6 +74,6 @@ export const zoneActs = [
   ),
   act("artwork", ArtworkForm, (f, c: OnJob) => {
     const found = JSON.parse(f.found) as FoundArtwork;
-    return changed(c, "artwork of", (j) => withArtwork(j, f.name, f.svg, found));
+    return changed(c, "artwork of", (j) => ({ ...withArtwork(j, f.name, f.svg, found), areas: undefined }));
   }),
 ];

@@ -83,6 +83,8 @@ export interface Route<K extends string = string> {
   bareAlone?: true;
   /** the beam lifts a dark top where colour is to show */
   lifts: boolean;
+  /** the beam may draw a picture over all areas, in dots or power; absent: it works on the areas themselves */
+  pictures?: true;
   /** artwork goes to the laser mirrored */
   mirrored: boolean;
   /** which side is worked: behind a clear sheet it is seen from the other */
@@ -168,6 +170,7 @@ const ROWS = [
   {
     ...flat,
     id: "A1",
+    pictures: true,
     name: "Colour under a dark top",
     gives: "One colour, crisp, uncovered by the laser. The easiest to begin with.",
     goes:
@@ -187,6 +190,7 @@ const ROWS = [
   {
     ...flat,
     id: "A2",
+    pictures: true,
     name: "Stacked colours, dug by power",
     gives: "Several colours from one visit to the laser: more energy digs to a lower one.",
     goes:
@@ -203,6 +207,7 @@ const ROWS = [
   {
     ...flat,
     id: "A3",
+    pictures: true,
     name: "Colours side by side under one dark top",
     gives: "Areas of colour that a dark picture ties together; rough borders vanish under its lines.",
     goes: "Lay each colour through a loose or cut shield, then one dark top over all; the laser lifts it where the picture is.",
@@ -217,6 +222,7 @@ const ROWS = [
   {
     ...flat,
     id: "A4",
+    pictures: true,
     name: "Blended bands under a dark top",
     gives: "Colours that run into one another behind a crisp picture.",
     goes:
@@ -239,6 +245,7 @@ const ROWS = [
   {
     ...flat,
     id: "B",
+    pictures: true,
     name: "White burnt into the glaze",
     gives: "A dark, permanent picture in the glaze itself, in one tone.",
     goes: "One coat of titanium white on a clean tile; the laser darkens and fuses it into the glaze; the rest is stripped.",
@@ -263,6 +270,7 @@ const ROWS = [
   {
     ...flat,
     id: "C1",
+    pictures: true,
     name: "Glaze opened, dyed",
     gives: "A fine stained drawing under a glaze that stays clean.",
     goes:

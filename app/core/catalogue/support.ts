@@ -15,6 +15,8 @@ export interface Brief {
   shape: "flat" | "ball" | "cylinder";
   /** finishes that zones are filled with */
   finishes: string[];
+  /** the beam is to draw a picture */
+  picture?: boolean;
   /** there are zones, and none of them has a colour */
   bare?: boolean;
 }
@@ -22,7 +24,7 @@ export interface No {
   rule: number | null;
   why: string;
   /** what of the job it is about */
-  of: "body" | "colours" | "bare" | "beam" | "cut" | "shape" | "finish";
+  of: "body" | "colours" | "bare" | "beam" | "cut" | "shape" | "finish" | "picture";
 }
 
 const words = (list: Finish[]): string => list.map((f) => inWords(f.name)).join(", ");
@@ -58,6 +60,8 @@ export function against(r: Route, b: Brief): No[] {
       why: `It lays colours; your zones have none. “${way.name}” uncovers the bare material.`,
     });
   }
+  if (b.picture && !r.pictures)
+    out.push({ rule: null, of: "picture", why: "It fills areas one by one; it draws no picture in tones." });
   if (b.beam && !r.beams.includes(b.beam))
     out.push({ rule: 40, of: "beam", why: `A ${beamName(b.beam)} beam does not do it.` });
   const cut = b.beam && againstCut(r, b.beam, s);

@@ -114,6 +114,7 @@ function mendOf({ route, no, on }: Choice): Mend | null {
     );
     return other ? { label: `Take ${other.name}`, act: { intent: "set", field: "machineId", value: other.id } } : null;
   }
+  if (of === "picture") return { label: "Leave the picture away", act: { intent: "picture-away" } };
   if (of === "colours" && route.maxColours === 1) {
     const [most] = [...on.filled].sort((a, b) => b.areaMm2 - a.areaMm2);
     return most

@@ -54,7 +54,7 @@ const toEdge = (rings: Ring[], p: Point): number =>
 
 const plainArea = (r: Ring): number => Math.abs(ringArea(r));
 /** Rings in one another count for and against by turns. */
-const areaOf = (rings: Ring[]): number =>
+export const ringsArea = (rings: Ring[]): number =>
   rings.reduce((sum, r, i) => {
     const around = rings.filter((o, k) => k !== i && crossing(o, r[0])).length;
     return sum + (around % 2 ? -1 : 1) * plainArea(r);
@@ -72,7 +72,7 @@ export function blankOf(s: Substrate): BlankShape {
   const rings = [...edge, ...holes];
   const made = {
     rings,
-    areaMm2: areaOf(rings),
+    areaMm2: ringsArea(rings),
     edgeMm: perimeter(rings),
     path: pathOf(rings),
     plain: !flat || (!s.blank && !holes.length),

@@ -67,6 +67,8 @@ export interface ZoneState {
   /** pigment burnt into the glaze: the colour it shows */
   mark?: string;
   mask?: Mask;
+  /** the beam drew a picture here: this is what a burnt place shows, the others are as the rest of the face */
+  pictured?: true;
   /** charred beyond its edge: a halo beside pale colours */
   scorched?: boolean;
 }
@@ -132,6 +134,9 @@ export const zoneOf = (p: Piece, id: string): ZoneState => {
   if (!z) throw new Error(`The piece has no zone “${id}”.`);
   return z;
 };
+
+/** Zones over which the beam has drawn a picture. */
+export const picturedIn = (p: Piece): string[] => p.zones.filter((z) => z.pictured).map((z) => z.zone);
 
 /** A piece with some zones changed. */
 export const mapZones = (p: Piece, ids: readonly string[], change: (z: ZoneState) => ZoneState): Piece => ({

@@ -9,6 +9,7 @@ import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
 import { shopClock, type ZonedClock } from "../time/zoned";
 import { PRIOR_PIECES, piecesToBegin, type Spares } from "../models/spares/spares";
 import type { Job, Zone } from "../records/job";
+import type { Picture } from "../records/picture";
 import type { Machine } from "../records/machine";
 import type { World } from "../records/world";
 import { Climate as ClimateRecord } from "../records/shop";
@@ -29,6 +30,8 @@ export interface Context {
   /** null: none chosen yet */
   route: Route | null;
   machine: Machine | null;
+  /** what the beam draws over all zones; null: the zones themselves */
+  picture: Picture | null;
   spotMm: number | null;
   intervalMm: number | null;
   clock: ZonedClock;
@@ -126,6 +129,7 @@ export function context(world: World, lent: readonly Product[] = []): Context {
     substrate: substrateNamed(job.substrate.id),
     route: way,
     machine,
+    picture: way && !way.pictures ? null : (job.picture ?? null),
     spotMm,
     intervalMm:
       job.choices.intervalMm ?? (spotMm === null ? null : Math.max(0.01, Math.floor(0.6 * spotMm * 100 + 1e-6) / 100)),

@@ -10,6 +10,9 @@ import type { Route } from "../catalogue/routes";
 
 export type Source = "drawing" | "picture";
 
+/** What a job gives to the beam: its drawing, or the picture that is drawn over its areas. */
+export const sourceOf = (c: { picture: unknown }): Source => (c.picture ? "picture" : "drawing");
+
 /** What of the artwork the beam is given. */
 export interface Burnt {
   inverted: boolean;

@@ -1,5 +1,6 @@
 /** A job: brief, artwork with its zones, route and choices, the plan's edits as data, waivers, wrap-up. The bench log stands apart. */
 import { Begun } from "./begun";
+import { Picture } from "./picture";
 import { FLAWS, ROUTE_IDS, USES } from "./ids";
 import {
   Colour,
@@ -91,6 +92,24 @@ export class Artwork {
   @Since(3) @Num(-5000, 5000, "mm") dy?: number;
   /** ° by which the drawing is turned about its middle, clockwise; zones are as turned, the size is the file’s */
   @Since(3) @Num(-180, 180, "°") turn?: number;
+}
+
+/** One band of a blend: mm along the way that the bands follow one another, from the edge of the blank, without what it overlaps. */
+export class Strip {
+  @Id() zone!: string;
+  @Num(-5000, 5000, "mm") from!: number;
+  @Num(-5000, 5000, "mm") to!: number;
+}
+/** Colour areas that are made by rule and not drawn: one colour all over, or bands; they follow the blank. */
+export class Areas {
+  @OneOf(["whole", "bands"]) kind!: "whole" | "bands";
+  /** ° that the bands follow one another in: 0 downwards, 90 to the left */
+  @Maybe() @Num(-180, 180, "°") angle?: number;
+  /** mm that two neighbours lie over one another */
+  @Maybe() @Num(0, 1000, "mm") overlapMm?: number;
+  /** mm in which a band thins out to nothing at its borders */
+  @Maybe() @Num(0, 1000, "mm") fadeMm?: number;
+  @Maybe() @SubList(() => Strip, 24) strips?: Strip[];
 }
 
 /** What can be chosen about the route; null: the engine chooses and says so. */
@@ -247,6 +266,10 @@ export class Job {
   @OrNull() @OneOf(ROUTE_IDS) route: (typeof ROUTE_IDS)[number] | null = null;
   @OrNull() @Sub(() => Artwork) artwork: Artwork | null = null;
   @SubList(() => Zone, 200) zones: Zone[] = [];
+  /** how the zones are made where no drawing says it; absent: by the drawing, or typed in */
+  @Since(4) @Sub(() => Areas) areas?: Areas;
+  /** what the beam draws over all zones; absent: the zones themselves */
+  @Since(4) @Sub(() => Picture) picture?: Picture;
   @Sub(() => Choices) choices: Choices = new Choices();
   @SubList(() => PlanEdit, 5000) edits: PlanEdit[] = [];
   /** routes that were left with changes by hand; absent: none was */

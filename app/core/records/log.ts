@@ -50,16 +50,20 @@ export class LogEntry {
   @Since(1) @Text(60) tick?: string;
 }
 
-/** the longest a photo may be, as base64: what is taken in from anywhere must go out in a file that can be read again */
+/** what the ids of originals begin with: pictures that the beam draws are kept as they came */
+export const PICTURE_IDS = "picture.";
+/** the longest a photo may be, as base64, and the original of a picture: what is taken in must go out in a file that can be read again */
 export const PHOTO_CHARS = 6_000_000;
+export const ORIGINAL_CHARS = 48_000_000;
+export const mostChars = (id: string): number => (id.startsWith(PICTURE_IDS) ? ORIGINAL_CHARS : PHOTO_CHARS);
 export class Photo {
   @Whole(1, 1) version: number = 1;
   @Id() id!: string;
   @Id() jobId!: string;
   @Moment() at!: number;
   @Text(200) caption: string = "";
-  /** image/jpeg or image/png as base64; re-drawn on the way in, so no place or camera data remains */
-  @Text(PHOTO_CHARS) data!: string;
+  /** image/jpeg, image/png or image/webp as base64; re-drawn or stripped on the way in, so no place or camera data remains */
+  @Text(ORIGINAL_CHARS) data!: string;
 }
 
 export const LOG_ENTRY: RecordKind<LogEntry> = { name: "log entry", type: LogEntry, version: 1, migrations: [] };

@@ -1,5 +1,5 @@
 /** The picture that the beam draws: where its pixels are kept, how it lies on the blank, what is done to its tones, how it is burnt. */
-import { Flag, Id, Maybe, Num, NumList, OneOf, OrNull, Sub, SubList, Text, Whole } from "./fields";
+import { Flag, Id, Maybe, Num, NumList, OneOf, Sub, SubList, Text, Whole } from "./fields";
 
 export const TONE_IDS = [
   "levels",
@@ -68,11 +68,16 @@ export class Region {
 
 export class Picture {
   @Text(200) name: string = "";
-  /** id of the kept original; null: the job’s own drawing, filled with its colours */
-  @OrNull() @Id() photo: string | null = null;
-  /** upright size in pixels; 0 for a drawing */
+  /** id of the kept original */
+  @Id() photo!: string;
+  /** upright size in pixels */
   @Whole(0, 60_000_000) pxW: number = 0;
   @Whole(0, 60_000_000) pxH: number = 0;
+  /** how it is turned in its file, 1-8 as cameras write it; absent: it stands upright */
+  @Maybe() @Whole(1, 8) exif?: number;
+  /** a small one of it, grey, upright, as base64 of a byte a pixel, row by row */
+  @Text(60_000) small: string = "";
+  @Whole(0, 400) smallW: number = 0;
   /** mm, as it lies */
   @Num(0.1, 5000, "mm") w!: number;
   @Num(0.1, 5000, "mm") h!: number;

@@ -116,9 +116,23 @@ function ofTone(r: Recipe): Share {
   };
 }
 
+/** What is burnt for a value of the field: linear light where nothing was done to it, else a screen value. */
+function shareFor(r: Recipe): Share {
+  if (!plain(r)) return ofTone(r);
+  const back = densityOf(r);
+  return (y) => back(wantedShare(y, r));
+}
+
+/** Colours that lie under the picture: which of them at each pixel of a row, and the luminance each shows where it is burnt. */
+export interface Paints {
+  at(y: number): Uint8Array;
+  colourY: readonly number[];
+}
 export interface BurnOptions {
   /** of a row, 1 where it may be burnt (the blank, less what stays free); null: everywhere */
   allowed?: ((y: number) => Uint8Array | null) | null;
+  /** several colours; absent: the recipe’s one */
+  paints?: Paints | null;
   progress?: Progress;
 }
 
@@ -140,8 +154,9 @@ function mayBurn(f: Laid, allowed: BurnOptions["allowed"]): ((y: number) => Uint
 /** Tones into dots or power, and those into the rows of a file. @param f linear light, or screen values once tones were made */
 export function burn(f: Laid, r: Recipe, opts: BurnOptions = {}): Rendered {
   const { w, h } = f;
-  const back = plain(r) ? densityOf(r) : null;
-  const share: Share = back ? (y) => back(wantedShare(y, r)) : ofTone(r);
+  const shares = (opts.paints?.colourY ?? [r.colourY]).map((colourY) => shareFor({ ...r, colourY }));
+  const [share] = shares;
+  const { paints } = opts;
   const may = mayBurn(f, opts.allowed);
   const grey = r.render === "grey";
   const stride = grey ? w : Math.ceil(w / 8);
@@ -152,7 +167,10 @@ export function burn(f: Laid, r: Recipe, opts: BurnOptions = {}): Rendered {
   let sum = 0;
   for (let y = 0; y < h; y++) {
     const o = y * w;
-    for (let x = 0; x < w; x++) wanted[x] = share(f.y[o + x]);
+    if (paints) {
+      const under = paints.at(y);
+      for (let x = 0; x < w; x++) wanted[x] = shares[under[x]](f.y[o + x]);
+    } else for (let x = 0; x < w; x++) wanted[x] = share(f.y[o + x]);
     if (make) {
       make(wanted, bits);
       for (let x = 0; x < w; x++)

@@ -4,23 +4,23 @@ import { check, tooLong, type Fault, unsafe } from "../../core/records/parse";
 import { isFinish } from "../../core/catalogue/finishes";
 import { isSubstrate } from "../../core/catalogue/substrates";
 import { zonedClock } from "../../core/time/zoned";
-import { PHOTO_CHARS } from "../../core/records/log";
+import { mostChars } from "../../core/records/log";
 import { worldAround, type World } from "../../core/records/world";
 
 export type FileRead = { ok: true; file: RichLayerFile } | { ok: false; faults: Fault[] };
 /** larger files are refused before they are parsed */
 export const FILE_LIMIT = 200_000_000;
 
-/** base64 that begins as a JPEG or PNG does */
-const PICTURE = /^(?:\/9j\/|iVBORw0KGgo)[A-Za-z0-9+/]*={0,2}$/;
+/** base64 that begins as a JPEG, PNG or WebP does */
+const PICTURE = /^(?:\/9j\/|iVBORw0KGgo|UklGR)[A-Za-z0-9+/]*={0,2}$/;
 /** the mark that stands for a picture beside the file in a zip */
 const BESIDE = /^sha256:[0-9a-f]{64}$/;
 /** What is wrong with a photo's data; null: it is a picture that can be stored, and written out again. */
-export const photoFault = (data: string): string | null =>
+export const photoFault = (data: string, id: string): string | null =>
   !PICTURE.test(data)
-    ? "is not a JPEG or PNG picture in base64"
-    : data.length > PHOTO_CHARS
-      ? `is larger than ${(PHOTO_CHARS * 3) / 4 / 1e6} MB: make the picture smaller first`
+    ? "is not a JPEG, PNG or WebP picture in base64"
+    : data.length > mostChars(id)
+      ? `is larger than ${(mostChars(id) * 3) / 4 / 1e6} MB: make the picture smaller first`
       : null;
 
 /** What the field validators cannot see: names that must be known, ids that must be unique and point somewhere. */
@@ -60,7 +60,7 @@ function crossCheck(f: RichLayerFile, beside: boolean): Fault[] {
     if (!jobs.has(e.jobId)) say(`log[${i}].jobId`, `points to the job “${e.jobId}”, which is not in the file`);
   });
   f.photos.forEach((p, i) => {
-    const wrong = beside && BESIDE.test(p.data) ? null : photoFault(p.data);
+    const wrong = beside && BESIDE.test(p.data) ? null : photoFault(p.data, p.id);
     if (wrong) say(`photos[${i}].data`, wrong);
   });
   if (f.kind === "job" && f.jobs.length !== 1) say("jobs", `a job file holds one job, this one holds ${f.jobs.length}`);

@@ -317,3 +317,61 @@ export function readPixels(b: Uint8Array): Photo {
   if (head.kind === "WebP") throw new BadPicture("WebP is read in the app only; save it as PNG or JPEG.");
   return head.kind === "PNG" ? readPng(b, head) : readJpeg(b, head);
 }
+
+/** segments of a JPEG that say how its pixels are to be read; all others (place, camera, previews, notes) are left behind */
+const JPEG_KEPT = [0xe0, 0xe2, 0xee];
+function bareJpeg(b: Uint8Array): Uint8Array {
+  const v = viewOf(b);
+  const parts: Uint8Array[] = [b.subarray(0, 2)];
+  let at = 2;
+  while (at + 4 <= b.length && b[at] === 255) {
+    const marker = b[at + 1];
+    if (marker === 255) {
+      at++;
+      continue;
+    }
+    if (marker === 0xda) break;
+    const end = at + 2 + v.getUint16(at + 2);
+    const note = (marker >= 0xe0 && marker <= 0xef && !JPEG_KEPT.includes(marker)) || marker === 0xfe;
+    if (!note) parts.push(b.subarray(at, end));
+    at = end;
+  }
+  parts.push(b.subarray(at));
+  return joinedBytes(parts);
+}
+function joinedBytes(parts: Uint8Array[]): Uint8Array {
+  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const p of parts) {
+    out.set(p, at);
+    at += p.length;
+  }
+  return out;
+}
+/** Chunks of a PNG or WebP that are no notes. */
+function barePng(b: Uint8Array): Uint8Array {
+  const keep = chunksOf(b).filter((c) => !["tEXt", "zTXt", "iTXt", "eXIf", "tIME"].includes(c.type));
+  return joinedBytes([b.subarray(0, 8), ...keep.map((c) => b.subarray(c.at - 8, c.at + c.length + 4))]);
+}
+function bareWebp(b: Uint8Array): Uint8Array {
+  const v = viewOf(b);
+  const parts: Uint8Array[] = [];
+  for (let at = 12; at + 8 <= b.length;) {
+    const length = v.getUint32(at + 4, true);
+    const end = Math.min(b.length, at + 8 + length + (length & 1));
+    if (!["EXIF", "XMP "].includes(word(b, at))) parts.push(b.subarray(at, end));
+    at = end;
+  }
+  const body = joinedBytes(parts);
+  const out = joinedBytes([b.subarray(0, 12), body]);
+  new DataView(out.buffer).setUint32(4, out.length - 8, true);
+  // flags that say there are notes
+  if (word(out, 12) === "VP8X") out[20] &= ~0b1100;
+  return out;
+}
+
+/** A picture as it is kept: its pixels untouched, and nothing about place, camera or people. How it is turned is said by its head. */
+export function withoutNotes(b: Uint8Array): Uint8Array {
+  const kind = pictureKind(b);
+  return kind === "JPEG" ? bareJpeg(b) : kind === "PNG" ? barePng(b) : kind === "WebP" ? bareWebp(b) : b;
+}

@@ -3,7 +3,7 @@ import { own } from "../../process/kinds";
 import { colourWay } from "../../catalogue/routes";
 import type { Rule } from "../snag";
 import { window } from "../../models/film/reveal";
-import { cutsOf } from "../../process/kinds/laser-work";
+import { cutsOf, greyTones } from "../../process/kinds/laser-work";
 import { zoneOf } from "../../piece/state";
 import { round, uncoverIndex } from "../ask";
 import { jobFix } from "../fixes";
@@ -18,7 +18,7 @@ export const rule41: Rule = {
   find: (f) => {
     const c = f.context;
     const at = uncoverIndex(f);
-    if (c.school("shading") !== "grey" || at < 0 || !c.filled[0]) return [];
+    if (!greyTones(c) || at < 0 || !c.filled[0]) return [];
     const p = f.placed[at];
     const set = own(p.step, "laser");
     // Colours that are stacked are chosen by power: there are no tones besides.
@@ -35,6 +35,7 @@ export const rule41: Rule = {
           "pale tones would leave dark specks or dark ones eat the colour.",
         fixes: [
           jobFix("dots", "Shade by dots of one power", (j) => ({
+            ...(j.picture ? { picture: { ...j.picture, render: "floyd-steinberg" as const } } : {}),
             choices: {
               ...j.choices,
               schools: [...(j.choices.schools ?? []).filter((x) => !x.startsWith("shading:")), "shading:dither"],

@@ -4,7 +4,10 @@ import { blankOf, blankWords, overhang, resized } from "../../geometry/blank";
 import { pageBox } from "../../geometry/origin";
 import type { Job } from "../../records/job";
 import { showLength } from "../../units/show";
-import type { Rule } from "../snag";
+import type { Facts } from "../../plan/facts";
+import type { Finding, Rule } from "../snag";
+import type { Picture } from "../../records/picture";
+import { overrunOf, runOver, shortOf } from "../../geometry/picture";
 import { placement } from "../../plan/placement";
 import { burns, round } from "../ask";
 import { jobFix } from "../fixes";
@@ -21,6 +24,33 @@ function lastGood(good: number, bad: number, at: (k: number) => Pick<Job, "artwo
   return good;
 }
 
+/** A picture that covers its blank, and not by as much as the piece may lie off. */
+function short(f: Facts, p: Picture): Finding[] {
+  const { job } = f.context;
+  const place = placement(
+    f.context,
+    f.placed.map((x) => x.step),
+  );
+  const lacks = shortOf(p, job, place.overrunMm);
+  if (lacks === null) return [];
+  const { least } = overrunOf(p, job);
+  return [
+    {
+      step: f.placed.find(burns)?.step.id ?? null,
+      zone: null,
+      numbers: { overMm: round(least, 2), meantMm: round(place.overrunMm, 2), lacksMm: round(lacks, 2) },
+      why:
+        `The picture runs ${least >= 0 ? `only ${round(least, 2)} mm over` : `${round(-least, 2)} mm short of`} an edge of the piece; ` +
+        `put back by ${place.by}, ${round(place.overrunMm, 2)} mm a side hide how it lies. A bare rim would be left.`,
+      fixes: [
+        jobFix("run-over", `Run it ${round(place.overrunMm, 2)} mm over`, (j) => ({
+          picture: j.picture && runOver(j.picture, j, place.overrunMm),
+        })),
+      ],
+    },
+  ];
+}
+
 export const rule46: Rule = {
   id: 46,
   severity: "risk",
@@ -28,6 +58,8 @@ export const rule46: Rule = {
   find: (f) => {
     const { job } = f.context;
     const { artwork, substrate } = job;
+    const { picture } = f.context;
+    if (picture) return short(f, picture);
     if (!artwork) return [];
     // a picture that is meant to run off the edge does so by as much as the piece may lie off
     const { overrunMm } = placement(

@@ -3,12 +3,12 @@ import { BURNT } from "../../catalogue/substrates";
 import { mapZones, zoneOf } from "../../piece/state";
 import { needOf } from "../needs";
 import { dose } from "../beam";
-import { burntOf } from "../polarity";
+import { burntOf, sourceOf } from "../polarity";
 import type { Context } from "../context";
 import { BLEACHES, BURN_E, burnInSetting, ENOUGH } from "../settings";
 import { kind, LASER, type LaserSetting } from "../step";
 import { dampNeed } from "./damp";
-import { batch, eyewear, setting } from "./laser-work";
+import { batch, drawnOver, eyewear, pictureCues, setting } from "./laser-work";
 
 /** Does it darken: enough to fuse, not so much that it bleaches again? */
 function darkens(set: LaserSetting | null, c: Context): boolean {
@@ -36,7 +36,8 @@ export const burnIn = kind([...LASER], {
   cues: (s, c) => [
     setting(s),
     "Past the knee more power bleaches: stay before it",
-    `Artwork ${burntOf("drawing", c.route).says}`,
+    ...pictureCues(c),
+    `${c.picture ? "Picture" : "Artwork"} ${burntOf(sourceOf(c), c.route).says}`,
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,
@@ -57,7 +58,7 @@ export const burnIn = kind([...LASER], {
     return bare ? "no titanium white lies on it" : null;
   },
   apply: (s, p, c) => ({
-    ...mapZones(p, s.zones, (z) => (darkens(s.laser, c) ? { ...z, films: [], mark: BURNT } : z)),
+    ...mapZones(p, s.zones, (z) => (darkens(s.laser, c) ? { ...z, ...drawnOver(c), films: [], mark: BURNT } : z)),
     soot: true,
     clean: false,
     touched: "beam",

@@ -7,13 +7,16 @@ import { topDown, zoneOf, type Piece, type ZoneState } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
 import type { Beam } from "../../records/ids";
 import type { Zone } from "../../records/job";
+import type { Picture } from "../../records/picture";
 import { SLICES } from "../../vector/measure";
 import { eyewearFor, topSpeed } from "../beam";
 import type { Context } from "../context";
 import { blankOf } from "../../geometry/blank";
-import { pageBox } from "../../geometry/origin";
+import { origin, pageBox } from "../../geometry/origin";
+import { pictureRows } from "../../geometry/picture";
 import { coldNeed } from "../needs";
 import type { LaserSetting, Need } from "../step";
+import { showLength } from "../../units/show";
 import { dampNeed } from "./damp";
 
 /** What of a step the laser asks for. */
@@ -64,6 +67,42 @@ export function rasterExtent(zones: Zone[]): { rowMm: number; heightMm: number }
     heightMm += Math.sqrt(z.areaMm2);
   }
   return { rowMm: heightMm > 0 ? burnt / heightMm : 0, heightMm };
+}
+
+/** Are tones made by power and not by dots: of the picture as it says, else as the school has it. */
+export const greyTones = (c: Context): boolean =>
+  c.picture ? c.picture.render === "grey" : c.school("shading") === "grey";
+/** What the maker is told of the picture at the laser: which file, how large, what the program must not do to it; none without one. */
+export const pictureCues = (c: Context): string[] =>
+  c.picture
+    ? [
+        `Picture “${c.picture.name}”: the PNG of this job, ${showLength(c.picture.w)} × ${showLength(c.picture.h)}, ` +
+          `${showLength(c.intervalMm ?? 0)} between lines`,
+        "In the program leave alone: turning over, mirroring, tone, dots",
+      ]
+    : [];
+
+/** What a zone that the beam has been over is besides, where it draws a picture. */
+export const drawnOver = (c: Context): { pictured?: true } => (c.picture ? { pictured: true } : {});
+
+/** The same where a picture is drawn over the zones: its own rows, as far as they lie over these. */
+function pictureExtent(zones: Zone[], p: Picture, c: Context): { rowMm: number; heightMm: number } {
+  const rows = pictureRows(p, c.job, origin(c.job));
+  if (!rows.length) return { rowMm: 0, heightMm: 0 };
+  const all = { ...zones[0], rows };
+  if (zones.length === c.job.zones.length) return rasterExtent([all]);
+  const [y0, y1, x0, x1] = rows;
+  const within = (z: Zone): Zone => {
+    if (z.rows.length !== 2 + 2 * SLICES) return z;
+    const slice = (z.rows[1] - z.rows[0]) / SLICES;
+    const own = z.rows.slice(2).map((v, i) => {
+      const y = z.rows[0] + (Math.floor(i / 2) + 0.5) * slice;
+      // an empty row ends before it begins
+      return y < y0 || y > y1 ? (i % 2 ? -1 : 0) : Math.min(x1, Math.max(x0, v));
+    });
+    return { ...z, rows: [z.rows[0], z.rows[1], ...own] };
+  };
+  return rasterExtent(zones.map(within));
 }
 
 /** Outlines of a zone as closed runs of mm, from its path; its perimeter as one straight where only that is known. */
@@ -123,9 +162,11 @@ export const linesOf = (zones: string[], c: Context): [number, number][][] =>
 export function pieceSeconds(s: LaserWork, c: Context): number | null {
   const m = c.machine;
   if (!m || !s.laser) return null;
-  const e = rasterExtent(c.job.zones.filter((z) => s.zones.includes(z.id)));
+  const zones = c.job.zones.filter((z) => s.zones.includes(z.id));
+  const e = c.picture ? pictureExtent(zones, c.picture, c) : rasterExtent(zones);
+  const page = c.picture ? c.picture.w : c.job.artwork ? pageBox(c.job.artwork)[0] : 0;
   return rasterTime({
-    rowMm: m.trimsRows ? e.rowMm : Math.max(e.rowMm, c.job.artwork ? pageBox(c.job.artwork)[0] : e.rowMm),
+    rowMm: m.trimsRows || e.heightMm === 0 ? e.rowMm : Math.max(e.rowMm, page),
     rows: Math.ceil(e.heightMm / s.laser.interval),
     speed: s.laser.speed,
     accel: m.accel,

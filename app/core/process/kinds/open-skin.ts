@@ -6,7 +6,7 @@ import type { Context } from "../context";
 import { ENOUGH, skinEnergy, skinSetting } from "../settings";
 import { kind, LASER, type LaserSetting } from "../step";
 import { dampNeed } from "./damp";
-import { batch, eyewear, setting } from "./laser-work";
+import { batch, drawnOver, eyewear, setting } from "./laser-work";
 
 const SAYS = { glaze: "Open the glaze", coating: "Take the coating off", silver: "Take the silvering off" };
 
@@ -65,7 +65,7 @@ export const openSkin = kind([...LASER], {
       ...z,
       films: [],
       ...(z.skin && opens(s.laser, c)
-        ? { skin: { ...z.skin, open: true }, depthUm: Math.max(z.depthUm, z.skin.um) }
+        ? { ...drawnOver(c), skin: { ...z.skin, open: true }, depthUm: Math.max(z.depthUm, z.skin.um) }
         : {}),
     })),
     // silvering goes off as vapour inside the glass

@@ -4,7 +4,7 @@ import { mapZones, topDown, zoneOf } from "../../piece/state";
 import { dose } from "../beam";
 import { uncoverSetting } from "../settings";
 import { kind, LASER } from "../step";
-import { batch, cutsOf, eyewear, laserNeeds, setting } from "./laser-work";
+import { batch, cutsOf, drawnOver, greyTones, pictureCues, eyewear, laserNeeds, setting } from "./laser-work";
 
 /** Shares nobody could see are 0 or 1. */
 const settle = (x: number): number => (x < 0.05 ? 0 : x > 0.95 ? 1 : x);
@@ -32,7 +32,8 @@ export const reveal = kind([...LASER, "byLoad"], {
   }),
   cues: (s, c) => [
     setting(s),
-    c.school("shading") === "grey" ? "Tones by power, not by dots" : "Tones by dots of one power",
+    ...pictureCues(c),
+    greyTones(c) ? "Tones by power, not by dots" : "Tones by dots of one power",
     "Stay with it; stop at the first flame",
     `Eyewear ${eyewear(c)}`,
   ],
@@ -67,7 +68,7 @@ export const reveal = kind([...LASER, "byLoad"], {
         const gone = groups[k]?.productId === f.productId ? (open[k] ?? 0) : 0;
         return { ...f, left: settle(f.left * (1 - gone)) };
       });
-      return { ...z, films: films.reverse() };
+      return { ...z, ...drawnOver(c), films: films.reverse() };
     });
     return { ...opened, soot: true, clean: false };
   },

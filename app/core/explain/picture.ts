@@ -1,0 +1,141 @@
+/**
+ * What the beam is given of a picture, for each step that draws it: the recipe by the setting in force and by the paints as they end up,
+ * the blank that it must keep to, and the areas that lie under it.
+ */
+import { blankOf } from "../geometry/blank";
+import { onBlank } from "../geometry/on-blank";
+import { pictureBox } from "../geometry/picture";
+import { ringsOf, type Point, type Ring } from "../geometry/outline";
+import { hex, luminance } from "../models/film/colour";
+import { GROUND, shown, zoneOf } from "../piece/state";
+import type { Placed } from "../plan/placed";
+import type { Plan } from "../plan/plan";
+import { placementOf } from "../plan/visits";
+import { dose } from "../process/beam";
+import type { Context } from "../process/context";
+import { kindOf, own } from "../process/kinds";
+import { cutsOf, pieceSeconds } from "../process/kinds/laser-work";
+import { burntOf, sourceOf } from "../process/polarity";
+import { BURN_E, ENOUGH, filmsOver, skinEnergy } from "../process/settings";
+import { mirrored } from "../process/setup";
+import type { Recipe } from "../tone/render";
+import { filledIn } from "../tone/steps";
+import { LUMINANCE } from "../tone/source";
+
+/** lines a cm and angle of a screen that says none: seen as grey from arm's length */
+export const SCREEN = { perCm: 20, angle: 45 };
+/** threshold against the energy of a burnt area where neither setting nor films are known */
+const UNKNOWN_THRESHOLD = 0.5;
+/** a spot’s threshold is kept where a pattern can still be told from a field */
+const [LEAST_THRESHOLD, MOST_THRESHOLD] = [0.2, 0.9];
+
+export interface PictureWork {
+  step: string;
+  title: string;
+  recipe: Recipe;
+  /** rings in mm from the upper left corner of the picture: burnt only within them, and so far from their edge; below 0: so far beyond */
+  blank: Ring[];
+  keepMm: number;
+  /** what lies under it: id, outline as the blank’s, what is seen where it is burnt; the first is the whole face */
+  areas: { id: string; name: string; rings: Ring[]; burnt: string }[];
+  /** what is seen where it is not burnt */
+  left: string;
+  /** zones that this step draws over; null: all of the picture in one go */
+  only: string[] | null;
+  /** seconds a piece */
+  seconds: number | null;
+  spotMm: number | null;
+}
+
+/**
+ * J/mm² at which half of what a step takes off, opens or burns in is done: the films over what its first zone shows (M4), the skin, the
+ * pigment; null: not known.
+ */
+function opensAt({ step: s, before }: Placed, c: Context): number | null {
+  const { beam } = kindOf(s.kind);
+  if (beam === "skin") return ENOUGH * skinEnergy(c);
+  if (beam === "pigment") return ENOUGH * BURN_E;
+  const set = own(s, "laser");
+  const zone = c.job.zones.find((z) => z.id === s.zones[0]);
+  if (!set || !zone) return null;
+  const lies = zoneOf(before, zone.id);
+  const over = Math.max(1, filmsOver(lies, zone.bare ? null : zone.productId));
+  return cutsOf(lies, c, set.interval, set.passes)[over - 1]?.c ?? null;
+}
+
+const DRAWS = ["film", "pigment", "skin"];
+/** Steps of a plan that draw its picture. */
+export const drawing = (plan: Plan): Placed[] =>
+  plan.context.picture
+    ? plan.placed.filter((p) => DRAWS.includes(kindOf(p.step.kind).beam ?? "") && !kindOf(p.step.kind).tries)
+    : [];
+
+/** Everything that the beam is to be given of a job’s picture, a step each; empty: it has none, or no step draws it yet. */
+export function pictureWork(plan: Plan): PictureWork[] {
+  const c = plan.context;
+  const p = c.picture;
+  const last = plan.placed[plan.placed.length - 1];
+  if (!p || !last) return [];
+  const box = pictureBox(p, c.job);
+  const at = (r: Ring): Ring => r.map(([x, y]): Point => [x - box.x0, y - box.y0]);
+  const colour = (zone: string): string =>
+    hex(shown(last.after, zoneOf(last.after, zone), c.substrate.colour, c.paintOf));
+  const lit = (zone: string): number =>
+    luminance(shown(last.after, zoneOf(last.after, zone), c.substrate.colour, c.paintOf));
+  const outlines = new Map(onBlank(c.job).map((z) => [z.id, ringsOf(z.path)]));
+  const over = placementOf(plan).overrunMm;
+  const want = burntOf(sourceOf(c), c.route).inverted;
+  const turnedOver = c.job.choices.inverted !== null && c.job.choices.inverted !== want;
+  return drawing(plan).map((s) => {
+    const step = s.step;
+    const set = own(step, "laser");
+    const zones = step.zones.filter((z) => z !== GROUND);
+    const [first] = zones;
+    const e = set && c.machine ? dose(c.machine, set) : null;
+    const opens = first ? opensAt(s, c) : null;
+    const ratio = e && opens ? opens / e : UNKNOWN_THRESHOLD;
+    const intervalMm = set?.interval ?? c.intervalMm ?? 0.1;
+    return {
+      step: step.id,
+      title: step.title,
+      blank: blankOf(c.job.substrate).rings.map(at),
+      // beyond the edge it is burnt as far as the piece may lie off, and no farther
+      keepMm: c.job.substrate.keepMm || -over,
+      areas: zones.map((id) => ({
+        id,
+        name: c.job.zones.find((z) => z.id === id)?.name ?? id,
+        rings: (outlines.get(id) ?? []).map(at),
+        burnt: colour(id),
+      })),
+      left: colour(GROUND),
+      only: zones.length === c.job.zones.length ? null : zones,
+      seconds: pieceSeconds({ zones: step.zones, laser: set }, c),
+      spotMm: c.spotMm,
+      recipe: {
+        widthMm: p.w,
+        heightMm: p.h,
+        intervalMm,
+        fit: p.fit,
+        quarters: p.quarters ?? 0,
+        exif: p.exif ?? 1,
+        flip: p.flip ?? false,
+        crop: p.crop ?? null,
+        mix: (p.mix as unknown as Recipe["mix"]) ?? LUMINANCE,
+        ground: luminance(shown(last.after, zoneOf(last.after, GROUND), c.substrate.colour, c.paintOf)),
+        tone: p.tone.map(filledIn),
+        render: p.render,
+        dots: { serpentine: p.serpentine ?? false, perCm: p.perCm ?? SCREEN.perCm, angle: p.angle ?? SCREEN.angle },
+        // what burning shows is the colour, what is left is the top, whichever of them is the lighter
+        invert: !turnedOver,
+        mirror: mirrored(c),
+        spot:
+          p.plain || c.spotMm === null || p.render === "grey"
+            ? null
+            : { mm: c.spotMm, threshold: Math.min(MOST_THRESHOLD, Math.max(LEAST_THRESHOLD, ratio)) },
+        colourY: first ? lit(first) : 1,
+        topY: lit(GROUND),
+        layOn: !p.unlaid,
+      },
+    };
+  });
+}

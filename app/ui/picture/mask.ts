@@ -1,0 +1,40 @@
+/** The picture as a mask over a face drawn small: how much of the burnt colour is seen at each place. From the small grey one kept. */
+import type { Picture } from "../../core/records/picture";
+import { linear, luminance } from "../../core/models/film/colour";
+import { screened, toScreen } from "../../core/tone/light";
+import { laid } from "../../core/tone/resample";
+import { aimed } from "../../core/tone/render";
+import { filledIn, tones } from "../../core/tone/steps";
+import { toLight } from "../../core/tone/light";
+import type { Pixels } from "../../core/tone/source";
+import { png } from "../../io/export/png";
+import { bytesOf } from "../taking";
+
+const PX = 128;
+const base64 = (b: Uint8Array): string => btoa(Array.from(b, (v) => String.fromCharCode(v)).join(""));
+
+/** @param burnt what is seen where it is burnt @param left where it is not; `#rrggbb` @returns a data URL; null: nothing small is kept */
+export function pictureMask(p: Picture, burnt: string, left: string): string | null {
+  const data = p.small ? bytesOf(p.small) : null;
+  const w = p.smallW;
+  if (!data || !w || data.length % w) return null;
+  const small: Pixels = { w, h: data.length / w, channels: 1, max: 255, row: (y) => data.subarray(y * w, (y + 1) * w) };
+  const k = PX / Math.max(p.w, p.h);
+  const grid = { w: Math.max(1, Math.round(p.w * k)), h: Math.max(1, Math.round(p.h * k)) };
+  // the small one stands upright already
+  const f = laid(small, grid, { fit: p.fit, quarters: p.quarters ?? 0, crop: p.crop ?? null });
+  const v = tones({ w: f.w, h: f.h, v: screened(f.y as Float32Array) }, p.tone.map(filledIn), k).v;
+  const [colourY, topY] = [burnt, left].map((c) => luminance(linear(c)));
+  const [on, off] = [toScreen(colourY), toScreen(topY)];
+  const out = new Uint8Array(f.w * f.h);
+  for (let y = 0; y < f.h; y++)
+    for (let x = 0; x < f.w; x++) {
+      if (x < f.inside.x0 || x >= f.inside.x1 || y < f.inside.y0 || y >= f.inside.y1) continue;
+      const seen = toScreen(
+        aimed(toLight(Math.min(1, Math.max(0, v[y * f.w + x]))), { colourY, topY, layOn: !p.unlaid }),
+      );
+      const share = Math.abs(on - off) < 1e-6 ? 0 : (seen - off) / (on - off);
+      out[y * f.w + (p.flip ? f.w - 1 - x : x)] = Math.round(255 * Math.min(1, Math.max(0, share)));
+    }
+  return `data:image/png;base64,${base64(png({ w: f.w, h: f.h, depth: 8, data: out, stride: f.w }, 1))}`;
+}

@@ -1,0 +1,226 @@
+/**
+ * A picture on every way that draws one, from the plan to the bytes for the laser and back through areas and spot to what is seen: jobs that
+ * are not the demo's. What runs in the worker runs here as it is.
+ */
+import { decode } from "fast-png";
+import { ROUTES } from "../core/catalogue/routes";
+import { defaultMachine } from "../core/catalogue/starter";
+import { pictureWork, type PictureWork } from "../core/explain/picture";
+import { tonesHeld } from "../core/explain/tones";
+import { evenBands, wholeFace } from "../core/geometry/areas";
+import { difference, lab, linear } from "../core/models/film/colour";
+import type { RouteId } from "../core/records/ids";
+import type { Job } from "../core/records/job";
+import type { Picture } from "../core/records/picture";
+import type { World } from "../core/records/world";
+import { makePlan } from "../core/plan/plan";
+import { GROUND, zoneOf } from "../core/piece/state";
+import { snagsOf } from "../core/judge/judge";
+import { scene, wedge } from "../core/testing/pictures";
+import { a1, stocked, SHELF } from "../core/testing/worlds";
+import { lightness, ofLightness, toLight } from "../core/tone/light";
+import type { Pixels } from "../core/tone/source";
+import { pictureApi, type Made } from "./picture-api";
+
+const picture = (more: Partial<Picture> = {}): Picture => ({
+  name: "heron.png",
+  photo: "picture.a",
+  pxW: 1600,
+  pxH: 1200,
+  small: "",
+  smallW: 0,
+  w: 62,
+  h: 47,
+  fit: "stretch",
+  tone: [],
+  render: "stucki",
+  ...more,
+});
+const COLOURS = ["#2f4a7d", "#c9577a", "#f0a23c"].map((colour, i) => ({ colour, name: `Band ${i + 1}` }));
+interface Way {
+  route: RouteId;
+  body: string;
+  beam: "co2" | "blue" | "uv";
+  areas: (j: Job) => Job;
+}
+const WAYS: Way[] = [
+  { route: "A1", body: "slate", beam: "co2", areas: (j) => wholeFace(j, "#d8432f") },
+  { route: "A1", body: "mdf", beam: "blue", areas: (j) => wholeFace(j, "#f4f2ee") },
+  { route: "A3", body: "tile-glazed", beam: "co2", areas: (j) => evenBands(j, COLOURS, 90) },
+  { route: "A4", body: "canvas", beam: "blue", areas: (j) => evenBands(j, COLOURS, 0) },
+  { route: "B", body: "tile-glazed", beam: "co2", areas: (j) => wholeFace(j, "#1d1c1c") },
+  { route: "C1", body: "tile-glazed", beam: "co2", areas: (j) => wholeFace(j, "#2d5d8a") },
+];
+function worldOf({ route, body, beam, areas }: Way, p = picture()): World {
+  const w = a1();
+  const job = { ...w.job, substrate: { ...w.job.substrate, id: body, w: 60, h: 45, t: 6 }, zones: [] };
+  const machine = { ...defaultMachine(beam, beam === "uv" ? 5 : 40, "m"), accel: 3000, maxSpeed: 400 };
+  return {
+    ...w,
+    machines: [machine],
+    products: [
+      ...SHELF(),
+      stocked("ti", "Titanium white", "titanium-white", "#f7f6f0"),
+      stocked("dye", "Dye", "ceramic-dye", "#2d5d8a"),
+    ],
+    job: { ...areas(job), route, machineId: "m", quantity: 2, picture: p },
+  };
+}
+const made = async (
+  work: PictureWork,
+  p: Pixels,
+): Promise<{ made: Made; png: Uint8Array<ArrayBuffer>; api: ReturnType<typeof pictureApi> }> => {
+  const api = pictureApi(() => Promise.resolve(p));
+  await api.open(new Uint8Array(0));
+  const m = api.make({ work, watched: null, px: 400, night: false }, () => undefined);
+  return { made: m, png: api.save()!, api };
+};
+
+test.each(WAYS)("$route on $body: one pass draws the whole picture, and the piece says so", async (way) => {
+  const plan = makePlan(worldOf(way));
+  expect(plan.missing).toEqual([]);
+  const works = pictureWork(plan);
+  expect(works).toHaveLength(1);
+  const [work] = works;
+  const at = plan.placed.find((p) => p.step.id === work.step)!;
+  // every area was drawn over, the rest of the face was not
+  for (const z of plan.context.job.zones) expect([z.id, zoneOf(at.after, z.id).pictured]).toEqual([z.id, true]);
+  expect(zoneOf(at.after, GROUND).pictured).toBeUndefined();
+  // burnt it shows other than left
+  for (const a of work.areas) expect(difference(linear(a.burnt), linear(work.left))).toBeGreaterThan(15);
+  const { made: m, png } = await made(work, scene(1600, 1200, 3));
+  const set = work.recipe.intervalMm;
+  expect([m.w, m.h]).toEqual([Math.round(62 / set), Math.round(47 / set)]);
+  const back = decode(png, { checkCrc: true });
+  expect([back.width, back.height, back.depth]).toEqual([m.w, m.h, 1]);
+  expect(back.resolution).toEqual({ x: Math.round(1000 / set), y: Math.round(1000 / set), unit: 1 });
+  expect(m.burnt).toBeGreaterThan(0.05);
+  expect(m.burnt).toBeLessThan(0.95);
+});
+
+test.each(WAYS)(
+  "$route on $body: a wedge made, burnt and looked at is its own lightness within 2, in its own paints",
+  async (way) => {
+    const N = 9;
+    const plan = makePlan(worldOf(way, picture({ w: 60, h: 45, render: "floyd-steinberg" })));
+    const [work] = pictureWork(plan);
+    const one = { ...work, areas: work.areas.slice(0, 1), keepMm: 0 };
+    const p = wedge(900, 60, N, (k) => ofLightness((100 * (k + 0.5)) / N));
+    const api = pictureApi(() => Promise.resolve(p));
+    await api.open(new Uint8Array(0));
+    api.make({ work: one, watched: null, px: 300, night: false }, () => undefined);
+    const [a, b] = [lightness(one.recipe.topY), lightness(one.recipe.colourY)];
+    const [dark, light] = [Math.min(a, b), Math.max(a, b)];
+    const off: number[] = [];
+    for (let k = 0; k < N; k++) {
+      // read from single dots as the spot leaves them, within one step of the wedge
+      const seen = api.lens((k + 0.5) / N, 0.5, 48)!;
+      let sum = 0;
+      let n = 0;
+      for (let y = 24; y < seen.h - 24; y++)
+        for (let x = 24; x < seen.w - 24; x++, n++) {
+          const o = (y * seen.w + x) * 4;
+          const [r, g, bl] = [0, 1, 2].map((q) => toLight(seen.data[o + q] / 255));
+          sum += 0.2126 * r + 0.7152 * g + 0.0722 * bl;
+        }
+      const aim = dark + ((light - dark) * (k + 0.5)) / N;
+      off.push(Math.abs(lightness(sum / n) - aim));
+    }
+    expect([way.route, off.reduce((s, v) => s + v, 0) / N <= 2]).toEqual([way.route, true]);
+  },
+);
+
+test("areas of other colours get other shares for the same tone, each by its own paint", async () => {
+  const plan = makePlan(worldOf(WAYS[3], picture({ w: 60, h: 45 })));
+  const [work] = pictureWork(plan);
+  expect(work.areas.length).toBe(3);
+  const flat: Pixels = { w: 8, h: 8, channels: 1, max: 255, row: () => new Uint8Array(8).fill(130) };
+  const { made: m } = await made({ ...work, recipe: { ...work.recipe, layOn: false } }, flat);
+  const { burnt: b } = m.looks;
+  const row = (at: number): number => {
+    const y = Math.round(at * b.h);
+    return Array.from({ length: b.w }, (_v, x) => 1 - b.data[(y * b.w + x) * 4] / 255).reduce((s, v) => s + v, 0) / b.w;
+  };
+  const shares = [0.15, 0.5, 0.85].map(row);
+  // the lighter the paint beneath, the less of it shows the same tone
+  const light = work.areas.map((a) => lab(linear(a.burnt))[0]);
+  expect(light[0]).toBeLessThan(light[1]);
+  expect(shares[0]).toBeGreaterThan(shares[1]);
+  expect(shares[1]).toBeGreaterThan(shares[2]);
+});
+
+test("nothing is burnt beyond the blank and what it may lie off, in holes, or in the margin", async () => {
+  const w = worldOf(WAYS[0], picture({ w: 70, h: 55 }));
+  const round = (more: Partial<Job["substrate"]>): World => ({
+    ...w,
+    job: { ...w.job, substrate: { ...w.job.substrate, blank: { form: "oval" }, ...more } },
+  });
+  const light: Pixels = { w: 8, h: 8, channels: 1, max: 255, row: () => new Uint8Array(8).fill(255) };
+  const burntAt = async (world: World, x: number, y: number): Promise<boolean> => {
+    const [work] = pictureWork(makePlan(world));
+    const { png } = await made(work, light);
+    const d = decode(png);
+    const px = Math.round((x + 5) / work.recipe.intervalMm);
+    const py = Math.round((y + 5) / work.recipe.intervalMm);
+    return ((d.data[py * Math.ceil(d.width / 8) + (px >> 3)] >> (7 - (px & 7))) & 1) === 0;
+  };
+  expect(await burntAt(round({}), 30, 22)).toBe(true);
+  expect(await burntAt(round({}), 2, 2)).toBe(false);
+  expect(await burntAt(round({}), -0.8, 22.5)).toBe(true);
+  expect(await burntAt(round({}), -2, 22.5)).toBe(false);
+  expect(await burntAt(round({ holes: [{ x: 30, y: 22.5, d: 8 }] }), 30, 22.5)).toBe(false);
+  expect(await burntAt(round({ keepMm: 3 }), 30, 1.5)).toBe(false);
+  expect(await burntAt(round({ keepMm: 3 }), 30, 4.5)).toBe(true);
+});
+
+test("time, rows and width are the picture’s, not those of the colours beneath", () => {
+  const small = makePlan(worldOf(WAYS[0], picture({ w: 30, h: 20 })));
+  const whole = makePlan(worldOf(WAYS[0], picture({ w: 60, h: 45 })));
+  const [a, b] = [small, whole].map((p) => pictureWork(p)[0].seconds!);
+  expect(a).toBeLessThan(b / 2);
+  const step = (p: typeof small) => p.placed.find((x) => x.step.kind === "reveal")!;
+  expect(step(small).minutes).toBeLessThan(step(whole).minutes!);
+});
+
+test("ways that fill areas draw no picture, and say so with what would help", () => {
+  const w = worldOf(WAYS[0]);
+  for (const r of ROUTES.filter((x) => !x.pictures)) {
+    const plan = makePlan({ ...w, job: { ...w.job, route: r.id } });
+    expect([r.id, plan.context.picture, pictureWork(plan)]).toEqual([r.id, null, []]);
+  }
+});
+
+test("power by tone: a grey file, and how many tones this stack can hold", async () => {
+  const plan = makePlan(worldOf(WAYS[0], picture({ render: "grey" })));
+  const [work] = pictureWork(plan);
+  const { png } = await made(work, scene(400, 300, 5));
+  expect(decode(png).depth).toBe(8);
+  const held = tonesHeld(plan)!;
+  expect(held).toBeGreaterThan(2);
+  expect(held).toBeLessThan(60);
+  expect(snagsOf(plan).some((s) => s.rule === 41)).toBe(true);
+  expect(snagsOf(makePlan(worldOf(WAYS[0]))).some((s) => s.rule === 41)).toBe(false);
+});
+
+test("a file with too few pixels, and one that does not run over, are told with what mends them", () => {
+  const coarse = makePlan(worldOf(WAYS[0], picture({ pxW: 300, pxH: 225 })));
+  const soft = snagsOf(coarse).find((s) => s.rule === 42)!;
+  expect(soft.why).toMatch(/4\.8 pixels a mm/);
+  const short = snagsOf(makePlan(worldOf(WAYS[0], picture({ w: 60, h: 45 })))).find((s) => s.rule === 46)!;
+  expect(short.why).toMatch(/only 0 mm over an edge/);
+  for (const [plan, s] of [
+    [coarse, soft],
+    [makePlan(worldOf(WAYS[0], picture({ w: 60, h: 45 }))), short],
+  ] as const) {
+    const after = makePlan(s.fixes[0].apply(plan.context.world));
+    expect(snagsOf(after).filter((x) => x.rule === s.rule)).toEqual([]);
+  }
+});
+
+test("turned over by hand it is the other way round, and the rule says so", () => {
+  const w = worldOf(WAYS[0]);
+  const plan = makePlan({ ...w, job: { ...w.job, choices: { ...w.job.choices, inverted: false } } });
+  expect(pictureWork(plan)[0].recipe.invert).toBe(false);
+  expect(snagsOf(plan).some((s) => s.rule === 43)).toBe(true);
+  expect(snagsOf(makePlan(w)).some((s) => s.rule === 43)).toBe(false);
+});
