@@ -88,7 +88,7 @@ journey("a whole shop out and in again; damaged files change nothing", async (ur
   await give(first);
   await p.getByText(/Already here, and replaced/).waitFor();
   await p.getByRole("button", { name: "Put it in place of everything" }).click();
-  await p.getByText("Taken in: 15 jobs").first().waitFor();
+  await p.getByText("Taken in: 17 jobs").first().waitFor();
   assert.equal(await save(), first);
   // a job is deleted, and undo brings it back whole
   await p.goto(new URL("jobs/splash-tiles/brief", url).href);

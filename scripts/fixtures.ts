@@ -1,15 +1,20 @@
 /**
  * Writes the frozen exports once (a file that is there already is never written again), and what measuring gives for
- * the sample's drawings.
+ * the sample's drawings, and its pictures.
  */
 import "reflect-metadata";
 import { existsSync, mkdirSync, writeFileSync } from "node:fs";
-import { buildSample } from "../app/demo/build";
+import { keptScene, SCENES } from "../app/demo/scenes";
 import { loadClip } from "../app/door/kernel";
 import { readZones, type FoundArtwork } from "../app/core/vector/zones";
 import { jobFile, writeFile } from "../app/io/export/job-file";
 import { zonedClock } from "../app/core/time/zoned";
 
+writeFileSync(
+  "app/demo/pictures.json",
+  `${JSON.stringify(Object.fromEntries((Object.keys(SCENES) as (keyof typeof SCENES)[]).map((n) => [n, keptScene(n)])), null, 1)}\n`,
+);
+const { buildSample } = await import("../app/demo/build");
 const clip = await loadClip();
 const now = zonedClock("Europe/Lisbon").fromLocal("2027-01-13T11:20");
 const drawings = new Map<string, FoundArtwork>();

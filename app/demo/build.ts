@@ -14,7 +14,11 @@ import { Climate, Gear, Hours, Shop } from "../core/records/shop";
 import { zonedClock, type ZonedClock } from "../core/time/zoned";
 import type { World } from "../core/records/world";
 import type { FoundArtwork } from "../core/vector/zones";
+import { evenBands, wholeFace } from "../core/geometry/areas";
+import type { Picture, ToneStep } from "../core/records/picture";
+import type { Photo } from "../core/records/log";
 import { shopFile } from "../io/export/job-file";
+import pictures from "./pictures.json";
 import { bedMarker, doorSign, drawerTag, globe, poppies, ringAndHeart, seedGlass, sowingPanel } from "./drawings";
 
 export type Measure = (svg: string) => Promise<FoundArtwork>;
@@ -501,6 +505,73 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
     ),
     null,
   );
+  // Pictures: a head on dark-painted metal, an evening out of blended bands.
+  const photos: Photo[] = [];
+  const pictured = (j: Job, of: keyof typeof pictures, tone: ToneStep[]): Job => {
+    const id = `picture.${j.id}`;
+    const kept = pictures[of];
+    const name = `${j.id}.png`;
+    photos.push({ version: 1, id, jobId: j.id, at: now, caption: name, data: kept.png });
+    const picture: Picture = {
+      name,
+      photo: id,
+      pxW: kept.w,
+      pxH: kept.h,
+      small: kept.small,
+      smallW: kept.smallW,
+      w: j.substrate.w + 2,
+      h: j.substrate.h + 2,
+      fit: "cover",
+      tone,
+      render: "stucki",
+    };
+    return { ...j, picture };
+  };
+  add(
+    pictured(
+      wholeFace(
+        job("old-gardener", "The old gardener", {
+          ...planned,
+          quantity: 1,
+          substrate: { id: "aluminium-bare", w: 60, h: 80, t: 2 },
+          use: ["display"],
+          route: "A1",
+          start: at(12, "09:00"),
+        }),
+        "#f4f2ee",
+      ),
+      "gardener",
+      [
+        { do: "light", shadows: 25, highlights: 0, radiusMm: 4 },
+        { do: "sharpen", amount: 60, radiusMm: 0.2 },
+      ],
+    ),
+    null,
+  );
+  add(
+    pictured(
+      evenBands(
+        job("evening-jetty", "Evening at the jetty", {
+          ...planned,
+          quantity: 1,
+          substrate: { id: "canvas", w: 80, h: 60, t: 18 },
+          use: ["display"],
+          route: "A4",
+          start: at(13, "09:00"),
+        }),
+        [
+          { colour: "#2b6fa6", name: "High sky" },
+          { colour: "#d8432f", name: "Low sun" },
+          { colour: "#f3b61f", name: "Horizon" },
+          { colour: "#2b6fa6", name: "Water" },
+        ],
+        0,
+      ),
+      "evening",
+      [],
+    ),
+    null,
+  );
   // Finished ones.
   const first = await draw(
     job("first-markers", "First bed markers", {
@@ -585,5 +656,5 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
     },
     { steps: 99 },
   );
-  return must(RichLayerFile, shopFile({ shop, machines, products, jobs, log, photos: [] }));
+  return must(RichLayerFile, shopFile({ shop, machines, products, jobs, log, photos }));
 }

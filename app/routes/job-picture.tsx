@@ -343,7 +343,11 @@ function Facts({ d, run }: { d: View; run: PictureRun }) {
       <div>
         <div className="h-20" aria-hidden="true">
           <ResponsiveContainer>
-            <BarChart data={made.stats.histogram.map((n, i) => ({ i, n: Math.sqrt(n) }))} barCategoryGap={0}>
+            <BarChart
+              data={made.stats.histogram.map((n, i) => ({ i, n: Math.sqrt(n) }))}
+              barCategoryGap={0}
+              accessibilityLayer={false}
+            >
               <XAxis dataKey="i" hide />
               <Bar dataKey="n" fill="var(--color-ink)" isAnimationActive={false} />
             </BarChart>

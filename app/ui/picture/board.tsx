@@ -176,7 +176,7 @@ function Lens({ run, ready, of }: { run: PictureRun; ready: boolean; of: object 
           max="100"
           value={Math.round(at.x * 100)}
           onChange={(e) => to(Number(e.target.value) / 100, at.y)}
-          className="w-full accent-act"
+          className="min-h-line w-full accent-act"
         />
       </label>
       <label className="tag flex items-center gap-2">
@@ -187,7 +187,7 @@ function Lens({ run, ready, of }: { run: PictureRun; ready: boolean; of: object 
           max="100"
           value={Math.round(at.y * 100)}
           onChange={(e) => to(at.x, Number(e.target.value) / 100)}
-          className="w-full accent-act"
+          className="min-h-line w-full accent-act"
         />
       </label>
     </div>

@@ -1,0 +1,166 @@
+/** A photo from the maker's disk to the PNG for the laser: in an empty shop, on slate, in bands, by keys and by finger. */
+import { readFileSync } from "node:fs";
+import { decode, encode } from "fast-png";
+import { choose } from "./support/choose";
+import { faults, open } from "./browser";
+import { clean } from "./support/axe";
+import { assert, journey } from "./support/suite";
+
+const AT = "2027-01-13T11:20:00Z";
+/** Hills and a bright disc: grey, with a note on where it was taken. */
+function hills(w: number, h: number): Buffer {
+  const data = new Uint8Array(w * h);
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      const disc = Math.hypot(x / w - 0.7, y / h - 0.3) < 0.15;
+      data[y * w + x] = disc ? 235 : 110 + 70 * Math.sin(x / 70 + Math.cos(y / 60) * 2) - (60 * y) / h;
+    }
+  return Buffer.from(encode({ width: w, height: h, data, channels: 1, text: { Place: "behind the glasshouse" } }));
+}
+const png = (name: string, buffer: Buffer) => ({ name, mimeType: "image/png", buffer });
+
+journey(
+  "a photo is laid on slate, toned, made into dots and saved as it is to be burnt; nonsense is told",
+  async (url) => {
+    const o = await open(url, { at: AT });
+    const p = o.page;
+    await p.getByRole("button", { name: "Start an empty shop" }).click();
+    await p.getByRole("heading", { name: "Today", level: 1 }).waitFor();
+    await p.goto(new URL("jobs/new", url).href);
+    await p.getByLabel("What is it called?").fill("Slate by the pond");
+    await p.getByRole("button", { name: "Begin the job" }).click();
+    await p.locator("main[data-view='brief']").waitFor();
+    await choose(p, p.getByRole("combobox", { name: "Made of" }), "Slate");
+    const field = (label: string) => p.getByRole("textbox", { name: new RegExp(`^${label}`) });
+    const type = async (label: string, value: string): Promise<void> => {
+      await field(label).first().fill(value);
+      await p.keyboard.press("Enter");
+    };
+    await type("Wide", "90 mm");
+    await type("High", "60 mm");
+    await p.getByText("slate 90 mm × 60 mm").waitFor();
+    await p.getByRole("link", { name: "Picture", exact: true }).click();
+    const file = p.getByLabel("Picture file");
+    // what is no picture, and what is cut off, is told and nothing is lost
+    await file.setInputFiles(png("pond.png", Buffer.from("not a picture")));
+    await p.getByText(/“pond.png” was not taken in\. It is no PNG, JPEG or WebP/).waitFor();
+    const photo = hills(1500, 1000);
+    await file.setInputFiles(png("pond.png", photo.subarray(0, 4000)));
+    await p.getByText(/cut off before its end/).waitFor();
+    await file.setInputFiles(png("pond.png", photo));
+    await p.getByText("1500 × 1000 pixels").waitFor();
+    await p.getByText("How it will look depends on the way").waitFor();
+    // an empty shop has no laser: the ways say so, and one is chosen all the same
+    await p.getByRole("link", { name: "choose one" }).click();
+    await p.locator("[data-route='A1']").first().waitFor();
+    await p
+      .locator("[data-route='A1']")
+      .getByRole("button", { name: /^Choose/ })
+      .click();
+    await p.locator("[data-route='A1'][data-chosen]").waitFor();
+    await p.getByRole("link", { name: "Picture", exact: true }).click();
+    const made = p.locator("[data-made]");
+    await made.waitFor();
+    const before = await made.getAttribute("data-made");
+    assert.ok(before);
+    assert.match(await p.locator("main").innerText(), /It runs 1 mm over/);
+    assert.deepEqual(await clean(p, "picture"), []);
+    // tones by keyboard alone
+    await p.getByRole("combobox", { name: "A further step" }).focus();
+    await p.keyboard.press("Enter");
+    await p.getByRole("option", { name: "Curve", exact: true }).waitFor();
+    await p.keyboard.press("ArrowDown");
+    await p.keyboard.press("Enter");
+    await p.getByRole("button", { name: "Add it" }).focus();
+    await p.keyboard.press("Enter");
+    await p.locator("[data-tone='curve']").waitFor();
+    const point = p.getByRole("slider", { name: "Point 2 of the curve" });
+    await point.focus();
+    await p.keyboard.press("ArrowUp");
+    await p.locator("[role='slider'][aria-valuetext='50 % becomes 52 %']").waitFor();
+    await choose(p, "Tones are made by", "Growing dots");
+    await p.getByText("Lines a cm").waitFor();
+    await type("Lines a cm", "soon");
+    await p.getByRole("alert").filter({ hasText: /soon/ }).waitFor();
+    await type("Lines a cm", "16");
+    await choose(p, "Tones are made by", "Stucki");
+    await type("Over each edge", "2 mm");
+    await p.getByText(/It runs 2 mm over/).waitFor();
+    await made.waitFor();
+    // as it is to be burnt: size and density exact, no place in it
+    await p.getByRole("button", { name: "Save the PNG for the laser" }).waitFor();
+    const [down] = await Promise.all([
+      p.waitForEvent("download"),
+      p.getByRole("button", { name: "Save the PNG for the laser" }).click(),
+    ]);
+    assert.match(down.suggestedFilename(), /^slate-by-the-pond_94x64mm_.*mm_stucki\.png$/);
+    const out = decode(readFileSync(await down.path()), { checkCrc: true });
+    const [w, h] = (await made.getAttribute("data-made"))!.split(" ").map(Number);
+    assert.deepEqual([out.width, out.height, out.depth], [w, h, 1]);
+    assert.equal(out.resolution!.unit, 1);
+    assert.ok(Math.abs((out.width / out.resolution!.x) * 1000 - 94) < 0.2, String(out.width / out.resolution!.x));
+    // the piece shows it in every view, once it is burnt
+    await p.getByRole("link", { name: "Layers", exact: true }).click();
+    await p.locator("main[data-view='layers'] mask image").waitFor({ state: "attached" });
+    await p.getByRole("link", { name: "Picture", exact: true }).click();
+    // taken away, and back by undo
+    await p.getByRole("button", { name: "Leave the picture away" }).click();
+    await p.getByText("Drop a photo or a logo here").waitFor();
+    await p.getByRole("button", { name: /^Undo/ }).click();
+    await made.waitFor();
+    assert.deepEqual(faults(p), []);
+    assert.deepEqual(o.strays, []);
+    await o.close();
+  },
+);
+
+journey("blended bands beneath a picture, a gap between them found and closed, by finger on a phone", async (url) => {
+  const o = await open(url, { at: AT, width: 390, height: 844, touch: true });
+  const p = o.page;
+  await p.getByRole("button", { name: "Open the sample shop" }).tap();
+  await p.getByRole("heading", { name: "Today", level: 1 }).waitFor();
+  await p.goto(new URL("jobs/new", url).href);
+  await p.getByLabel("What is it called?").fill("Evening");
+  await p.getByRole("button", { name: "Begin the job" }).tap();
+  await p.locator("main[data-view='brief']").waitFor();
+  await choose(p, p.getByRole("combobox", { name: "Made of" }), "Stretched canvas");
+  await p.getByText("of stretched canvas").waitFor();
+  await p.getByRole("link", { name: "Picture", exact: true }).tap();
+  await p.getByLabel("Picture file").setInputFiles(png("evening.png", hills(1200, 1200)));
+  await p.getByText("1200 × 1200 pixels").waitFor();
+  await p.getByRole("button", { name: "Blended bands" }).tap();
+  await p.locator("[data-thin='']").waitFor();
+  await p.getByRole("link", { name: "choose one" }).tap();
+  await p.locator("[data-route='A4']").first().waitFor();
+  await p
+    .locator("[data-route='A4']")
+    .getByRole("button", { name: /^Choose/ })
+    .tap();
+  await p.locator("[data-route='A4'][data-chosen]").waitFor();
+  await p.getByRole("link", { name: "Picture", exact: true }).tap();
+  await p.locator("[data-made]").waitFor();
+  const second = p.locator("[data-zone='area-2']");
+  const from = second.getByRole("textbox", { name: /^From/ });
+  const was = await from.inputValue();
+  await from.fill("42 mm");
+  await from.press("Enter");
+  await p.locator("[data-thin]:not([data-thin=''])").waitFor();
+  assert.match(await p.locator("[data-thin]").first().innerText(), /No colour from|% of a coat from/);
+  await from.fill(was);
+  await from.press("Enter");
+  await p.locator("[data-thin='']").waitFor();
+  await p.locator("[data-made]").waitFor();
+  assert.ok(await p.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth), "it scrolls sideways");
+  const small = await p
+    .locator("main :is(button, a, input:not([type=file]), [role=combobox])")
+    .evaluateAll((l) =>
+      l
+        .filter((e) => e.getClientRects().length && e.getBoundingClientRect().height < 23)
+        .map((e) => e.outerHTML.slice(0, 80)),
+    );
+  assert.deepEqual(small, []);
+  assert.deepEqual(await clean(p, "bands"), []);
+  assert.deepEqual(faults(p), []);
+  assert.deepEqual(o.strays, []);
+  await o.close();
+});
