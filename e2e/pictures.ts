@@ -64,6 +64,9 @@ journey(
     const before = await made.getAttribute("data-made");
     assert.ok(before);
     assert.match(await p.locator("main").innerText(), /It runs 1 mm over/);
+    const burnt = Number(/(\d+) % of it is burnt/.exec(await p.locator("main").innerText())![1]);
+    assert.ok(burnt > 5 && burnt < 95, `${burnt} %`);
+    await p.getByText("No machine is chosen, so its setting is not known").waitFor();
     assert.deepEqual(await clean(p, "picture"), []);
     // tones by keyboard alone
     await p.getByRole("combobox", { name: "A further step" }).focus();
@@ -99,10 +102,6 @@ journey(
     assert.deepEqual([out.width, out.height, out.depth], [w, h, 1]);
     assert.equal(out.resolution!.unit, 1);
     assert.ok(Math.abs((out.width / out.resolution!.x) * 1000 - 94) < 0.2, String(out.width / out.resolution!.x));
-    // the piece shows it in every view, once it is burnt
-    await p.getByRole("link", { name: "Layers", exact: true }).click();
-    await p.locator("main[data-view='layers'] mask image").waitFor({ state: "attached" });
-    await p.getByRole("link", { name: "Picture", exact: true }).click();
     // taken away, and back by undo
     await p.getByRole("button", { name: "Leave the picture away" }).click();
     await p.getByText("Drop a photo or a logo here").waitFor();
@@ -160,6 +159,13 @@ journey("blended bands beneath a picture, a gap between them found and closed, b
     );
   assert.deepEqual(small, []);
   assert.deepEqual(await clean(p, "bands"), []);
+  // the piece shows it in every view, once it is burnt and not before
+  const job = p.url().split("/").at(-2);
+  await p.goto(new URL(`jobs/${job}/layers?step=coat.top.1`, url).href);
+  await p.locator("main[data-view='layers'] figure svg").first().waitFor();
+  assert.equal(await p.locator("mask image").count(), 0);
+  await p.goto(new URL(`jobs/${job}/layers?step=final-check`, url).href);
+  await p.locator("main[data-view='layers'] mask image").waitFor({ state: "attached" });
   assert.deepEqual(faults(p), []);
   assert.deepEqual(o.strays, []);
   await o.close();

@@ -2,6 +2,7 @@
 import { pictureWork } from "../core/explain/picture";
 import { axisOf, thinPlaces } from "../core/geometry/areas";
 import { lostByFit, overrunOf } from "../core/geometry/picture";
+import { difference, linear } from "../core/models/film/colour";
 import { lightness } from "../core/tone/light";
 import { filledIn } from "../core/tone/steps";
 import { tonesHeld } from "../core/explain/tones";
@@ -22,6 +23,18 @@ function heeds(plan: Plan): { say: string; mend: { label: string; act: Record<st
   const p = c.job.picture;
   if (!p) return [];
   const out: ReturnType<typeof heeds> = [];
+  for (const w of pictureWork(plan)) {
+    if (w.assumed)
+      out.push({
+        say: "No machine is chosen, so its setting is not known: shown as if the beam took off just what it should.",
+        mend: null,
+      });
+    else if (w.areas.some((a) => difference(linear(a.burnt), linear(w.left)) < HARDLY))
+      out.push({
+        say: `At the setting of “${w.title}” a burnt place looks as one that is left: little or nothing would be seen.`,
+        mend: null,
+      });
+  }
   for (const s of open(plan).filter((x) => ABOUT_PICTURES.includes(x.rule))) {
     const [fix] = s.fixes;
     const act = fix && { intent: "fix", rule: String(s.rule), where: whereOf(s), fix: fix.id };
@@ -55,6 +68,8 @@ function heeds(plan: Plan): { say: string; mend: { label: string; act: Record<st
     });
   return out;
 }
+/** CIEDE2000 under which burnt and left can hardly be told apart */
+const HARDLY = 5;
 /** rules that speak of how a picture is made and laid */
 const ABOUT_PICTURES = [41, 42, 43, 46];
 /** tones below which power alone bands */

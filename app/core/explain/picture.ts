@@ -6,7 +6,7 @@ import { blankOf } from "../geometry/blank";
 import { onBlank } from "../geometry/on-blank";
 import { pictureBox } from "../geometry/picture";
 import { ringsOf, type Point, type Ring } from "../geometry/outline";
-import { hex, luminance } from "../models/film/colour";
+import { hex, linear, luminance } from "../models/film/colour";
 import { GROUND, shown, zoneOf } from "../piece/state";
 import type { Placed } from "../plan/placed";
 import type { Plan } from "../plan/plan";
@@ -42,6 +42,8 @@ export interface PictureWork {
   left: string;
   /** zones that this step draws over; null: all of the picture in one go */
   only: string[] | null;
+  /** no setting is known: what is burnt is shown as it is meant */
+  assumed: boolean;
   /** seconds a piece */
   seconds: number | null;
   spotMm: number | null;
@@ -80,8 +82,10 @@ export function pictureWork(plan: Plan): PictureWork[] {
   const at = (r: Ring): Ring => r.map(([x, y]): Point => [x - box.x0, y - box.y0]);
   const colour = (zone: string): string =>
     hex(shown(last.after, zoneOf(last.after, zone), c.substrate.colour, c.paintOf));
-  const lit = (zone: string): number =>
-    luminance(shown(last.after, zoneOf(last.after, zone), c.substrate.colour, c.paintOf));
+  const meant = (zone: string): string | null => {
+    const z = c.job.zones.find((x) => x.id === zone);
+    return !z || z.bare ? c.substrate.colour : (c.paint(z.productId)?.product.colour ?? null);
+  };
   const outlines = new Map(onBlank(c.job).map((z) => [z.id, ringsOf(z.path)]));
   const over = placementOf(plan).overrunMm;
   const want = burntOf(sourceOf(c), c.route).inverted;
@@ -91,6 +95,8 @@ export function pictureWork(plan: Plan): PictureWork[] {
     const set = own(step, "laser");
     const zones = step.zones.filter((z) => z !== GROUND);
     const [first] = zones;
+    // without a setting it is taken to do what it is there for
+    const burnt = (id: string): string => (set ? colour(id) : (meant(id) ?? colour(id)));
     const e = set && c.machine ? dose(c.machine, set) : null;
     const opens = first ? opensAt(s, c) : null;
     const ratio = e && opens ? opens / e : UNKNOWN_THRESHOLD;
@@ -105,10 +111,11 @@ export function pictureWork(plan: Plan): PictureWork[] {
         id,
         name: c.job.zones.find((z) => z.id === id)?.name ?? id,
         rings: (outlines.get(id) ?? []).map(at),
-        burnt: colour(id),
+        burnt: burnt(id),
       })),
       left: colour(GROUND),
       only: zones.length === c.job.zones.length ? null : zones,
+      assumed: set === null,
       seconds: pieceSeconds({ zones: step.zones, laser: set }, c),
       spotMm: c.spotMm,
       recipe: {
@@ -121,7 +128,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
         flip: p.flip ?? false,
         crop: p.crop ?? null,
         mix: (p.mix as unknown as Recipe["mix"]) ?? LUMINANCE,
-        ground: luminance(shown(last.after, zoneOf(last.after, GROUND), c.substrate.colour, c.paintOf)),
+        ground: luminance(linear(colour(GROUND))),
         tone: p.tone.map(filledIn),
         render: p.render,
         dots: { serpentine: p.serpentine ?? false, perCm: p.perCm ?? SCREEN.perCm, angle: p.angle ?? SCREEN.angle },
@@ -132,8 +139,8 @@ export function pictureWork(plan: Plan): PictureWork[] {
           p.plain || c.spotMm === null || p.render === "grey"
             ? null
             : { mm: c.spotMm, threshold: Math.min(MOST_THRESHOLD, Math.max(LEAST_THRESHOLD, ratio)) },
-        colourY: first ? lit(first) : 1,
-        topY: lit(GROUND),
+        colourY: first ? luminance(linear(burnt(first))) : 1,
+        topY: luminance(linear(colour(GROUND))),
         layOn: !p.unlaid,
       },
     };

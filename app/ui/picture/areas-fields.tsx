@@ -74,7 +74,7 @@ export function AreasFields({
                   />
                   <ActButton
                     className="btn btn-quiet"
-                    label={`Take ${z.name} away`}
+                    label={`Take away ${z.name}`}
                     act={{ intent: "band-remove", zone: z.id, field: "", value: "" }}
                   >
                     Take away
