@@ -7,6 +7,7 @@ import { own } from "../app/core/process/kinds";
 import "reflect-metadata";
 import { e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
+import { pictureRows } from "./pictures";
 import { snagsOf } from "../app/core/judge/judge";
 import { makePlan } from "../app/core/plan/plan";
 import { simulate } from "../app/core/explain/report";
@@ -135,6 +136,7 @@ for (const [name, n, body] of [
 }
 rows.push(...firstView());
 rows.push(...scheduleRows());
+rows.push(...pictureRows());
 if (!process.argv.includes("--core")) {
   const { scale } = await import("./scale");
   rows.push(

@@ -6,11 +6,11 @@ import { open, openSample } from "./browser";
 const SHOTS: [
   string,
   string,
-  { width?: number; height?: number; touch?: boolean; theme?: "day" | "night"; opened?: string }?,
+  { width?: number; height?: number; touch?: boolean; theme?: "day" | "night"; opened?: string; made?: string }?,
 ][] = [
   ["today", ""],
   ["layers-engraved", "jobs/bed-markers/layers?step=coat.colour.beet.2"],
-  ["layers-uncovered", "jobs/splash-tiles/layers?step=reveal"],
+  ["picture", "jobs/evening-jetty/picture", { made: "[data-made]" }],
   ["layers-night", "jobs/blue-tiles/layers?step=coat.top.1", { theme: "night" }],
   ["brief", "jobs/bed-markers/brief"],
   ["artwork", "jobs/bed-markers/artwork"],
@@ -37,6 +37,7 @@ for (const [name, path, look] of SHOTS) {
   await openSample(o.page);
   await o.page.goto(new URL(path, url).href);
   await o.page.locator("main[data-view]:not([data-view='loading'])").waitFor();
+  if (look?.made) await o.page.locator(look.made).waitFor();
   if (look?.opened) {
     await o.page.locator(`section ${look.opened}`).first().click();
     await o.page.locator("[data-moves]").waitFor();

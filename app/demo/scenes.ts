@@ -1,4 +1,4 @@
-/** Two pictures made by arithmetic, for the sample shop: an old gardener who never was, and an evening at no place. Grey, the same each time. */
+/** Two pictures made by arithmetic for the sample shop: an old gardener who never was, an evening at no place. The same each time. */
 import { randomOf } from "../core/units/random";
 import { png } from "../io/export/png";
 

@@ -64,6 +64,7 @@ export default function Artwork({
     lies,
     stroke,
     contrast,
+    between,
   },
 }: Route.ComponentProps) {
   const submit = useSubmit();
@@ -79,7 +80,7 @@ export default function Artwork({
   };
   const ground = substrateNamed(job.substrate.id);
   const colours = Object.fromEntries([
-    ["ground", ground.colour],
+    ["ground", between ?? ground.colour],
     ...job.zones.map((z) => [
       z.id,
       z.bare
@@ -137,14 +138,25 @@ export default function Artwork({
         <MeasuringWords of={m} />
         {job.artwork && (
           <>
-            <SizeField
-              key={job.artwork.w}
-              value={showLength(job.artwork.w, units)}
-              onSet={resize}
-              height={showLength(job.artwork.h, units)}
-              disabled={!job.artwork.svg}
-            />
-            {round === null ? (
+            {job.areas ? (
+              <p>
+                {job.areas.kind === "whole" ? "One colour all over" : "Blended bands"}: they follow the piece and are
+                changed under{" "}
+                <Link to="../picture" relative="path">
+                  Picture
+                </Link>
+                . A drawing taken in here takes their place.
+              </p>
+            ) : (
+              <SizeField
+                key={job.artwork.w}
+                value={showLength(job.artwork.w, units)}
+                onSet={resize}
+                height={showLength(job.artwork.h, units)}
+                disabled={!job.artwork.svg}
+              />
+            )}
+            {round === null && !job.areas ? (
               <Placing
                 job={job}
                 units={units}
@@ -157,11 +169,14 @@ export default function Artwork({
               />
             ) : (
               <Face
-                job={boxes ? { ...job, substrate: { ...job.substrate, w: circumference(round) } } : job}
+                job={
+                  boxes && round !== null ? { ...job, substrate: { ...job.substrate, w: circumference(round) } } : job
+                }
                 colours={colours}
                 grain={ground.family === "wood"}
                 bandMm={band}
                 boxes={boxes}
+                pictured={job.picture && !lit ? job.zones.map((z) => z.id) : []}
                 lit={lit ? [lit] : []}
                 className="max-h-[min(56vh,--spacing(139))] w-full"
                 label={`${job.title}, zones in their finishes`}

@@ -5,7 +5,7 @@ import { FACE_GAP_MM, facesRound } from "../core/geometry/on-blank";
 import { overhang } from "../core/geometry/blank";
 import { difference, hex, linear } from "../core/models/film/colour";
 import { circumference, DOF_MM, inFocus } from "../core/models/round/round";
-import { picturedIn, seen } from "../core/piece/state";
+import { GROUND, picturedIn, seen, shown, zoneOf } from "../core/piece/state";
 import type { Plan } from "../core/plan/plan";
 import type { Job } from "../core/records/job";
 import { placementOf, visitsOf } from "../core/plan/visits";
@@ -56,6 +56,12 @@ function lies(job: Job): { mm: number | null; zones: string[] } {
   };
 }
 
+function between(plan: Plan): string | null {
+  const last = plan.placed[plan.placed.length - 1];
+  const c = plan.context;
+  return c.picture && last ? hex(shown(last.after, zoneOf(last.after, GROUND), c.substrate.colour, c.paintOf)) : null;
+}
+
 /** What each zone wants and gets: the paint that was picked, the one that follows, and how far that is from what is wanted. */
 function zoneRows(plan: Plan) {
   const c = plan.context;
@@ -103,6 +109,8 @@ function artworkViewIn(plan: Plan) {
     boxes,
     facesHint: facesHint(job, boxes),
     lies: lies(job),
+    /** what is seen between the dots of a picture, as the piece ends up; null: nothing is drawn over its zones */
+    between: between(plan),
     stroke: smallestStroke(plan),
     contrast: contrasts(plan),
     job,

@@ -72,6 +72,30 @@ function areaRows(work: PictureWork, w: number): RowScan {
     return row;
   };
 }
+/** Colour of bands at a pixel of the laser: where two lie over one another they run into one another; null: there are none. */
+function blendOf(work: PictureWork, colours: Rgb[], left: Rgb): ((x: number, y: number) => Rgb) | null {
+  const bands = work.areas.map((a) => a.band);
+  if (bands.length < 2 || bands.some((b) => !b)) return null;
+  const mm = work.recipe.intervalMm;
+  return (x, y) => {
+    let all = 0;
+    const c = [0, 0, 0];
+    bands.forEach((b, i) => {
+      const at = x * mm * b!.u[0] + y * mm * b!.u[1];
+      const [up, down] = [at - b!.from, b!.to - at];
+      const cover = Math.max(
+        0,
+        b!.fadeMm > 0 ? Math.min(1, up / b!.fadeMm, down / b!.fadeMm) : Number(up >= 0 && down > 0),
+      );
+      all += cover;
+      for (let q = 0; q < 3; q++) c[q] += cover * colours[i][q];
+    });
+    // less than a coat lets through what lies between
+    const thin = Math.max(0, 1 - all);
+    const whole = Math.max(1, all);
+    return [0, 1, 2].map((q) => (c[q] + thin * left[q]) / whole) as unknown as Rgb;
+  };
+}
 const luminance = (c: Rgb): number => 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
 
 interface Kept {
@@ -106,6 +130,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     const under = new Float32Array(3 * sw * sh);
     // densities of a few dots say little: at arm's length the eye takes in that many and more at once
     const dense = new Float32Array(sw * sh);
+    const blend = blendOf(work, colours, left);
     for (let y = 0; y < sh; y++) {
       for (const a of [sum, red, green, blue, on]) a.fill(0);
       for (let j = 0; j < k; j++) {
@@ -126,7 +151,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
       for (let x = 0; x < sw; x++) {
         const o = (y * sw + x) * 4;
         dense[y * sw + x] = sum[x] / n;
-        under.set([red[x] / n, green[x] / n, blue[x] / n], 3 * (y * sw + x));
+        under.set(blend?.((x + 0.5) * k, (y + 0.5) * k) ?? [red[x] / n, green[x] / n, blue[x] / n], 3 * (y * sw + x));
         finished[o + 3] = Math.round((255 * on[x]) / n);
         burnt[o] = burnt[o + 1] = burnt[o + 2] = Math.round(255 * (1 - sum[x] / n));
         burnt[o + 3] = 255;

@@ -1,6 +1,6 @@
 /**
- * A picture on every way that draws one, from the plan to the bytes for the laser and back through areas and spot to what is seen: jobs that
- * are not the demo's. What runs in the worker runs here as it is.
+ * A picture on every way that draws one, from the plan to the bytes for the laser and back through areas and spot to what is seen, on jobs
+ * of no demo. What runs in the worker runs here as it is.
  */
 import { decode } from "fast-png";
 import { ROUTES } from "../core/catalogue/routes";

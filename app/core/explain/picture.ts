@@ -2,6 +2,7 @@
  * What the beam is given of a picture, for each step that draws it: the recipe by the setting in force and by the paints as they end up,
  * the blank that it must keep to, and the areas that lie under it.
  */
+import { axisOf, painted } from "../geometry/areas";
 import { blankOf } from "../geometry/blank";
 import { onBlank } from "../geometry/on-blank";
 import { pictureBox } from "../geometry/picture";
@@ -29,6 +30,13 @@ const UNKNOWN_THRESHOLD = 0.5;
 /** a spot’s threshold is kept where a pattern can still be told from a field */
 const [LEAST_THRESHOLD, MOST_THRESHOLD] = [0.2, 0.9];
 
+/** A band that thins out at its borders: mm along its way, measured in the picture’s own corner. */
+export interface Band {
+  u: Point;
+  from: number;
+  to: number;
+  fadeMm: number;
+}
 export interface PictureWork {
   step: string;
   title: string;
@@ -37,7 +45,7 @@ export interface PictureWork {
   blank: Ring[];
   keepMm: number;
   /** what lies under it: id, outline as the blank’s, what is seen where it is burnt; the first is the whole face */
-  areas: { id: string; name: string; rings: Ring[]; burnt: string }[];
+  areas: { id: string; name: string; rings: Ring[]; burnt: string; band?: Band }[];
   /** what is seen where it is not burnt */
   left: string;
   /** zones that this step draws over; null: all of the picture in one go */
@@ -86,6 +94,26 @@ export function pictureWork(plan: Plan): PictureWork[] {
     const z = c.job.zones.find((x) => x.id === zone);
     return !z || z.bare ? c.substrate.colour : (c.paint(z.productId)?.product.colour ?? null);
   };
+  const { areas } = c.job;
+  const axis = areas?.kind === "bands" ? axisOf(c.job.substrate, areas.angle ?? 0) : null;
+  const bandOf = (id: string): { band?: Band } => {
+    const strip = areas?.strips?.find((x) => x.zone === id);
+    if (!axis || !areas || !strip) return {};
+    const [from, to] = painted(areas, strip);
+    // where the picture’s corner lies along the way of the bands
+    const corner = box.x0 * axis.u[0] + box.y0 * axis.u[1];
+    const place = (mm: number): number => axis.from + mm - corner;
+    // beyond the edge of the blank a band goes on
+    const far = axis.length;
+    return {
+      band: {
+        u: axis.u,
+        from: place(from <= 1e-9 ? -far : from),
+        to: place(to >= far - 1e-9 ? 2 * far : to),
+        fadeMm: areas.fadeMm ?? 0,
+      },
+    };
+  };
   const outlines = new Map(onBlank(c.job).map((z) => [z.id, ringsOf(z.path)]));
   const over = placementOf(plan).overrunMm;
   const want = burntOf(sourceOf(c), c.route).inverted;
@@ -112,6 +140,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
         name: c.job.zones.find((z) => z.id === id)?.name ?? id,
         rings: (outlines.get(id) ?? []).map(at),
         burnt: burnt(id),
+        ...bandOf(id),
       })),
       left: colour(GROUND),
       only: zones.length === c.job.zones.length ? null : zones,
