@@ -170,3 +170,42 @@ journey("blended bands beneath a picture, a gap between them found and closed, b
   assert.deepEqual(o.strays, []);
   await o.close();
 });
+
+journey("a flat logo dropped under Artwork becomes zones, what was too small is told", async (url) => {
+  const o = await open(url, { at: AT });
+  const p = o.page;
+  await p.getByRole("button", { name: "Start an empty shop" }).click();
+  await p.getByRole("heading", { name: "Today", level: 1 }).waitFor();
+  await p.goto(new URL("jobs/new", url).href);
+  await p.getByLabel("What is it called?").fill("Ring sign");
+  await p.getByRole("button", { name: "Begin the job" }).click();
+  await p.locator("main[data-view='brief']").waitFor();
+  await p.getByRole("link", { name: "Artwork", exact: true }).click();
+  const [w, h] = [240, 240];
+  const data = new Uint8Array(w * h * 3).fill(255);
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      const r = Math.hypot(x - 120, y - 120);
+      if (r < 40) data.set([243, 182, 31], (y * w + x) * 3);
+      else if (r < 90) data.set([43, 111, 166], (y * w + x) * 3);
+      else if (Math.hypot(x - 20, y - 20) < 1.2) data.set([20, 20, 20], (y * w + x) * 3);
+    }
+  const logo = Buffer.from(encode({ width: w, height: h, data, channels: 3 }));
+  await p.getByLabel("SVG file").setInputFiles(png("ring.png", logo));
+  const form = p.getByRole("form", { name: "Zones out of a flat picture" });
+  await form.getByLabel("Colours").fill("forty");
+  await form.getByRole("button", { name: "Make zones of it" }).click();
+  await p.getByText("“forty” is no number of colours").waitFor();
+  await form.getByLabel("Colours").fill("4");
+  await form.getByLabel(/Smallest part/).fill("2");
+  await form.getByRole("button", { name: "Make zones of it" }).click();
+  await p.locator("[data-traced='3']").waitFor();
+  await p.getByText(/1 part smaller than that, .* went to the neighbour/).waitFor();
+  await p.locator("[data-zone='z-2b6fa6']").first().waitFor();
+  assert.equal(await p.locator("li[data-zone]").count(), 3);
+  assert.deepEqual(await clean(p, "tracing"), []);
+  await form.getByRole("button", { name: "All right" }).click();
+  await form.waitFor({ state: "detached" });
+  assert.deepEqual(faults(p), []);
+  await o.close();
+});

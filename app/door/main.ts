@@ -16,12 +16,13 @@ import { BadInput, jobFromBrief, NoAnswer } from "../io/import/brief";
 import { readJobFile, worldOf } from "../io/import/job-file";
 import { BadPicture, readPixels } from "../io/import/pixels";
 import { readRecipe } from "../io/import/recipe";
+import { traceSvg } from "../io/import/trace";
 import { render } from "../core/tone/render";
 import { png } from "../io/export/png";
 import { writeFile } from "../io/export/job-file";
 import { loadClip } from "./kernel";
 
-const VERBS = ["zones", "routes", "brief", "plan", "check", "simulate", "schedule", "picture"];
+const VERBS = ["zones", "routes", "brief", "plan", "check", "simulate", "schedule", "picture", "trace"];
 const option = (name: string): string | null => {
   const i = process.argv.indexOf(`--${name}`);
   return i > 0 ? (process.argv[i + 1] ?? null) : null;
@@ -129,6 +130,23 @@ function picture(bytes: Uint8Array): Uint8Array {
   return png(render(photo, recipe), recipe.intervalMm);
 }
 
+/** A flat picture as zones, with their outlines. */
+async function trace(bytes: Uint8Array): Promise<string> {
+  const number = (name: string): number | null => {
+    const typed = option(name);
+    if (typed === null) return null;
+    if (!(Number(typed) > 0)) throw new BadInput(`--${name} is a number above 0, not “${typed}”.`);
+    return Number(typed);
+  };
+  const widthMm = number("width-mm");
+  if (widthMm === null) throw new BadInput("How wide? --width-mm says it.");
+  const colours = number("colours");
+  const photo = readPixels(bytes);
+  const made = traceSvg(photo, photo.exif, { colours, widthMm, leastMm2: number("least-mm2") ?? 0 });
+  const { heightMm, zones } = readZones(await loadClip(), made.svg);
+  return `${JSON.stringify({ widthMm, heightMm, lost: made.lost, zones: zones.map(({ rows: _rows, smallestMm2: _s, ...z }) => z) })}\n`;
+}
+
 async function main(): Promise<number> {
   const verb = process.argv[2] ?? "";
   try {
@@ -136,6 +154,10 @@ async function main(): Promise<number> {
     const bytes = readFileSync(0);
     if (verb === "picture" && bytes.length) {
       process.stdout.write(picture(bytes));
+      return 0;
+    }
+    if (verb === "trace" && bytes.length) {
+      process.stdout.write(await trace(bytes));
       return 0;
     }
     const text = bytes.toString("utf8");

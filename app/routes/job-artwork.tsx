@@ -13,6 +13,8 @@ import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "../ui/meas
 import { DropFile } from "../ui/kit/drop";
 import { Face } from "../ui/face";
 import { Placing } from "../ui/placing";
+import { PICTURES } from "../ui/taking";
+import { Tracing } from "../ui/tracing";
 import { RETURN_MM } from "../core/geometry/registration";
 import { circumference, DOF_MM } from "../core/models/round/round";
 import { Visits } from "../ui/visits";
@@ -71,7 +73,13 @@ export default function Artwork({
   const m = useMeasuring((name, svg, found) =>
     submit({ intent: "artwork", name, svg, found: JSON.stringify(found) }, { method: "post" }),
   );
-  const take = async (file: File): Promise<void> => m.measure(file.name, await file.text(), null);
+  const [flat, setFlat] = useState<File | null>(null);
+  const take = async (file: File): Promise<void> => {
+    // a logo in pixels is asked about first
+    if (!file.name.toLowerCase().endsWith(".svg") && file.type !== "image/svg+xml") return setFlat(file);
+    setFlat(null);
+    await m.measure(file.name, await file.text(), null);
+  };
   const resize = (text: string): void => {
     const mm = parseLength(text, units === "inch" ? "in" : "mm");
     if (!mm.ok || !(mm.value > 0)) return m.refuse(mm.ok ? "The width must be above 0." : mm.error);
@@ -97,8 +105,8 @@ export default function Artwork({
   const drop = (
     <DropFile
       label="SVG file"
-      what="an SVG file"
-      kinds={DRAWING}
+      what="an SVG file, or a flat picture,"
+      kinds={{ ...DRAWING, ...PICTURES }}
       limit={DRAWING_LIMIT}
       onFile={(file) => void take(file)}
       onRefused={m.refuse}
@@ -119,7 +127,7 @@ export default function Artwork({
           </button>
           <p className="tag">
             Plain fills and strokes. Text as paths; gradients, pictures and see-through paint are refused, because paint
-            is none of these.
+            is none of these. A flat logo (PNG, JPEG, WebP) becomes zones too.
           </p>
         </>
       )}
@@ -135,6 +143,16 @@ export default function Artwork({
       <section aria-labelledby="a1" className="flex flex-col gap-4">
         <h2 id="a1">The drawing</h2>
         {!job.artwork && drop}
+        {flat && (
+          <Tracing
+            key={`${flat.name} ${flat.lastModified}`}
+            file={flat}
+            widthMm={job.substrate.w}
+            units={units}
+            onMade={(name, svg) => m.measure(name, svg, null)}
+            onLeft={() => setFlat(null)}
+          />
+        )}
         <MeasuringWords of={m} />
         {job.artwork && (
           <>
