@@ -88,7 +88,7 @@ test.each(WAYS)("$route on $body: one pass draws the whole picture, and the piec
   expect(zoneOf(at.after, GROUND).pictured).toBeUndefined();
   // burnt it shows other than left
   for (const a of work.areas) expect(difference(linear(a.burnt), linear(work.left))).toBeGreaterThan(15);
-  const { made: m, png } = await made(work, scene(1600, 1200, 3));
+  const { made: m, png } = await made(work, scene(400, 300, 3));
   const set = work.recipe.intervalMm;
   expect([m.w, m.h]).toEqual([Math.round(62 / set), Math.round(47 / set)]);
   const back = decode(png, { checkCrc: true });
