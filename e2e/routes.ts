@@ -355,7 +355,9 @@ journey(
         await p.dispatchEvent("main[data-view='shelf']", event, { dataTransfer });
     };
     await letGo("notes.txt", "text/plain", "beets");
-    await p.getByText("“notes.txt” was not taken in: an SVG drawing, which begins a new job, is wanted.").waitFor();
+    await p
+      .getByText("“notes.txt” was not taken in: an SVG drawing or a picture, which begins a new job, is wanted.")
+      .waitFor();
     await p.getByRole("button", { name: "All right" }).click();
     await letGo("kohlrabi.svg", "image/svg+xml", RADISH.toString());
     await p.locator("main[data-view='brief']").waitFor();

@@ -7,7 +7,8 @@ import { Shop } from "../core/records/shop";
 import type { Outcome } from "../core/records/outcome";
 import { shopClock } from "../core/time/zoned";
 import { nowMinutes } from "../clock";
-import { commit, noteSaved, redo, Refused, undo } from "../store/acts";
+import { ownOriginal, PictureForm, taken } from "./job/picture";
+import { commit, noteSaved, type Put, redo, Refused, undo } from "../store/acts";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
 import { readHeads, readShop, readWorld } from "../store/queries";
 import { withArtwork } from "../core/geometry/artwork";
@@ -46,7 +47,7 @@ type Nobody = null;
 const ROUND_MIN = 5;
 
 /** @throws Refused that names the file and every fault */
-function taken<T>(name: string, read: ({ ok: true } & T) | { ok: false; faults: Fault[] }): T {
+function readIn<T>(name: string, read: ({ ok: true } & T) | { ok: false; faults: Fault[] }): T {
   if (!read.ok) throw new Refused(`“${name}” was not taken in: ${sayFaults(read.faults)}. Nothing was changed.`);
   return read;
 }
@@ -73,13 +74,13 @@ const houseActs = [
   }),
   act("delete-job", IdForm, (f, _c: Nobody) => deleteJob(f.id)),
   act("import", ImportForm, async (f, _c: Nobody) => {
-    const { file } = taken(f.name, await readWhole(bytesOf(f.text)));
+    const { file } = readIn(f.name, await readWhole(bytesOf(f.text)));
     await importFile(file, f.mode);
     return `Taken in: ${some(file.jobs.length, "job", "jobs")}`;
   }),
   act("import-log", FileForm, async (f, _c: Nobody) => {
     const jobs = (await readHeads()).map((j) => j.id);
-    const { rows } = taken(f.name, await readLog(bytesOf(f.text), jobs));
+    const { rows } = readIn(f.name, await readLog(bytesOf(f.text), jobs));
     await commit(
       "import of a bench log",
       rows.map((e) => ({ table: "log" as const, id: e.id, next: e })),
@@ -87,7 +88,7 @@ const houseActs = [
     return `Taken in: ${some(rows.length, "log entry", "log entries")}`;
   }),
   act("import-shelf", FileForm, async (f, _c: Nobody) => {
-    const { rows } = taken(f.name, await readShelf(bytesOf(f.text)));
+    const { rows } = readIn(f.name, await readShelf(bytesOf(f.text)));
     await commit(
       "import of a Shelf",
       rows.map((p) => ({ table: "products" as const, id: p.id, next: p })),
@@ -110,12 +111,18 @@ const houseActs = [
     const made = await fresh(titleOf(f.name), "");
     return stored({ ...made, ...withArtwork(made, f.name, f.svg, JSON.parse(f.found) as FoundArtwork) });
   }),
+  act("new-from-picture", PictureForm, async (f, _c: Nobody) => {
+    const made = await fresh(titleOf(f.name), "");
+    const { photo, next } = taken(f, made, { ...(await readShop())!, job: made, log: [] });
+    return stored(next, [{ table: "photos", id: photo.id, next: photo, base: null }]);
+  }),
   act("job-again", AgainForm, async (f, _c: Nobody) => {
     const old = (await readWorld(f.from, false))?.job;
     if (!old) throw new Refused("That job is no longer there; undo its deletion first.");
     const made = await fresh(old.title, old.client);
     const due = f.due.trim() ? dueOf(f, made.start) : null;
-    return stored(onceMore(old, made, f.pieces.trim() ? typed.whole(f.pieces) : old.quantity, due));
+    const own = await ownOriginal(onceMore(old, made, f.pieces.trim() ? typed.whole(f.pieces) : old.quantity, due));
+    return stored(own.made, own.puts);
   }),
 ];
 
@@ -140,8 +147,8 @@ const titleOf = (file: string): string => {
 };
 
 /** A job stored; @returns the id that it got */
-async function stored(made: Job): Promise<string> {
-  await commit(`new job “${made.title}”`, [{ table: "jobs", id: made.id, next: made }]);
+async function stored(made: Job, beside: Put[] = []): Promise<string> {
+  await commit(`new job “${made.title}”`, [...beside, { table: "jobs", id: made.id, next: made }]);
   return made.id;
 }
 

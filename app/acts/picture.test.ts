@@ -6,6 +6,7 @@ import { commit, undo } from "../store/acts";
 import { db, RichLayerDb, useDb } from "../store/db";
 import { readPhoto, readPhotos, readWorld } from "../store/queries";
 import type { Job } from "../core/records/job";
+import { houseAct } from "./house";
 import { jobAct } from "./job";
 
 let n = 0;
@@ -67,6 +68,35 @@ test("another one takes its place with size and tones; the old original goes, an
   await undo();
   expect((await job()).picture!.photo).toBe(first);
   expect((await readPhoto(first))!.data).toBe("/9j/AAAA");
+});
+test("a new job begins with a photo, named after it, and one undo takes both away", async () => {
+  const { done } = await houseAct({
+    intent: "new-from-picture",
+    name: "grey_heron-at-dusk.jpg",
+    data: "/9j/AAAA",
+    pxW: "3000",
+    pxH: "1800",
+    exif: "1",
+    small: "AAAA",
+    smallW: "3",
+  });
+  const made = (await readWorld(done!))!.job;
+  expect(made).toMatchObject({ title: "Grey heron at dusk", areas: { kind: "whole" } });
+  expect((await readPhoto(made.picture!.photo))!.jobId).toBe(done);
+  await undo();
+  expect(await readWorld(done!)).toBeNull();
+  expect(await db().photos.count()).toBe(0);
+});
+test("the same job again has its picture, colours and an original of its own: the first may be deleted", async () => {
+  await take();
+  await on("areas", { kind: "bands" });
+  const { done } = await houseAct({ intent: "job-again", from: "job", pieces: "3", due: "", dayFirst: "true" });
+  const again = (await readWorld(done!))!.job;
+  expect(again.areas).toEqual((await job()).areas);
+  expect(again.picture).toMatchObject({ name: "heron.jpg", w: 152 });
+  expect(again.picture!.photo).not.toBe((await job()).picture!.photo);
+  await houseAct({ intent: "delete-job", id: "job" });
+  expect((await readPhoto(again.picture!.photo))!.data).toBe("/9j/AAAA");
 });
 test("one larger than can go out in a file again is refused", async () => {
   expect((await take({ data: `/9j/${"A".repeat(48_000_001)}` })).error).toMatch(/heron.jpg.*more than 36 MB/);

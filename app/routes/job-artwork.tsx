@@ -13,7 +13,7 @@ import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "../ui/meas
 import { DropFile } from "../ui/kit/drop";
 import { Face } from "../ui/face";
 import { Placing } from "../ui/placing";
-import { PICTURES } from "../ui/taking";
+import { isPicture, PICTURES } from "../ui/taking";
 import { Tracing } from "../ui/tracing";
 import { RETURN_MM } from "../core/geometry/registration";
 import { circumference, DOF_MM } from "../core/models/round/round";
@@ -76,7 +76,7 @@ export default function Artwork({
   const [flat, setFlat] = useState<File | null>(null);
   const take = async (file: File): Promise<void> => {
     // a logo in pixels is asked about first
-    if (!file.name.toLowerCase().endsWith(".svg") && file.type !== "image/svg+xml") return setFlat(file);
+    if (isPicture(file)) return setFlat(file);
     setFlat(null);
     await m.measure(file.name, await file.text(), null);
   };

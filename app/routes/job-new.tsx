@@ -11,7 +11,7 @@ import { PIECES } from "../core/catalogue/pieces";
 import { AgainForm, KindForm, NewJobForm } from "../core/records/forms";
 import { earlier } from "../views/jobs";
 
-const BEGINS = ["new-job", "new-of-kind", "new-from-drawing", "job-again"];
+const BEGINS = ["new-job", "new-of-kind", "new-from-drawing", "new-from-picture", "job-again"];
 
 export async function clientLoader() {
   const [base, heads] = await Promise.all([readShop(), readHeads()]);
@@ -20,7 +20,11 @@ export async function clientLoader() {
 }
 
 /** Where a new job is gone on with: by what it lacks. */
-const NEXT: Record<string, string> = { "new-from-drawing": "brief", "job-again": "layers" };
+const NEXT: Record<string, string> = {
+  "new-from-drawing": "brief",
+  "new-from-picture": "brief",
+  "job-again": "layers",
+};
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await formOf(request);

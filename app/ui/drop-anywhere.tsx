@@ -1,9 +1,10 @@
-/** A drawing dropped on any page, beside the places that take files themselves, begins a new job with it. */
+/** A drawing or a picture dropped on any page, beside the places that take files themselves, begins a new job with it. */
 import type { ReactNode } from "react";
 import { useSubmit } from "react-router";
 import { useDropzone } from "react-dropzone";
 import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "./measuring";
-import { refusal } from "./kit/drop";
+import { refusal, tooLarge } from "./kit/drop";
+import { isPicture, PICTURE_LIMIT, PICTURES, takePicture } from "./taking";
 
 export function DropAnywhere({ children }: { children: ReactNode }) {
   const submit = useSubmit();
@@ -13,14 +14,26 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       { method: "post", action: "/jobs/new" },
     ),
   );
+  const begin = async (file: File): Promise<void> => {
+    if (!isPicture(file) && file.size > DRAWING_LIMIT) return m.refuse(tooLarge(file, DRAWING_LIMIT));
+    if (!isPicture(file)) return m.measure(file.name, await file.text(), null);
+    m.refuse("");
+    try {
+      const form = await takePicture(file);
+      await submit({ ...form, intent: "new-from-picture" }, { method: "post", action: "/jobs/new" });
+    } catch (e) {
+      m.refuse(`“${file.name}” was not taken in. ${(e as Error).message}`);
+    }
+  };
   const drop = useDropzone({
-    accept: DRAWING,
-    maxSize: DRAWING_LIMIT,
+    accept: { ...DRAWING, ...PICTURES },
+    maxSize: PICTURE_LIMIT,
     multiple: false,
     noClick: true,
     noKeyboard: true,
-    onDropAccepted: ([file]) => void file.text().then((text) => m.measure(file.name, text, null)),
-    onDropRejected: (all) => m.refuse(refusal(all, "an SVG drawing, which begins a new job,", DRAWING_LIMIT)),
+    onDropAccepted: ([file]) => void begin(file),
+    onDropRejected: (all) =>
+      m.refuse(refusal(all, "an SVG drawing or a picture, which begins a new job,", PICTURE_LIMIT)),
   });
   return (
     <div {...drop.getRootProps({ role: undefined, tabIndex: undefined })} data-drop-anywhere>
@@ -32,7 +45,7 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       >
         {drop.isDragActive && (
           <p className="rounded-lg border-2 border-dashed border-act bg-lifted px-6 py-4 font-semibold shadow-lg">
-            Let it go: a new job begins with this drawing.
+            Let it go: a new job begins with it.
           </p>
         )}
         {(m.standing.share !== null || m.standing.error) && (

@@ -5,6 +5,12 @@ import { EXIF_TURNS } from "../core/tone/source";
 /** bytes of a picture */
 export const PICTURE_LIMIT = 36_000_000;
 export const PICTURES = { "image/png": [".png"], "image/jpeg": [".jpg", ".jpeg"], "image/webp": [".webp"] };
+/** Is a dropped file one of pixels, and no drawing? */
+export const isPicture = (file: File): boolean =>
+  file.type in PICTURES ||
+  Object.values(PICTURES)
+    .flat()
+    .some((end) => file.name.toLowerCase().endsWith(end));
 const SMALL_PX = 128;
 
 const base64 = (bytes: Uint8Array): string => {

@@ -8,7 +8,9 @@ import type { Areas, Job } from "../../core/records/job";
 import { ORIGINAL_CHARS, PICTURE_IDS, type Photo } from "../../core/records/log";
 import { FITS, type Picture, type Render, RENDERS, TONE_IDS, type ToneStep } from "../../core/records/picture";
 import { TONE_KINDS } from "../../core/tone/steps";
+import type { World } from "../../core/records/world";
 import { commit, type Put, Refused } from "../../store/acts";
+import { readPhoto } from "../../store/queries";
 import { act, Bare, colourOf, FieldForm, HUGE, readField, type Readers, yes } from "../act";
 import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
@@ -22,7 +24,7 @@ const EVENING = [
   { colour: "#f4dfa0", name: "Horizon" },
 ];
 
-class PictureForm {
+export class PictureForm {
   @Text(200) name: string = "";
   /** base64 */
   @Text(HUGE) data!: string;
@@ -66,7 +68,8 @@ class CropForm {
   @Text(20) h!: string;
 }
 
-/** Is a kept photo the original of a picture? */
+const originalId = (now: number): string => `${PICTURE_IDS}${Math.round(now * 60000).toString(36)}`;
+/** The kept original of a job’s picture. */
 const originalOf = (j: Job): string | null => j.picture?.photo ?? null;
 
 const drawn = (j: Job): Picture => {
@@ -76,7 +79,7 @@ const drawn = (j: Job): Picture => {
 const set = (j: Job, p: Partial<Picture>): Partial<Job> => ({ picture: { ...drawn(j), ...p } });
 
 /** mm that a picture is made larger than its blank, each side: as the shop places its pieces, and none where a margin stays free. */
-function overrun({ world }: OnJob, j: Job): number {
+function overrun(world: World, j: Job): number {
   if (j.substrate.keepMm) return -j.substrate.keepMm;
   return placementOf(makePlan({ ...world, job: j }, null)).overrunMm;
 }
@@ -189,46 +192,62 @@ const band = (a: Areas, f: StripForm, c: OnJob): Areas => {
   return { ...a, strips };
 };
 
+/** A photo taken in: its original, and the job that it is laid on, over one colour where nothing says what lies beneath. */
+export function taken(f: PictureForm, job: Job, world: World): { photo: Photo; next: Job } {
+  if (f.data.length > ORIGINAL_CHARS)
+    throw new Refused(`“${f.name}” has more than ${(ORIGINAL_CHARS * 3) / 4 / 1e6} MB; save it smaller first.`);
+  const now = nowMinutes();
+  const photo: Photo = {
+    version: 1,
+    id: originalId(now),
+    jobId: job.id,
+    at: now,
+    caption: f.name.slice(0, 200),
+    data: f.data,
+  };
+  const lies = job.zones.length ? job : wholeFace(job, WHITE);
+  const over = overrun(world, lies);
+  const { w, h } = lies.substrate;
+  const picture: Picture = {
+    tone: [],
+    render: "floyd-steinberg",
+    fit: "cover",
+    w: hundredth(w + 2 * over),
+    h: hundredth(h + 2 * over),
+    // another picture lies where the one before it lay, with its tones
+    ...job.picture,
+    crop: undefined,
+    watched: undefined,
+    name: f.name.slice(0, 200),
+    photo: photo.id,
+    pxW: Number(f.pxW),
+    pxH: Number(f.pxH),
+    exif: Number(f.exif) > 1 ? Number(f.exif) : undefined,
+    small: f.small,
+    smallW: Number(f.smallW),
+  };
+  return { photo, next: { ...lies, picture } };
+}
+
+/** A job that came of another, with an original of its own: the other one may be deleted. */
+export async function ownOriginal(made: Job): Promise<{ made: Job; puts: Put[] }> {
+  const kept = made.picture && (await readPhoto(made.picture.photo));
+  if (!made.picture || !kept) return { made, puts: [] };
+  const id = `${originalId(nowMinutes())}.${made.id}`.slice(0, 110);
+  return {
+    made: { ...made, picture: { ...made.picture, photo: id } },
+    puts: [{ table: "photos", id, next: { ...kept, id, jobId: made.id }, base: null }],
+  };
+}
+
 export const pictureActs = [
   act("picture", PictureForm, async (f, c: OnJob) => {
     const { job } = c.world;
-    if (f.data.length > ORIGINAL_CHARS)
-      throw new Refused(`“${f.name}” has more than ${(ORIGINAL_CHARS * 3) / 4 / 1e6} MB; save it smaller first.`);
-    const now = nowMinutes();
-    const photo: Photo = {
-      version: 1,
-      id: `${PICTURE_IDS}${Math.round(now * 60000).toString(36)}`,
-      jobId: c.id,
-      at: now,
-      caption: f.name.slice(0, 200),
-      data: f.data,
-    };
     const before = originalOf(job);
-    const lies = job.zones.length ? job : wholeFace(job, WHITE);
-    const over = overrun(c, lies);
-    const { w, h } = lies.substrate;
-    const old = job.picture;
-    const picture: Picture = {
-      tone: [],
-      render: "floyd-steinberg",
-      fit: "cover",
-      w: hundredth(w + 2 * over),
-      h: hundredth(h + 2 * over),
-      // another picture lies where the one before it lay, with its tones
-      ...old,
-      crop: undefined,
-      watched: undefined,
-      name: f.name.slice(0, 200),
-      photo: photo.id,
-      pxW: Number(f.pxW),
-      pxH: Number(f.pxH),
-      exif: Number(f.exif) > 1 ? Number(f.exif) : undefined,
-      small: f.small,
-      smallW: Number(f.smallW),
-    };
+    const { photo, next } = taken(f, job, c.world);
     const puts: Put[] = [
       { table: "photos", id: photo.id, next: photo, base: null },
-      { table: "jobs", id: c.id, next: { ...lies, picture }, base: job },
+      { table: "jobs", id: c.id, next, base: job },
     ];
     if (before) puts.push({ table: "photos", id: before, next: null });
     await commit(`picture of “${job.title}”`, puts);

@@ -8,10 +8,11 @@ import { waysOut } from "../../core/plan/rescue";
 import { Text } from "../../core/records/fields";
 import type { Job } from "../../core/records/job";
 import type { World } from "../../core/records/world";
-import { commit, Refused } from "../../store/acts";
+import { commit, type Put, Refused } from "../../store/acts";
 import { readHeads } from "../../store/queries";
 import { act, freeId } from "../act";
 import { changed, putsOf, type OnJob } from "./job";
+import { ownOriginal } from "./picture";
 
 class SnagForm {
   @Text(4) rule!: string;
@@ -40,7 +41,15 @@ async function applied(w: World, label: string, way: { label: string; apply(w: W
     known.push(id);
     return { ...p, id, next: { ...(p.next as Job), id } };
   });
-  await commit(label, puts);
+  // a job that came of one with a picture keeps an original of its own
+  const more: Put[] = [];
+  for (const p of puts) {
+    if (p.table !== "jobs" || p.base !== null || !p.next) continue;
+    const own = await ownOriginal(p.next as Job);
+    p.next = own.made;
+    more.push(...own.puts);
+  }
+  await commit(label, [...puts, ...more]);
   return way.label;
 }
 const another = (f: SnagForm) => (x: { rule: number; where: string }) =>

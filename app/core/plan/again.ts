@@ -25,6 +25,9 @@ export function onceMore(old: Job, made: Job, quantity: number, due: string | nu
     artwork: old.artwork,
     // the paint is the same where it is still there, and else the nearest to it
     zones: old.zones.map(followed),
+    ...(old.areas ? { areas: old.areas } : {}),
+    // its original is kept anew with it by whoever stores it
+    ...(old.picture ? { picture: old.picture } : {}),
     choices,
     edits: old.edits.filter((e) => !MENDS.test(e.step) && !MENDS.test(e.after ?? "")),
     ...(old.left ? { left: old.left } : {}),

@@ -3,12 +3,13 @@ import clsx from "clsx";
 import type { ReactNode } from "react";
 import { type FileRejection, useDropzone } from "react-dropzone";
 
+export const tooLarge = (file: File, limit: number): string =>
+  `“${file.name}” is ${(file.size / 1e6).toFixed(1)} MB; the limit is ${limit / 1e6} MB.`;
 /** What a drop is refused for, in words; the file is named. */
 export function refusal(all: FileRejection[], what: string, limit: number): string {
   if (all.length > 1) return `${all.length} files were dropped; one at a time, please.`;
   const [{ file, errors }] = all;
-  if (errors.some((e) => e.code === "file-too-large"))
-    return `“${file.name}” is ${(file.size / 1e6).toFixed(1)} MB; the limit is ${limit / 1e6} MB.`;
+  if (errors.some((e) => e.code === "file-too-large")) return tooLarge(file, limit);
   return `“${file.name}” was not taken in: ${what} is wanted.`;
 }
 
