@@ -171,9 +171,10 @@ journey("the policy: own sources only, scripts by hash, more only for the worker
 journey("storage full: said plainly, nothing lost, a spare copy can still be saved", async (url) => {
   const o = await open(url, { at: WEDNESDAY });
   const p = o.page;
-  // Before anything is stored: the browser asks for its room once and then believes it for a while.
+  // Before anything is stored: the browser asks for its room once and then believes it for a while. Room for the sample with its two
+  // pictures, and for a few photos.
   const cdp = await o.context.newCDPSession(p);
-  await cdp.send("Storage.overrideQuotaForOrigin", { origin: new URL(url).origin, quotaSize: 1_000_000 });
+  await cdp.send("Storage.overrideQuotaForOrigin", { origin: new URL(url).origin, quotaSize: 2_500_000 });
   await openSample(p);
   await p.goto(new URL("jobs/kale-markers/wrap-up", url).href);
   let said = "";
