@@ -1,5 +1,6 @@
 /** Two pictures made by arithmetic for the sample shop: an old gardener who never was, an evening at no place. The same each time. */
 import { randomOf } from "../core/units/random";
+import { toBase64 } from "../io/base64";
 import { png } from "../io/export/png";
 
 export interface Scene {
@@ -149,11 +150,6 @@ export function small({ w, h, data }: Scene, px: number): { w: number; data: Uin
 export const SCENES = { gardener, evening };
 /** longest side of the small one, pixels */
 const SMALL_PX = 96;
-const base64 = (bytes: Uint8Array): string => {
-  let s = "";
-  for (let i = 0; i < bytes.length; i += 0x8000) s += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(s);
-};
 /** A scene as the sample shop holds it, made beforehand so that it opens at once: `npm run fixtures` writes them down. */
 export function keptScene(name: keyof typeof SCENES): {
   w: number;
@@ -167,8 +163,8 @@ export function keptScene(name: keyof typeof SCENES): {
   return {
     w: s.w,
     h: s.h,
-    png: base64(png({ w: s.w, h: s.h, depth: 8, data: s.data, stride: s.w }, 1)),
-    small: base64(few.data),
+    png: toBase64(png({ w: s.w, h: s.h, depth: 8, data: s.data, stride: s.w }, 1)),
+    small: toBase64(few.data),
     smallW: few.w,
   };
 }

@@ -26,7 +26,7 @@ const ramp = encode({
   channels: 1,
 });
 
-test("a picture by its recipe: size, density, black where it burns, the same bytes twice", () => {
+test("a picture by its recipe: size, density, black where it burns", () => {
   const at = recipe({ render: "stucki", fit: "stretch" });
   const r = door(ramp, "picture", "--recipe", at);
   expect([r.code, r.err]).toEqual([0, ""]);
@@ -40,7 +40,6 @@ test("a picture by its recipe: size, density, black where it burns, the same byt
   // not inverted the dark is burnt: more of it on the left
   expect(burnt(4)).toBeGreaterThan(80);
   expect(burnt(195)).toBeLessThan(25);
-  expect(door(ramp, "picture", "--recipe", at).out.equals(r.out)).toBe(true);
 });
 test("a flat logo as zones with outlines", () => {
   const data = Uint8Array.from(
@@ -64,10 +63,8 @@ test("a flat logo as zones with outlines", () => {
   expect(found.zones.every((z) => z.outline.startsWith("M"))).toBe(true);
 });
 test.each([
-  ["picture", ["--recipe", "nowhere.json"], "ramp", /nowhere\.json” can’t be read/],
   ["picture", ["WRONG"], "ramp", /render must be one of/],
   ["trace", [], "ramp", /--width-mm says it/],
-  ["trace", ["--width-mm", "30", "--colours", "99"], "ramp", /Between 1 and 24/],
 ])("%s %j with %s: exit 2 and one sentence", (verb, args, input, says) => {
   const more = args.flatMap((a) =>
     a === "RECIPE" ? ["--recipe", recipe({})] : a === "WRONG" ? ["--recipe", recipe({ render: "woven" })] : [a],

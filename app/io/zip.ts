@@ -5,6 +5,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import type { RichLayerFile } from "../core/records/file";
 import { writeFile } from "./export/job-file";
+import { fromBase64, toBase64 } from "./base64";
 import { photoFault, readJobFile, type FileRead } from "./import/job-file";
 
 const JSON_NAME = "shop.richlayer.json";
@@ -21,12 +22,6 @@ const SMALL = 4_000_000;
 /** 1 January 1980, the earliest a zip can say */
 const EPOCH = new Date(1980, 0, 1);
 
-const bytesOf = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
-function base64Of(bytes: Uint8Array): string {
-  let s = "";
-  for (let i = 0; i < bytes.length; i += 0x8000) s += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(s);
-}
 async function sha256(bytes: Uint8Array): Promise<string> {
   const d = new Uint8Array(await crypto.subtle.digest("SHA-256", bytes as BufferSource));
   return [...d].map((b) => b.toString(16).padStart(2, "0")).join("");
@@ -36,7 +31,7 @@ export async function writeZip(f: RichLayerFile): Promise<Uint8Array> {
   const files: Zippable = {};
   const photos = [];
   for (const p of f.photos) {
-    const bytes = bytesOf(p.data);
+    const bytes = fromBase64(p.data);
     const name = await sha256(bytes);
     files[`photos/${name}`] = [bytes, { level: 0, mtime: EPOCH }];
     photos.push({ ...p, data: `${MARK}${name}` });
@@ -100,7 +95,7 @@ export async function readZip(bytes: Uint8Array, stage: (word: string) => void =
         message: "is not the picture its name says; it was changed or damaged",
       });
     else {
-      p.data = base64Of(data);
+      p.data = toBase64(data);
       const wrong = photoFault(p.data, p.id);
       if (wrong) faults.push({ path: `photos/${name.slice(0, 12)}…`, message: wrong });
     }

@@ -4,12 +4,14 @@ import { Link, useSubmit } from "react-router";
 import { pictureView } from "../views/picture";
 import { readJob } from "./job-data";
 import { readPhoto } from "../store/queries";
-import { bytesOf, PICTURE_LIMIT, PICTURES, takePicture } from "../ui/taking";
+import { fromBase64 } from "../io/base64";
+import { PICTURE_LIMIT, PICTURES, takePicture } from "../ui/taking";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { said } from "../core/units/said";
 import { showLength, showMinutes } from "../core/units/show";
-import { DOT_MAKERS } from "../core/tone/kernels";
+import { DOT_MAKERS, SCREEN } from "../core/tone/kernels";
+import { LUMINANCE } from "../core/tone/source";
 import { makePicture, type PictureRun } from "../workers/picture";
 import { BINS } from "../core/tone/stats";
 import { Bar, BarChart, ResponsiveContainer, XAxis } from "recharts";
@@ -35,20 +37,25 @@ async function originalOf(id: string): Promise<Uint8Array<ArrayBuffer> | null> {
   if (kept?.id === id) return kept.bytes;
   const photo = await readPhoto(id);
   if (!photo) return null;
-  kept = { id, bytes: bytesOf(photo.data) };
+  kept = { id, bytes: fromBase64(photo.data) };
   return kept.bytes;
 }
 
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
   const view = pictureView((await readJob(params.id)).plan);
   const { picture, works } = view;
   const bytes = picture && (await originalOf(picture.photo));
-  const [work] = works;
+  // what one setting can't open goes in passes of their own, a file each
+  const pass = Math.min(
+    works.length - 1,
+    Math.max(0, Number(new URL(request.url).searchParams.get("pass") ?? 1) - 1 || 0),
+  );
+  const work = works[pass];
   const run =
     picture && bytes && work
-      ? makePicture(picture.photo, bytes, { work, watched: picture.watched?.ring ?? null, px: SCREEN_PX, night: false })
+      ? makePicture(picture.photo, bytes, { work, watched: picture.watched?.ring ?? null, px: SCREEN_PX })
       : null;
-  return { ...view, run, lostOriginal: picture !== null && !bytes };
+  return { ...view, pass, work, run, lostOriginal: picture !== null && !bytes };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));
@@ -155,6 +162,21 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
         )}
         {picture && run && (
           <>
+            {d.works.length > 1 && (
+              <nav aria-label="Passes" className="flex flex-wrap items-center gap-2">
+                {d.works.length} passes draw it, each over its own areas and with a file of its own:
+                {d.works.map((w, i) => (
+                  <Link
+                    key={w.step}
+                    to={`?pass=${i + 1}`}
+                    className="btn"
+                    aria-current={i === d.pass ? "page" : undefined}
+                  >
+                    {w.areas.map((a) => a.name).join(", ")}
+                  </Link>
+                ))}
+              </nav>
+            )}
             <Board run={run} job={job} picture={picture} units={units} />
             <Facts d={d} run={run} />
           </>
@@ -229,6 +251,13 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
             open
           >
             <Tones tone={d.tone} units={units} />
+            <TextField
+              name="mix"
+              label="Red, green and blue in its grey, %"
+              value={(picture.mix ?? LUMINANCE).map((x) => Math.round(x * 100)).join(", ")}
+              hint={picture.mix ? "empty: as the eye weighs them" : "as the eye weighs them"}
+              extra={{ intent: "picture-set" }}
+            />
             <TickField
               name="unlaid"
               label="As the file has them, cut off where the paints end"
@@ -263,13 +292,13 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
                 <TextField
                   name="perCm"
                   label="Lines a cm"
-                  value={String(picture.perCm ?? 20)}
+                  value={String(picture.perCm ?? SCREEN.perCm)}
                   extra={{ intent: "picture-set" }}
                 />
                 <TextField
                   name="angle"
                   label="At an angle of"
-                  value={`${picture.angle ?? 45}°`}
+                  value={`${picture.angle ?? SCREEN.angle}°`}
                   extra={{ intent: "picture-set" }}
                 />
               </div>
@@ -322,9 +351,8 @@ const useMade = (run: PictureRun) => useSyncExternalStore(run.subscribe, run.get
 /** Size, interval, time, and how its tones lie. */
 function Facts({ d, run }: { d: View; run: PictureRun }) {
   const { made, share } = useMade(run);
-  const [work] = d.works;
+  const { work } = d;
   if (!made || share !== null) return null;
-  const each = d.seconds === null ? null : d.seconds / 60;
   return (
     <div className="grid gap-4 sm:grid-cols-2" data-made={`${made.w} ${made.h}`}>
       <div>
@@ -334,11 +362,10 @@ function Facts({ d, run }: { d: View; run: PictureRun }) {
           of it is burnt.
         </p>
         <p>
-          {each === null
+          {d.seconds === null || d.halvedSeconds === null
             ? "How long the beam takes is not known: no machine is chosen."
-            : `${showMinutes(each)} of laser a piece; with lines twice as far apart ${showMinutes(each / 2)}.`}
+            : `${showMinutes(d.seconds / 60)} of laser a piece; with lines twice as far apart ${showMinutes(d.halvedSeconds / 60)}.`}
         </p>
-        {d.works.length > 1 && <p>{d.works.length} passes draw it, each over its own areas.</p>}
       </div>
       <div>
         <div className="h-20" aria-hidden="true">
@@ -450,13 +477,15 @@ function CropForm({ picture }: { picture: NonNullable<View["picture"]> }) {
 /** The file, named so that it is found again. */
 function Save({ run, d }: { run: PictureRun; d: View }) {
   const { made, share } = useMade(run);
-  const [work] = d.works;
+  const { work } = d;
   const slug = d.job.title
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "");
   const { widthMm, heightMm, intervalMm, render } = work.recipe;
-  const name = `${slug || "picture"}_${Math.round(widthMm)}x${Math.round(heightMm)}mm_${intervalMm}mm_${render}.png`;
+  const which = d.works.length > 1 ? `_pass${d.pass + 1}` : "";
+  const size = `${Math.round(widthMm)}x${Math.round(heightMm)}mm_${intervalMm}mm`;
+  const name = `${slug || "picture"}_${size}_${render}${which}.png`;
   return (
     <div className="flex flex-col gap-1">
       <button

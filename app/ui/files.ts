@@ -1,4 +1,6 @@
 /** Files to and from the person’s own disk. */
+import { toBase64 } from "../io/base64";
+
 export function saveFile(name: string, content: string | Uint8Array<ArrayBuffer>, type: string): void {
   const a = document.createElement("a");
   a.href = URL.createObjectURL(new Blob([content], { type }));
@@ -24,7 +26,5 @@ export async function shrinkPhoto(file: File): Promise<string> {
   canvas.getContext("2d")!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
   bitmap.close();
   const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: "image/jpeg", quality: 0.85 })).arrayBuffer());
-  let s = "";
-  for (let i = 0; i < bytes.length; i += 0x8000) s += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(s);
+  return toBase64(bytes);
 }

@@ -1,5 +1,6 @@
 /** A photo taken in: looked at before it is unpacked, freed of notes about place and camera, with a small grey one for lists. */
 import { pictureHead, withoutNotes } from "../io/import/pixels";
+import { toBase64 } from "../io/base64";
 import { EXIF_TURNS } from "../core/tone/source";
 
 /** bytes of a picture */
@@ -12,19 +13,6 @@ export const isPicture = (file: File): boolean =>
     .flat()
     .some((end) => file.name.toLowerCase().endsWith(end));
 const SMALL_PX = 128;
-
-const base64 = (bytes: Uint8Array): string => {
-  let s = "";
-  for (let i = 0; i < bytes.length; i += 0x8000) s += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(s);
-};
-/** Bytes of a kept original. */
-export const bytesOf = (data: string): Uint8Array<ArrayBuffer> => {
-  const s = atob(data);
-  const out = new Uint8Array(s.length);
-  for (let i = 0; i < s.length; i++) out[i] = s.charCodeAt(i);
-  return out;
-};
 
 /** What the act that takes a picture in asks for. @throws Error with one sentence */
 export async function takePicture(file: File): Promise<Record<string, string>> {
@@ -60,11 +48,11 @@ export async function takePicture(file: File): Promise<Record<string, string>> {
   return {
     intent: "picture",
     name: file.name,
-    data: base64(kept),
+    data: toBase64(kept),
     pxW: String(w),
     pxH: String(h),
     exif: String(head.exif),
-    small: base64(grey),
+    small: toBase64(grey),
     smallW: String(sw),
   };
 }

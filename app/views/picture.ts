@@ -1,5 +1,5 @@
 /** What the Picture page shows: what the beam is given, how the picture lies, what it can hold, and what is to be heeded. */
-import { pictureWork } from "../core/explain/picture";
+import { pictureWork, type PictureWork } from "../core/explain/picture";
 import { axisOf, thinPlaces } from "../core/geometry/areas";
 import { lostByFit, overrunOf } from "../core/geometry/picture";
 import { difference, linear } from "../core/models/film/colour";
@@ -18,12 +18,15 @@ import { saidAll } from "../core/units/said";
 export const pictureView = (plan: Plan) => saidAll(pictureViewIn(plan), plan.context.world.shop.units);
 
 /** What to heed of how it lies and what is in the file, with its numbers and what mends it. */
-function heeds(plan: Plan): { say: string; mend: { label: string; act: Record<string, string> } | null }[] {
+function heeds(
+  plan: Plan,
+  works: readonly PictureWork[],
+): { say: string; mend: { label: string; act: Record<string, string> } | null }[] {
   const c = plan.context;
   const p = c.job.picture;
   if (!p) return [];
   const out: ReturnType<typeof heeds> = [];
-  for (const w of pictureWork(plan)) {
+  for (const w of works) {
     if (w.assumed)
       out.push({
         say: "No machine is chosen, so its setting is not known: shown as if the beam took off just what it should.",
@@ -68,6 +71,8 @@ function heeds(plan: Plan): { say: string; mend: { label: string; act: Record<st
     });
   return out;
 }
+const total = (list: (number | null)[]): number | null =>
+  list.reduce<number | null>((a, n) => (a === null || n === null ? null : a + n), 0);
 /** CIEDE2000 under which burnt and left can hardly be told apart */
 const HARDLY = 5;
 /** rules that speak of how a picture is made and laid */
@@ -91,7 +96,7 @@ function pictureViewIn(plan: Plan) {
     drawsNone: p !== null && c.route !== null && !c.route.pictures,
     works,
     tone: p?.tone.map(filledIn) ?? [],
-    heeds: heeds(plan),
+    heeds: heeds(plan, works),
     over: p && overrunOf(p, job),
     lost: p && lostByFit(p),
     held: p && tonesHeld(plan),
@@ -102,7 +107,8 @@ function pictureViewIn(plan: Plan) {
     },
     interval: works[0]?.recipe.intervalMm ?? c.intervalMm,
     machine: c.machine?.name ?? null,
-    seconds: works.every((w) => w.seconds !== null) ? works.reduce((s, w) => s + (w.seconds ?? 0), 0) : null,
+    seconds: total(works.map((w) => w.seconds)),
+    halvedSeconds: total(works.map((w) => w.halvedSeconds)),
     thin: areas?.kind === "bands" ? thinPlaces(areas, job.substrate) : [],
     along: areas?.kind === "bands" ? axisOf(job.substrate, areas.angle ?? 0).length : null,
   };

@@ -4,7 +4,7 @@
  */
 import { linear } from "../core/models/film/colour";
 import type { PictureWork } from "../core/explain/picture";
-import { exposure, gainOf, shareOf, type Spot } from "../core/tone/gain";
+import { EDGE_AS_DRAWN, exposure, FINER, gainOf, shareOf, type Spot } from "../core/tone/gain";
 import { screened, toScreen } from "../core/tone/light";
 import { boxMean } from "../core/tone/blur";
 import { burn, burntAt, onGrid, type Paints, type Rendered } from "../core/tone/render";
@@ -36,7 +36,6 @@ export interface MakeAsk {
   watched: number[] | null;
   /** longest side on the screen */
   px: number;
-  night: boolean;
 }
 
 type Rgb = readonly [number, number, number];
@@ -109,7 +108,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
   let last: Kept | null = null;
 
   /** The finished face where a pixel of the screen covers several of the laser's: what the spot uncovers of that density. */
-  function look({ work, made, spot }: Kept, px: number, night: boolean): { finished: Shown; burnt: Shown } {
+  function look({ work, made, spot }: Kept, px: number): { finished: Shown; burnt: Shown } {
     const { w, h } = made;
     const k = Math.max(1, Math.ceil(Math.max(w, h) / px));
     const [sw, sh] = [Math.floor(w / k) || 1, Math.floor(h / k) || 1];
@@ -121,7 +120,6 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     const left = linear(work.left);
     const { recipe: r } = work;
     const gain = spot && r.render !== "grey" ? gainOf(r.render, { ...r.dots, intervalMm: r.intervalMm }, spot) : null;
-    const dim = night ? NIGHT : 1;
     const sum = new Float64Array(sw);
     const red = new Float64Array(sw);
     const green = new Float64Array(sw);
@@ -160,7 +158,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     const eye = r.render === "grey" ? dense : boxMean(dense, sw, sh, Math.ceil((EYE_PX / k - 1) / 2));
     for (let i = 0; i < sw * sh; i++) {
       const c = gain ? shareOf(gain, eye[i]) : eye[i];
-      for (let q = 0; q < 3; q++) finished[4 * i + q] = byte(dim * (c * under[3 * i + q] + (1 - c) * left[q]));
+      for (let q = 0; q < 3; q++) finished[4 * i + q] = byte(c * under[3 * i + q] + (1 - c) * left[q]);
     }
     return { finished: { w: sw, h: sh, data: finished }, burnt: { w: sw, h: sh, data: burnt } };
   }
@@ -183,7 +181,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
       source = await unpack(bytes);
       last = null;
     },
-    make({ work, watched, px, night }: MakeAsk, progress: (share: number) => void): Made {
+    make({ work, watched, px }: MakeAsk, progress: (share: number) => void): Made {
       if (!source) throw new Error("There is no picture open.");
       const r = work.recipe;
       const f = onGrid(source, r, (s) => progress(0.5 * s));
@@ -197,7 +195,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
       const made = burn(f, r, { allowed: allowedOf(work, f.w), paints, progress: (s) => progress(0.7 + 0.25 * s) });
       const spot = r.spot && { ...r.spot, intervalMm: r.intervalMm };
       last = { work, made, spot };
-      const seen = look(last, px, night);
+      const seen = look(last, px);
       progress(1);
       return {
         w: made.w,
@@ -207,16 +205,13 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
         looks: { ...seen, original: original(source, work, px) },
       };
     },
-    /** Another light on what was made. */
-    again(px: number, night: boolean): { finished: Shown; burnt: Shown } | null {
-      return last && look(last, px, night);
-    },
     /** A place of what was made at four times its pixels, as the spot leaves it. @param x, y middle, shares of the picture */
     lens(x: number, y: number, size: number): Shown | null {
       if (!last) return null;
       const { work, made } = last;
       const { recipe: r } = work;
-      const spot = last.spot ?? (work.spotMm ? { mm: work.spotMm, threshold: 0.5, intervalMm: r.intervalMm } : null);
+      const spot =
+        last.spot ?? (work.spotMm ? { mm: work.spotMm, threshold: EDGE_AS_DRAWN, intervalMm: r.intervalMm } : null);
       const [cx, cy] = [Math.round(x * made.w), Math.round(y * made.h)];
       const [x0, y0] = [
         Math.max(0, Math.min(made.w - size, cx - (size >> 1))),
@@ -234,21 +229,20 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
       const areas = areaRows(work, made.w);
       const left = linear(work.left);
       const colours = work.areas.map((a) => linear(a.burnt));
-      const FINE = 4;
       const lit = spot && r.render !== "grey" ? exposure(bits, w, h, spot) : null;
-      const out = new Uint8ClampedArray(w * h * FINE * FINE * 4);
-      for (let j = 0; j < h * FINE; j++) {
-        const row = areas(y0 + Math.floor(j / FINE));
-        for (let i = 0; i < w * FINE; i++) {
-          const [a, b] = [Math.floor(i / FINE), Math.floor(j / FINE)];
-          const c = lit ? Number(lit.e[j * w * FINE + i] > spot!.threshold) : grey[b * w + a];
+      const out = new Uint8ClampedArray(w * h * FINER * FINER * 4);
+      for (let j = 0; j < h * FINER; j++) {
+        const row = areas(y0 + Math.floor(j / FINER));
+        for (let i = 0; i < w * FINER; i++) {
+          const [a, b] = [Math.floor(i / FINER), Math.floor(j / FINER)];
+          const c = lit ? Number(lit.e[j * w * FINER + i] > spot!.threshold) : grey[b * w + a];
           const on = colours[row[x0 + a]] ?? left;
-          const o = (j * w * FINE + i) * 4;
+          const o = (j * w * FINER + i) * 4;
           for (let q = 0; q < 3; q++) out[o + q] = byte(c * on[q] + (1 - c) * left[q]);
           out[o + 3] = 255;
         }
       }
-      return { w: w * FINE, h: h * FINE, data: out };
+      return { w: w * FINER, h: h * FINER, data: out };
     },
     /** The file for the laser. */
     save(): Uint8Array<ArrayBuffer> | null {
@@ -259,5 +253,3 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
 export type PictureApi = ReturnType<typeof pictureApi>;
 /** pixels of the laser that the eye takes in as one at least */
 const EYE_PX = 7;
-/** share of daylight that a dim room leaves */
-const NIGHT = 0.18;

@@ -72,7 +72,7 @@ const made = async (
 ): Promise<{ made: Made; png: Uint8Array<ArrayBuffer>; api: ReturnType<typeof pictureApi> }> => {
   const api = pictureApi(() => Promise.resolve(p));
   await api.open(new Uint8Array(0));
-  const m = api.make({ work, watched: null, px: 400, night: false }, () => undefined);
+  const m = api.make({ work, watched: null, px: 400 }, () => undefined);
   return { made: m, png: api.save()!, api };
 };
 
@@ -108,7 +108,7 @@ test.each(WAYS)(
     const p = wedge(900, 60, N, (k) => ofLightness((100 * (k + 0.5)) / N));
     const api = pictureApi(() => Promise.resolve(p));
     await api.open(new Uint8Array(0));
-    api.make({ work: one, watched: null, px: 300, night: false }, () => undefined);
+    api.make({ work: one, watched: null, px: 300 }, () => undefined);
     const [a, b] = [lightness(one.recipe.topY), lightness(one.recipe.colourY)];
     const [dark, light] = [Math.min(a, b), Math.max(a, b)];
     const off: number[] = [];
@@ -129,6 +129,26 @@ test.each(WAYS)(
     expect([way.route, off.reduce((s, v) => s + v, 0) / N <= 2]).toEqual([way.route, true]);
   },
 );
+
+test("what one setting can’t open goes in passes of their own, each a file that burns over its own areas alone", async () => {
+  const plan = makePlan(worldOf({ route: "A2", body: "slate", beam: "co2", areas: (j) => evenBands(j, COLOURS, 0) }));
+  const works = pictureWork(plan);
+  expect(works.length).toBeGreaterThan(1);
+  expect(works.flatMap((w) => w.only ?? []).sort()).toEqual(plan.context.job.zones.map((z) => z.id).sort());
+  const light: Pixels = { w: 8, h: 8, channels: 1, max: 255, row: () => new Uint8Array(8).fill(255) };
+  for (const w of works) {
+    const { png } = await made(w, light);
+    const d = decode(png);
+    const y = (ring: [number, number][]): number =>
+      (Math.min(...ring.map((p) => p[1])) + Math.max(...ring.map((p) => p[1]))) / 2;
+    // the middle of each band of this pass is burnt, that of the others is not
+    for (const other of works.flatMap((o) => o.areas)) {
+      const row = Math.round(y(other.rings[0]) / w.recipe.intervalMm);
+      const at = row * Math.ceil(d.width / 8) + (d.width >> 4);
+      expect([w.step, other.id, d.data[at] !== 255]).toEqual([w.step, other.id, w.only!.includes(other.id)]);
+    }
+  }
+});
 
 test("areas of other colours get other shares for the same tone, each by its own paint", async () => {
   const plan = makePlan(worldOf(WAYS[3], picture({ w: 60, h: 45 })));

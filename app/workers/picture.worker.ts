@@ -16,10 +16,6 @@ expose({
     const m = api.make(...ask);
     return handed(m, m.looks.finished, m.looks.burnt, m.looks.original);
   },
-  again: (...ask: Parameters<typeof api.again>) => {
-    const m = api.again(...ask);
-    return m && handed(m, m.finished, m.burnt);
-  },
   lens: (...ask: Parameters<typeof api.lens>) => {
     const m = api.lens(...ask);
     return m && handed(m, m);

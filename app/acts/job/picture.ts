@@ -86,14 +86,13 @@ function overrun(world: World, j: Job): number {
 const hundredth = (v: number): number => Math.round(v * 100) / 100;
 
 type Of = { j: Job; c: OnJob };
-/** A share typed in per cent or as it is. */
+/** One of a list. */
 const inList =
   <T extends string>(list: readonly T[], what: string) =>
   (v: string): T => {
     if (!list.includes(v as T)) throw new Refused(`“${v}” is no ${what}.`);
     return v as T;
   };
-/** A size typed for one side; the other follows by what the fit asks for. */
 const positive = (v: string, { c }: Of): number => {
   const mm = typed.length(v, c.world.shop.units);
   if (!(mm > 0)) throw new Refused("A picture has some width and height.");

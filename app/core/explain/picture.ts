@@ -19,14 +19,12 @@ import { cutsOf, pieceSeconds } from "../process/kinds/laser-work";
 import { burntOf, sourceOf } from "../process/polarity";
 import { BURN_E, ENOUGH, filmsOver, skinEnergy } from "../process/settings";
 import { mirrored } from "../process/setup";
+import { EDGE_AS_DRAWN } from "../tone/gain";
+import { SCREEN } from "../tone/kernels";
 import type { Recipe } from "../tone/render";
 import { filledIn } from "../tone/steps";
 import { LUMINANCE } from "../tone/source";
 
-/** lines a cm and angle of a screen that says none: seen as grey from arm's length */
-export const SCREEN = { perCm: 20, angle: 45 };
-/** threshold against the energy of a burnt area where neither setting nor films are known */
-const UNKNOWN_THRESHOLD = 0.5;
 /** a spot’s threshold is kept where a pattern can still be told from a field */
 const [LEAST_THRESHOLD, MOST_THRESHOLD] = [0.2, 0.9];
 
@@ -52,8 +50,9 @@ export interface PictureWork {
   only: string[] | null;
   /** no setting is known: what is burnt is shown as it is meant */
   assumed: boolean;
-  /** seconds a piece */
+  /** seconds a piece; and with lines twice as far apart */
   seconds: number | null;
+  halvedSeconds: number | null;
   spotMm: number | null;
 }
 
@@ -127,7 +126,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
     const burnt = (id: string): string => (set ? colour(id) : (meant(id) ?? colour(id)));
     const e = set && c.machine ? dose(c.machine, set) : null;
     const opens = first ? opensAt(s, c) : null;
-    const ratio = e && opens ? opens / e : UNKNOWN_THRESHOLD;
+    const ratio = e && opens ? opens / e : EDGE_AS_DRAWN;
     const intervalMm = set?.interval ?? c.intervalMm ?? 0.1;
     return {
       step: step.id,
@@ -146,6 +145,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
       only: zones.length === c.job.zones.length ? null : zones,
       assumed: set === null,
       seconds: pieceSeconds({ zones: step.zones, laser: set }, c),
+      halvedSeconds: pieceSeconds({ zones: step.zones, laser: set && { ...set, interval: 2 * set.interval } }, c),
       spotMm: c.spotMm,
       recipe: {
         widthMm: p.w,
@@ -156,7 +156,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
         exif: p.exif ?? 1,
         flip: p.flip ?? false,
         crop: p.crop ?? null,
-        mix: (p.mix as unknown as Recipe["mix"]) ?? LUMINANCE,
+        mix: p.mix?.length === 3 ? (p.mix as unknown as Recipe["mix"]) : LUMINANCE,
         ground: luminance(linear(colour(GROUND))),
         tone: p.tone.map(filledIn),
         render: p.render,

@@ -74,7 +74,8 @@ export function pixelsPerMm(p: Picture): number {
   const [cw, ch] = [(p.crop?.w ?? 1) * p.pxW, (p.crop?.h ?? 1) * p.pxH];
   const [w, h] = turned ? [ch, cw] : [cw, ch];
   const [a, b] = [w / p.w, h / p.h];
-  return p.fit === "contain" ? Math.max(a, b) : p.fit === "cover" ? Math.min(a, b) : Math.min(a, b);
+  // contained it is smaller than its frame; else the side that has fewer tells
+  return p.fit === "contain" ? Math.max(a, b) : Math.min(a, b);
 }
 
 /** Rows of a picture as the beam runs them, within the blank: as row extents of a zone whose corner lies at `origin`. */

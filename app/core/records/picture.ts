@@ -71,8 +71,8 @@ export class Picture {
   /** id of the kept original */
   @Id() photo!: string;
   /** upright size in pixels */
-  @Whole(0, 60_000_000) pxW: number = 0;
-  @Whole(0, 60_000_000) pxH: number = 0;
+  @Whole(1, 60_000_000) pxW!: number;
+  @Whole(1, 60_000_000) pxH!: number;
   /** how it is turned in its file, 1-8 as cameras write it; absent: it stands upright */
   @Maybe() @Whole(1, 8) exif?: number;
   /** a small one of it, grey, upright, as base64 of a byte a pixel, row by row */

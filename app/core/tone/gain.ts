@@ -14,6 +14,9 @@ const FIELD = 96;
 /** pixels at the borders that are not counted: the pattern settles */
 const SETTLES = 16;
 
+/** an edge is uncovered just as it is drawn: taken where neither setting nor films are known */
+export const EDGE_AS_DRAWN = 0.5;
+
 export interface Spot {
   /** 1/e² diameter, mm */
   mm: number;

@@ -3,15 +3,12 @@ import "reflect-metadata";
 import { Flag, Maybe, Num, NumList, OneOf, OrNull, SubList, Whole } from "../../core/records/fields";
 import { FITS, type Render, RENDERS, ToneStep } from "../../core/records/picture";
 import { check, sayFaults } from "../../core/records/parse";
+import { EDGE_AS_DRAWN } from "../../core/tone/gain";
+import { SCREEN } from "../../core/tone/kernels";
 import { filledIn } from "../../core/tone/steps";
 import { LUMINANCE, type Mix } from "../../core/tone/source";
 import type { Recipe } from "../../core/tone/render";
 import { BadInput } from "./brief";
-
-/** angle and lines a cm of a screen that says none */
-export const SCREEN = { perCm: 20, angle: 45 };
-/** an edge is uncovered just as it is drawn */
-export const EDGE_AS_DRAWN = 0.5;
 
 class PictureRecipe {
   @Whole(1, 1) picture!: number;

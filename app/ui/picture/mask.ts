@@ -1,21 +1,28 @@
 /** The picture as a mask over a face drawn small: how much of the burnt colour is seen at each place. From the small grey one kept. */
 import type { Picture } from "../../core/records/picture";
 import { linear, luminance } from "../../core/models/film/colour";
-import { screened, toScreen } from "../../core/tone/light";
+import { screened, toLight, toScreen } from "../../core/tone/light";
 import { laid } from "../../core/tone/resample";
 import { aimed } from "../../core/tone/render";
 import { filledIn, tones } from "../../core/tone/steps";
-import { toLight } from "../../core/tone/light";
 import type { Pixels } from "../../core/tone/source";
 import { png } from "../../io/export/png";
-import { bytesOf } from "../taking";
+import { fromBase64, toBase64 } from "../../io/base64";
 
 const PX = 128;
-const base64 = (b: Uint8Array): string => btoa(Array.from(b, (v) => String.fromCharCode(v)).join(""));
+
+/** The small one’s bytes; null: none is kept, or a file had something else there. */
+function smallOf(p: Picture): Uint8Array | null {
+  try {
+    return p.small ? fromBase64(p.small) : null;
+  } catch {
+    return null;
+  }
+}
 
 /** @param burnt what is seen where it is burnt @param left where it is not; `#rrggbb` @returns a data URL; null: nothing small is kept */
 export function pictureMask(p: Picture, burnt: string, left: string): string | null {
-  const data = p.small ? bytesOf(p.small) : null;
+  const data = smallOf(p);
   const w = p.smallW;
   if (!data || !w || data.length % w) return null;
   const small: Pixels = { w, h: data.length / w, channels: 1, max: 255, row: (y) => data.subarray(y * w, (y + 1) * w) };
@@ -36,5 +43,5 @@ export function pictureMask(p: Picture, burnt: string, left: string): string | n
       const share = Math.abs(on - off) < 1e-6 ? 0 : (seen - off) / (on - off);
       out[y * f.w + (p.flip ? f.w - 1 - x : x)] = Math.round(255 * Math.min(1, Math.max(0, share)));
     }
-  return `data:image/png;base64,${base64(png({ w: f.w, h: f.h, depth: 8, data: out, stride: f.w }, 1))}`;
+  return `data:image/png;base64,${toBase64(png({ w: f.w, h: f.h, depth: 8, data: out, stride: f.w }, 1))}`;
 }

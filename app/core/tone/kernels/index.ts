@@ -6,6 +6,9 @@ import { dotScreen, lineScreen, ranked, square, type Threshold } from "./ordered
 
 export type { RowMaker };
 
+/** Lines a cm and angle of a screen that says none: seen as grey from arm’s length. */
+export const SCREEN = { perCm: 20, angle: 45 };
+
 /** What a kernel may be told besides. */
 export interface DotOptions {
   serpentine: boolean;
