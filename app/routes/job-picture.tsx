@@ -1,5 +1,5 @@
 import type { Route } from "./+types/job-picture";
-import { useState, useSyncExternalStore } from "react";
+import { useState } from "react";
 import { Link, useSubmit } from "react-router";
 import { pictureView } from "../views/picture";
 import { readJob } from "./job-data";
@@ -9,27 +9,27 @@ import { PICTURE_LIMIT, PICTURES, takePicture } from "../ui/taking";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
 import { said } from "../core/units/said";
-import { showLength, showMinutes } from "../core/units/show";
+import { showLength } from "../core/units/show";
 import { DOT_MAKERS, SCREEN } from "../core/tone/kernels";
 import { LUMINANCE } from "../core/tone/source";
-import { makePicture, type PictureRun } from "../workers/picture";
-import { BINS } from "../core/tone/stats";
-import { Bar, BarChart, ResponsiveContainer, XAxis } from "recharts";
+import { makePicture } from "../workers/picture";
 import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
 import { DropFile } from "../ui/kit/drop";
 import { Fold } from "../ui/kit/fold";
-import { saveFile } from "../ui/files";
 import { Board } from "../ui/picture/board";
 import { Tones } from "../ui/picture/tones";
-import { boxOf, Marked } from "../ui/picture/marked";
+import { Marked } from "../ui/picture/marked";
+import { Facts, Heeds } from "../ui/picture/facts";
+import { CropForm } from "../ui/picture/crop";
+import { Elsewhere, Save } from "../ui/picture/saving";
+import { Samples } from "../ui/picture/samples";
+import { smallPicture } from "../ui/picture/mask";
+import { ToneLists } from "../ui/picture/tone-lists";
 import { AreasFields } from "../ui/picture/areas-fields";
 
 const hundredth = (mm: number): number => Math.round(mm * 100) / 100;
 /** longest side of a picture on the screen, pixels */
 const SCREEN_PX = 900;
-/** share of pixels cut off, and of dark dots in the watched part, beyond which it is told */
-const CLIPPED = 0.02;
-const [LEAST_DARK, MOST_DARK] = [0.15, 0.85];
 
 /** the original that was read last: a change of its tones does not read it again */
 let kept: { id: string; bytes: Uint8Array<ArrayBuffer> } | null = null;
@@ -64,6 +64,8 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
   const submit = useSubmit();
   const [refused, refuse] = useState<string | null>(null);
   const [taking, setTaking] = useState(false);
+  // a little above the middle: faces are there
+  const [place, putPlace] = useState({ x: 0.5, y: 0.4 });
   const take = async (file: File): Promise<void> => {
     setTaking(true);
     refuse(null);
@@ -75,6 +77,7 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
     setTaking(false);
   };
   const { picture, job, units, run } = d;
+  const small = picture && !run ? smallPicture(picture) : null;
   const drop = (
     <>
       <DropFile
@@ -139,6 +142,9 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
             The original of “{picture.name}” is not in this shop any more. Take it in again.
           </p>
         )}
+        {picture && !run && !d.lostOriginal && small && (
+          <img src={small} alt={`${picture.name}, small`} className="max-h-64 self-start border border-line" />
+        )}
         {picture && !run && !d.lostOriginal && (
           <p>
             {d.drawsNone ? (
@@ -177,8 +183,19 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
                 ))}
               </nav>
             )}
-            <Board run={run} job={job} picture={picture} units={units} />
-            <Facts d={d} run={run} />
+            <Board
+              run={run}
+              job={job}
+              picture={picture}
+              units={units}
+              px={SCREEN_PX}
+              place={place}
+              onPlace={putPlace}
+            />
+            <Facts d={d} work={d.work} run={run} />
+            <Fold summary="Side by side on this picture">
+              {() => <Samples run={run} work={d.work} place={place} units={units} />}
+            </Fold>
           </>
         )}
         {picture && drop}
@@ -251,6 +268,7 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
             open
           >
             <Tones tone={d.tone} units={units} />
+            <ToneLists lists={d.toneLists} any={d.tone.length > 0} />
             <TextField
               name="mix"
               label="Red, green and blue in its grey, %"
@@ -335,172 +353,17 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
           <Fold summary="Watch a part, a face say">
             <Marked ring={picture.watched?.ring ?? []} step="" what="the part that is watched" />
           </Fold>
+          {run && (
+            <Fold summary="Changed in another program?">
+              <Elsewhere run={run} d={d} work={d.work} />
+            </Fold>
+          )}
           <div className="mt-4 flex flex-wrap gap-3 border-t border-line pt-4">
-            {run && <Save run={run} d={d} />}
+            {run && <Save run={run} d={d} work={d.work} pass={d.pass} />}
             <ActButton act={{ intent: "picture-away" }}>Leave the picture away</ActButton>
           </div>
         </section>
       )}
     </main>
-  );
-}
-
-type View = Awaited<ReturnType<typeof clientLoader>>;
-const useMade = (run: PictureRun) => useSyncExternalStore(run.subscribe, run.get, run.get);
-
-/** Size, interval, time, and how its tones lie. */
-function Facts({ d, run }: { d: View; run: PictureRun }) {
-  const { made, share } = useMade(run);
-  const { work } = d;
-  if (!made || share !== null) return null;
-  return (
-    <div className="grid gap-4 sm:grid-cols-2" data-made={`${made.w} ${made.h}`}>
-      <div>
-        <p>
-          <span className="num">{made.w}</span> × <span className="num">{made.h}</span> pixels, one every{" "}
-          {said(`${work.recipe.intervalMm} mm`, d.units)}; <span className="num">{Math.round(made.burnt * 100)} %</span>{" "}
-          of it is burnt.
-        </p>
-        <p>
-          {d.seconds === null || d.halvedSeconds === null
-            ? "How long the beam takes is not known: no machine is chosen."
-            : `${showMinutes(d.seconds / 60)} of laser a piece; with lines twice as far apart ${showMinutes(d.halvedSeconds / 60)}.`}
-        </p>
-      </div>
-      <div>
-        <div className="h-20" aria-hidden="true">
-          <ResponsiveContainer>
-            <BarChart
-              data={made.stats.histogram.map((n, i) => ({ i, n: Math.sqrt(n) }))}
-              barCategoryGap={0}
-              accessibilityLayer={false}
-            >
-              <XAxis dataKey="i" hide />
-              <Bar dataKey="n" fill="var(--color-ink)" isAnimationActive={false} />
-            </BarChart>
-          </ResponsiveContainer>
-        </div>
-        <p className="tag">
-          From black to white: {(made.stats.black * 100).toFixed(1)} % quite black,{" "}
-          {(made.stats.white * 100).toFixed(1)} % quite white; half of it is darker than {median(made.stats.histogram)}{" "}
-          of 100.
-        </p>
-      </div>
-    </div>
-  );
-}
-/** screen value in per cent that half of the pixels lie under */
-function median(histogram: readonly number[]): number {
-  let sum = 0;
-  const at = histogram.findIndex((n) => (sum += n) >= 0.5);
-  return Math.round((100 * (at + 0.5)) / BINS);
-}
-
-const NO_RUN = { subscribe: () => () => undefined, get: () => null };
-function Heeds({ d, run }: { d: View; run: PictureRun | null }) {
-  const state = useSyncExternalStore(
-    run?.subscribe ?? NO_RUN.subscribe,
-    run ? run.get : NO_RUN.get,
-    run ? run.get : NO_RUN.get,
-  );
-  const stats = state?.share === null ? state.made?.stats : undefined;
-  const list = [...d.heeds];
-  if (stats) {
-    const clip = (share: number, what: string): void => {
-      if (share > CLIPPED)
-        list.push({
-          say: `${(share * 100).toFixed(1)} % of it is quite ${what}: detail there is gone. Up to ${CLIPPED * 100} % is usual.`,
-          mend: null,
-        });
-    };
-    clip(stats.black, "black");
-    clip(stats.white, "white");
-    const dark = stats.watchedDark;
-    if (dark !== null && (dark < LEAST_DARK || dark > MOST_DARK)) {
-      const box = boxOf(d.picture!.watched!.ring);
-      list.push({
-        say:
-          `The marked part is ${Math.round(dark * 100)} % dark; a face reads between ${LEAST_DARK * 100} and ${MOST_DARK * 100} %. ` +
-          `A step that ${dark > MOST_DARK ? "lightens" : "darkens"} it${box ? ` (${box.join(", ")} %)` : ""} mends that.`,
-        mend: { label: "Add such a step", act: { intent: "tone-add", kind: "brighten" } },
-      });
-    }
-  }
-  if (!list.length) return null;
-  return (
-    <ul className="mb-4 flex flex-col gap-3 border-l-3 border-waiting pl-4" aria-label="To heed">
-      {list.map((x) => (
-        <li key={x.say} data-heed>
-          {x.say}{" "}
-          {x.mend && (
-            <ActButton className="link-act" act={x.mend.act}>
-              {x.mend.label}
-            </ActButton>
-          )}
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-function CropForm({ picture }: { picture: NonNullable<View["picture"]> }) {
-  const submit = useSubmit();
-  const c = picture.crop ?? { x: 0, y: 0, w: 1, h: 1 };
-  return (
-    <form
-      className="grid grid-cols-4 items-end gap-2"
-      aria-label="Part of the picture"
-      key={JSON.stringify(c)}
-      onSubmit={(e) => {
-        e.preventDefault();
-        const v = new FormData(e.currentTarget);
-        v.set("intent", "picture-crop");
-        void submit(v, { method: "post" });
-      }}
-    >
-      {(["x", "y", "w", "h"] as const).map((k) => (
-        <label key={k} className="flex flex-col gap-0.5 text-small text-muted">
-          {{ x: "From left, %", y: "From top, %", w: "Wide, %", h: "High, %" }[k]}
-          <input
-            name={k}
-            className="field-in text-ink"
-            inputMode="decimal"
-            defaultValue={Math.round(c[k] * 1000) / 10}
-          />
-        </label>
-      ))}
-      <button className="btn col-span-4 justify-self-start">Take this part</button>
-    </form>
-  );
-}
-
-/** The file, named so that it is found again. */
-function Save({ run, d }: { run: PictureRun; d: View }) {
-  const { made, share } = useMade(run);
-  const { work } = d;
-  const slug = d.job.title
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "");
-  const { widthMm, heightMm, intervalMm, render } = work.recipe;
-  const which = d.works.length > 1 ? `_pass${d.pass + 1}` : "";
-  const size = `${Math.round(widthMm)}x${Math.round(heightMm)}mm_${intervalMm}mm`;
-  const name = `${slug || "picture"}_${size}_${render}${which}.png`;
-  return (
-    <div className="flex flex-col gap-1">
-      <button
-        type="button"
-        className="btn btn-main self-start"
-        disabled={!made || share !== null}
-        onClick={() => void run.save().then((png) => png && saveFile(name, png, "image/png"))}
-      >
-        Save the PNG for the laser
-      </button>
-      <p className="tag">
-        {name}. Black is burnt. In the laser’s program leave alone: turning over, mirroring, tone, dots; say{" "}
-        {said(`${work.recipe.intervalMm} mm`, d.units)} between lines and the size as it is.
-        {work.recipe.mirror && " It is mirrored already."}
-      </p>
-    </div>
   );
 }

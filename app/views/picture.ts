@@ -96,6 +96,7 @@ function pictureViewIn(plan: Plan) {
     drawsNone: p !== null && c.route !== null && !c.route.pictures,
     works,
     tone: p?.tone.map(filledIn) ?? [],
+    toneLists: (world.shop.toneLists ?? []).map((l) => l.name),
     heeds: heeds(plan, works),
     over: p && overrunOf(p, job),
     lost: p && lostByFit(p),

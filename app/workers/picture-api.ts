@@ -4,10 +4,15 @@
  */
 import { linear } from "../core/models/film/colour";
 import type { PictureWork } from "../core/explain/picture";
-import { EDGE_AS_DRAWN, exposure, FINER, gainOf, shareOf, type Spot } from "../core/tone/gain";
-import { screened, toScreen } from "../core/tone/light";
+import { EDGE_AS_DRAWN, exposure, FINER, gainOf, held, shareOf, type Spot } from "../core/tone/gain";
+import { screened, toLight, toScreen } from "../core/tone/light";
+import { tooFine, type TooFine } from "../core/tone/fine";
+import { lostAt } from "../core/tone/lost";
+import type { Laid } from "../core/tone/resample";
+import type { Sample } from "../core/tone/samples";
+import { AS_IT_IS, seenIn, type Conditions } from "../core/tone/seen";
 import { boxMean } from "../core/tone/blur";
-import { burn, burntAt, onGrid, type Paints, type Rendered } from "../core/tone/render";
+import { burn, burntAt, burntMostly, onGrid, type Paints, type Rendered } from "../core/tone/render";
 import { scan, scanWithin, type RowScan } from "../core/tone/scan";
 import type { Pixels } from "../core/tone/source";
 import { tones } from "../core/tone/steps";
@@ -27,8 +32,22 @@ export interface Made {
   /** share of the picture that is burnt */
   burnt: number;
   stats: ToneStats;
+  lost: LostHere | null;
   /** the finished face, the original as it lies, what is burnt */
   looks: { finished: Shown; original: Shown; burnt: Shown };
+}
+/** What a step of two tones loses. */
+export interface LostHere {
+  /** which step */
+  step: number;
+  at: number;
+  n: number;
+  mm2: number;
+  /** thresholds that bring back all dark parts, all light ones */
+  dark: number | null;
+  light: number | null;
+  /** left, top, right, bottom, shares of the picture */
+  boxes: number[][];
 }
 export interface MakeAsk {
   work: PictureWork;
@@ -38,12 +57,13 @@ export interface MakeAsk {
   px: number;
 }
 
+type Point = [number, number];
 type Rgb = readonly [number, number, number];
 const byte = (y: number): number => Math.round(255 * toScreen(y < 0 ? 0 : y > 1 ? 1 : y));
 
-/** Outlines on the grid of what is made. */
-const onPixels = (rings: PictureWork["blank"], { recipe: r }: PictureWork): [number, number][][] =>
-  rings.map((ring) => ring.map(([x, y]): [number, number] => [x / r.intervalMm, y / r.intervalMm]));
+/** Outlines on the grid of what is made, or of a part of it. */
+const onPixels = (rings: PictureWork["blank"], { recipe: r }: PictureWork, x0 = 0, y0 = 0): [number, number][][] =>
+  rings.map((ring) => ring.map(([x, y]): [number, number] => [x / r.intervalMm - x0, y / r.intervalMm - y0]));
 
 /** Where it may be burnt: within the blank, and only over the areas that the step works on. */
 function allowedOf(work: PictureWork, w: number): (y: number) => Uint8Array {
@@ -57,9 +77,9 @@ function allowedOf(work: PictureWork, w: number): (y: number) => Uint8Array {
     return row;
   };
 }
-/** Which area lies where; later ones over earlier ones. */
-function areaRows(work: PictureWork, w: number): RowScan {
-  const over = work.areas.map((a) => scan(onPixels(a.rings, work), w));
+/** Which area lies where; later ones over earlier ones. @param x0, y0 upper left corner of the part that is asked about */
+function areaRows(work: PictureWork, w: number, x0 = 0, y0 = 0): RowScan {
+  const over = work.areas.map((a) => scan(onPixels(a.rings, work, x0, y0), w));
   const row = new Uint8Array(w);
   return (y) => {
     row.fill(0);
@@ -101,14 +121,106 @@ interface Kept {
   work: PictureWork;
   made: Rendered;
   spot: Spot | null;
+  /** its tones as they were burnt, and as they were before any step, a byte a pixel */
+  field: Laid;
+  before: Uint8Array;
 }
+
+/** The spot by which single dots are shown: as it is reckoned with, else as wide as it is known to be. */
+const spotOf = (work: PictureWork): Spot | null => {
+  const { recipe: r, spotMm } = work;
+  if (r.render === "grey") return null;
+  if (r.spot) return { ...r.spot, intervalMm: r.intervalMm };
+  return spotMm ? { mm: spotMm, threshold: EDGE_AS_DRAWN, intervalMm: r.intervalMm } : null;
+};
+
+/** Burnt shares of a part as they look at four times the laser’s pixels. @param x0, y0 where the part’s corner lies, pixels */
+function enlarged(
+  work: PictureWork,
+  burnt: Float32Array,
+  w: number,
+  h: number,
+  [x0, y0]: Point,
+  see: Conditions,
+  upright = false,
+): Shown {
+  const spot = spotOf(work);
+  const areas = areaRows(work, w, x0, y0);
+  const left = linear(work.left);
+  const colours = work.areas.map((a) => linear(a.burnt));
+  const bits = spot && Uint8Array.from(burnt, (b) => Number(b >= 0.5));
+  const lit =
+    spot &&
+    bits &&
+    (upright
+      ? turned(exposure(turnedBits(bits, w, h), h, w, spot).e, h * FINER, w * FINER)
+      : exposure(bits, w, h, spot).e);
+  const data = new Uint8ClampedArray(w * h * FINER * FINER * 4);
+  const wide = w * FINER;
+  for (let j = 0; j < h * FINER; j++) {
+    const b = Math.floor(j / FINER);
+    const row = areas(b);
+    for (let i = 0; i < wide; i++) {
+      const a = Math.floor(i / FINER);
+      const c = lit ? Number(lit[j * wide + i] > spot!.threshold) : burnt[b * w + a];
+      const on = colours[row[a]] ?? left;
+      const o = (j * wide + i) * 4;
+      for (let q = 0; q < 3; q++) data[o + q] = byte(seenIn(c * on[q] + (1 - c) * left[q], q, see));
+      data[o + 3] = 255;
+    }
+  }
+  return { w: wide, h: h * FINER, data };
+}
+function turned(v: Float32Array, w: number, h: number): Float32Array {
+  const out = new Float32Array(v.length);
+  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) out[x * h + y] = v[y * w + x];
+  return out;
+}
+const turnedBits = (v: Uint8Array, w: number, h: number): Uint8Array =>
+  Uint8Array.from(turned(Float32Array.from(v), w, h));
+
+/** A part of the tones on a grid of its own: areas averaged in light where it is coarser, straight between pixels where it is finer. */
+function part(f: Laid, x0: number, y0: number, n: number, times: number): Laid {
+  const toned = f.y instanceof Float32Array;
+  const y = toned ? new Float32Array(n * n) : new Float64Array(n * n);
+  const px = (x: number, yy: number): number => {
+    const v = f.y[Math.min(f.h - 1, Math.max(0, yy)) * f.w + Math.min(f.w - 1, Math.max(0, x))];
+    return toned ? toLight(Math.min(1, Math.max(0, v))) : v;
+  };
+  const fine = Math.max(1, Math.ceil(times)) * 2;
+  for (let j = 0; j < n; j++)
+    for (let i = 0; i < n; i++) {
+      let sum = 0;
+      for (let b = 0; b < fine; b++)
+        for (let a = 0; a < fine; a++) {
+          const [u, v] = [x0 + (i + (a + 0.5) / fine) * times - 0.5, y0 + (j + (b + 0.5) / fine) * times - 0.5];
+          const [ux, vy] = times === 1 ? [x0 + i, y0 + j] : [Math.floor(u), Math.floor(v)];
+          if (times >= 1) sum += px(times === 1 ? ux : Math.round(u), times === 1 ? vy : Math.round(v));
+          else {
+            const [fx, fy] = [u - ux, v - vy];
+            sum +=
+              (1 - fy) * ((1 - fx) * px(ux, vy) + fx * px(ux + 1, vy)) +
+              fy * ((1 - fx) * px(ux, vy + 1) + fx * px(ux + 1, vy + 1));
+          }
+        }
+      const mean = sum / (fine * fine);
+      y[j * n + i] = toned ? toScreen(mean) : mean;
+    }
+  return { ...f, w: n, h: n, y, inside: { x0: 0, y0: 0, x1: n, y1: n } };
+}
+/** longest side of the grid that parts lost at a threshold are looked for on */
+const LOST_PX = 1200;
+/** pixels beside a sample that are made and not shown: dots settle there */
+const SETTLE = 24;
+/** a place is marked in this colour: red, green, blue, alpha */
+const MARK = [181, 51, 31, 230];
 
 export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<Pixels>) => {
   let source: Pixels | null = null;
   let last: Kept | null = null;
 
   /** The finished face where a pixel of the screen covers several of the laser's: what the spot uncovers of that density. */
-  function look({ work, made, spot }: Kept, px: number): { finished: Shown; burnt: Shown } {
+  function look({ work, made, spot }: Kept, px: number, see: Conditions): { finished: Shown; burnt: Shown } {
     const { w, h } = made;
     const k = Math.max(1, Math.ceil(Math.max(w, h) / px));
     const [sw, sh] = [Math.floor(w / k) || 1, Math.floor(h / k) || 1];
@@ -158,7 +270,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     const eye = r.render === "grey" ? dense : boxMean(dense, sw, sh, Math.ceil((EYE_PX / k - 1) / 2));
     for (let i = 0; i < sw * sh; i++) {
       const c = gain ? shareOf(gain, eye[i]) : eye[i];
-      for (let q = 0; q < 3; q++) finished[4 * i + q] = byte(c * under[3 * i + q] + (1 - c) * left[q]);
+      for (let q = 0; q < 3; q++) finished[4 * i + q] = byte(seenIn(c * under[3 * i + q] + (1 - c) * left[q], q, see));
     }
     return { finished: { w: sw, h: sh, data: finished }, burnt: { w: sw, h: sh, data: burnt } };
   }
@@ -185,8 +297,13 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
       if (!source) throw new Error("There is no picture open.");
       const r = work.recipe;
       const f = onGrid(source, r, (s) => progress(0.5 * s));
-      if (f.y instanceof Float32Array)
-        tones({ w: f.w, h: f.h, v: screened(f.y) }, r.tone, 1 / r.intervalMm, (s) => progress(0.5 + 0.2 * s));
+      const field = f.y;
+      const before = new Uint8Array(field.length);
+      if (field instanceof Float32Array) {
+        screened(field);
+        for (let i = 0; i < field.length; i++) before[i] = Math.round(255 * field[i]);
+        tones({ w: f.w, h: f.h, v: field }, r.tone, 1 / r.intervalMm, (s) => progress(0.5 + 0.2 * s));
+      } else for (let i = 0; i < field.length; i++) before[i] = byte(field[i]);
       const stats = statsOf(f, watched);
       const paints: Paints | null =
         work.areas.length > 1
@@ -194,55 +311,101 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
           : null;
       const made = burn(f, r, { allowed: allowedOf(work, f.w), paints, progress: (s) => progress(0.7 + 0.25 * s) });
       const spot = r.spot && { ...r.spot, intervalMm: r.intervalMm };
-      last = { work, made, spot };
-      const seen = look(last, px);
+      last = { work, made, spot, field: f, before };
+      const seen = look(last, px, AS_IT_IS);
       progress(1);
       return {
         w: made.w,
         h: made.h,
         burnt: made.burnt,
         stats,
+        lost: lostBy(source, work),
         looks: { ...seen, original: original(source, work, px) },
       };
     },
-    /** A place of what was made at four times its pixels, as the spot leaves it. @param x, y middle, shares of the picture */
-    lens(x: number, y: number, size: number): Shown | null {
+    /** The finished face in another light, or under a clear coat. */
+    see(px: number, see: Conditions): Shown | null {
+      return last && look(last, px, see).finished;
+    },
+    /** A place at four times its pixels, as the spot leaves it, and its tones before any step. @param x, y middle, shares of the picture */
+    lens(x: number, y: number, size: number, see: Conditions = AS_IT_IS): { now: Shown; before: Shown } | null {
       if (!last) return null;
-      const { work, made } = last;
+      const { work, made, before } = last;
       const { recipe: r } = work;
-      const spot =
-        last.spot ?? (work.spotMm ? { mm: work.spotMm, threshold: EDGE_AS_DRAWN, intervalMm: r.intervalMm } : null);
-      const [cx, cy] = [Math.round(x * made.w), Math.round(y * made.h)];
-      const [x0, y0] = [
-        Math.max(0, Math.min(made.w - size, cx - (size >> 1))),
-        Math.max(0, Math.min(made.h - size, cy - (size >> 1))),
-      ];
-      const [w, h] = [Math.min(size, made.w), Math.min(size, made.h)];
-      const bits = new Uint8Array(w * h);
-      const grey = new Float32Array(w * h);
+      const [x0, y0, w, h] = placeOf(made, x, y, size);
+      const burnt = new Float32Array(w * h);
+      const data = new Uint8ClampedArray(w * h * 4).fill(255);
       for (let j = 0; j < h; j++)
         for (let i = 0; i < w; i++) {
-          const px = r.mirror ? made.w - 1 - (x0 + i) : x0 + i;
-          grey[j * w + i] = burntAt(made, px, y0 + j);
-          bits[j * w + i] = grey[j * w + i] >= 0.5 ? 1 : 0;
+          burnt[j * w + i] = burntAt(made, r.mirror ? made.w - 1 - (x0 + i) : x0 + i, y0 + j);
+          data.fill(before[(y0 + j) * made.w + x0 + i], (j * w + i) * 4, (j * w + i) * 4 + 3);
         }
-      const areas = areaRows(work, made.w);
-      const left = linear(work.left);
-      const colours = work.areas.map((a) => linear(a.burnt));
-      const lit = spot && r.render !== "grey" ? exposure(bits, w, h, spot) : null;
-      const out = new Uint8ClampedArray(w * h * FINER * FINER * 4);
-      for (let j = 0; j < h * FINER; j++) {
-        const row = areas(y0 + Math.floor(j / FINER));
-        for (let i = 0; i < w * FINER; i++) {
-          const [a, b] = [Math.floor(i / FINER), Math.floor(j / FINER)];
-          const c = lit ? Number(lit.e[j * w * FINER + i] > spot!.threshold) : grey[b * w + a];
-          const on = colours[row[x0 + a]] ?? left;
-          const o = (j * w * FINER + i) * 4;
-          for (let q = 0; q < 3; q++) out[o + q] = byte(c * on[q] + (1 - c) * left[q]);
-          out[o + 3] = 255;
-        }
-      }
-      return { w: w * FINER, h: h * FINER, data: out };
+      return { now: enlarged(work, burnt, w, h, [x0, y0], see), before: { w, h, data } };
+    },
+    /** The same place made in another way. */
+    sample(s: Sample, x: number, y: number, size: number): Shown | null {
+      if (!last) return null;
+      const { work, made, field } = last;
+      const [x0, y0] = placeOf(made, x, y, size);
+      const n = Math.max(1, Math.round(Math.min(size, made.w, made.h) / s.times));
+      const all = n + 2 * SETTLE;
+      const corner: Point = [x0 / s.times, y0 / s.times];
+      const r = work.recipe;
+      const spot =
+        r.spot ?? (s.render !== "grey" && work.spotMm ? { mm: work.spotMm, threshold: EDGE_AS_DRAWN } : null);
+      const recipe = {
+        ...r,
+        render: s.render,
+        dots: s.dots,
+        mirror: false,
+        intervalMm: r.intervalMm * s.times,
+        // lines nearer together put more energy on a place: the film opens sooner against it
+        spot: spot && s.render !== "grey" ? { ...spot, threshold: held(spot.threshold * s.times) } : null,
+      };
+      const here = { ...work, recipe };
+      const f = part(field, x0 - SETTLE * s.times, y0 - SETTLE * s.times, all, s.times);
+      const paints: Paints | null =
+        work.areas.length > 1
+          ? {
+              at: areaRows(here, all, corner[0] - SETTLE, corner[1] - SETTLE),
+              colourY: work.areas.map((a) => luminance(linear(a.burnt))),
+            }
+          : null;
+      const dots = burn(f, recipe, { paints });
+      const burnt = new Float32Array(n * n);
+      for (let j = 0; j < n; j++) for (let i = 0; i < n; i++) burnt[j * n + i] = burntAt(dots, SETTLE + i, SETTLE + j);
+      return enlarged(here, burnt, n, n, corner, AS_IT_IS, s.upright);
+    },
+    /** What is drawn finer than the spot, in all of it or its watched part; null: no spot is known. @param px longest side of marks */
+    fine(watched: number[] | null, px: number): { found: TooFine; marks: Shown } | null {
+      if (!last?.work.spotMm) return null;
+      const { work, field: f } = last;
+      const toned = f.y instanceof Float32Array;
+      const burns = burntMostly(work.recipe);
+      const k = Math.max(1, Math.ceil(Math.max(f.w, f.h) / px));
+      const [w, h] = [Math.floor(f.w / k) || 1, Math.floor(f.h / k) || 1];
+      const ring =
+        watched && watched.length >= 6
+          ? Array.from({ length: watched.length / 2 }, (_v, i): Point => [
+              watched[2 * i] * f.w,
+              watched[2 * i + 1] * f.h,
+            ])
+          : null;
+      const counts = ring && rowsKept(scan([ring], f.w), f.w, f.h);
+      const data = new Uint8ClampedArray(w * h * 4);
+      const { x0, y0, x1, y1 } = f.inside;
+      const found = tooFine(
+        (x, y) => {
+          if (x < x0 || x >= x1 || y < y0 || y >= y1 || (counts && !counts[y * f.w + x])) return 2;
+          const v = f.y[y * f.w + x];
+          return Number(burns(toned ? v : toScreen(v)));
+        },
+        f.w,
+        f.h,
+        work.spotMm! / work.recipe.intervalMm,
+        (x, y) => data.set(MARK, 4 * (Math.min(h - 1, Math.floor(y / k)) * w + Math.min(w - 1, Math.floor(x / k)))),
+      );
+      return { found, marks: { w, h, data } };
     },
     /** The file for the laser. */
     save(): Uint8Array<ArrayBuffer> | null {
@@ -250,6 +413,44 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     },
   };
 };
+/** Corner and size of a place, kept within the picture. */
+function placeOf(made: Rendered, x: number, y: number, size: number): [number, number, number, number] {
+  const [w, h] = [Math.min(size, made.w), Math.min(size, made.h)];
+  const from = (at: number, n: number, all: number): number =>
+    Math.max(0, Math.min(all - n, Math.round(at * all) - (n >> 1)));
+  return [from(x, w, made.w), from(y, h, made.h), w, h];
+}
+function rowsKept(rows: RowScan, w: number, h: number): Uint8Array {
+  const out = new Uint8Array(w * h);
+  for (let y = 0; y < h; y++) out.set(rows(y), y * w);
+  return out;
+}
+/** Parts that two tones lose, by the first such step; boxes as shares of the picture. */
+function lostBy(p: Pixels, { recipe: r, spotMm }: PictureWork): LostHere | null {
+  const step = r.tone.findIndex((s) => s.do === "threshold" && !s.off);
+  const cut = r.tone[step];
+  if (cut?.do !== "threshold") return null;
+  const mm = Math.max(r.intervalMm, Math.max(r.widthMm, r.heightMm) / LOST_PX);
+  const f = onGrid(p, { ...r, intervalMm: mm, layOn: true });
+  const v = screened(f.y as Float32Array);
+  tones({ w: f.w, h: f.h, v }, r.tone.slice(0, step), 1 / mm);
+  const least = Math.max(LEAST_LOST, ((spotMm ?? 0) / mm) ** 2);
+  const { parts, dark, light } = lostAt(v, f.w, f.h, cut.at, least);
+  return {
+    step,
+    at: cut.at,
+    dark,
+    light,
+    n: parts.length,
+    mm2: parts.reduce((a, x) => a + x.pixels * mm * mm, 0),
+    boxes: parts.slice(0, MOST_BOXES).map((x) => [x.x0 / f.w, x.y0 / f.h, x.x1 / f.w, x.y1 / f.h]),
+  };
+}
+/** pixels of a part that is told of, where the spot is not known */
+const LEAST_LOST = 4;
+/** parts that are outlined */
+const MOST_BOXES = 200;
+
 export type PictureApi = ReturnType<typeof pictureApi>;
 /** pixels of the laser that the eye takes in as one at least */
 const EYE_PX = 7;

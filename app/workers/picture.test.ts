@@ -19,6 +19,7 @@ import { snagsOf } from "../core/judge/judge";
 import { scene, wedge } from "../core/testing/pictures";
 import { a1, stocked, SHELF } from "../core/testing/worlds";
 import { lightness, ofLightness, toLight } from "../core/tone/light";
+import { samplesOf } from "../core/tone/samples";
 import type { Pixels } from "../core/tone/source";
 import { pictureApi, type Made } from "./picture-api";
 
@@ -114,7 +115,7 @@ test.each(WAYS)(
     const off: number[] = [];
     for (let k = 0; k < N; k++) {
       // read from single dots as the spot leaves them, within one step of the wedge
-      const seen = api.lens((k + 0.5) / N, 0.5, 48)!;
+      const seen = api.lens((k + 0.5) / N, 0.5, 48)!.now;
       let sum = 0;
       let n = 0;
       for (let y = 24; y < seen.h - 24; y++)
@@ -243,4 +244,96 @@ test("turned over by hand it is the other way round, and the rule says so", () =
   expect(pictureWork(plan)[0].recipe.invert).toBe(false);
   expect(snagsOf(plan).some((s) => s.rule === 43)).toBe(true);
   expect(snagsOf(makePlan(w)).some((s) => s.rule === 43)).toBe(false);
+});
+
+describe("looked at more closely", () => {
+  const opened = async (p: Partial<Picture>, px: Pixels): Promise<ReturnType<typeof pictureApi>> => {
+    const [work] = pictureWork(makePlan(worldOf(WAYS[0], picture(p))));
+    const api = pictureApi(() => Promise.resolve(px));
+    await api.open(new Uint8Array(0));
+    api.make({ work, watched: null, px: 300 }, () => undefined);
+    return api;
+  };
+  const bright = ({ data }: { data: Uint8ClampedArray }): number => {
+    let sum = 0;
+    for (let i = 0; i < data.length; i += 4) sum += data[i] + data[i + 1] + data[i + 2];
+    return sum / (data.length / 4) / 3;
+  };
+
+  test("a place made in another way is the same place: the way in force equals what was made, others keep its lightness", async () => {
+    const api = await opened(
+      { w: 60, h: 45 },
+      wedge(900, 60, 9, (k) => ofLightness((100 * (k + 0.5)) / 9)),
+    );
+    const [work] = pictureWork(makePlan(worldOf(WAYS[0], picture({ w: 60, h: 45 }))));
+    // a fifth step of the wedge, well within it
+    const [x, size] = [4.5 / 9, 48];
+    const now = api.lens(x, 0.5, size)!.now;
+    for (const s of samplesOf("dots", work.recipe, work.spotMm)) {
+      const seen = api.sample(s, x, 0.5, size)!;
+      expect([s.name, seen.w, seen.h]).toEqual([s.name, 4 * size, 4 * size]);
+      expect(Math.abs(bright(seen) - bright(now))).toBeLessThan(14);
+    }
+    // half the interval: the same place in twice the pixels
+    const half = samplesOf("interval", work.recipe, work.spotMm)[0];
+    expect(api.sample(half, x, 0.5, size)!.w).toBe(8 * size);
+    // lines up and down: dots drawn out the other way, as much of it open
+    const [across, upright] = samplesOf("lines", work.recipe, work.spotMm).map((s) => api.sample(s, x, 0.5, size)!);
+    expect(Buffer.compare(Buffer.from(across.data), Buffer.from(upright.data))).not.toBe(0);
+    expect(Math.abs(bright(across) - bright(upright))).toBeLessThan(6);
+  });
+  test("the lens shows the tones of before beside; other light changes the finished face alone", async () => {
+    const api = await opened(
+      { tone: [{ do: "invert" }] },
+      wedge(900, 60, 2, (k) => (k ? 1 : 0)),
+    );
+    const dark = api.lens(0.2, 0.5, 32)!;
+    const light = api.lens(0.8, 0.5, 32)!;
+    expect(bright(dark.before)).toBe(0);
+    expect(bright(light.before)).toBe(255);
+    // turned over, the dark half is the one that is uncovered
+    expect(bright(dark.now)).not.toBe(bright(light.now));
+    const plain = bright(api.see(300, { sealed: false, lamp: false })!);
+    expect(bright(api.see(300, { sealed: true, lamp: false })!)).toBeLessThan(plain);
+    expect(bright(api.see(300, { sealed: false, lamp: true })!)).toBeLessThan(plain);
+  });
+  test("two tones tell what they lose, with the threshold that keeps it; too fine is marked where it is", async () => {
+    // a faint square at the left, a hair of ink at the right
+    const px: Pixels = {
+      w: 600,
+      h: 450,
+      channels: 1,
+      max: 255,
+      row: (y) =>
+        Uint8Array.from({ length: 600 }, (_v, x) =>
+          x > 60 && x < 120 && y > 100 && y < 160
+            ? 190
+            : x === 500
+              ? 0
+              : x > 300 && x < 360 && y > 60 && y < 400
+                ? 10
+                : 255,
+        ),
+    };
+    const tone = [{ do: "threshold" as const, at: 0.6 }];
+    const work = { ...pictureWork(makePlan(worldOf(WAYS[0], picture({ tone }))))[0], spotMm: 0.25 };
+    const api = pictureApi(() => Promise.resolve(px));
+    await api.open(new Uint8Array(0));
+    const { lost } = api.make({ work, watched: null, px: 300 }, () => undefined);
+    expect([lost!.n, lost!.light]).toEqual([1, null]);
+    const [x0, y0, x1, y1] = lost!.boxes[0];
+    expect([x0, y0, x1, y1].map((v) => Math.round(v * 20))).toEqual([2, 4, 4, 7]);
+    const again = { ...work, recipe: { ...work.recipe, tone: [{ do: "threshold" as const, at: lost!.dark! }] } };
+    expect(api.make({ work: again, watched: null, px: 300 }, () => undefined).lost!.n).toBe(0);
+    const { found, marks } = api.fine(null, 300)!;
+    expect(found.burnt + found.left).toBeGreaterThan(0);
+    expect(found.enlarge).toBeGreaterThan(1);
+    const at = [...marks.data.keys()]
+      .filter((i) => i % 4 === 3 && marks.data[i] > 0)
+      .map((i) => ((i >> 2) % marks.w) / marks.w);
+    expect(Math.min(...at)).toBeGreaterThan(0.82);
+    expect(Math.max(...at)).toBeLessThan(0.85);
+    // a part without the hair has nothing too fine
+    expect(api.fine([0, 0, 0.7, 0, 0.7, 1, 0, 1], 300)!.found.enlarge).toBe(1);
+  });
 });

@@ -4,9 +4,20 @@
  */
 import { wrap, proxy, type Remote } from "comlink";
 import { Cancelled } from "./call";
+import type { Sample } from "../core/tone/samples";
+import type { Conditions } from "../core/tone/seen";
+import type { TooFine } from "../core/tone/fine";
 import type { MakeAsk, Made, PictureApi, Shown } from "./picture-api";
 
 export type { Made, Shown };
+export interface Lens {
+  now: Shown;
+  before: Shown;
+}
+export interface Fine {
+  found: TooFine;
+  marks: Shown;
+}
 export interface PictureState {
   /** share that is done; null: nothing is going on */
   share: number | null;
@@ -21,7 +32,11 @@ export interface PictureRun {
   get(): PictureState;
   stop(): void;
   again(): void;
-  lens(x: number, y: number, size: number): Promise<Shown | null>;
+  lens(x: number, y: number, size: number, see: Conditions): Promise<Lens | null>;
+  /** the finished face in other light; the place made in another way; what is drawn too fine. Null: nothing is made yet */
+  see(px: number, see: Conditions): Promise<Shown | null>;
+  sample(s: Sample, x: number, y: number, size: number): Promise<Shown | null>;
+  fine(watched: number[] | null, px: number): Promise<Fine | null>;
   save(): Promise<Uint8Array<ArrayBuffer> | null>;
 }
 
@@ -105,7 +120,10 @@ export function makePicture(photo: string, bytes: Uint8Array<ArrayBuffer>, ask: 
       tell({ share: 0, error: null, stopped: false });
       go();
     },
-    lens: async (x, y, size) => (await ready()?.api.lens(x, y, size)) ?? null,
+    lens: async (x, y, size, see) => (await ready()?.api.lens(x, y, size, see)) ?? null,
+    see: async (px, see) => (await ready()?.api.see(px, see)) ?? null,
+    sample: async (s, x, y, size) => (await ready()?.api.sample(s, x, y, size)) ?? null,
+    fine: async (watched, px) => (await ready()?.api.fine(watched, px)) ?? null,
     save: async () => (await ready()?.api.save()) ?? null,
   };
   newest = { key, run };

@@ -18,7 +18,19 @@ expose({
   },
   lens: (...ask: Parameters<typeof api.lens>) => {
     const m = api.lens(...ask);
+    return m && handed(m, m.now, m.before);
+  },
+  see: (...ask: Parameters<typeof api.see>) => {
+    const m = api.see(...ask);
     return m && handed(m, m);
+  },
+  sample: (...ask: Parameters<typeof api.sample>) => {
+    const m = api.sample(...ask);
+    return m && handed(m, m);
+  },
+  fine: (...ask: Parameters<typeof api.fine>) => {
+    const m = api.fine(...ask);
+    return m && handed(m, m.marks);
   },
   save: api.save,
 });

@@ -8,6 +8,7 @@ import type { Areas, Job } from "../../core/records/job";
 import { ORIGINAL_CHARS, PICTURE_IDS, type Photo } from "../../core/records/log";
 import { FITS, type Picture, type Render, RENDERS, TONE_IDS, type ToneStep } from "../../core/records/picture";
 import { TONE_KINDS } from "../../core/tone/steps";
+import type { Shop, ToneList } from "../../core/records/shop";
 import type { World } from "../../core/records/world";
 import { commit, type Put, Refused } from "../../store/acts";
 import { readPhoto } from "../../store/queries";
@@ -56,6 +57,14 @@ class RegionForm {
   /** which step; empty: the part that is watched */
   @Text(6) step: string = "";
 }
+class ListForm {
+  @Text(60) name!: string;
+}
+class DotsForm {
+  @Text(30) render!: string;
+  @Text(10) angle: string = "";
+  @Text(6) serpentine: string = "";
+}
 class AtForm {
   /** mm from the middle of the blank, right and down */
   @Text(40) dx!: string;
@@ -68,6 +77,8 @@ class CropForm {
   @Text(20) h!: string;
 }
 
+const MOST_LISTS = 60;
+const listsOf = (shop: Shop): ToneList[] => shop.toneLists ?? [];
 const originalId = (now: number): string => `${PICTURE_IDS}${Math.round(now * 60000).toString(36)}`;
 /** The kept original of a job’s picture. */
 const originalOf = (j: Job): string | null => j.picture?.photo ?? null;
@@ -264,6 +275,15 @@ export const pictureActs = [
   act("picture-set", FieldForm, (f, c: OnJob) =>
     changed(c, "picture of", (j) => set(j, readField(FIELDS, f, { j, c }))),
   ),
+  act("picture-dots", DotsForm, (f, c: OnJob) =>
+    changed(c, "dots of", (j) =>
+      set(j, {
+        render: inList<Render>(RENDERS, "way to make tones")(f.render),
+        angle: f.angle.trim() ? typed.number(f.angle) : undefined,
+        serpentine: yes(f.serpentine),
+      }),
+    ),
+  ),
   act("picture-at", AtForm, (f, c: OnJob) =>
     changed(c, "place of the picture of", (j) =>
       set(j, { dx: hundredth(Number(f.dx)) || undefined, dy: hundredth(Number(f.dy)) || undefined }),
@@ -313,6 +333,31 @@ export const pictureActs = [
       return set(j, { tone: tone.filter((_s, k) => k !== i) });
     }),
   ),
+  act("tones-keep", ListForm, async (f, c: OnJob) => {
+    const { shop, job } = c.world;
+    const name = f.name.trim();
+    const { tone } = drawn(job);
+    if (!name) throw new Refused("Steps that are kept want a name.");
+    if (!tone.length) throw new Refused("There are no steps to keep yet.");
+    // the same name again: the newer steps
+    const rest = listsOf(shop).filter((l) => l.name !== name);
+    if (rest.length >= MOST_LISTS) throw new Refused(`${MOST_LISTS} lists are the most; let one go first.`);
+    const toneLists = [...rest, { name, tone }].sort((a, b) => (a.name < b.name ? -1 : 1));
+    await commit(`tones kept as “${name}”`, [{ table: "shop", id: "shop", next: { ...shop, toneLists }, base: shop }]);
+    return "Kept";
+  }),
+  act("tones-use", ListForm, (f, c: OnJob) => {
+    const list = listsOf(c.world.shop).find((l) => l.name === f.name);
+    if (!list) throw new Refused(`There is no list “${f.name}” any more.`);
+    return changed(c, `tones “${f.name}” on`, (j) => set(j, { tone: list.tone }));
+  }),
+  act("tones-forget", ListForm, async (f, c: OnJob) => {
+    const { shop } = c.world;
+    const rest = listsOf(shop).filter((l) => l.name !== f.name);
+    await commit(`tones “${f.name}” away`, [
+      { table: "shop", id: "shop", next: { ...shop, toneLists: rest.length ? rest : undefined }, base: shop },
+    ]);
+  }),
   act("picture-region", RegionForm, (f, c: OnJob) =>
     changed(c, "marked part of the picture of", (j) => {
       const ring = JSON.parse(f.ring) as number[];

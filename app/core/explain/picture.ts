@@ -19,14 +19,11 @@ import { cutsOf, pieceSeconds } from "../process/kinds/laser-work";
 import { burntOf, sourceOf } from "../process/polarity";
 import { BURN_E, ENOUGH, filmsOver, skinEnergy } from "../process/settings";
 import { mirrored } from "../process/setup";
-import { EDGE_AS_DRAWN } from "../tone/gain";
+import { EDGE_AS_DRAWN, held } from "../tone/gain";
 import { SCREEN } from "../tone/kernels";
 import type { Recipe } from "../tone/render";
 import { filledIn } from "../tone/steps";
 import { LUMINANCE } from "../tone/source";
-
-/** a spot’s threshold is kept where a pattern can still be told from a field */
-const [LEAST_THRESHOLD, MOST_THRESHOLD] = [0.2, 0.9];
 
 /** A band that thins out at its borders: mm along its way, measured in the picture’s own corner. */
 export interface Band {
@@ -164,10 +161,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
         // what burning shows is the colour, what is left is the top, whichever of them is the lighter
         invert: !turnedOver,
         mirror: mirrored(c),
-        spot:
-          p.plain || c.spotMm === null || p.render === "grey"
-            ? null
-            : { mm: c.spotMm, threshold: Math.min(MOST_THRESHOLD, Math.max(LEAST_THRESHOLD, ratio)) },
+        spot: p.plain || c.spotMm === null || p.render === "grey" ? null : { mm: c.spotMm, threshold: held(ratio) },
         colourY: first ? luminance(linear(burnt(first))) : 1,
         topY: luminance(linear(colour(GROUND))),
         layOn: !p.unlaid,

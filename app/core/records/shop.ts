@@ -16,6 +16,7 @@ import {
   Whole,
   all,
 } from "./fields";
+import { ToneStep } from "./picture";
 import type { Raw, RecordKind } from "./version";
 import { IsArray, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
 
@@ -100,6 +101,12 @@ export const GEAR_WORDS: Record<Gear["kind"], string> = {
   rotary: "Rotary",
 };
 
+/** Steps of tones under a name, to be used on other pictures. */
+export class ToneList {
+  @Text(60) name!: string;
+  @SubList(() => ToneStep, 40) tone: ToneStep[] = [];
+}
+
 export class Shop {
   @Whole(1, 1) version: number = 1;
   @Id() id: string = "shop";
@@ -122,6 +129,8 @@ export class Shop {
   @Maybe() @TextList(60) routeRulesOff?: string[];
   /** picks where makers disagree, `matter:pick` */
   @Maybe() @TextList(40) schools?: string[];
+  /** lists of tone steps that are kept by name */
+  @Since(5) @SubList(() => ToneList, 60) toneLists?: ToneList[];
   /** has anybody set the hours, or are they still the default? */
   @Flag() hoursSet: boolean = false;
   @TextList(400) @LocalDate(true) daysOff: string[] = [];

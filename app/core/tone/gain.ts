@@ -17,6 +17,10 @@ const SETTLES = 16;
 /** an edge is uncovered just as it is drawn: taken where neither setting nor films are known */
 export const EDGE_AS_DRAWN = 0.5;
 
+/** a spot’s threshold is kept where a pattern can still be told from a field */
+const [LEAST, MOST] = [0.2, 0.9];
+export const held = (threshold: number): number => Math.min(MOST, Math.max(LEAST, threshold));
+
 export interface Spot {
   /** 1/e² diameter, mm */
   mm: number;

@@ -123,6 +123,12 @@ function shareFor(r: Recipe): Share {
   return (y) => back(wantedShare(y, r));
 }
 
+/** Is a place burnt rather than left, for its screen value: what a drawing without greys would be there. */
+export const burntMostly =
+  (r: Recipe) =>
+  (v: number): boolean =>
+    wantedShare(aimed(toLight(Math.min(1, Math.max(0, v))), r), r) >= 0.5;
+
 /** Colours that lie under the picture: which of them at each pixel of a row, and the luminance each shows where it is burnt. */
 export interface Paints {
   at(y: number): Uint8Array;

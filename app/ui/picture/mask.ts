@@ -20,6 +20,14 @@ function smallOf(p: Picture): Uint8Array | null {
   }
 }
 
+const urlOf = (data: Uint8Array, w: number, h: number): string =>
+  `data:image/png;base64,${toBase64(png({ w, h, depth: 8, data, stride: w }, 1))}`;
+/** The small grey one that is kept, as it stands; a data URL; null: none is. */
+export function smallPicture(p: Picture): string | null {
+  const data = smallOf(p);
+  return data && p.smallW && data.length % p.smallW === 0 ? urlOf(data, p.smallW, data.length / p.smallW) : null;
+}
+
 /** @param burnt what is seen where it is burnt @param left where it is not; `#rrggbb` @returns a data URL; null: nothing small is kept */
 export function pictureMask(p: Picture, burnt: string, left: string): string | null {
   const data = smallOf(p);
@@ -43,5 +51,5 @@ export function pictureMask(p: Picture, burnt: string, left: string): string | n
       const share = Math.abs(on - off) < 1e-6 ? 0 : (seen - off) / (on - off);
       out[y * f.w + (p.flip ? f.w - 1 - x : x)] = Math.round(255 * Math.min(1, Math.max(0, share)));
     }
-  return `data:image/png;base64,${toBase64(png({ w: f.w, h: f.h, depth: 8, data: out, stride: f.w }, 1))}`;
+  return urlOf(out, f.w, f.h);
 }

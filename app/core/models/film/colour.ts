@@ -21,12 +21,22 @@ register(modeLab65);
 export type Rgb = readonly [number, number, number];
 export type Lab = readonly [number, number, number];
 
+/** A paint’s colour is asked for many times in a plan: what is known of it is kept, and the triple stays the same one. */
+const kept = new Map<string, Rgb>();
+const KEPT = 4096;
 /** `#rrggbb` to linear light 0-1. @throws Error for anything else */
 export function linear(hex: string): Rgb {
+  const got = kept.get(hex);
+  if (got) return got;
   const c = /^#[0-9a-f]{6}$/i.test(hex) ? parseHex(hex) : undefined;
   if (!c) throw new Error(`“${hex}” is not a colour such as #a1b2c3`);
   const { r, g, b } = convertRgbToLrgb(c);
-  return [r, g, b];
+  if (kept.size >= KEPT) kept.clear();
+  const made: Rgb = [r, g, b];
+  kept.set(hex, made);
+  labs.set(made, labOf(made));
+  apart.set(made, new WeakMap());
+  return made;
 }
 
 /** Linear light to `#rrggbb`, clamped to what a screen shows. */
@@ -35,8 +45,12 @@ export const hex = ([r, g, b]: Rgb): string => formatHex(convertLrgbToRgb({ r, g
 /** Relative luminance Y of linear sRGB. */
 export const luminance = (c: Rgb): number => 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
 
+/** L*a*b* of triples that are kept, and how far they are apart: mixed ones come and go and are reckoned each time */
+const labs = new WeakMap<Rgb, Lab>();
+const apart = new WeakMap<Rgb, WeakMap<Rgb, number>>();
 /** CIE L*a*b* under D65. */
-export function lab([r, g, b]: Rgb): Lab {
+export const lab = (rgb: Rgb): Lab => labs.get(rgb) ?? labOf(rgb);
+function labOf([r, g, b]: Rgb): Lab {
   const c = convertXyz65ToLab65(convertRgbToXyz65(convertLrgbToRgb({ r, g, b })));
   return [c.l, c.a, c.b];
 }
@@ -46,7 +60,14 @@ const ciede = differenceCiede2000();
 export const labDifference = (p: Lab, q: Lab): number =>
   ciede({ mode: "lab65", l: p[0], a: p[1], b: p[2] }, { mode: "lab65", l: q[0], a: q[1], b: q[2] });
 /** CIEDE2000 between two linear sRGB colours. */
-export const difference = (p: Rgb, q: Rgb): number => labDifference(lab(p), lab(q));
+export function difference(p: Rgb, q: Rgb): number {
+  const from = labs.has(q) ? apart.get(p) : undefined;
+  const got = from?.get(q);
+  if (got !== undefined) return got;
+  const off = labDifference(lab(p), lab(q));
+  from?.set(q, off);
+  return off;
+}
 
 /** Share-weighted mix in linear light. */
 export const mix = (a: Rgb, b: Rgb, share: number): Rgb => [
