@@ -1,59 +1,31 @@
 /**
  * What is drawn finer than the spot: strokes that are burnt, and gaps that are left. A place holds where a disc as wide as the spot lies
- * within the stroke and covers it (opening by a disc, Serra 1982); what no disc covers is too fine. Distances are exact (Felzenszwalb &
- * Huttenlocher 2012), tile by tile, so that a large picture takes little room.
+ * within the stroke and covers it (opening by a disc, Serra 1982); what no disc covers is too fine. Distances are exact: along each row
+ * by runs, across rows by Pythagoras over as many as the disc reaches; tile by tile, so that a large picture takes little room.
  */
 
-/** Squared distances of a row to the nearest seed: lower envelope of parabolas. @param f squared distance so far @param out written */
-function envelope(f: Float64Array, n: number, out: Float64Array, v: Int32Array, z: Float64Array): void {
-  let k = 0;
-  v[0] = 0;
-  z[0] = -Infinity;
-  z[1] = Infinity;
-  for (let q = 1; q < n; q++) {
-    let s = 0;
-    for (;;) {
-      const p = v[k];
-      s = (f[q] + q * q - (f[p] + p * p)) / (2 * q - 2 * p);
-      if (s > z[k] || k === 0) break;
-      k--;
-    }
-    if (s <= z[k]) {
-      v[k] = q;
-      z[k + 1] = Infinity;
-      continue;
-    }
-    k++;
-    v[k] = q;
-    z[k] = s;
-    z[k + 1] = Infinity;
-  }
-  k = 0;
-  for (let q = 0; q < n; q++) {
-    while (z[k + 1] < q) k++;
-    out[q] = (q - v[k]) ** 2 + f[v[k]];
-  }
-}
-
-/** further than anything in a tile */
-const FAR = 1e12;
-/** Squared distance in pixels from the middle of each pixel to the middle of the nearest one that is set. */
-export function distances(set: Uint8Array, w: number, h: number): Float64Array {
-  const d = Float64Array.from(set, (b) => (b ? 0 : FAR));
-  const n = Math.max(w, h);
-  const [f, out, v, z] = [new Float64Array(n), new Float64Array(n), new Int32Array(n), new Float64Array(n + 1)];
-  for (let x = 0; x < w; x++) {
-    for (let y = 0; y < h; y++) f[y] = d[y * w + x];
-    envelope(f, h, out, v, z);
-    for (let y = 0; y < h; y++) d[y * w + x] = out[y];
-  }
+/** further along a row than any disc reaches */
+const FAR = 65535;
+/** Steps along its row from each pixel to the nearest that is set; at most {@link FAR}. */
+function alongRows(set: Uint8Array, w: number, h: number): Uint16Array {
+  const d = new Uint16Array(w * h);
   for (let y = 0; y < h; y++) {
-    f.set(d.subarray(y * w, (y + 1) * w));
-    envelope(f, w, out, v, z);
-    d.set(out.subarray(0, w), y * w);
+    let n = FAR;
+    for (let i = y * w; i < (y + 1) * w; i++) d[i] = n = set[i] ? 0 : Math.min(FAR, n + 1);
+    n = FAR;
+    for (let i = (y + 1) * w - 1; i >= y * w; i--) {
+      n = set[i] ? 0 : Math.min(FAR, n + 1);
+      if (n < d[i]) d[i] = n;
+    }
   }
   return d;
 }
+/** Half the chords of a disc, row by row from its middle: how far along a row it reaches. @param strict less than that, not as far as */
+const chords = (r: number, strict: boolean): Int32Array =>
+  Int32Array.from({ length: Math.floor(r) + 1 }, (_v, dy) => {
+    const c = Math.sqrt(Math.max(0, r * r - dy * dy));
+    return strict ? Math.ceil(c - 1e-9) : Math.floor(c + 1e-9);
+  });
 
 /**
  * What of a shape no disc of this width covers.
@@ -62,20 +34,38 @@ export function distances(set: Uint8Array, w: number, h: number): Float64Array {
 export function finer(shape: Uint8Array, w: number, h: number, width: number): Uint8Array {
   // on a grid twice as fine every stroke is an even number of pixels wide: its middle lies as far from outside as it is half wide
   const [fw, fh] = [2 * w, 2 * h];
-  const fine = new Uint8Array(fw * fh);
-  for (let y = 0; y < fh; y++) for (let x = 0; x < fw; x++) fine[y * fw + x] = 1 - shape[(y >> 1) * w + (x >> 1)];
-  const from = distances(fine, fw, fh);
-  const core = new Uint8Array(fw * fh);
-  const least = width * width - 1e-9;
-  for (let i = 0; i < core.length; i++) core[i] = from[i] >= least ? 1 : 0;
-  const back = distances(core, fw, fh);
+  const outside = new Uint8Array(fw * fh);
+  for (let y = 0; y < fh; y++) for (let x = 0; x < fw; x++) outside[y * fw + x] = 1 - shape[(y >> 1) * w + (x >> 1)];
+  const clear = alongRows(outside, fw, fh);
+  const within = chords(width, true);
+  const none = new Uint8Array(fw * fh).fill(1);
+  for (let y = 0; y < fh; y++) {
+    const [from, to] = [Math.max(0, y - within.length + 1), Math.min(fh - 1, y + within.length - 1)];
+    for (let x = 0; x < fw; x++) {
+      if (outside[y * fw + x]) continue;
+      let yy = from;
+      while (yy <= to && clear[yy * fw + x] >= within[yy < y ? y - yy : yy - y]) yy++;
+      if (yy > to) none[y * fw + x] = 0;
+    }
+  }
+  const core = alongRows(
+    none.map((b) => 1 - b),
+    fw,
+    fh,
+  );
+  const reach = chords(width + SLACK, false);
+  const covered = (x: number, y: number): boolean => {
+    const [from, to] = [Math.max(0, y - reach.length + 1), Math.min(fh - 1, y + reach.length - 1)];
+    for (let yy = from; yy <= to; yy++) if (core[yy * fw + x] <= reach[yy < y ? y - yy : yy - y]) return true;
+    return false;
+  };
   const out = new Uint8Array(w * h);
-  const most = (width + SLACK) ** 2;
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
-      const i = 2 * y * fw + 2 * x;
-      const near = Math.min(back[i], back[i + 1], back[i + fw], back[i + fw + 1]);
-      out[y * w + x] = shape[y * w + x] && near > most ? 1 : 0;
+      if (!shape[y * w + x]) continue;
+      const [a, b] = [2 * x, 2 * y];
+      if (!none[b * fw + a]) continue;
+      if (!covered(a, b) && !covered(a + 1, b) && !covered(a, b + 1) && !covered(a + 1, b + 1)) out[y * w + x] = 1;
     }
   return out;
 }

@@ -1,6 +1,6 @@
 /** What is looked for in a picture: too fine, lost in two tones, densities that beat, other light, ways side by side. */
 import { beat, perInch } from "./density";
-import { distances, finer, tooFine } from "./fine";
+import { finer, tooFine } from "./fine";
 import { lostAt } from "./lost";
 import { samplesOf } from "./samples";
 import { AS_IT_IS, seenIn } from "./seen";
@@ -13,18 +13,31 @@ const bitmap = (rows: string[]): { at: Uint8Array; w: number; h: number } => ({
   h: rows.length,
 });
 
-test("distances are those of looking at every pixel there is", () => {
+test("finer is what discs leave, as laying every disc that fits would show", () => {
   const dice = randomOf(7);
-  const next = (): number => dice.next();
-  for (const share of [0.002, 0.05, 0.5]) {
-    const [w, h] = [37, 23];
-    const set = Uint8Array.from({ length: w * h }, () => Number(next() < share));
-    set[5 * w + 9] = 1;
-    const seeds = [...set.keys()].filter((i) => set[i]);
-    const slow = Array.from(set, (_b, i) =>
-      Math.min(...seeds.map((s) => ((s % w) - (i % w)) ** 2 + (Math.floor(s / w) - Math.floor(i / w)) ** 2)),
-    );
-    expect([...distances(set, w, h)]).toEqual(slow);
+  for (const [share, width] of [
+    [0.15, 3],
+    [0.2, 2.5],
+    [0.3, 1.5],
+  ]) {
+    const [w, h] = [31, 23];
+    const shape = Uint8Array.from({ length: w * h }, () => Number(dice.next() > share));
+    const on = (x: number, y: number): boolean => shape[(y >> 1) * w + (x >> 1)] === 1;
+    const covered = new Uint8Array(w * h);
+    for (let y = 0; y < 2 * h; y++)
+      for (let x = 0; x < 2 * w; x++) {
+        // a disc fits where nothing outside lies nearer than half its width; beyond the border all is as it may be
+        let fits = true;
+        for (let v = 0; v < 2 * h; v++)
+          for (let u = 0; u < 2 * w; u++) if (!on(u, v) && Math.hypot(u - x, v - y) < width - 1e-9) fits = false;
+        if (!fits) continue;
+        for (let v = 0; v < 2 * h; v++)
+          for (let u = 0; u < 2 * w; u++)
+            if (Math.hypot(u - x, v - y) <= width + 2 + 1e-9) covered[(v >> 1) * w + (u >> 1)] = 1;
+      }
+    const slow = Array.from(shape, (b, i) => (b && !covered[i] ? 1 : 0));
+    expect([...finer(shape, w, h, width)]).toEqual(slow);
+    expect(slow).toContain(1);
   }
 });
 test("a stroke is too fine below the width of the spot, whole above it; its corners are no strokes", () => {
