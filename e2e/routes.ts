@@ -267,7 +267,7 @@ journey(
     await openSample(o.page);
     const p = o.page;
     await p.goto(new URL("jobs/new", url).href);
-    await p.getByLabel("SVG file").setInputFiles(svgFile("radish.svg", RADISH));
+    await p.getByLabel("Drawing or picture").setInputFiles(svgFile("radish.svg", RADISH));
     await p.locator("main[data-view='brief']").waitFor();
     await choose(p, p.getByRole("combobox", { name: "Made of" }), "Slate");
     const field = (label: string) => p.getByRole("textbox", { name: new RegExp(`^${label}`) });

@@ -171,6 +171,33 @@ describe("with a picture", () => {
     expect((await tone(0, "points", "[0]")).error).toMatch(/two points/);
     expect((await on("tone-add", { kind: "blur" })).error).toMatch(/no tone step/);
   });
+  test("steps are kept by name in the shop, used on another picture to the byte, let go; undo covers each", async () => {
+    await on("tone-add", { kind: "levels" });
+    await tone(0, "black", "12 %");
+    const { tone: steps } = (await job()).picture!;
+    expect((await on("tones-keep", { name: " Slate by night " })).error).toBeUndefined();
+    expect((await readWorld("job"))!.shop.toneLists).toEqual([{ name: "Slate by night", tone: steps }]);
+    await on("tone-remove", { step: "0", to: "" });
+    expect((await on("tones-keep", { name: "None" })).error).toMatch(/no steps to keep/);
+    expect((await on("tones-use", { name: "Slate by night" })).error).toBeUndefined();
+    expect((await job()).picture!.tone).toEqual(steps);
+    expect((await on("tones-use", { name: "Other" })).error).toMatch(/no list “Other”/);
+    await on("tones-forget", { name: "Slate by night" });
+    expect((await readWorld("job"))!.shop.toneLists).toBeUndefined();
+    await undo();
+    expect((await readWorld("job"))!.shop.toneLists).toHaveLength(1);
+  });
+  test("dots as they were looked at side by side: kind, angle and way of the rows in one", async () => {
+    expect(
+      (await on("picture-dots", { render: "line-screen", angle: "75", serpentine: "true" })).error,
+    ).toBeUndefined();
+    expect((await job()).picture).toMatchObject({ render: "line-screen", angle: 75, serpentine: true });
+    await undo();
+    expect((await job()).picture).toMatchObject({ render: "floyd-steinberg" });
+    expect((await on("picture-dots", { render: "stars", angle: "", serpentine: "" })).error).toMatch(
+      /“stars” is no way/,
+    );
+  });
   test("a part is marked to be watched, or to be made lighter", async () => {
     const ring = JSON.stringify([0.2, 0.2, 0.6, 0.2, 0.6, 0.7]);
     await on("picture-region", { ring, step: "" });

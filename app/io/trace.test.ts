@@ -34,6 +34,43 @@ test("zones of a logo have the areas that its pixels have, and fill what is not 
   // six of three hundred pixels are clear at the left
   expect(found.zones.reduce((s, z) => s + z.areaMm2, 0)).toBeCloseTo(90 * 72 * (294 / 300), 0);
 });
+test("a colour that is kept stays to the digit; one that goes with another is one area with it", () => {
+  const ask = { colours: 3, widthMm: 90, leastMm2: 2 };
+  const [w, h] = [300, 240];
+  const kept = traceSvg(logo(w, h), 1, { ...ask, locked: ["#2a70a0"] });
+  expect(kept.palette.map((c) => c.colour)).toContain("#2a70a0");
+  const found = traceSvg(logo(w, h), 1, { ...ask, locked: ["#f3b61f", "#2b6fa6"], merged: [["#f3b61f", "#2b6fa6"]] });
+  expect(found.colours).toBe(2);
+  expect(found.svg).not.toContain("#f3b61f");
+  // the ring has no hole any more
+  expect(/fill="#2b6fa6"[^>]*d="([^"]*)"/.exec(found.svg)![1].split("M")).toHaveLength(2);
+  // a colour that is not there is no fault
+  expect(traceSvg(logo(w, h), 1, { ...ask, merged: [["#123456", "#2b6fa6"]] }).colours).toBe(3);
+  const shares = found.palette.reduce((a, c) => a + c.share, 0);
+  expect(shares).toBeCloseTo(294 / 300, 2);
+});
+test("what is finer than the spot is told, marked, and holds at the size that is told", () => {
+  // a hair across a field
+  const hair: Pixels = {
+    w: 300,
+    h: 200,
+    channels: 1,
+    max: 255,
+    row: (y) =>
+      Uint8Array.from({ length: 300 }, (_v, x) => (x >= 200 && x < 203 && y > 20 && y < 180 ? 0 : x < 80 ? 40 : 255)),
+  };
+  const at = (widthMm: number) => traceSvg(hair, 1, { colours: 3, widthMm, leastMm2: 0, spotMm: 0.6 });
+  const small = at(30);
+  expect(small.fine!.enlarge).toBe(2);
+  expect(small.fine!.share).toBeCloseTo((3 * 159) / 60_000, 3);
+  expect(at(60).fine).toEqual({ share: 0, enlarge: 1 });
+  const { data, w } = small.preview;
+  const red = [...data.keys()]
+    .filter((i) => i % 4 === 0 && data[i] === 181 && data[i + 1] === 51)
+    .map((i) => (i >> 2) % w);
+  expect([...new Set(red)]).toEqual([200, 201, 202]);
+  expect(traceSvg(hair, 1, { colours: 3, widthMm: 30, leastMm2: 0 }).fine).toBeNull();
+});
 test("as many colours as it seems to have, where none are asked for; none of them in a clear one", () => {
   expect(traceSvg(logo(120, 96), 1, { colours: null, widthMm: 40, leastMm2: 0.5 }).colours).toBe(3);
   const clear: Pixels = { w: 4, h: 4, channels: 4, max: 255, row: () => new Uint8Array(16) };

@@ -52,6 +52,7 @@ export default function Artwork({
   loaderData: {
     job,
     units,
+    spotMm,
     products,
     near,
     wants,
@@ -149,6 +150,7 @@ export default function Artwork({
             file={flat}
             widthMm={job.substrate.w}
             units={units}
+            spotMm={spotMm}
             onMade={(name, svg) => m.measure(name, svg, null)}
             onLeft={() => setFlat(null)}
           />

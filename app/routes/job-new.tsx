@@ -1,12 +1,14 @@
 import { houseAct } from "../acts/house";
 import type { Route } from "./+types/job-new";
-import { redirect, useActionData, useSubmit } from "react-router";
+import { redirect, useActionData } from "react-router";
 import { readHeads, readShop } from "../store/queries";
 import { formOf } from "../acts/answer";
 import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
 import { DropFile } from "../ui/kit/drop";
 import { dayFirst } from "../ui/kit/locale";
-import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "../ui/measuring";
+import { BEGINNING, useBeginning } from "../ui/beginning";
+import { MeasuringWords } from "../ui/measuring";
+import { PICTURE_LIMIT } from "../ui/taking";
 import { PIECES } from "../core/catalogue/pieces";
 import { AgainForm, KindForm, NewJobForm } from "../core/records/forms";
 import { earlier } from "../views/jobs";
@@ -34,11 +36,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 export default function NewJob({ loaderData: { jobs } }: Route.ComponentProps) {
-  const submit = useSubmit();
   const refused = useActionData<typeof clientAction>();
-  const m = useMeasuring((name, svg, found) =>
-    submit({ intent: "new-from-drawing", name, svg, found: JSON.stringify(found) }, { method: "post" }),
-  );
+  const { m, begin } = useBeginning();
   return (
     <main
       id="main"
@@ -62,21 +61,24 @@ export default function NewJob({ loaderData: { jobs } }: Route.ComponentProps) {
       <div className="flex flex-col gap-8">
         <section aria-labelledby="from-drawing">
           <h2 id="from-drawing" className="mb-2">
-            From a drawing
+            From a drawing or a picture
           </h2>
           <DropFile
-            label="SVG file"
-            what="an SVG file"
-            kinds={DRAWING}
-            limit={DRAWING_LIMIT}
-            onFile={(file) => void file.text().then((svg) => m.measure(file.name, svg, null))}
+            label="Drawing or picture"
+            what="an SVG drawing or a picture"
+            kinds={BEGINNING}
+            limit={PICTURE_LIMIT}
+            onFile={(file) => void begin(file)}
             onRefused={m.refuse}
           >
             {(choose) => (
               <>
-                <p>Drop an SVG file here: the job is named after it, and its colours are what is wanted.</p>
+                <p>
+                  Drop an SVG, PNG, JPEG or WebP here: the job is named after it. A drawing’s colours are what is
+                  wanted; a photo is drawn by the beam.
+                </p>
                 <button type="button" className="btn" onClick={choose}>
-                  Choose an SVG file
+                  Choose a file
                 </button>
               </>
             )}

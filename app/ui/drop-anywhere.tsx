@@ -1,32 +1,15 @@
 /** A drawing or a picture dropped on any page, beside the places that take files themselves, begins a new job with it. */
 import type { ReactNode } from "react";
-import { useSubmit } from "react-router";
 import { useDropzone } from "react-dropzone";
-import { DRAWING, DRAWING_LIMIT, MeasuringWords, useMeasuring } from "./measuring";
-import { refusal, tooLarge } from "./kit/drop";
-import { isPicture, PICTURE_LIMIT, PICTURES, takePicture } from "./taking";
+import { BEGINNING, useBeginning } from "./beginning";
+import { MeasuringWords } from "./measuring";
+import { refusal } from "./kit/drop";
+import { PICTURE_LIMIT } from "./taking";
 
 export function DropAnywhere({ children }: { children: ReactNode }) {
-  const submit = useSubmit();
-  const m = useMeasuring((name, svg, found) =>
-    submit(
-      { intent: "new-from-drawing", name, svg, found: JSON.stringify(found) },
-      { method: "post", action: "/jobs/new" },
-    ),
-  );
-  const begin = async (file: File): Promise<void> => {
-    if (!isPicture(file) && file.size > DRAWING_LIMIT) return m.refuse(tooLarge(file, DRAWING_LIMIT));
-    if (!isPicture(file)) return m.measure(file.name, await file.text(), null);
-    m.refuse("");
-    try {
-      const form = await takePicture(file);
-      await submit({ ...form, intent: "new-from-picture" }, { method: "post", action: "/jobs/new" });
-    } catch (e) {
-      m.refuse(`“${file.name}” was not taken in. ${(e as Error).message}`);
-    }
-  };
+  const { m, begin } = useBeginning();
   const drop = useDropzone({
-    accept: { ...DRAWING, ...PICTURES },
+    accept: BEGINNING,
     maxSize: PICTURE_LIMIT,
     multiple: false,
     noClick: true,

@@ -115,6 +115,7 @@ function artworkViewIn(plan: Plan) {
     contrast: contrasts(plan),
     job,
     units: world.shop.units,
+    spotMm: c.spotMm,
     products: c.shelf,
     wants: zoneRows(plan),
     near: Object.fromEntries(job.zones.map((z) => [z.id, nearest(world.products, z.wanted ?? z.colour)])),

@@ -87,7 +87,8 @@ const NEARLY = 0.002;
 
 /**
  * Looks for what is finer than a spot.
- * @param at is a pixel burnt? 1, 0; 2: it does not count @param width of the spot, pixels @param mark told of each pixel that is too fine
+ * @param at is a pixel burnt? 1, 0; 2: it does not count @param width of the spot, pixels
+ * @param mark told of each pixel that is too fine @param sides what is looked at: 1 what is burnt, 0 what is left
  */
 export function tooFine(
   at: (x: number, y: number) => number,
@@ -95,6 +96,7 @@ export function tooFine(
   h: number,
   width: number,
   mark: (x: number, y: number) => void = () => undefined,
+  sides: readonly (0 | 1)[] = [1, 0],
 ): TooFine {
   const margin = Math.ceil(width) + 2;
   const widths = TRIES.map((k) => width / k);
@@ -109,7 +111,7 @@ export function tooFine(
       for (let y = 0; y < th; y++) for (let x = 0; x < tw; x++) here[y * tw + x] = at(x0 + x, y0 + y);
       const within = (x: number, y: number): boolean =>
         x0 + x >= tx && x0 + x < tx + TILE && y0 + y >= ty && y0 + y < ty + TILE;
-      for (const side of [1, 0]) {
+      for (const side of sides) {
         // what does not count is neither stroke nor gap: it goes on as what stands beside it
         const shape = here.map((b) => Number(b === side || b === 2));
         if (!here.includes(side)) continue;

@@ -177,13 +177,25 @@ export function quantised(p: Pixels, k: number, locked: readonly Three[] = []): 
   };
 }
 
+/** One colour becomes another: both are one area then. In place; what is not there stays away. */
+export function merged(f: Flat, from: string, to: string): void {
+  const [a, b] = [f.colours.indexOf(from), f.colours.indexOf(to)];
+  if (a < 0 || b < 0 || a === b) return;
+  for (let i = 0; i < f.label.length; i++) if (f.label[i] === a) f.label[i] = b;
+  f.pixels[b] += f.pixels[a];
+  f.pixels[a] = 0;
+}
+
 export interface Lost {
   /** parts that were smaller than what is kept */
   parts: number;
   pixels: number;
 }
-/** Parts smaller than so many pixels go to the neighbour that they touch most. In place. @returns what was lost by it */
-export function despeckled(f: Flat, least: number): Lost {
+/**
+ * Parts smaller than so many pixels go to the neighbour that they touch most. In place.
+ * @param gone told of each pixel that goes @returns what was lost by it
+ */
+export function despeckled(f: Flat, least: number, gone: (pixel: number) => void = () => undefined): Lost {
   const { w, h, label } = f;
   const lost: Lost = { parts: 0, pixels: 0 };
   if (least <= 1) return lost;
@@ -213,7 +225,10 @@ export function despeckled(f: Flat, least: number): Lost {
     }
     if (n >= least || !touch.size) continue;
     const to = [...touch].sort((a, b) => b[1] - a[1] || a[0] - b[0])[0][0];
-    for (let i = 0; i < n; i++) label[part[i]] = to;
+    for (let i = 0; i < n; i++) {
+      label[part[i]] = to;
+      gone(part[i]);
+    }
     lost.parts++;
     lost.pixels += n;
   }

@@ -3,7 +3,7 @@ import { flatField, grey, recipe, scene, wedge } from "../testing/pictures";
 import { phi } from "../models/film/reveal";
 import { density, exposure, FINER, gainOf, inverse, shareOf, uncovered } from "./gain";
 import { lightness, ofLightness, screened, toLight, toScreen } from "./light";
-import { burntAt, render, type Rendered } from "./render";
+import { aimed, burntAt, render, type Rendered } from "./render";
 import { laid, resample, turned } from "./resample";
 import { tooBig, type Pixels } from "./source";
 import { curveOf } from "./curve";
@@ -257,6 +257,65 @@ describe("tone-true", () => {
     const c = uncovered(bitsOf(m), w, h, { ...spot, intervalMm: 0.1 }, 8);
     expect(Math.abs(c - 0.5)).toBeLessThan(0.02);
   });
+});
+
+describe("likeness", () => {
+  /** Structural similarity (Wang et al. 2004) of two pictures in CIE lightness, by windows of 8 pixels. */
+  function ssim(a: Float64Array, b: Float64Array, w: number, h: number): number {
+    const [c1, c2] = [(0.01 * 100) ** 2, (0.03 * 100) ** 2];
+    const all: number[] = [];
+    for (let y = 0; y + 8 <= h; y += 4)
+      for (let x = 0; x + 8 <= w; x += 4) {
+        let [sa, sb, aa, bb, ab] = [0, 0, 0, 0, 0];
+        for (let j = 0; j < 8; j++)
+          for (let i = 0; i < 8; i++) {
+            const [p, q] = [a[(y + j) * w + x + i], b[(y + j) * w + x + i]];
+            sa += p;
+            sb += q;
+            aa += p * p;
+            bb += q * q;
+            ab += p * q;
+          }
+        const [ma, mb] = [sa / 64, sb / 64];
+        const [va, vb, cov] = [aa / 64 - ma * ma, bb / 64 - mb * mb, ab / 64 - ma * mb];
+        all.push(((2 * ma * mb + c1) * (2 * cov + c2)) / ((ma * ma + mb * mb + c1) * (va + vb + c2)));
+      }
+    return mean(all);
+  }
+  test.each([
+    // spot, against the interval, and threshold
+    ["poppy under black", 0.18, 0.012, 1.6, 0.35],
+    ["slate", 0.34, 0.03, 1.4, 0.5],
+    ["white burnt in", 0.03, 0.75, 1.5, 0.4],
+  ])(
+    "%s: what is seen is nearer to the picture than dots that know nothing of paints and spot",
+    (_paints, colourY, topY, d, threshold) => {
+      const [w, h, k] = [512, 384, 8];
+      const p = scene(w, h, 11);
+      const spot = { mm: d * 0.1, threshold };
+      const ours = recipe(w, h, { colourY, topY, spot, layOn: true, invert: true });
+      // plain error diffusion: grey into dots as it is, black burnt away or left by the way round alone
+      const plain = recipe(w, h, { invert: colourY > topY });
+      /** lightness at arm’s length: areas of so many pixels, as the spot leaves them */
+      const seen = (m: Rendered): Float64Array => {
+        const { e, w: fw } = exposure(bitsOf(m), w, h, { ...spot, intervalMm: 0.1 });
+        const out = new Float64Array((w / k) * (h / k));
+        const n = (k * FINER) ** 2;
+        for (let y = 0; y < h * FINER; y++)
+          for (let x = 0; x < w * FINER; x++)
+            out[Math.floor(y / FINER / k) * (w / k) + Math.floor(x / FINER / k)] +=
+              (e[y * fw + x] > threshold ? colourY : topY) / n;
+        return out.map(lightness);
+      };
+      const wanted = new Float64Array((w / k) * (h / k));
+      for (let y = 0; y < h; y++)
+        for (let x = 0; x < w; x++)
+          wanted[Math.floor(y / k) * (w / k) + Math.floor(x / k)] += aimed(toLight(p.row(y)[x] / 255), ours) / (k * k);
+      const target = wanted.map(lightness);
+      const [good, bare] = [ours, plain].map((r) => ssim(seen(render(p, r)), target, w / k, h / k));
+      expect([good > 0.93, good - bare > 0.03]).toEqual([true, true]);
+    },
+  );
 });
 
 describe("tone steps", () => {

@@ -1,6 +1,7 @@
 /** The file for the laser, and what another file or the laser’s program says against it. */
 import { useState } from "react";
 import { beat, perInch } from "../../core/tone/density";
+import { pictureFile } from "../../core/geometry/picture";
 import { said } from "../../core/units/said";
 import { densityOf } from "../../io/import/density";
 import { pictureHead } from "../../io/import/pixels";
@@ -13,14 +14,8 @@ import { useMade, type View, type Work } from "./facts";
 /** The file, named so that it is found again. */
 export function Save({ run, d, work, pass }: { run: PictureRun; d: View; work: Work; pass: number }) {
   const { made, share } = useMade(run);
-  const slug = d.job.title
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "");
-  const { widthMm, heightMm, intervalMm, render } = work.recipe;
   const which = d.works.length > 1 ? `_pass${pass + 1}` : "";
-  const size = `${Math.round(widthMm)}x${Math.round(heightMm)}mm_${intervalMm}mm`;
-  const name = `${slug || "picture"}_${size}_${render}${which}.png`;
+  const name = `${pictureFile(d.job, d.picture!, work.recipe.intervalMm)}${which}.png`;
   return (
     <div className="flex flex-col gap-1">
       <button

@@ -13,7 +13,8 @@ import { eyewearFor, topSpeed } from "../beam";
 import type { Context } from "../context";
 import { blankOf } from "../../geometry/blank";
 import { origin, pageBox } from "../../geometry/origin";
-import { pictureRows } from "../../geometry/picture";
+import { pictureFile, pictureRows } from "../../geometry/picture";
+import { dotMaker } from "../../tone/kernels";
 import { coldNeed } from "../needs";
 import type { LaserSetting, Need } from "../step";
 import { showLength } from "../../units/show";
@@ -72,12 +73,18 @@ export function rasterExtent(zones: Zone[]): { rowMm: number; heightMm: number }
 /** Are tones made by power and not by dots: of the picture as it says, else as the school has it. */
 export const greyTones = (c: Context): boolean =>
   c.picture ? c.picture.render === "grey" : c.school("shading") === "grey";
+/** How its tones are made, in words. */
+const dotsOf = (p: Picture): string =>
+  p.render === "grey"
+    ? "power by tone"
+    : `dots: ${dotMaker(p.render).name}${p.plain ? ", not corrected for the spot" : ""}`;
 /** What the maker is told of the picture at the laser: which file, how large, what the program must not do to it; none without one. */
 export const pictureCues = (c: Context): string[] =>
   c.picture
     ? [
         `Picture “${c.picture.name}”: the PNG of this job, ${showLength(c.picture.w)} × ${showLength(c.picture.h)}, ` +
-          `${showLength(c.intervalMm ?? 0)} between lines`,
+          `${showLength(c.intervalMm ?? 0)} between lines, ${dotsOf(c.picture)}`,
+        `Its file is called “${pictureFile(c.job, c.picture, c.intervalMm ?? 0)}…”`,
         "In the program leave alone: turning over, mirroring, tone, dots",
       ]
     : [];
