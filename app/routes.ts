@@ -19,6 +19,7 @@ export default [
         route("wrap-up", "routes/job-wrap-up.tsx"),
       ]),
     ]),
+    route("calendar", "routes/calendar.tsx"),
     route("shelf", "routes/shelf.tsx"),
     route("workshop/:part?", "routes/workshop.tsx"),
     route("guide", "routes/guide.tsx"),

@@ -473,7 +473,7 @@ journey(
     await p.getByLabel("Due").fill("2027-01-16T12:00");
     await p.getByLabel("Due").blur();
     await p.getByText(/after it is due/).waitFor();
-    await p.getByRole("link", { name: "Calendar", exact: true }).click();
+    await p.getByRole("navigation", { name: "Job" }).getByRole("link", { name: "Calendar", exact: true }).click();
     const way = p.locator("[data-way-out]").first();
     await way.waitFor();
     await p.getByRole("heading", { name: "What would keep it" }).waitFor();

@@ -5,24 +5,31 @@ import { nowMinutes } from "../clock";
 import { showMinutes } from "../core/units/show";
 import { readDay, readHeads, readLastSaved, readShop, readWorldsOf } from "../store/queries";
 import { firstSteps, STILL_NEW, stillNew } from "../views/first-steps";
-import type { TodayRow } from "../views/today";
+import type { TodayShown } from "../views/today";
 import { Empty } from "../ui/kit/bits";
 import { DryClock } from "../ui/dry-clock";
 import { Thumb } from "../ui/thumb";
 import { Why } from "../ui/kit/why";
+import { Trips } from "../ui/shop/trips";
 
 const FirstSteps = lazy(() => import("../ui/first-steps"));
 
+/** trips that are shown */
+const SHOWN_TRIPS = 4;
 /** jobs of the day that are planned and shown */
 const SHOWN = 24;
 
-let kept: { key: string; rows: TodayRow[] } | null = null;
+let kept: { key: string; shown: TodayShown } | null = null;
+const NOTHING: TodayShown = { rows: [], trips: [], clashes: 0 };
 /** Where the jobs of the day stand; planned anew when the minute or anything stored is another one. */
-async function rowsOf(ids: string[], stamp: string, now: number): Promise<TodayRow[]> {
+async function shownOf(ids: string[], stamp: string, now: number): Promise<TodayShown> {
   const key = `${now} ${stamp}`;
   if (kept?.key !== key)
-    kept = { key, rows: ids.length ? (await import("../views/today")).todayRows(await readWorldsOf(ids), now) : [] };
-  return kept.rows;
+    kept = {
+      key,
+      shown: ids.length ? (await import("../views/today")).todayView(await readWorldsOf(ids), now) : NOTHING,
+    };
+  return kept.shown;
 }
 
 /** When the shop was last saved, by its own days; the calendar is fetched only where there is something to say. */
@@ -35,7 +42,7 @@ async function sayLast(ms: number, now: number): Promise<{ days: number; on: str
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
   const day = await readDay(SHOWN);
-  const rows = await rowsOf(
+  const { rows, trips, clashes } = await shownOf(
     day.heads.map((h) => h.id),
     day.stamp,
     now,
@@ -47,6 +54,8 @@ export async function clientLoader() {
   const thumbs = new Map(day.heads.map((h) => [h.id, h.thumb]));
   return {
     rows: rows.map((r) => ({ ...r, thumb: thumbs.get(r.id) ?? null })),
+    trips,
+    clashes,
     more: day.more,
     now,
     remind: remind ? { last } : null,
@@ -63,7 +72,8 @@ async function first(open: number, saved: number | null) {
   return stillNew(steps, jobs) ? { steps, shop: base.shop } : null;
 }
 
-export default function Today({ loaderData: { rows, more, now, remind, first } }: Route.ComponentProps) {
+export default function Today({ loaderData }: Route.ComponentProps) {
+  const { rows, trips, clashes, more, now, remind, first } = loaderData;
   return (
     <main id="main" data-view="today" className="mx-auto w-full max-w-page px-5 py-5">
       <title>Today · Rich Layer</title>
@@ -93,6 +103,27 @@ export default function Today({ loaderData: { rows, more, now, remind, first } }
           </p>
         </Empty>
       )}
+      {trips.length > 0 && (
+        <section aria-labelledby="trips" className="mb-8">
+          <h2 id="trips" className="mb-2">
+            At the bench
+          </h2>
+          <Trips trips={trips} most={SHOWN_TRIPS} bench />
+          <p className="tag mt-2">
+            {clashes > 0 && (
+              <span className="text-wrong">
+                {clashes} {clashes === 1 ? "piece" : "pieces"} of work of the next days want the same hands or machine
+                at once: each job is planned by itself.{" "}
+              </span>
+            )}
+            <Link className="text" to="/calendar">
+              {clashes > 0 ? "Lay all jobs together" : "All trips, on the calendar of the shop"}
+            </Link>
+            .
+          </p>
+        </section>
+      )}
+      {rows.length > 0 && <h2 className="mb-2">Jobs</h2>}
       <ul className="divide-y divide-line border-y border-line empty:hidden">
         {rows.map((r) => (
           <li
@@ -102,11 +133,11 @@ export default function Today({ loaderData: { rows, more, now, remind, first } }
             <div className="flex items-start gap-4">
               <Thumb of={r.thumb} ground={r.looks.ground} fills={r.looks.zones} />
               <div className="min-w-0">
-                <h2>
+                <h3>
                   <Link to={`/jobs/${r.id}`} className="hover:underline">
                     {r.title}
                   </Link>
-                </h2>
+                </h3>
                 <p className="text-muted">
                   {r.quantity} {r.quantity === 1 ? "piece" : "pieces"}
                   {r.client ? `, for ${r.client}` : ""}

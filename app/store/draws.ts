@@ -1,5 +1,5 @@
 /** What other open jobs will still take out of the cans on the Shelf: stock is counted over all of them, not for each alone. */
-import { makePlan } from "../core/plan/plan";
+import { ALONE, makePlan } from "../core/plan/plan";
 import { worldAround, type ShopFacts, type World } from "../core/records/world";
 import { db } from "./db";
 import { sortLog } from "./sort";
@@ -15,11 +15,10 @@ const BREATH = 5;
 const known = { shop: "", jobs: new Map<string, { key: string; draws: Draws }>() };
 
 /** moments before which nothing begins: none. A plan with some is placed step by step, and not laid round its windows */
-const ANY_TIME: ReadonlyMap<string, number> = new Map();
 /** What a plan still takes of each product, whenever that will be. */
 export function drawsOf(w: World): Draws {
   const out: Draws = {};
-  for (const a of makePlan(w, null, true, ANY_TIME).amounts) if (a.toComeMl !== null) out[a.product] = a.toComeMl;
+  for (const a of makePlan(w, null, true, ALONE).amounts) if (a.toComeMl !== null) out[a.product] = a.toComeMl;
   return out;
 }
 

@@ -11,6 +11,8 @@ import type { World } from "../core/records/world";
 import type { FigureRef } from "../core/explain/why/figure";
 import { titleOf } from "../core/explain/why/title";
 import { openedIn } from "./opened";
+import { clashes, shopTrips } from "../core/explain/whole";
+import { saidAll } from "../core/units/said";
 
 /** Colours of the piece as it will be seen when all is done: of the face, and of each zone that is drawn. */
 function looksOf(plan: Plan): { ground: string; zones: string[] } {
@@ -24,10 +26,30 @@ function looksOf(plan: Plan): { ground: string; zones: string[] } {
   };
 }
 
-export function todayRows(all: World[], now: number) {
+/** hours of trips that Today shows, and days in which clashes are looked for */
+const [TRIP_HOURS, CLASH_DAYS] = [30, 7];
+
+export function todayView(all: World[], now: number) {
+  const plans: Plan[] = [];
+  const rows = todayRows(all, now, plans);
+  const jobs = plans
+    .filter((p) => !p.missing.length && !p.stuck && !p.context.job.queue?.hold)
+    .map((plan) => ({ alone: plan, plan, starts: new Map<string, number>() }));
+  const soon = now + TRIP_HOURS * 60;
+  const every = shopTrips(jobs);
+  const trips = every.filter((t) => t.from < soon);
+  return {
+    rows,
+    /** nothing within those hours: the next one */
+    trips: plans.length ? saidAll(trips.length ? trips : every.slice(0, 1), plans[0].context.world.shop.units) : [],
+    clashes: clashes(jobs, now + CLASH_DAYS * 1440),
+  };
+}
+export function todayRows(all: World[], now: number, plans: Plan[] = []) {
   const worlds = all.filter((w) => w.job.wrapUp.closedAt === null);
   const rows = worlds.map((w) => {
     const plan = makePlan(w, now, true);
+    plans.push(plan);
     const s = standing(plan, now);
     const why = (f: FigureRef): ReturnType<typeof openedIn> => openedIn(w, now, f, titleOf(plan, f));
     const at = "step" in s ? s.step.step.id : "";
@@ -73,4 +95,4 @@ export function todayRows(all: World[], now: number) {
   );
   return rows;
 }
-export type TodayRow = ReturnType<typeof todayRows>[number];
+export type TodayShown = ReturnType<typeof todayView>;

@@ -1,6 +1,7 @@
 /** From a world to a plan: generate, lay the edits on, place in time, add up. Pure; under 20 ms for 40 steps and 6 zones. */
 import { fold, type BenchState } from "./fold";
 import { blank } from "../piece/state";
+import type { Job } from "../records/job";
 import type { World } from "../records/world";
 import { amounts, stepUse } from "./amounts";
 import { decides, type Decider } from "./decides";
@@ -47,17 +48,26 @@ export interface Plan extends Facts {
   proof: Proof | null;
 }
 
+/** Beginnings that the shop's calendar has given a job, by step; null: it is planned as if it were alone. */
+export function laidOf(job: Job): ReadonlyMap<string, number> | null {
+  const given = [...(job.queue?.laid ?? []), ...(job.queue?.pins ?? [])];
+  return given.length ? new Map(given.map((x) => [x.step, x.at])) : null;
+}
+/** For a plan as if the job were alone, whatever the shop's calendar says. */
+export const ALONE: ReadonlyMap<string, number> = new Map();
+
 /**
  * @param now the moment it is planned at, minutes since 1970; null: the job's own start (what the door uses)
- * @param starts moments before which steps don't begin, by id: times out of a schedule
+ * @param given moments before which steps don't begin, by id: times out of a schedule; null: those that the shop's calendar gave it
  * @param lean leave out what decides the date, which plans again several times: for lists of many jobs
  */
 export function makePlan(
   world: World,
   now: number | null = null,
   lean = false,
-  starts: ReadonlyMap<string, number> | null = null,
+  given: ReadonlyMap<string, number> | null = null,
 ): Plan {
+  const starts = given ?? laidOf(world.job);
   const { c, made } = supplied(world);
   const bench = fold(world.log);
   const edited = applyEdits(made.steps, world.job.edits, c);
@@ -71,8 +81,8 @@ export function makePlan(
     c.substrate,
     c.route?.side,
   );
-  const from = (given: ReadonlyMap<string, number> | null, rests?: Rests): PlaceResult =>
-    place(steps, begin, first, c, bench.actuals, now, { starts: given, rests, fixed, proof });
+  const from = (at: ReadonlyMap<string, number> | null, rests?: Rests): PlaceResult =>
+    place(steps, begin, first, c, bench.actuals, now, { starts: at, rests, fixed, proof });
   const once = from(starts);
   const on = (r: PlaceResult): Laying =>
     layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing, proof });
@@ -83,11 +93,11 @@ export function makePlan(
   // Leaving a wait out changes nothing before it.
   const without = (p: Placed): PlaceResult => {
     const i = isFirst(p.step.id) ? proof!.at : p.index;
-    const again = (given: ReadonlyMap<string, number> | null): PlaceResult =>
+    const again = (at: ReadonlyMap<string, number> | null): PlaceResult =>
       place(steps, placed[i - 1]?.end ?? begin, placed[i - 1]?.after ?? first, c, bench.actuals, now, {
         relax: p.step.id,
         skip: i,
-        starts: given,
+        starts: at,
         rests: rest.rests,
         fixed,
         proof,

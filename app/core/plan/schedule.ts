@@ -14,6 +14,7 @@ import { ownProblem, type Answer, type Problem, type ProblemInput } from "../sch
 import type { Context } from "../process/context";
 import { byBeam, own } from "../process/kinds";
 import { inTurn, sprayed, type Placed } from "./placed";
+import { NO_RESTS, restNeed, type Rests } from "./rest";
 import { airOf, reached } from "../process/ready";
 import type { Need } from "../process/step";
 import type { WaitState } from "../records/ids";
@@ -29,6 +30,8 @@ export interface Planned {
   /** why there is no ready time */
   stuck: string | null;
   missing: { say: string }[];
+  /** coats that rest before they are laid; absent: none does */
+  rests?: Rests;
 }
 export interface ShopProblem {
   problem: Problem;
@@ -51,6 +54,8 @@ export interface ShopOptions {
   now?: number | null;
   /** places to dry at, one a piece; null: as many as it takes */
   rack?: number | null;
+  /** several of a machine, of the oven, of the spray corner, by lane: a second one asked about */
+  more?: Readonly<Record<string, number>>;
 }
 const STRETCH = 10;
 /** days before the next step for which what is done is still looked at: longer than any window takes to reopen */
@@ -116,6 +121,13 @@ function ratesOf(
 type Lags = NonNullable<ProblemInput["lags"]>;
 type Tasks = NonNullable<ProblemInput["tasks"]>;
 
+/** What of a shop a step takes up: hands and spray corner, or a machine or the oven with somebody there. */
+export function lanesOf(p: Placed, c: Context): string[] {
+  if (byBeam(p.step)) return [`machine ${c.machine?.id ?? "none"}`, "present"];
+  if (own(p.step, "method") === "oven") return ["oven", "present"];
+  return sprayed(p.step, c) ? ["hands", "spray"] : ["hands"];
+}
+
 /** Resources, clocks, tasks and lags of one shop as its jobs are written down one after another. */
 class Writing {
   readonly tasks = new Map<string, { job: string; step: string }>();
@@ -142,11 +154,13 @@ class Writing {
   }
   /** What a step takes up while somebody works on it. */
   resourcesOf(p: Placed, c: Context): string[] {
-    const present = (): string => this.need("present", PRESENT, c.calendar);
-    if (byBeam(p.step)) return [this.need(`machine ${c.machine?.id ?? "none"}`, 1, c.calendar), present()];
-    if (own(p.step, "method") === "oven") return [this.need("oven", 1, c.calendar), present()];
-    const hands = this.need("hands", 1, c.calendar);
-    return sprayed(p.step, c) ? [hands, this.need("spray", 1, c.sprayCalendar)] : [hands];
+    return lanesOf(p, c).map((id) =>
+      this.need(
+        id,
+        id === "present" ? PRESENT : (this.o.more?.[id] ?? 1),
+        id === "spray" ? c.sprayCalendar : c.calendar,
+      ),
+    );
   }
   /** One shop has one climate: only a room of its own makes the air another one. */
   clockFor(plan: Planned, air: Air, of: DryingOf, film: Film | null = null): string {
@@ -213,7 +227,8 @@ class JobWriting {
       if (i === 0 || (p.actual && placed[i - 1].actual)) return; // what is past is as it is
       this.follows(p, i);
       if (p.actual || placed[i - 1].step.waitMin !== null) return;
-      for (const n of needsOf(p.step, p.before, this.c)) this.waits(p, i, n);
+      const needs = [...needsOf(p.step, p.before, this.c), ...restNeed(p.step, p.before, this.plan.rests ?? NO_RESTS)];
+      for (const n of needs) this.waits(p, i, n);
     });
   }
 
@@ -230,6 +245,7 @@ class JobWriting {
       c.clock.fromLocal(c.job.start),
       held ?? -Infinity,
     );
+    const pin = c.job.queue?.pins?.find((x) => x.step === p.step.id);
     shop.tasks.set(this.idOf(i), { job: c.job.id, step: p.step.id });
     shop.list.push({
       id: this.idOf(i),
@@ -237,9 +253,14 @@ class JobWriting {
       uses: uses.map((resource) => ({ resource })),
       pausable: p.unit !== null || minutes > c.calendar.longest,
       due: last && c.job.due ? Math.max(0, c.clock.fromLocal(c.job.due) - shop.origin) : null,
+      weight: c.job.queue?.weight ?? 1,
       earliest: Math.max(0, Math.ceil(notBefore) - shop.origin),
-      // a log out of a file may know parts of a minute
-      fixedStart: p.actual ? Math.round(p.start as number) - shop.origin : null,
+      // a log out of a file may know parts of a minute; what a pin says that is past says nothing any more
+      fixedStart: p.actual
+        ? Math.round(p.start as number) - shop.origin
+        : pin && pin.at >= notBefore
+          ? pin.at - shop.origin
+          : null,
     });
   }
 
@@ -292,6 +313,8 @@ class JobWriting {
       // The window speaks of the end of the coat, a lag of its beginning: less what the clock runs while it is laid.
       const start = p.start as number;
       max = Math.max(0, window.closes - dried(c.clock, air, closes, start, start + this.minutesOf(p)));
+      // what no beginning could keep is told by the plan, and bends no schedule
+      if (ref !== null && max <= ref && window.reopens === null) max = null;
     }
     const key = `${j}|${ref}|${max}`;
     if (seen.has(key) || (ref === null && max === null)) return;
@@ -320,12 +343,13 @@ function stillCounts(p: Planned): Set<Placed> {
 
 /** @param given plans of open jobs in one shop, each as it stands */
 export function shopProblem(given: Planned[], o: ShopOptions = {}): ShopProblem {
-  const plans = given.map(({ context, placed, now, stuck, missing }) => ({
+  const plans = given.map(({ context, placed, now, stuck, missing, rests }) => ({
     context,
     placed: inTurn(placed),
     now,
     stuck,
     missing,
+    rests,
   }));
   const able = plans.filter((p) => p.placed.length > 0 && p.stuck === null);
   const left = plans

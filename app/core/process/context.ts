@@ -13,7 +13,7 @@ import type { Picture } from "../records/picture";
 import type { Machine } from "../records/machine";
 import type { World } from "../records/world";
 import { Climate as ClimateRecord } from "../records/shop";
-import type { Climate, Hours } from "../records/shop";
+import type { Climate, Hours, Shop } from "../records/shop";
 import { GROUND } from "../piece/state";
 import type { Product } from "../records/product";
 import { coloursOf } from "./wanted";
@@ -67,6 +67,19 @@ const within = (hours: Hours, [from, to]: [string, string]): Hours =>
     }),
   ) as unknown as Hours;
 
+/** Where spraying is open: the shop's hours within those of spraying, on days of their own too. */
+function sprayDays(clock: ZonedClock, shop: Shop, span: [string, string]): WorkCalendar {
+  const cut = (shop.otherHours ?? []).map((o) => ({
+    day: o.day,
+    hours: [o.hours[0] > span[0] ? o.hours[0] : span[0], o.hours[1] < span[1] ? o.hours[1] : span[1]] as [
+      string,
+      string,
+    ],
+  }));
+  const [some, none] = [cut.filter((o) => o.hours[0] < o.hours[1]), cut.filter((o) => o.hours[0] >= o.hours[1])];
+  return workCalendar(clock, within(shop.hours, span), [...shop.daysOff, ...none.map((o) => o.day)], some);
+}
+
 /** `matter:pick` lines as a table. */
 export const picksOf = (lines: string[] | undefined): Record<string, string> =>
   Object.fromEntries((lines ?? []).map((l) => [l.slice(0, l.indexOf(":")), l.slice(l.indexOf(":") + 1)]));
@@ -119,7 +132,7 @@ export function context(world: World, lent: readonly Product[] = []): Context {
   const rooms = new Map<string, Air>();
   const clock = shopClock(shop);
   const shopAir = air(shop.climate);
-  const calendar = workCalendar(clock, shop.hours, shop.daysOff);
+  const calendar = workCalendar(clock, shop.hours, shop.daysOff, shop.otherHours);
   return {
     world,
     job,
@@ -135,7 +148,7 @@ export function context(world: World, lent: readonly Product[] = []): Context {
       job.choices.intervalMm ?? (spotMm === null ? null : Math.max(0.01, Math.floor(0.6 * spotMm * 100 + 1e-6) / 100)),
     clock,
     calendar,
-    sprayCalendar: shop.sprayHours ? workCalendar(clock, within(shop.hours, shop.sprayHours), shop.daysOff) : calendar,
+    sprayCalendar: shop.sprayHours ? sprayDays(clock, shop, shop.sprayHours) : calendar,
     air: shopAir,
     room: (c, rh) => {
       if (c === null && rh === null) return shopAir;

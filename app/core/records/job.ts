@@ -8,6 +8,7 @@ import {
   Id,
   LocalTime,
   Maybe,
+  Moment,
   Num,
   NumList,
   Outline,
@@ -250,6 +251,23 @@ export class WrapUp {
   @OrNull() @LocalTime() closedAt: string | null = null;
 }
 
+/** A step and the moment it begins at, minutes since 1970. */
+export class StepAt {
+  @Text(400) step!: string;
+  @Moment() at!: number;
+}
+/** A job's place among the others of the shop. */
+export class Queue {
+  /** not laid with the others for now */
+  @Maybe() @Flag() hold?: boolean;
+  /** how much being late weighs; absent: 1 */
+  @Maybe() @Num(0.1, 10) weight?: number;
+  /** steps that begin then and at no other time */
+  @Maybe() @SubList(() => StepAt, 500) pins?: StepAt[];
+  /** beginnings that the shop's calendar has found, before which steps don't begin */
+  @Maybe() @SubList(() => StepAt, 5000) laid?: StepAt[];
+}
+
 export class Job {
   @Whole(1, 1) version: number = 1;
   @Id() id!: string;
@@ -288,6 +306,8 @@ export class Job {
   @Maybe() @Text(200) credit?: string;
   /** what it is made by since its first tap; absent: nothing is tapped yet */
   @Since(1) @Sub(() => Begun) begun?: Begun;
+  /** its place among the others; absent: planned as if it were alone */
+  @Since(5) @Sub(() => Queue) queue?: Queue;
 }
 
 /** Version 0 called the title `name` and kept the zones inside the artwork. Nothing is dropped. */

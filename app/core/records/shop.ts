@@ -101,6 +101,12 @@ export const GEAR_WORDS: Record<Gear["kind"], string> = {
   rotary: "Rotary",
 };
 
+/** Hours of one day that is not as its weekday usually is. */
+export class DayHours {
+  @LocalDate() day!: string;
+  @Span() hours!: [string, string];
+}
+
 /** Steps of tones under a name, to be used on other pictures. */
 export class ToneList {
   @Text(60) name!: string;
@@ -131,6 +137,8 @@ export class Shop {
   @Maybe() @TextList(40) schools?: string[];
   /** lists of tone steps that are kept by name */
   @Since(5) @SubList(() => ToneList, 60) toneLists?: ToneList[];
+  /** days with hours of their own: a long evening, an afternoon off */
+  @Since(5) @SubList(() => DayHours, 400) otherHours?: DayHours[];
   /** has anybody set the hours, or are they still the default? */
   @Flag() hoursSet: boolean = false;
   @TextList(400) @LocalDate(true) daysOff: string[] = [];

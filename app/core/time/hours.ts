@@ -19,16 +19,25 @@ export interface WorkCalendar {
 const HORIZON_DAYS = 400;
 const toMinute = (hhmm: string): number => Number(hhmm.slice(0, 2)) * 60 + Number(hhmm.slice(3, 5));
 
-/** @param daysOff local dates `YYYY-MM-DD` on which the shop is shut */
-export function workCalendar(clock: ZonedClock, hours: WeekHours, daysOff: string[]): WorkCalendar {
+/**
+ * @param daysOff local dates `YYYY-MM-DD` on which the shop is shut
+ * @param other hours of single days, in place of those of their weekday
+ */
+export function workCalendar(
+  clock: ZonedClock,
+  hours: WeekHours,
+  daysOff: string[],
+  other: readonly { day: string; hours: [string, string] }[] = [],
+): WorkCalendar {
   const off = new Set(daysOff);
+  const own = new Map(other.map((o) => [o.day, o.hours]));
   const days = new Map<number, { from: number; to: number } | null>();
   const ofDay = (day: number): { from: number; to: number } | null => {
     const kept = days.get(day);
     if (kept !== undefined) return kept;
     const weekday = WEEKDAYS[(((day + 3) % 7) + 7) % 7];
-    const span = hours[weekday] ?? null;
     const date = new Date(day * 86400000).toISOString().slice(0, 10);
+    const span = own.get(date) ?? hours[weekday] ?? null;
     const open =
       span && !off.has(date)
         ? { from: clock.atDay(day, toMinute(span[0])), to: clock.atDay(day, toMinute(span[1])) }

@@ -7,6 +7,7 @@ import { showClock } from "../../core/time/zoned";
 import ical, { ICalAlarmType, ICalCalendarMethod } from "ical-generator";
 import type { Plan } from "../../core/plan/plan";
 import { trips } from "../../core/plan/trips";
+import type { Trip as ShopTrip } from "../../core/explain/whole";
 
 /** minutes before a window shuts at which the calendar rings */
 export const WARN_BEFORE_MIN = 10;
@@ -40,3 +41,30 @@ export function writeCalendar(plan: Plan, now: number): string {
   }
   return cal.toString();
 }
+
+/** Trips of the whole shop as a calendar file, one event a trip; its name is that of its first step, so that a later file moves it. */
+export function writeShopCalendar(shop: string, all: readonly ShopTrip[], now: number): string {
+  const cal = ical({
+    name: `${shop}, bench`,
+    prodId: { company: "richlayer", product: "rich-layer", language: "EN" },
+    method: ICalCalendarMethod.PUBLISH,
+  });
+  for (const t of all) {
+    const [first] = t.items;
+    const event = cal.createEvent({
+      id: `${t.id}@richlayer.invalid`,
+      stamp: new Date(now),
+      sequence: Math.max(0, Math.floor(now / MIN_MS) - EPOCH_MIN),
+      start: new Date(t.from * MIN_MS),
+      end: new Date(Math.max(t.to, t.from + 1) * MIN_MS),
+      summary: `${first.jobTitle}: ${first.title}${t.items.length > 1 ? ` and ${t.items.length - 1} more` : ""}`,
+      description: t.items
+        .map((x) => `${x.at} ${x.jobTitle}: ${x.title} (${x.takes})${x.shuts ? `, ${x.shuts}` : ""}`)
+        .join("\n"),
+    });
+    event.createAlarm({ type: ICalAlarmType.display, trigger: 0, description: first.title });
+  }
+  return cal.toString();
+}
+/** versions are counted from here, minutes since 1970: 2026 */
+const EPOCH_MIN = 29_455_200;

@@ -1,5 +1,5 @@
 /** Which input moves a figure most: each lever turned to both its ends, the plan made anew, and the figure read again. */
-import { makePlan, type Plan } from "../../plan/plan";
+import { ALONE, makePlan, type Plan } from "../../plan/plan";
 import { read, say, type Counted, type FigureRef } from "./figure";
 import { leversOf, type Place } from "./levers";
 
@@ -43,7 +43,6 @@ const TIMELESS: FigureRef["of"][] = [
   "painting",
   "coats",
 ];
-const ANY_TIME: ReadonlyMap<string, number> = new Map();
 
 /** changes smaller than this can't be seen or acted on: half of the last digit that is shown */
 const SEEN: Record<Counted, (value: number) => number> = {
@@ -88,7 +87,7 @@ export function* movesInTurn(plan: Plan, f: FigureRef): Generator<number, Moved 
   for (let k = 0; k < levers.length; k++) {
     const l = levers[k];
     const ends = l.turns.map((t): End & { off: number } => {
-      const other = makePlan(t.world(), plan.now, true, TIMELESS.includes(f.of) ? ANY_TIME : null);
+      const other = makePlan(t.world(), plan.now, true, TIMELESS.includes(f.of) ? ALONE : null);
       const v = read(other, f);
       return {
         input: t.say,

@@ -1,0 +1,351 @@
+/** The whole shop on one calendar, as plain rows: jobs with work and waits, lanes, trips to the bench, what moved, how good it is. */
+import { lanesOf } from "../plan/schedule";
+import { comingUp, type Queued, type WholeShop } from "../plan/whole";
+import { TRIP_GAP_MIN } from "../plan/trips";
+import { inTurn, type Placed } from "../plan/placed";
+import { kindOf, own } from "../process/kinds";
+import { stateWords } from "../process/words";
+import { showDay, showWhen, showClock, type ZonedClock } from "../time/zoned";
+import { showMinutes } from "../units/show";
+import { saidAll } from "../units/said";
+import type { World } from "../records/world";
+
+export interface Bar {
+  from: number;
+  to: number;
+  title: string;
+  step: string;
+  /** lanes that it takes, the first is where it is drawn */
+  lane: string;
+  done: boolean;
+  pinned: boolean;
+}
+export interface Wait {
+  from: number;
+  to: number;
+  closes: number | null;
+  words: string;
+}
+export interface JobRow {
+  id: string;
+  title: string;
+  client: string;
+  /** the job’s own paint */
+  colour: string;
+  ready: string | null;
+  readyAt: number | null;
+  due: string | null;
+  dueAt: number | null;
+  /** minutes to spare; below 0: late; null: no due date or no ready time */
+  slack: number | null;
+  /** minutes later than if it were alone in the shop */
+  pushed: number;
+  /** what pushes it most, in a sentence; null: nothing does */
+  why: string | null;
+  weight: number;
+  pins: number;
+  bars: Bar[];
+  waits: Wait[];
+}
+export interface TripItem {
+  job: string;
+  jobTitle: string;
+  colour: string;
+  step: string;
+  title: string;
+  at: string;
+  minutes: number;
+  takes: string;
+  /** what is laid out for it */
+  lay: string[];
+  /** the window that it comes in, where one shuts */
+  shuts: string | null;
+}
+export interface Trip {
+  id: string;
+  from: number;
+  to: number;
+  day: string;
+  span: string;
+  items: TripItem[];
+}
+export interface WholeRows {
+  now: number;
+  zone: string;
+  jobs: JobRow[];
+  left: { job: string; title: string; why: string }[];
+  lanes: { id: string; name: string; bars: (Bar & { job: string; jobTitle: string; colour: string })[] }[];
+  trips: Trip[];
+  /** jobs whose ready time is another one than the calendar that is gone by says */
+  moved: { job: string; title: string; was: string; now: string; later: boolean }[];
+  /** how good it is: when all is done, how much at most could be won, what is late */
+  says: { done: string | null; won: string; late: string; windows: string | null };
+  kept: boolean;
+  /** beginnings, by job and step, to be gone by */
+  starts: Record<string, [string, number][]>;
+}
+
+const laneName = (id: string, worlds: readonly World[]): string => {
+  if (id === "hands") return "Hands";
+  if (id === "oven") return "Oven";
+  if (id === "spray") return "Spray corner";
+  const machine = id.slice("machine ".length);
+  return worlds.flatMap((w) => w.machines).find((m) => m.id === machine)?.name ?? "A laser not chosen yet";
+};
+const colourOf = (q: Queued): string => {
+  const { job, substrate } = q.plan.context;
+  const z = job.zones.find((x) => !x.bare);
+  return z?.wanted ?? z?.colour ?? substrate.colour;
+};
+
+/** What holds a job longest that would not hold it alone: another job on the same lane, or the hours. */
+function pushedBy(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: readonly World[]): string | null {
+  const alone = new Map(inTurn(q.alone.placed).map((p) => [p.step.id, p]));
+  let most: { p: Placed; by: number } | null = null;
+  let before = 0;
+  for (const p of inTurn(q.plan.placed)) {
+    const was = alone.get(p.step.id);
+    if (!was || p.start === null || was.start === null || p.actual) continue;
+    const off = p.start - was.start;
+    // what it is pushed by here, and was not yet at the step before
+    if (off - before > (most?.by ?? MINOR)) most = { p, by: off - before };
+    before = Math.max(before, off);
+  }
+  if (!most) return null;
+  const { p, by } = most;
+  const mine = lanesOf(p, q.plan.context).filter((l) => l !== "present");
+  let holder: { title: string; step: string; end: number; lane: string } | null = null;
+  for (const o of all) {
+    if (o === q) continue;
+    for (const x of inTurn(o.plan.placed)) {
+      if (x.start === null || x.end === null || x.end > (p.start as number) + 1 || x.end < (p.start as number) - by)
+        continue;
+      const lane = lanesOf(x, o.plan.context).find((l) => mine.includes(l));
+      if (lane && x.end > (holder?.end ?? -Infinity))
+        holder = { title: o.plan.context.job.title, step: x.step.title, end: x.end, lane };
+    }
+  }
+  const at = holder && `“${holder.title}” until ${showWhen(clock, holder.end)}`;
+  const held = holder
+    ? `${laneName(holder.lane, worlds).toLowerCase()} ${holder.lane === "hands" ? "are" : "is"} at ${at}`
+    : "the hours that are left go to others first";
+  return `“${p.step.title}” begins ${showMinutes(by)} later than it would alone: ${held}.`;
+}
+/** minutes that are not worth a word */
+const MINOR = 15;
+
+/** What is laid out for a step: its tool, and the paint it takes. */
+function layOut(q: Queued, p: Placed): string[] {
+  const c = q.plan.context;
+  const paint = own(p.step, "productId");
+  const tool = kindOf(p.step.kind).tool(p.step, c);
+  return [...(tool ? [tool] : []), ...(paint && c.hasPaint(paint) ? [c.paintOf(paint).product.name] : [])];
+}
+
+/** Visits to the bench over all jobs: steps with somebody there, no more than a short gap apart. */
+export function shopTrips(jobs: readonly Queued[]): Trip[] {
+  const out: Trip[] = [];
+  for (const { job: q, p } of comingUp(jobs)) {
+    const { clock, job } = q.plan.context;
+    const [from, to] = [p.start as number, p.end as number];
+    const shuts = p.needs.map((n) => n.closes).filter((x): x is number => x !== null);
+    const item: TripItem = {
+      job: job.id,
+      jobTitle: job.title,
+      colour: colourOf(q),
+      step: p.step.id,
+      title: p.step.title,
+      at: showClock(clock, from),
+      minutes: p.minutes ?? 0,
+      takes: showMinutes(p.minutes),
+      lay: layOut(q, p),
+      shuts: shuts.length ? `before ${showWhen(clock, Math.min(...shuts))}` : null,
+    };
+    const last = out[out.length - 1];
+    if (last && from - last.to <= TRIP_GAP_MIN && clock.dayNumber(from) === clock.dayNumber(last.from)) {
+      last.to = Math.max(last.to, to);
+      last.span = `${showClock(clock, last.from)} – ${showClock(clock, last.to)}`;
+      last.items.push(item);
+    } else
+      out.push({
+        id: `${job.id}.${p.step.id}`,
+        from,
+        to,
+        day: showDay(clock, from),
+        span: `${showClock(clock, from)} – ${showClock(clock, to)}`,
+        items: [item],
+      });
+  }
+  return out;
+}
+
+function rowOf(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: readonly World[]): JobRow {
+  const { job } = q.plan.context;
+  const due = job.due === null ? null : q.plan.context.clock.fromLocal(job.due);
+  const { ready } = q.plan;
+  const pins = new Set((job.queue?.pins ?? []).map((x) => x.step));
+  const pushed = ready !== null && q.alone.ready !== null ? Math.max(0, ready - q.alone.ready) : 0;
+  const line = inTurn(q.plan.placed);
+  return {
+    id: job.id,
+    title: job.title,
+    client: job.client,
+    colour: colourOf(q),
+    ready: ready === null ? null : showWhen(clock, ready),
+    readyAt: ready,
+    due: due === null ? null : showWhen(clock, due),
+    dueAt: due,
+    slack: due === null || ready === null ? null : due - ready,
+    pushed,
+    why: pushed > MINOR ? pushedBy(q, all, clock, worlds) : null,
+    weight: job.queue?.weight ?? 1,
+    pins: pins.size,
+    bars: line.flatMap((p) =>
+      p.start === null || p.end === null
+        ? []
+        : [
+            {
+              from: p.start,
+              to: p.end,
+              title: p.step.title,
+              step: p.step.id,
+              lane: lanesOf(p, q.plan.context)[0],
+              done: p.actual?.end != null,
+              pinned: pins.has(p.step.id),
+            },
+          ],
+    ),
+    waits: line.flatMap((p, i) => {
+      const before = line[i - 1];
+      const need = p.needs[0];
+      if (!before?.end || !need || p.start === null || p.start - before.end < MINOR || p.actual) return [];
+      const closes = p.needs.map((n) => n.closes).filter((x): x is number => x !== null);
+      return [
+        {
+          from: before.end,
+          to: p.start,
+          closes: closes.length ? Math.min(...closes) : null,
+          words: `until it is ${stateWords(need.state)}, before “${p.step.title}”`,
+        },
+      ];
+    }),
+  };
+}
+
+/** @param worlds as they are stored: what each job's calendar says by now is taken from there */
+export function wholeRows(
+  shop: WholeShop,
+  worlds: readonly World[],
+  now: number,
+  before: ReadonlyMap<string, number>,
+): WholeRows {
+  const [first] = shop.jobs;
+  const clock = first?.plan.context.clock;
+  const rows = shop.jobs.map((q) => rowOf(q, shop.jobs, q.plan.context.clock, worlds));
+  rows.sort(
+    (a, b) => (a.dueAt ?? Infinity) - (b.dueAt ?? Infinity) || (a.readyAt ?? Infinity) - (b.readyAt ?? Infinity),
+  );
+  const lanes = new Map<string, WholeRows["lanes"][number]["bars"]>();
+  shop.jobs.forEach((q) => {
+    const { job } = q.plan.context;
+    for (const p of inTurn(q.plan.placed)) {
+      if (p.start === null || p.end === null) continue;
+      for (const lane of lanesOf(p, q.plan.context)) {
+        if (lane === "present") continue;
+        (lanes.get(lane) ?? lanes.set(lane, []).get(lane)!).push({
+          from: p.start,
+          to: p.end,
+          title: p.step.title,
+          step: p.step.id,
+          lane,
+          done: p.actual?.end != null,
+          pinned: false,
+          job: job.id,
+          jobTitle: job.title,
+          colour: colourOf(q),
+        });
+      }
+    }
+  });
+  const order = (id: string): string => (id === "hands" ? "0" : id.startsWith("machine") ? `1${id}` : `2${id}`);
+  const late = rows.filter((r) => r.slack !== null && r.slack < 0);
+  const a = shop.answer;
+  const done = Math.max(...rows.map((r) => r.readyAt ?? -Infinity));
+  const gap = a && Number.isFinite(done) ? Math.max(0, done - shop.origin - a.bound) : 0;
+  const lateMin = late.reduce((s, r) => s - (r.slack as number), 0);
+  // weighed, the bound speaks of weighed minutes, of which nobody has an idea
+  const even = rows.every((r) => r.weight === 1);
+  const lateGap = a ? Math.max(0, lateMin - a.bounds.lateness) : 0;
+  const made: WholeRows = {
+    now,
+    zone: first?.plan.context.world.shop.zone ?? "UTC",
+    jobs: rows,
+    left: shop.left,
+    lanes: [...lanes]
+      .sort(([x], [y]) => order(x).localeCompare(order(y)))
+      .map(([id, bars]) => ({ id, name: laneName(id, worlds), bars: bars.sort((x, y) => x.from - y.from) })),
+    trips: shopTrips(shop.jobs),
+    moved: shop.jobs.flatMap((q) => {
+      const { job } = q.plan.context;
+      const was = before.get(job.id);
+      const is = q.plan.ready;
+      if (was === undefined || is === null || Math.abs(was - is) < MINOR) return [];
+      return [{ job: job.id, title: job.title, was: showWhen(clock, was), now: showWhen(clock, is), later: is > was }];
+    }),
+    says: {
+      done: clock && Number.isFinite(done) ? showWhen(clock, done) : null,
+      won:
+        gap <= 0
+          ? "No order would have all of it done sooner."
+          : `Of the time until all is done at most ${showMinutes(gap)} could still be won.`,
+      late: !late.length
+        ? "Nothing is late."
+        : `${late.length} ${late.length === 1 ? "job is" : "jobs are"} late, ${showMinutes(lateMin)} in all` +
+          (!even
+            ? "."
+            : lateGap > 0
+              ? `; at most ${showMinutes(lateGap)} of it could still be won.`
+              : "; no order makes it less."),
+      windows:
+        a && a.windowsBroken > 0
+          ? `${a.windowsBroken} ${a.windowsBroken === 1 ? "window is" : "windows are"} missed by it.`
+          : null,
+    },
+    kept: shop.kept,
+    starts: Object.fromEntries(shop.jobs.map((q) => [q.plan.context.job.id, [...q.starts]])),
+  };
+  return first ? saidAll(made, first.plan.context.world.shop.units) : made;
+}
+
+/** Ready times that the calendar which is gone by says; jobs that stand on none are left out. */
+export function readyBefore(worlds: readonly World[], plan: (w: World) => number | null): Map<string, number> {
+  return new Map(
+    worlds.flatMap((w): [string, number][] => {
+      if (!w.job.queue?.laid?.length || w.job.queue.hold) return [];
+      const at = plan(w);
+      return at === null ? [] : [[w.job.id, at]];
+    }),
+  );
+}
+/** Pieces of work of different jobs that want the same hands, machine or oven at once, where each is planned by itself. */
+export function clashes(jobs: readonly Queued[], until: number): number {
+  const lanes = new Map<string, { from: number; to: number; job: string }[]>();
+  for (const { job: q, p } of comingUp(jobs)) {
+    if ((p.start as number) > until) continue;
+    for (const lane of lanesOf(p, q.plan.context).filter((l) => l !== "present"))
+      (lanes.get(lane) ?? lanes.set(lane, []).get(lane)!).push({
+        from: p.start as number,
+        to: p.end as number,
+        job: q.plan.context.job.id,
+      });
+  }
+  let n = 0;
+  for (const list of lanes.values()) {
+    let last: { to: number; job: string } | null = null;
+    for (const x of list) {
+      if (last && x.from < last.to && x.job !== last.job) n++;
+      if (!last || x.to > last.to) last = x;
+    }
+  }
+  return n;
+}

@@ -1,0 +1,261 @@
+/** What a shop may promise: the date of a further order, the one kept in four runs of five, whom it pushes; and what would help. */
+import type { Job } from "../records/job";
+import type { World } from "../records/world";
+import { compile, endOf, type Model } from "../schedule/model";
+import { Builder, SOONER } from "../schedule/build";
+import { randomOf } from "../units/random";
+import { onceMore } from "./again";
+import { ALONE, makePlan } from "./plan";
+import { shopProblem } from "./schedule";
+import { layShop, queued, type LayOptions, type WholeShop } from "./whole";
+
+/** A further order: like a job that is known, so many pieces. */
+export interface Asked {
+  like: string;
+  pieces: number;
+}
+export const ASKED_ID = "asked-order";
+
+/** The world of an order like another one, as if it came in now. */
+export function worldAsked(worlds: readonly World[], asked: Asked, now: string): World | null {
+  const w = worlds.find((x) => x.job.id === asked.like);
+  if (!w) return null;
+  const facts = w.elsewhere ?? w;
+  const rest = w.job;
+  const made: Job = {
+    ...rest,
+    begun: undefined,
+    queue: undefined,
+    id: ASKED_ID,
+    title: "The new order",
+    start: now,
+    order: { ...rest.order, text: "" },
+    wrapUp: { ...rest.wrapUp, closedAt: null, good: null, lost: null },
+  };
+  return {
+    shop: facts.shop,
+    machines: facts.machines,
+    products: facts.products,
+    log: [],
+    job: onceMore(w.job, made, asked.pieces, null),
+  };
+}
+
+export interface Promised {
+  /** earliest with all others where they stand; null: it can't be planned */
+  ready: number | null;
+  /** the same with evenings of some hours more */
+  evenings: number | null;
+  /** kept in four of five runs with waits and work as they scatter; null: not reckoned */
+  surely: number | null;
+  /** jobs that would be later, were it laid as soon as it goes, minutes each */
+  pushes: { job: string; title: string; later: number }[];
+  /** its ready time then */
+  soonest: number | null;
+  why: string | null;
+}
+
+/** hours that an evening has more */
+const EVENING_H = 3;
+const late = (hhmm: string, hours: number): string => {
+  const m = Math.min(24 * 60, Number(hhmm.slice(0, 2)) * 60 + Number(hhmm.slice(3)) + hours * 60);
+  return m >= 24 * 60 ? "24:00" : `${String(Math.floor(m / 60)).padStart(2, "0")}:${String(m % 60).padStart(2, "0")}`;
+};
+/** A shop open so many hours longer on every day that it opens. */
+export const longer = (w: World, hours: number): World => ({
+  ...w,
+  shop: {
+    ...w.shop,
+    hours: Object.fromEntries(
+      Object.entries(w.shop.hours).map(([d, h]) => [d, h ? [h[0], late(h[1] as string, hours)] : h]),
+    ) as unknown as World["shop"]["hours"],
+  },
+});
+/** The others where they stand by now: what the new order may not touch. */
+const fixedAt = (shop: WholeShop): Map<string, [string, number][]> =>
+  new Map(shop.jobs.map((q) => [q.plan.context.job.id, [...q.starts]]));
+const pinned = (w: World, at: Map<string, [string, number][]>): World => ({
+  ...w,
+  job: {
+    ...w.job,
+    queue: { ...w.job.queue, pins: (at.get(w.job.id) ?? []).map(([step, t]) => ({ step, at: t })) },
+  },
+});
+const readyOf = (shop: WholeShop, job: string): number | null =>
+  shop.jobs.find((q) => q.plan.context.job.id === job)?.plan.ready ?? null;
+
+/**
+ * What can be promised.
+ * @param now local, for its beginning @param standing the shop as it stands
+ */
+export function promise(
+  worlds: readonly World[],
+  asked: Asked,
+  local: string,
+  standing: WholeShop,
+  o: LayOptions,
+): Promised {
+  const made = worldAsked(worlds, asked, local);
+  const none: Promised = { ready: null, evenings: null, surely: null, pushes: [], soonest: null, why: null };
+  if (!made) return { ...none, why: "The job that it is to be like is no longer there." };
+  const alone = makePlan(made, o.now, true, ALONE);
+  if (alone.missing.length || alone.stuck) return { ...none, why: alone.missing[0]?.say ?? alone.stuck };
+  const held = fixedAt(standing);
+  const others = worlds.filter((w) => queued(w) && held.has(w.job.id)).map((w) => pinned(w, held));
+  const plain = { ...o, seconds: 0, anew: true };
+  const try_ = (list: World[]): WholeShop | null => {
+    try {
+      return layShop(list, plain);
+    } catch {
+      return null;
+    }
+  };
+  const among = try_([...others, made]);
+  // longer hours move all of them: nobody stays where the shorter ones had him
+  const evening = try_([...worlds.filter((w) => held.has(w.job.id)), made].map((w) => longer(w, EVENING_H)));
+  const free = try_([
+    ...worlds.filter((w) => held.has(w.job.id)),
+    { ...made, job: { ...made.job, queue: { weight: 10 } } },
+  ]);
+  return {
+    ready: among && readyOf(among, ASKED_ID),
+    evenings: evening && readyOf(evening, ASKED_ID),
+    surely: among && surely(among, ASKED_ID, o.now),
+    soonest: free && readyOf(free, ASKED_ID),
+    pushes: free
+      ? standing.jobs.flatMap((q) => {
+          const [was, is] = [q.plan.ready, readyOf(free, q.plan.context.job.id)];
+          const later = was === null || is === null ? 0 : is - was;
+          return later >= 15 ? [{ job: q.plan.context.job.id, title: q.plan.context.job.title, later }] : [];
+        })
+      : [],
+    why: among ? null : "With all others where they stand there is no room for it.",
+  };
+}
+
+const RUNS = 200;
+/** how work and waits scatter about what is planned, as a share: the log teaches better ones */
+export const SCATTER = { work: 0.15, waits: 0.12 };
+const SURE = 0.8;
+/** normal numbers out of even ones (Box and Muller 1958) */
+const gauss = (next: () => number): number => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+
+/** The same work and waits, each as long as it may turn out to be. */
+export function scattered(m: Model, seed: number, s = SCATTER): Model {
+  const dice = randomOf(seed);
+  const times = (share: number): number => Math.exp(share * gauss(dice.next) - (share * share) / 2);
+  const work = m.work.map((w, i) => (m.fixed[i] >= 0 ? w : Math.max(0, Math.round(w * times(s.work)))));
+  const lags = m.lags.map((l) => ({ ...l, min: l.min * times(s.waits) }));
+  return {
+    ...m,
+    work,
+    piece: m.piece.map((w, i) => (m.work[i] > 0 ? (w * work[i]) / m.work[i] : w)),
+    lags,
+    into: m.into.map((list) => list.map((l) => lags[l.index])),
+    out: m.out.map((list) => list.map((l) => lags[l.index])),
+  };
+}
+
+/** Moment by which a job is done in four of five runs, laid in the order that was found. */
+export function surely(shop: WholeShop, job: string, now: number): number | null {
+  // where others are pinned they may slip: what they hold is pushed with them
+  const free = shop.jobs.map(({ alone: p }) => ({
+    ...p,
+    context: { ...p.context, job: { ...p.context.job, queue: undefined } },
+  }));
+  const made = shopProblem(free, { now, limitSeconds: null });
+  const model = compile(made.problem);
+  const { blocks } = new Builder(model);
+  const at = new Map<string, number>(
+    shop.jobs.flatMap((q) => [...q.starts].map(([step, t]) => [`${q.plan.context.job.id}/${step}`, t] as const)),
+  );
+  const order = model.ids.map((id) => at.get(id) ?? -1);
+  const key = Float64Array.from(blocks.tasks, (list) => Math.min(...list.map((i) => order[i])));
+  const ends: number[] = [];
+  for (let k = 0; k < RUNS; k++) {
+    const m = scattered(model, 1 + k);
+    const start = new Builder(m, blocks).lay({ key, reopen: new Uint8Array(m.lags.length).fill(SOONER), floor: null });
+    if (!start) continue;
+    ends.push(
+      m.ids.reduce((end, id, i) => (made.tasks.get(id)!.job === job ? Math.max(end, endOf(m, i, start[i])) : end), 0),
+    );
+  }
+  if (ends.length < RUNS / 2) return null;
+  ends.sort((a, b) => a - b);
+  return made.origin + ends[Math.min(ends.length - 1, Math.ceil(SURE * ends.length) - 1)];
+}
+
+export interface WhatIf {
+  id: string;
+  name: string;
+  /** minutes that all is done sooner; jobs late; minutes late in all */
+  sooner: number | null;
+  late: number;
+  lateMin: number;
+  why: string | null;
+}
+const lateness = (shop: WholeShop): { late: number; lateMin: number; done: number } => {
+  let [n, min, done] = [0, 0, -Infinity];
+  for (const { plan } of shop.jobs) {
+    const { job, clock } = plan.context;
+    if (plan.ready === null) continue;
+    done = Math.max(done, plan.ready);
+    const over = job.due === null ? 0 : plan.ready - clock.fromLocal(job.due);
+    if (over > 0) {
+      n++;
+      min += over;
+    }
+  }
+  return { late: n, lateMin: min, done };
+};
+/** °C that a warmer room has more */
+const WARMER_C = 4;
+const onSaturdays = (w: World): World => ({
+  ...w,
+  shop: { ...w.shop, hours: { ...w.shop.hours, sat: w.shop.hours.sat ?? w.shop.hours.fri ?? ["09:00", "18:00"] } },
+});
+const warmer = (w: World): World => {
+  const c = w.shop.climate;
+  return {
+    ...w,
+    shop: {
+      ...w.shop,
+      climate: {
+        ...c,
+        c: c.c + WARMER_C,
+        hourly: c.hourly.map((h) => ({ ...h, c: h.c + WARMER_C })),
+        readings: c.readings?.map((r) => ({ ...r, c: r.c + WARMER_C })),
+      },
+    },
+  };
+};
+
+/** What would help, one after another: the shop as it is first, each laid anew with as much search. */
+export function* whatIfInTurn(worlds: readonly World[], o: LayOptions): Generator<WhatIf, WhatIf[]> {
+  const lanes = new Set(worlds.filter(queued).flatMap((w) => (w.job.machineId ? [`machine ${w.job.machineId}`] : [])));
+  const more = Object.fromEntries([...lanes].map((l) => [l, 2]));
+  const cases: { id: string; name: string; of: (w: World) => World; more?: Record<string, number> }[] = [
+    { id: "now", name: "As it is", of: (w) => w },
+    { id: "hour", name: "An hour longer every day", of: (w) => longer(w, 1) },
+    { id: "evenings", name: `Evenings, ${EVENING_H} hours longer`, of: (w) => longer(w, EVENING_H) },
+    { id: "saturdays", name: "Saturdays too", of: onSaturdays },
+    { id: "laser", name: "Of each laser a second one", of: (w) => w, more },
+    { id: "oven", name: "A second oven", of: (w) => w, more: { oven: 2 } },
+    { id: "warmer", name: `The room ${WARMER_C} °C warmer`, of: warmer },
+  ];
+  const out: WhatIf[] = [];
+  let base: number | null = null;
+  for (const x of cases) {
+    let row: WhatIf;
+    try {
+      const r = lateness(layShop(worlds.map(x.of), { ...o, seconds: 0, anew: true, more: x.more }));
+      base ??= r.done;
+      row = { id: x.id, name: x.name, sooner: Number.isFinite(r.done) ? base - r.done : null, ...r, why: null };
+    } catch (e) {
+      row = { id: x.id, name: x.name, sooner: null, late: 0, lateMin: 0, why: (e as Error).message };
+    }
+    out.push(row);
+    yield row;
+  }
+  return out;
+}

@@ -1,0 +1,211 @@
+/** Whole shops laid together: nothing takes the same hands twice, each job's own plan is the calendar's. */
+import { brief } from "../testing/briefs";
+import { a1, e1, many, shop as shopOf } from "../testing/worlds";
+import type { Job } from "../records/job";
+import type { World } from "../records/world";
+import { clashes, readyBefore, shopTrips, wholeRows } from "../explain/whole";
+import { inTurn } from "./placed";
+import { lanesOf } from "./schedule";
+import { makePlan } from "./plan";
+import { ASKED_ID, longer, promise, scattered, surely, whatIfInTurn, worldAsked } from "./promise";
+import { layShop, type WholeShop } from "./whole";
+import { compile } from "../schedule/model";
+import { shopProblem } from "./schedule";
+
+const NOW = 30_000_480; // Monday 2027-01-15 08:00 UTC and thereabouts
+const at = (w: World, id: string, more: Partial<Job> = {}): World => ({
+  ...w,
+  job: { ...w.job, id, title: `Job ${id}`, start: "2027-01-11T08:00", ...more },
+});
+/** A shop of its seed: jobs of any route, one shop for all of them. */
+function seededShop(seed: number, n: number): World[] {
+  const list = Array.from({ length: n }, (_v, k) => brief(seed * 31 + k * 7));
+  const [first] = list;
+  return list.map((w, k) =>
+    at(
+      {
+        ...w,
+        shop: first.shop,
+        machines: first.machines,
+        job: { ...w.job, machineId: w.job.machineId && first.job.machineId },
+      },
+      `j${k}`,
+    ),
+  );
+}
+const clock = (): number => 0;
+const lay = (worlds: World[], more: Partial<Parameters<typeof layShop>[1]> = {}): WholeShop =>
+  layShop(worlds, { now: NOW, seconds: 0, clock, iterations: 30, ...more });
+/** Works of different steps that take the same lane at the same time; closing time between is no work. */
+function overlaps(s: WholeShop): string[] {
+  const lanes = new Map<string, { from: number; to: number; of: string }[]>();
+  for (const { plan } of s.jobs)
+    for (const p of inTurn(plan.placed)) {
+      if (p.actual || p.start === null || p.end === null || p.end === p.start) continue;
+      for (const lane of lanesOf(p, plan.context).filter((l) => l !== "present"))
+        (lanes.get(lane) ?? lanes.set(lane, []).get(lane)!).push({
+          from: p.start,
+          to: p.end,
+          of: `${plan.context.job.id}/${p.step.id}`,
+        });
+    }
+  const out: string[] = [];
+  for (const [lane, list] of lanes) {
+    list.sort((a, b) => a.from - b.from);
+    list.forEach((x, i) => {
+      const y = list[i + 1];
+      if (y && y.from < x.to - SLIP) out.push(`${lane}: ${x.of} until ${x.to}, ${y.of} from ${y.from}`);
+    });
+  }
+  return out;
+}
+/** minutes by which parts of minutes add up */
+const SLIP = 2;
+const kept = (worlds: World[], s: WholeShop): World[] =>
+  worlds.map((w) => {
+    const q = s.jobs.find((x) => x.plan.context.job.id === w.job.id);
+    return q
+      ? at(w, w.job.id, { queue: { ...w.job.queue, laid: [...q.starts].map(([step, t]) => ({ step, at: t })) } })
+      : w;
+  });
+
+test("seeded shops: one pair of hands, each machine once; a job's own plan is the one on the calendar", () => {
+  let clashing = 0;
+  for (let seed = 1; seed <= many(40); seed++) {
+    const worlds = seededShop(seed, 2 + (seed % 4));
+    const s = lay(worlds);
+    expect([seed, s.jobs.length + s.left.length]).toEqual([seed, worlds.length]);
+    expect([seed, overlaps(s)]).toEqual([seed, []]);
+    const alone = s.jobs.map((q) => ({ ...q, plan: q.alone }));
+    clashing += clashes(alone, Infinity);
+    for (const w of kept(worlds, s)) {
+      const q = s.jobs.find((x) => x.plan.context.job.id === w.job.id);
+      if (!q) continue;
+      const mine = makePlan(w, NOW, true);
+      expect(mine.placed.map((p) => [p.step.id, p.start, p.end])).toEqual(
+        q.plan.placed.map((p) => [p.step.id, p.start, p.end]),
+      );
+    }
+  }
+  // planned one by one they would have wanted the same hands
+  expect(clashing).toBeGreaterThan(0);
+});
+
+test("laid again as it stands nothing moves; a job that comes in moves little", () => {
+  for (let seed = 3; seed <= 3 + many(8); seed++) {
+    const worlds = seededShop(seed, 4);
+    const s = lay(worlds);
+    const stands = kept(worlds, s);
+    const again = lay(stands);
+    expect([seed, again.kept]).toEqual([seed, true]);
+    const ready = (x: WholeShop): [string, number | null][] => x.jobs.map((q) => [q.plan.context.job.id, q.plan.ready]);
+    expect([seed, ready(again)]).toEqual([seed, ready(s)]);
+    const rows = wholeRows(
+      again,
+      stands,
+      NOW,
+      readyBefore(stands, (w) => makePlan(w, NOW, true).ready),
+    );
+    expect([seed, rows.moved]).toEqual([seed, []]);
+  }
+});
+
+describe("what a maker says of a job's place", () => {
+  const two = (more: Partial<Job> = {}): World[] => [
+    at(e1(), "one", more),
+    at(a1(), "two"),
+    at(a1({ job: { quantity: 9 } }), "three"),
+  ];
+  test("held it is left out and says so; the others go on", () => {
+    const s = lay(two({ queue: { hold: true } }));
+    expect(s.left).toEqual([{ job: "one", title: "Job one", why: "it is held" }]);
+    expect(s.jobs).toHaveLength(2);
+  });
+  test("a pin stands to the minute, on the calendar and in the job's own plan; a pin that can't be is told", () => {
+    const s = lay(two());
+    const q = s.jobs.find((x) => x.plan.context.job.id === "one")!;
+    const last = q.plan.placed[q.plan.placed.length - 1];
+    const pin = (last.start as number) + 1440 * 7;
+    const worlds = two({ queue: { pins: [{ step: last.step.id, at: pin }] } });
+    const then = lay(worlds);
+    const mine = then.jobs.find((x) => x.plan.context.job.id === "one")!;
+    expect(mine.plan.placed[mine.plan.placed.length - 1].start).toBe(pin);
+    expect(makePlan(worlds[0], NOW, true).placed.at(-1)!.start).toBe(pin);
+    expect(() => lay(two({ queue: { pins: [{ step: last.step.id, at: NOW + 30 }] } }))).toThrow(
+      /contradict|no schedule/,
+    );
+  });
+  test("two that are late share it by weight", () => {
+    const due = "2027-01-12T09:00";
+    const late = (weight: number): number => {
+      const worlds = [
+        at(a1({ job: { quantity: 30 } }), "one", { due, queue: { weight } }),
+        at(a1({ job: { quantity: 30 } }), "two", { due }),
+      ];
+      const s = lay(worlds, { iterations: 120 });
+      return s.jobs[0].plan.ready! - s.jobs[1].plan.ready!;
+    };
+    expect(late(10)).toBeLessThanOrEqual(0);
+    expect(late(0.1)).toBeGreaterThanOrEqual(0);
+  });
+});
+
+test("trips: all work with somebody there is in one, in order, no two within a short gap; rows tell what pushes", () => {
+  const worlds = seededShop(11, 4);
+  const s = lay(worlds);
+  const trips = shopTrips(s.jobs);
+  const steps = s.jobs.flatMap((q) => inTurn(q.plan.placed).filter((p) => p.start !== null && p.actual?.end == null));
+  expect(trips.flatMap((t) => t.items)).toHaveLength(steps.length);
+  trips.forEach((t, i) => i && expect(t.from).toBeGreaterThanOrEqual(trips[i - 1].from));
+  expect(trips.every((t) => t.items.every((x) => x.lay.length > 0))).toBe(true);
+  const rows = wholeRows(s, worlds, NOW, new Map());
+  for (const r of rows.jobs) {
+    const q = s.jobs.find((x) => x.plan.context.job.id === r.id)!;
+    expect(r.readyAt).toBe(q.plan.ready);
+    expect(r.pushed).toBe(Math.max(0, q.plan.ready! - q.alone.ready!));
+    if (r.pushed > 15) expect(r.why).toMatch(/later than it would alone/);
+  }
+});
+
+describe("before a date is promised", () => {
+  const others = [at(e1(), "one"), at(a1({ job: { quantity: 9 } }), "two")];
+  const s = lay(others);
+  const o = { now: NOW, seconds: 0, clock, iterations: 30 };
+  const asked = { like: "one", pieces: 3 };
+  const p = promise(others, asked, "2027-01-15T08:00", s, o);
+  test("the date is the one that planning it for real gives, and nobody else moves", () => {
+    const made = worldAsked(others, asked, "2027-01-15T08:00")!;
+    const real = lay([...kept(others, s).map((w) => at(w, w.job.id, { queue: { pins: w.job.queue!.laid } })), made]);
+    expect(real.jobs.find((q) => q.plan.context.job.id === ASKED_ID)!.plan.ready).toBe(p.ready);
+    for (const q of s.jobs)
+      expect(real.jobs.find((x) => x.plan.context.job.id === q.plan.context.job.id)!.plan.ready).toBe(q.plan.ready);
+  });
+  test("sooner before the others, and then it says whom it pushes; surely is later; an unknown job is said", () => {
+    expect(p.soonest!).toBeLessThanOrEqual(p.ready!);
+    expect(p.surely!).toBeGreaterThan(p.soonest!);
+    expect(promise(others, { like: "gone", pieces: 1 }, "2027-01-15T08:00", s, o).why).toMatch(/no longer there/);
+  });
+  test("four runs of five are done by then", () => {
+    const free = shopProblem(
+      s.jobs.map((q) => q.alone),
+      { now: NOW },
+    );
+    const m = compile(free.problem);
+    const runs = Array.from({ length: 400 }, (_v, k) => scattered(m, 5000 + k));
+    // work and waits scatter about what is planned, neither longer nor shorter on the whole
+    const mean = runs.reduce((sum, r) => sum + r.work.reduce((a, b) => a + b, 0), 0) / runs.length;
+    const planned = m.work.reduce((a, b) => a + b, 0);
+    expect(Math.abs(mean / planned - 1)).toBeLessThan(0.02);
+    expect(surely(s, "two", NOW)!).toBeGreaterThan(0);
+    expect(surely(s, "two", NOW)).toBe(surely(s, "two", NOW));
+  });
+});
+
+test("what if: the shop as it is first; longer hours and a warmer room never later by more than the search is off", () => {
+  const worlds = seededShop(5, 3);
+  const rows = [...whatIfInTurn(worlds, { now: NOW, seconds: 0, clock, iterations: 30 })];
+  expect(rows.map((r) => r.id)).toEqual(["now", "hour", "evenings", "saturdays", "laser", "oven", "warmer"]);
+  expect(rows[0].sooner).toBe(0);
+  expect(rows.find((r) => r.id === "evenings")!.sooner!).toBeGreaterThanOrEqual(0);
+  expect(longer({ ...worlds[0], shop: shopOf() }, 3).shop.hours.mon).toEqual(["09:00", "21:00"]);
+});

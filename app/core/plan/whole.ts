@@ -1,0 +1,250 @@
+/**
+ * All jobs of a shop laid together on its hands, machines, oven and spray corner. Each is planned as if it were alone, all of them go to
+ * the scheduler as one problem, and each is placed again from the times that were found: drying, windows and hours are judged by its own
+ * models once more, so that what the shop's calendar says is what the job's own says.
+ */
+import type { World } from "../records/world";
+import type { Answer, Problem } from "../schedule/problem";
+import { replan } from "../schedule/replan";
+import { solveInTurn, type Progress } from "../schedule/solve";
+import { ALONE, laidOf, makePlan, type Plan } from "./plan";
+import { brokenWindows, inTurn } from "./placed";
+import { lanesOf, shopProblem, startsOf, type ShopProblem } from "./schedule";
+
+export interface Queued {
+  /** as it would be if it were alone */
+  alone: Plan;
+  /** among the others */
+  plan: Plan;
+  starts: ReadonlyMap<string, number>;
+}
+export interface WholeShop {
+  jobs: Queued[];
+  left: { job: string; title: string; why: string }[];
+  /** null: there is nothing to lay */
+  answer: Answer | null;
+  /** minute since 1970 from which the answer counts */
+  origin: number;
+  /** little was moved, and nothing was searched for */
+  kept: boolean;
+}
+export interface LayOptions {
+  now: number;
+  /** seconds of search; 0: as it stood with little moved, or the first good one */
+  seconds: number;
+  /** seconds, from any moment, for the limit */
+  clock?: () => number;
+  stop?: () => boolean;
+  more?: Readonly<Record<string, number>>;
+  /** where jobs stood counts for nothing: they are laid anew */
+  anew?: boolean;
+  /** lists laid for a first answer */
+  iterations?: number;
+}
+export type LayWord = { is: "searching"; progress: Progress } | { is: "found"; shop: WholeShop };
+
+const FIRST = 60;
+/** share of the steps to come whose place must be known for them to be kept */
+const KNOWN = 0.6;
+
+/** Is a job among those that are laid? What is finished or held is not. */
+export const queued = (w: World): boolean => w.job.wrapUp.closedAt === null;
+const HELD = "it is held";
+
+/** Where steps stood, as the scheduler's own answer would say it. */
+function stood(shop: ShopProblem, worlds: readonly World[]): Pick<Answer, "tasks"> {
+  const at = new Map(
+    worlds.flatMap((w) => (w.job.queue?.laid ?? []).map((x) => [`${w.job.id}\n${x.step}`, x.at] as const)),
+  );
+  const tasks = shop.problem.tasks.flatMap((t) => {
+    const of = shop.tasks.get(t.id)!;
+    const start = at.get(`${of.job}\n${of.step}`);
+    return start === undefined || start < shop.origin
+      ? []
+      : [{ id: t.id, start: start - shop.origin, end: 0, pauses: [] }];
+  });
+  return { tasks };
+}
+
+/** Jobs placed again from what was found. */
+function placedFrom(plans: Plan[], shop: ShopProblem, answer: Answer, now: number): Queued[] {
+  const starts = startsOf(shop, answer);
+  return plans.flatMap((alone) => {
+    const mine = starts.get(alone.context.job.id);
+    if (!mine) return [];
+    // what is done is where it is; what is to come begins no earlier than found
+    const toCome = new Map([...mine].filter(([step]) => !alone.bench.actuals.has(step)));
+    return [{ alone, starts: toCome, plan: makePlan(alone.context.world, now, true, toCome) }];
+  });
+}
+
+/** Jobs where the calendar that is gone by has them; null: it does not know all of their steps. */
+function standing(plans: readonly Plan[], now: number): Queued[] | null {
+  const list = plans.map((alone): Queued | null => {
+    const starts = laidOf(alone.context.job);
+    const known = starts && alone.placed.every((p) => p.actual || starts.has(p.step.id));
+    return known ? { alone, starts, plan: makePlan(alone.context.world, now, true, starts) } : null;
+  });
+  return list.every((q) => q !== null) ? list : null;
+}
+/** Beginnings as they came out: laid by them again nothing moves. */
+const asPlaced = (q: Queued): Queued => ({
+  ...q,
+  starts: new Map(
+    inTurn(q.plan.placed).flatMap((p) => (p.actual || p.start === null ? [] : [[p.step.id, p.start] as const])),
+  ),
+});
+
+/** One job's step that takes up a lane for a while. */
+interface Taken {
+  job: number;
+  step: string;
+  lane: string;
+  from: number;
+  to: number;
+  done: boolean;
+}
+const takenBy = (jobs: readonly Queued[], more: Readonly<Record<string, number>>): Taken[] =>
+  jobs
+    .flatMap(({ plan }, job) =>
+      inTurn(plan.placed).flatMap((p) =>
+        p.start === null || p.end === null || p.end <= p.start
+          ? []
+          : lanesOf(p, plan.context)
+              .filter((lane) => lane !== "present" && !more[lane])
+              .map((lane) => ({
+                job,
+                step: p.step.id,
+                lane,
+                from: p.start as number,
+                to: p.end as number,
+                done: p.actual !== null,
+              })),
+      ),
+    )
+    .sort((a, b) => a.from - b.from || a.to - b.to);
+/** The first two that want the same at once. */
+function firstClash(list: readonly Taken[]): [Taken, Taken] | null {
+  const last = new Map<string, Taken>();
+  for (const x of list) {
+    const y = last.get(x.lane);
+    if (y && y.job !== x.job && x.from < y.to - MINUTE && !(x.done && y.done)) return [y, x];
+    if (!y || x.to > y.to) last.set(x.lane, x);
+  }
+  return null;
+}
+/** parts of a minute add up to one */
+const MINUTE = 1;
+/** clashes that are mended at most, a step of all jobs */
+const MENDS = 2;
+
+/**
+ * Placed again a job may need some minutes more or less than the scheduler took it for: where that makes two want the same at once, one
+ * of them gives way, whichever costs less.
+ */
+function settled(jobs: Queued[], now: number, more: Readonly<Record<string, number>>): Queued[] {
+  let list = jobs;
+  const most = MENDS * jobs.reduce((n, q) => n + q.plan.placed.length, 0);
+  for (let k = 0; k < most; k++) {
+    const clash = firstClash(takenBy(list, more));
+    if (!clash) return list;
+    const [a, b] = clash;
+    const pushed = (x: Taken, behind: Taken): Queued | null => {
+      if (x.done) return null;
+      const q = list[x.job];
+      const starts = new Map([...q.starts, [x.step, Math.ceil(behind.to)] as const]);
+      return { ...q, starts, plan: makePlan(q.alone.context.world, now, true, starts) };
+    };
+    const [first, second] = [
+      { of: b.job, q: pushed(b, a) },
+      { of: a.job, q: pushed(a, b) },
+    ].filter((x): x is { of: number; q: Queued } => x.q !== null);
+    const cost = (x: { of: number; q: Queued }): number =>
+      (x.q.plan.ready ?? Infinity) - (list[x.of].plan.ready ?? 0) + 1440 * brokenWindows(x.q.plan.placed);
+    const way = !second || cost(first) <= cost(second) + MINUTE ? first : second;
+    list = list.map((q, i) => (i === way.of ? way.q : q));
+  }
+  return list;
+}
+
+/**
+ * @param worlds jobs of one shop; those wrapped up are no part of it
+ * @returns the last that was found; null answers where there is nothing to lay
+ */
+export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generator<LayWord, WholeShop> {
+  const open = worlds.filter(queued);
+  const held = open.filter((w) => w.job.queue?.hold);
+  const plans = open.filter((w) => !w.job.queue?.hold).map((w) => makePlan(w, o.now, true, ALONE));
+  const able = plans.filter((p) => !p.missing.length);
+  const shop = shopProblem(able, { now: o.now, more: o.more, limitSeconds: null });
+  const title = (job: string): string => open.find((w) => w.job.id === job)?.job.title ?? job;
+  const left = [
+    ...plans.filter((p) => p.missing.length).map((p) => ({ job: p.context.job.id, why: p.missing[0].say })),
+    ...shop.left,
+    ...held.map((w) => ({ job: w.job.id, why: HELD })),
+  ].map((x) => ({ ...x, title: title(x.job) }));
+  const more = o.more ?? {};
+  const made = (answer: Answer, kept: boolean): WholeShop => {
+    const stands = kept ? standing(able, o.now) : null;
+    const jobs = stands && !firstClash(takenBy(stands, more)) ? stands : placedFrom(able, shop, answer, o.now);
+    return { jobs: settled(jobs, o.now, more).map(asPlaced), left, answer, origin: shop.origin, kept };
+  };
+  if (!shop.problem.tasks.length) return { jobs: [], left, answer: null, origin: shop.origin, kept: false };
+  const before = o.anew ? { tasks: [] } : stood(shop, open);
+  const free = shop.problem.tasks.filter((t) => t.fixedStart === null);
+  const known = free.filter((t) => before.tasks.some((b) => b.id === t.id)).length;
+  let first = known >= KNOWN * free.length && free.length > 0 ? replan(shop.problem, before) : null;
+  const kept = first !== null;
+  if (!first)
+    first = yield* searched(shop.problem, { iterations: o.iterations ?? FIRST, seconds: null, begin: null }, o);
+  let best = made(first, kept);
+  yield { is: "found", shop: best };
+  if (o.seconds > 0) {
+    const byId = new Map(first.tasks.map((t) => [t.id, t.start]));
+    const begin = Float64Array.from(shop.problem.tasks, (t) => byId.get(t.id) ?? 0);
+    const better = yield* searched(shop.problem, { iterations: null, seconds: o.seconds, begin }, o);
+    best = made(better, false);
+    yield { is: "found", shop: best };
+  }
+  return best;
+}
+
+/** @throws Error with the scheduler's own sentence where pins and windows contradict one another */
+function* searched(
+  problem: Problem,
+  { iterations, seconds, begin }: { iterations: number | null; seconds: number | null; begin: Float64Array | null },
+  o: LayOptions,
+): Generator<LayWord, Answer> {
+  const search = solveInTurn(problem, {
+    ...(o.clock ? { now: o.clock } : {}),
+    limitIterations: iterations,
+    limitSeconds: seconds,
+    stop: o.stop,
+    plain: true,
+    begin,
+  });
+  for (;;) {
+    const r = search.next();
+    if (!r.done) yield { is: "searching", progress: r.value };
+    else if (r.value.is === "answer") return r.value.answer;
+    else throw new Error(r.value.say);
+  }
+}
+
+/** As {@link layShopInTurn}, at one go. */
+export function layShop(worlds: readonly World[], o: LayOptions): WholeShop {
+  const turns = layShopInTurn(worlds, o);
+  for (;;) {
+    const r = turns.next();
+    if (r.done) return r.value;
+  }
+}
+
+/** Moment at which all of a job is done among the others; null: never. */
+export const doneAt = (q: Queued): number | null => q.plan.ready;
+/** Every step of all jobs that is still to come or under way, in the order they begin. */
+export const comingUp = (jobs: readonly Queued[]): { job: Queued; p: ReturnType<typeof inTurn>[number] }[] =>
+  jobs
+    .flatMap((job) => inTurn(job.plan.placed).map((p) => ({ job, p })))
+    .filter(({ p }) => p.start !== null && p.actual?.end == null)
+    .sort((a, b) => (a.p.start as number) - (b.p.start as number));

@@ -1,0 +1,347 @@
+import type { Route } from "./+types/calendar";
+import { useState, useSyncExternalStore } from "react";
+import { Link, redirect } from "react-router";
+import { nowMinutes } from "../clock";
+import { readDay, readShop, readWorldsOf } from "../store/queries";
+import { houseAct } from "../acts/house";
+import { formOf } from "../acts/answer";
+import { shopClock } from "../core/time/zoned";
+import { workCalendar } from "../core/time/hours";
+import { showMinutes } from "../core/units/show";
+import { startShop, type ShopRun } from "../workers/shop";
+import { shopStretch } from "../views/shop-calendar";
+import { ActButton, TextField, TickField } from "../ui/kit/field";
+import { Empty } from "../ui/kit/bits";
+import { Fold } from "../ui/kit/fold";
+import { Chart } from "../ui/shop/chart";
+import { Trips } from "../ui/shop/trips";
+import { PromiseForm, WhatIfs } from "../ui/shop/asking";
+import { saveFile } from "../ui/files";
+
+/** jobs that are laid */
+const MOST = 400;
+const STRETCHES = [7, 14, 28];
+const SEARCH_S = 10;
+const DAY = 1440;
+
+export async function clientLoader({ request }: Route.ClientLoaderArgs) {
+  const base = await readShop();
+  if (!base) throw redirect("/");
+  const now = Math.floor(nowMinutes());
+  const day = await readDay(MOST);
+  const worlds = await readWorldsOf(
+    day.heads.map((h) => h.id),
+    false,
+  );
+  const q = new URL(request.url).searchParams;
+  const clock = shopClock(base.shop);
+  const asked = /^\d{4}-\d\d-\d\d$/.test(q.get("from") ?? "") ? clock.fromLocal(`${q.get("from")}T12:00`) : now;
+  const days = STRETCHES.includes(Number(q.get("days"))) ? Number(q.get("days")) : STRETCHES[0];
+  const run = startShop(
+    { worlds, now, seconds: q.has("better") ? SEARCH_S : 0, anew: q.has("anew") },
+    `${day.stamp} ${q.get("better") ?? ""} ${q.get("anew") ?? ""}`,
+  );
+  return {
+    shop: base.shop,
+    now,
+    local: clock.toLocal(now),
+    first: clock.dayNumber(asked),
+    days,
+    run,
+    worlds,
+    more: day.more,
+    laid: worlds.some((w) => w.job.queue?.laid),
+    jobs: worlds
+      .filter((w) => w.job.route)
+      .map((w) => ({ value: w.job.id, label: `${w.job.title}, ${w.job.quantity} pieces` })),
+  };
+}
+export const clientAction = async ({ request }: Route.ClientActionArgs) => houseAct(await formOf(request));
+
+export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
+  const state = useSyncExternalStore(d.run.subscribe, d.run.get, d.run.get);
+  const [at, open] = useState<{ job: string; step: string } | null>(null);
+  const clock = shopClock(d.shop);
+  const calendar = workCalendar(clock, d.shop.hours, d.shop.daysOff, d.shop.otherHours);
+  const { rows } = state;
+  const stretch = rows && shopStretch(rows, clock, calendar, d.first, d.days);
+  const dateOf = (day: number): string => clock.toLocal(clock.atDay(day, DAY / 2)).slice(0, 10);
+  const to = (first: number, days = d.days): string => `?from=${dateOf(first)}&days=${days}`;
+  return (
+    <main id="main" data-view="shop-calendar" className="mx-auto w-full max-w-page px-5 py-5">
+      <title>Calendar · Rich Layer</title>
+      <div className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
+        <h1>Calendar</h1>
+        <nav aria-label="Days shown" className="flex flex-wrap items-center gap-2">
+          <Link className="btn" to={to(d.first - d.days)}>
+            Earlier
+          </Link>
+          <Link className="btn" to="?">
+            Today
+          </Link>
+          <Link className="btn" to={to(d.first + d.days)}>
+            Later
+          </Link>
+          {STRETCHES.map((n) => (
+            <Link key={n} className="btn" to={to(d.first, n)} aria-current={n === d.days ? "true" : undefined}>
+              {n} days
+            </Link>
+          ))}
+        </nav>
+      </div>
+      {d.worlds.length === 0 ? (
+        <Empty title="Nothing is to be laid yet">
+          <p>
+            Here all open jobs stand on one calendar: what hands and machines do, what waits and until when, what is
+            late.
+          </p>
+          <Link className="btn btn-main" to="/jobs/new">
+            New job
+          </Link>
+        </Empty>
+      ) : (
+        <>
+          <Standing d={d} run={d.run} />
+          {stretch && rows && (
+            <>
+              <div className="overflow-x-auto">
+                <Chart of={stretch} onStep={(job, step) => open({ job, step })} />
+              </div>
+              {at && <StepFold key={`${at.job}${at.step}`} rows={rows} at={at} onShut={() => open(null)} />}
+              <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+                <section aria-labelledby="t1">
+                  <div className="mb-2 flex flex-wrap items-baseline justify-between gap-3">
+                    <h2 id="t1">Trips to the bench</h2>
+                    <button
+                      type="button"
+                      className="link-act"
+                      onClick={() =>
+                        void import("../io/export/ics").then(({ writeShopCalendar }) =>
+                          saveFile(
+                            "shop.ics",
+                            writeShopCalendar(d.shop.name, rows.trips, nowMinutes() * 60_000),
+                            "text/calendar",
+                          ),
+                        )
+                      }
+                    >
+                      Save them as a calendar file
+                    </button>
+                  </div>
+                  {stretch.trips.length ? (
+                    <Trips trips={stretch.trips} />
+                  ) : (
+                    <p className="text-muted">Nobody is needed at the bench in these days.</p>
+                  )}
+                </section>
+                <div>
+                  <section aria-labelledby="j1">
+                    <h2 id="j1" className="mb-2">
+                      Jobs among one another
+                    </h2>
+                    <JobsAmong rows={rows} />
+                  </section>
+                  <section aria-labelledby="p1" className="mt-6">
+                    <h2 id="p1" className="mb-2">
+                      Before a date is promised
+                    </h2>
+                    <PromiseForm worlds={d.worlds} now={d.now} local={d.local} jobs={d.jobs} />
+                  </section>
+                  <section aria-labelledby="w1" className="mt-6">
+                    <h2 id="w1" className="mb-2">
+                      What if
+                    </h2>
+                    <WhatIfs worlds={d.worlds} now={d.now} />
+                  </section>
+                  <Fold summary="Hours of single days" className="mt-6 border-t border-line pt-1">
+                    <ul className="flex flex-col gap-2">
+                      {stretch.days.map((x) => (
+                        <li key={x.date} className="flex items-end gap-3" data-day={x.date}>
+                          <TextField
+                            name="value"
+                            label={x.label}
+                            value={x.hours || "shut"}
+                            hint="09:00 - 21:00; shut; empty: as usual"
+                            extra={{ intent: "day-hours", day: x.date }}
+                          />
+                        </li>
+                      ))}
+                    </ul>
+                  </Fold>
+                </div>
+              </div>
+            </>
+          )}
+        </>
+      )}
+    </main>
+  );
+}
+type Data = Route.ComponentProps["loaderData"];
+type Rows = NonNullable<ReturnType<ShopRun["get"]>["rows"]>;
+
+/** How good it is, what is late, what moved; and what can be done about it. */
+function Standing({ d, run }: { d: Data; run: ShopRun }) {
+  const { rows, searching, done, error } = useSyncExternalStore(run.subscribe, run.get, run.get);
+  return (
+    <div className="mb-4 flex flex-wrap items-start justify-between gap-x-8 gap-y-3 border-y border-line py-3">
+      <div aria-live="polite" className="max-w-prose">
+        {!rows && !error && <p role="status">Laying all jobs together…</p>}
+        {error && (
+          <p role="alert" className="text-wrong">
+            {error}
+          </p>
+        )}
+        {rows && rows.jobs.length > 0 && (
+          <>
+            <p data-says>
+              {rows.says.done && `All of it is done ${rows.says.done}. `}
+              <span className={rows.says.late.startsWith("Nothing") ? "" : "text-wrong"}>{rows.says.late}</span>{" "}
+              {rows.says.windows && <span className="text-wrong">{rows.says.windows} </span>}
+              {done ? rows.says.won : ""}
+            </p>
+            {rows.moved.length > 0 && (
+              <ul data-moved={rows.moved.length}>
+                {rows.moved.map((m) => (
+                  <li key={m.job}>
+                    {m.title} is {m.later ? "later" : "sooner"}: {m.now}, was {m.was}.
+                  </li>
+                ))}
+              </ul>
+            )}
+            <p className="tag">
+              {d.laid
+                ? rows.moved.length
+                  ? "The jobs still go by what was taken before."
+                  : "The jobs go by this calendar."
+                : "Each job is still planned as if it were alone in the shop."}
+              {d.more > 0 && ` ${d.more} more open jobs are not laid.`}
+            </p>
+          </>
+        )}
+        {rows?.left.map((l) => (
+          <p key={l.job} className="text-waiting">
+            <Link className="text" to={`/jobs/${l.job}`}>
+              {l.title}
+            </Link>{" "}
+            is not laid: {l.why[0].toLowerCase() + l.why.slice(1)}
+          </p>
+        ))}
+        {searching && (
+          <p role="status">
+            Searching, {searching.iterations} tried in {Math.round(searching.seconds)} s
+            {searching.objective && `; late by ${showMinutes(searching.objective.lateness)} so far`}.{" "}
+            <button type="button" className="link-act" onClick={run.stop}>
+              Stop, the best so far will do
+            </button>
+          </p>
+        )}
+      </div>
+      <div className="flex flex-wrap gap-3">
+        {rows && done && rows.jobs.length > 0 && (
+          <ActButton className="btn btn-main" act={{ intent: "lay-shop", starts: JSON.stringify(rows.starts) }}>
+            Go by this
+          </ActButton>
+        )}
+        <Link className="btn" to={`?better=${d.now}`}>
+          Search for better
+        </Link>
+        {d.laid && (
+          <>
+            <Link className="btn" to={`?anew=${d.now}`}>
+              Lay all anew
+            </Link>
+            <ActButton act={{ intent: "lay-alone" }}>Each job alone</ActButton>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The order of the jobs: what each has to spare, what pushes it, how much it weighs, whether it is held. */
+function JobsAmong({ rows }: { rows: Rows }) {
+  return (
+    <ul className="divide-y divide-line border-y border-line">
+      {rows.jobs.map((j) => (
+        <li key={j.id} data-among={j.id} className="py-2">
+          <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+            <strong>{j.title}</strong>
+            <span className={j.slack !== null && j.slack < 0 ? "text-wrong" : "text-muted"}>
+              {j.ready ?? "no ready time"}
+              {j.slack !== null &&
+                (j.slack < 0 ? `, ${showMinutes(-j.slack)} late` : `, ${showMinutes(j.slack)} to spare`)}
+            </span>
+          </div>
+          {j.why && <p className="text-small">{j.why}</p>}
+          <Fold
+            summary={j.pins ? `Its place (${j.pins} pinned)` : "Its place"}
+            className=""
+            inside="my-2 flex flex-wrap items-end gap-4"
+          >
+            <TextField
+              name="weight"
+              label="Being late weighs"
+              value={String(j.weight)}
+              hint="1: as others; 0.1 to 10"
+              extra={{ intent: "queue", id: j.id }}
+              className="w-32"
+            />
+            <TickField name="hold" label="Held for now" value={false} extra={{ intent: "queue", id: j.id }} />
+          </Fold>
+        </li>
+      ))}
+      {rows.left
+        .filter((l) => l.why === "it is held")
+        .map((l) => (
+          <li key={l.job} className="flex items-center justify-between gap-4 py-2">
+            <strong>{l.title}</strong>
+            <ActButton act={{ intent: "queue", id: l.job, field: "hold", value: "" }}>Hold it no longer</ActButton>
+          </li>
+        ))}
+    </ul>
+  );
+}
+
+/** A step that was pressed in the chart: when it is, and pinned to another time. */
+function StepFold({ rows, at, onShut }: { rows: Rows; at: { job: string; step: string }; onShut: () => void }) {
+  const job = rows.jobs.find((j) => j.id === at.job);
+  const bar = job?.bars.find((b) => b.step === at.step);
+  const trip = rows.trips
+    .flatMap((t) => t.items.map((x) => ({ t, x })))
+    .find(({ x }) => x.job === at.job && x.step === at.step);
+  if (!job || !bar) return null;
+  return (
+    <section
+      aria-label="The step"
+      className="mt-3 flex flex-wrap items-end gap-4 border-y border-line py-3"
+      data-step-open={at.step}
+    >
+      <p className="min-w-0 flex-1">
+        <strong>{bar.title}</strong>, {job.title}
+        {trip && `: ${trip.t.day}, ${trip.x.at}, ${trip.x.takes}`}
+        {bar.done && ": done"}
+      </p>
+      {!bar.done && (
+        <TextField
+          name="pin"
+          label="Begins at"
+          value=""
+          hint={bar.pinned ? "pinned; empty and Enter: free again" : "pins it: fri 14:00, 18 Jan 9:00"}
+          extra={{ intent: "queue", id: at.job, step: at.step }}
+        />
+      )}
+      {bar.pinned && (
+        <ActButton act={{ intent: "queue", id: at.job, field: "pin", value: "", step: at.step }}>
+          Pin it no longer
+        </ActButton>
+      )}
+      <Link className="btn" to={`/jobs/${at.job}/layers?step=${encodeURIComponent(at.step)}`}>
+        Look at it
+      </Link>
+      <button type="button" className="btn" onClick={onShut}>
+        Shut
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,196 @@
+/** What may be promised for a further order, and what would help: asked of the worker, best shown as it comes. */
+import { useEffect, useRef, useState } from "react";
+import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import type { World } from "../../core/records/world";
+import type { WhatIf } from "../../core/plan/promise";
+import { showMinutes } from "../../core/units/show";
+import { askPromise, askWhatIf, type PromiseRows } from "../../workers/shop";
+import { Cancelled } from "../../workers/call";
+import { Pick } from "../kit/pick";
+
+interface Asking {
+  worlds: World[];
+  now: number;
+  /** the wall clock as it stands */
+  local: string;
+}
+/** A question under way, ended when another one is asked or the page is left. */
+function useAsking(): {
+  ask: (go: (signal: AbortSignal) => Promise<void>) => void;
+  busy: boolean;
+  error: string | null;
+  stop: () => void;
+} {
+  const [state, put] = useState<{ busy: boolean; error: string | null }>({ busy: false, error: null });
+  const going = useRef<AbortController | null>(null);
+  useEffect(() => () => going.current?.abort(), []);
+  return {
+    ...state,
+    stop: () => going.current?.abort(),
+    ask: (go) => {
+      going.current?.abort();
+      const mine = new AbortController();
+      going.current = mine;
+      put({ busy: true, error: null });
+      go(mine.signal).then(
+        () => put({ busy: false, error: null }),
+        (e: Error) => put({ busy: false, error: e instanceof Cancelled ? null : e.message }),
+      );
+    },
+  };
+}
+
+export function PromiseForm({ worlds, now, local, jobs }: Asking & { jobs: { value: string; label: string }[] }) {
+  const [like, pick] = useState(jobs[0]?.value ?? "");
+  const [said, hear] = useState<PromiseRows | null>(null);
+  const [bad, refuse] = useState<string | null>(null);
+  const q = useAsking();
+  return (
+    <form
+      aria-label="Promise a date"
+      className="flex flex-col gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const typed = String(new FormData(e.currentTarget).get("pieces")).trim();
+        const pieces = Number(typed);
+        if (!Number.isInteger(pieces) || pieces < 1 || pieces > 100000)
+          return refuse(`“${typed}” is no number of pieces.`);
+        refuse(null);
+        hear(null);
+        q.ask(async (signal) => hear(await askPromise({ worlds, now }, { like, pieces }, local, signal)));
+      }}
+    >
+      <div className="grid items-end gap-3 sm:grid-cols-[minmax(0,1fr)_--spacing(28)_auto]">
+        <label className="flex flex-col gap-0.5 text-small text-muted">
+          An order like
+          <Pick label="An order like" value={like} options={jobs} onChange={pick} />
+        </label>
+        <label className="flex flex-col gap-0.5 text-small text-muted">
+          Pieces
+          <input name="pieces" className="field-in text-ink" inputMode="numeric" defaultValue="12" />
+        </label>
+        <button className="btn" disabled={q.busy || !like}>
+          {q.busy ? "Trying…" : "When could it be ready?"}
+        </button>
+      </div>
+      <div aria-live="polite" className="flex flex-col gap-1">
+        {(bad ?? q.error) && (
+          <p role="alert" className="text-wrong">
+            {bad ?? q.error}
+          </p>
+        )}
+        {said?.why && <p className="text-wrong">{said.why}</p>}
+        {said?.ready && (
+          <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-1" data-promise={said.ready}>
+            <dt className="text-muted">Earliest, all others where they stand</dt>
+            <dd className="font-semibold">{said.ready}</dd>
+            <dt className="text-muted">Kept in four runs of five</dt>
+            <dd className="font-semibold">{said.surely ?? "not known"}</dd>
+            <dt className="text-muted">With longer evenings</dt>
+            <dd>{said.evenings ?? "no plan was found"}</dd>
+            <dt className="text-muted">If it goes before the others</dt>
+            <dd>
+              {said.soonest ?? "no plan was found"}
+              {said.pushes.length
+                ? `; it pushes ${said.pushes.map((p) => `${p.title} by ${p.later}`).join(", ")}`
+                : "; it pushes nobody"}
+            </dd>
+          </dl>
+        )}
+        {said?.ready && (
+          <p className="tag">
+            Four of five: 200 runs with work and waits a little longer or shorter each, as they scatter in most shops.
+          </p>
+        )}
+      </div>
+    </form>
+  );
+}
+
+export function WhatIfs({ worlds, now }: Omit<Asking, "local">) {
+  const [rows, hear] = useState<WhatIf[]>([]);
+  const q = useAsking();
+  const hours = (min: number): number => Math.round(min / 6) / 10;
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex gap-3">
+        <button
+          type="button"
+          className="btn"
+          disabled={q.busy}
+          onClick={() => {
+            hear([]);
+            q.ask(async (signal) => {
+              await askWhatIf({ worlds, now }, (row) => hear((had) => [...had, row]), signal);
+            });
+          }}
+        >
+          {q.busy ? "Laying…" : "What would help?"}
+        </button>
+        {q.busy && (
+          <button type="button" className="btn" onClick={q.stop}>
+            Stop
+          </button>
+        )}
+      </div>
+      {q.error && (
+        <p role="alert" className="text-wrong">
+          {q.error}
+        </p>
+      )}
+      {rows.length > 0 && (
+        <>
+          <table className="w-full text-left">
+            <thead className="text-small text-muted">
+              <tr>
+                <th className="py-1 font-normal">If</th>
+                <th className="font-normal">all is done sooner by</th>
+                <th className="font-normal">late</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.id} data-if={r.id} className="border-t border-line">
+                  <td className="py-1.5 pr-3">{r.name}</td>
+                  <td className="pr-3">
+                    {r.why ??
+                      (r.id === "now"
+                        ? "–"
+                        : r.sooner === null
+                          ? "not known"
+                          : r.sooner > 0
+                            ? showMinutes(r.sooner)
+                            : "nothing")}
+                  </td>
+                  <td>{r.late ? `${r.late}: ${showMinutes(r.lateMin)}` : "none"}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {rows.length > 2 && (
+            <div className="h-44" aria-hidden="true">
+              <ResponsiveContainer>
+                <BarChart
+                  data={rows
+                    .filter((r) => r.id !== "now")
+                    .map((r) => ({ name: r.name, h: hours(Math.max(0, r.sooner ?? 0)) }))}
+                  layout="vertical"
+                  accessibilityLayer={false}
+                >
+                  <XAxis type="number" unit=" h" tick={{ fill: "var(--color-muted)", fontSize: 12 }} />
+                  <YAxis
+                    type="category"
+                    dataKey="name"
+                    width={170}
+                    tick={{ fill: "var(--color-muted)", fontSize: 12 }}
+                  />
+                  <Bar dataKey="h" fill="var(--color-act)" isAnimationActive={false} />
+                </BarChart>
+              </ResponsiveContainer>
+            </div>
+          )}
+        </>
+      )}
+    </div>
+  );
+}

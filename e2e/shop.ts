@@ -1,0 +1,70 @@
+/** The calendar of the whole shop: laid, gone by, pinned, promised; by keyboard and by finger. */
+import { choose } from "./support/choose";
+import { open, openSample, MONDAY } from "./browser";
+import { clean } from "./support/axe";
+import { assert, journey } from "./support/suite";
+
+journey("all jobs are laid together and gone by; a step is pinned, a date asked for, what helps tried", async (url) => {
+  const o = await open(url, { at: MONDAY });
+  const p = o.page;
+  await openSample(p);
+  // planned one by one they want the same hands, and Today says so
+  await p.getByRole("heading", { name: "At the bench" }).waitFor();
+  await p.getByText(/want the same hands or machine at once/).waitFor();
+  await p.getByRole("link", { name: "Lay all jobs together" }).click();
+  await p.locator("[data-chart]").waitFor();
+  await p.getByText("Each job is still planned as if it were alone").waitFor();
+  assert.deepEqual(await clean(p, "shop-calendar"), []);
+  const readyOf = (job: string) => p.locator(`[data-job='${job}'] .text-fine`).innerText();
+  await p.getByRole("button", { name: "Go by this" }).click();
+  await p.getByText("The jobs go by this calendar").waitFor();
+  const said = await readyOf("door-sign");
+  // each job's own calendar says the same
+  await p.goto(new URL("jobs/door-sign/calendar", url).href);
+  await p.locator("time[data-ready]", { hasText: said }).waitFor();
+  await p.goto(new URL("", url).href);
+  await p.getByText("All trips, on the calendar of the shop").waitFor();
+  await p.getByRole("navigation", { name: "Places" }).first().getByRole("link", { name: "Calendar" }).click();
+  // a step pinned by keyboard alone
+  const bar = p.locator("[data-job='door-sign'] button").first();
+  await bar.focus();
+  await p.keyboard.press("Enter");
+  const begins = p.getByRole("textbox", { name: /^Begins at/ });
+  await begins.fill("20 Jan 10:00");
+  await p.keyboard.press("Enter");
+  await p.getByText(/Door sign is later/).waitFor();
+  await begins.fill("never ever");
+  await p.keyboard.press("Enter");
+  await p.getByRole("alert").filter({ hasText: "never ever" }).waitFor();
+  await p.getByRole("button", { name: "Pin it no longer" }).click();
+  await p.getByText("The jobs go by this calendar").waitFor();
+  // what may be promised, before it is
+  await choose(p, p.getByRole("combobox", { name: "An order like" }), /^Splash tiles/);
+  await p.getByRole("textbox", { name: "Pieces" }).fill("many");
+  await p.getByRole("button", { name: "When could it be ready?" }).click();
+  await p.getByText("“many” is no number of pieces").waitFor();
+  await p.getByRole("textbox", { name: "Pieces" }).fill("8");
+  await p.getByRole("button", { name: "When could it be ready?" }).click();
+  await p.locator("[data-promise]").waitFor({ timeout: 90_000 });
+  await p.getByRole("button", { name: "What would help?" }).click();
+  await p.locator("[data-if='warmer']").waitFor({ timeout: 90_000 });
+  await o.close();
+});
+
+journey("an empty shop has nothing to lay; on a phone a job is held and a day has an evening", async (url) => {
+  const o = await open(url, { at: MONDAY, width: 390, height: 800, touch: true });
+  const p = o.page;
+  await p.getByRole("button", { name: "Start an empty shop" }).tap();
+  await p.getByRole("heading", { name: "Today", level: 1 }).waitFor();
+  await p.goto(new URL("calendar", url).href);
+  await p.getByText("Nothing is to be laid yet").waitFor();
+  await p.goto(new URL("workshop/files", url).href);
+  await p.goto(new URL("jobs/new", url).href);
+  await p.getByLabel("What is it called?").fill("Coasters for the fair");
+  await p.getByRole("button", { name: "Begin the job" }).tap();
+  await p.locator("main[data-view='brief']").waitFor();
+  await p.goto(new URL("calendar", url).href);
+  await p.getByText(/Coasters for the fair is not laid/).waitFor();
+  assert.deepEqual(await clean(p, "shop-calendar on a phone"), []);
+  await o.close();
+});
