@@ -81,6 +81,28 @@ journey(
     await point.focus();
     await p.keyboard.press("ArrowUp");
     await p.locator("[role='slider'][aria-valuetext='50 % becomes 52 %']").waitFor();
+    // the steps are kept by name, let go, and used again
+    await p.getByRole("textbox", { name: "Keep these steps as" }).fill("Slate by night");
+    await p.getByRole("button", { name: "Keep them" }).click();
+    await p.locator("[data-tone-lists='1']").waitFor();
+    await p.getByRole("button", { name: "Take curve away" }).click();
+    await p.locator("[data-tone='curve']").waitFor({ state: "detached" });
+    await p.getByRole("button", { name: "Slate by night", exact: true }).click();
+    await p.locator("[role='slider'][aria-valuetext='50 % becomes 52 %']").waitFor();
+    // the same place in every way, one of them taken; in other light; two densities that beat
+    await made.waitFor();
+    await p.getByRole("button", { name: "Side by side on this picture" }).click();
+    await p.locator("[data-sample='Power, no dots'] canvas").waitFor();
+    await p.getByRole("button", { name: "Use: Atkinson" }).click();
+    await p.getByText("Hands on three quarters only").first().waitFor();
+    await p.getByRole("button", { name: "Use: Atkinson" }).waitFor({ state: "detached" });
+    await p.getByRole("button", { name: "By a lamp in the evening" }).click();
+    await p.getByRole("button", { name: "By a lamp in the evening", pressed: true }).waitFor();
+    await p.getByRole("button", { name: "Changed in another program?" }).click();
+    await p.getByLabel("Lines an inch in the laser’s program").fill("300");
+    await p.getByText(/a line is left out or doubled every/).waitFor();
+    assert.deepEqual(await clean(p, "picture, side by side"), []);
+    await p.getByRole("button", { name: "Side by side on this picture" }).click();
     await choose(p, "Tones are made by", "Growing dots");
     await p.getByText("Lines a cm").waitFor();
     await type("Lines a cm", "soon");
@@ -204,6 +226,11 @@ journey("a flat logo dropped under Artwork becomes zones, what was too small is 
   await p.locator("[data-zone='z-2b6fa6']").first().waitFor();
   assert.equal(await p.locator("li[data-zone]").count(), 3);
   assert.deepEqual(await clean(p, "tracing"), []);
+  // two of its colours put together are one zone
+  await choose(p, p.getByRole("combobox", { name: "#f3b61f goes with" }), "with #2b6fa6");
+  await form.getByRole("button", { name: "Make them anew" }).click();
+  await p.locator("[data-traced='2']").waitFor();
+  await p.locator("li[data-zone='z-f3b61f']").waitFor({ state: "detached" });
   await form.getByRole("button", { name: "All right" }).click();
   await form.waitFor({ state: "detached" });
   assert.deepEqual(faults(p), []);

@@ -15,7 +15,7 @@ const SHOTS: [
   ["brief", "jobs/bed-markers/brief"],
   ["artwork", "jobs/bed-markers/artwork"],
   ["route", "jobs/bed-markers/route"],
-  ["calendar", "jobs/bed-markers/calendar"],
+  ["calendar", "calendar", { made: "[data-chart]" }],
   ["why", "jobs/splash-tiles/layers?step=coat.top.1", { opened: "[data-why='wait']" }],
   ["bench", "jobs/bed-markers/bench"],
   ["bench-waiting", "jobs/splash-tiles/bench"],

@@ -51,14 +51,13 @@ journey("all jobs are laid together and gone by; a step is pinned, a date asked 
   await o.close();
 });
 
-journey("an empty shop has nothing to lay; on a phone a job is held and a day has an evening", async (url) => {
+journey("an empty shop has nothing to lay; on a phone a job that lacks its way says so", async (url) => {
   const o = await open(url, { at: MONDAY, width: 390, height: 800, touch: true });
   const p = o.page;
   await p.getByRole("button", { name: "Start an empty shop" }).tap();
   await p.getByRole("heading", { name: "Today", level: 1 }).waitFor();
   await p.goto(new URL("calendar", url).href);
   await p.getByText("Nothing is to be laid yet").waitFor();
-  await p.goto(new URL("workshop/files", url).href);
   await p.goto(new URL("jobs/new", url).href);
   await p.getByLabel("What is it called?").fill("Coasters for the fair");
   await p.getByRole("button", { name: "Begin the job" }).tap();

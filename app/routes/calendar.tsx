@@ -23,6 +23,8 @@ const MOST = 400;
 const STRETCHES = [7, 14, 28];
 const SEARCH_S = 10;
 const DAY = 1440;
+/** minutes that a press moves a step by */
+const NUDGE = 30;
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const base = await readShop();
@@ -331,6 +333,15 @@ function StepFold({ rows, at, onShut }: { rows: Rows; at: { job: string; step: s
           extra={{ intent: "queue", id: at.job, step: at.step }}
         />
       )}
+      {!bar.done &&
+        [-NUDGE, NUDGE].map((by) => (
+          <ActButton
+            key={by}
+            act={{ intent: "queue", id: at.job, field: "pin", value: String(Math.round(bar.from) + by), step: at.step }}
+          >
+            {by < 0 ? "Half an hour sooner" : "Half an hour later"}
+          </ActButton>
+        ))}
       {bar.pinned && (
         <ActButton act={{ intent: "queue", id: at.job, field: "pin", value: "", step: at.step }}>
           Pin it no longer

@@ -26,6 +26,8 @@ export interface DrawnDay {
   /** `YYYY-MM-DD` */
   date: string;
   label: string;
+  /** where there is little room */
+  short: string;
   left: number;
   width: number;
   open: { left: number; width: number } | null;
@@ -94,6 +96,7 @@ export function drawnDays(axis: Axis, clock: ZonedClock, calendar: WorkCalendar,
       day,
       date: clock.toLocal(begin).slice(0, 10),
       label: showDay(clock, begin),
+      short: showDay(clock, begin).split(" ").slice(0, 2).join(" "),
       left: k / axis.days,
       width: 1 / axis.days,
       open: mine && within(axis, mine.from, mine.to - 1),
@@ -113,7 +116,9 @@ export function shopStretch(rows: WholeRows, clock: ZonedClock, calendar: WorkCa
     waits: waits.flatMap((w, i) => {
       const at = within(axis, w.from, w.to);
       const shuts = w.closes === null ? null : axis.at(w.closes);
-      return at ? [{ key: String(i), ...at, words: w.words, shuts: shuts !== null && shuts <= 1 ? shuts : null }] : [];
+      return at
+        ? [{ key: String(i), ...at, words: w.words, shuts: shuts !== null && shuts >= 0 && shuts <= 1 ? shuts : null }]
+        : [];
     }),
     dueAtShare: row.dueAt === null ? null : ((x) => (x >= 0 && x <= 1 ? x : null))(axis.at(row.dueAt)),
   }));

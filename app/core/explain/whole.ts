@@ -168,7 +168,7 @@ export function shopTrips(jobs: readonly Queued[]): Trip[] {
       last.items.push(item);
     } else
       out.push({
-        id: `${job.id}.${p.step.id}`,
+        id: `${p.step.id}.${job.id}`,
         from,
         to,
         day: showDay(clock, from),

@@ -11,17 +11,18 @@ export function Chart({ of, onStep }: { of: Stretch; onStep: (job: string, step:
     <div data-chart={of.days.length}>
       <div className={`${NAME} text-small`}>
         <span />
-        <div className="relative h-7">
+        <div className="relative h-7 max-lg:h-11">
           {of.days.map((d) => (
             <span
               key={d.day}
               className={clsx(
-                "absolute top-0 truncate border-l border-line px-1",
+                "absolute top-0 truncate border-l max-lg:px-0.5 border-line px-1",
                 d.today ? "font-semibold" : "text-muted",
               )}
               style={{ left: share(d.left), width: share(d.width) }}
             >
-              {d.today ? `Today, ${d.label}` : d.label}
+              <span className="max-lg:hidden">{d.today ? `Today, ${d.label}` : d.label}</span>
+              <span className="text-wrap lg:hidden">{d.short}</span>
             </span>
           ))}
         </div>

@@ -32,6 +32,7 @@ export function Trips({ trips, most, bench = false }: { trips: Trip[]; most?: nu
                   aria-hidden="true"
                 />
                 <span className="min-w-0">
+                  <span className="num text-small">{x.at}</span>{" "}
                   <Link className="hover:underline" to={`/jobs/${x.job}/layers?step=${encodeURIComponent(x.step)}`}>
                     <strong>{x.title}</strong>
                   </Link>
