@@ -93,9 +93,9 @@ journey(
     await made.waitFor();
     await p.getByRole("button", { name: "Side by side on this picture" }).click();
     await p.locator("[data-sample='Power, no dots'] canvas").waitFor();
-    await p.getByRole("button", { name: "Use: Atkinson" }).click();
+    await p.getByRole("button", { name: "Use this: Atkinson" }).click();
     await p.getByText("Hands on three quarters only").first().waitFor();
-    await p.getByRole("button", { name: "Use: Atkinson" }).waitFor({ state: "detached" });
+    await p.getByRole("button", { name: "Use this: Atkinson" }).waitFor({ state: "detached" });
     await p.getByRole("button", { name: "By a lamp in the evening" }).click();
     await p.getByRole("button", { name: "By a lamp in the evening", pressed: true }).waitFor();
     await p.getByRole("button", { name: "Changed in another program?" }).click();

@@ -65,12 +65,13 @@ export const GEAR = (): Gear[] => [
 /** one Shelf for all briefs: making and checking its products takes longer than planning with them */
 let shelf: Product[] | null = null;
 let gear: Gear[] | null = null;
+let planned: ReturnType<typeof cells> | null = null;
 
 /** Brief number n: route, material, beam, colours, quantity and size drawn from the seed. */
 export function brief(n: number): World {
   const r = seeded(n * 7919 + 17);
   const int = (k: number): number => Math.floor(r() * k);
-  const all = cells();
+  const all = (planned ??= cells());
   const cell = all[n % all.length];
   const { route, substrate, beam, shape } = cell;
   // board bears no oven as hot as ordinary powder wants it

@@ -70,7 +70,7 @@ export function Samples({
             {s.other && (
               <ActButton
                 className="link-act self-start"
-                label={`Use: ${s.name}`}
+                label={`Use this: ${s.name}`}
                 act={{
                   intent: "picture-dots",
                   render: s.render,
