@@ -946,3 +946,28 @@ describe("the blank and what is laid on it", () => {
     expect(Object.keys(JSON.parse(JSON.stringify(await art()))).sort()).toEqual(["h", "name", "svg", "w"]);
   });
 });
+
+describe("the questions that choose a way", () => {
+  const ask = (intent: string, more: Record<string, string> = {}) => shopAct({ intent, ...more });
+  const own = async () => (await world()).shop.routeWeights;
+  test("a weight of the shop's own is kept where it differs, and moves the advice; all as given again by one press", async () => {
+    const weigh = (value: string) => ask("route-weight", { rule: "one-off-wood", route: "D1", value });
+    await set("quantity", "1");
+    const best = async () => chooseRoutes(context(await world()))[0].route.id;
+    const was = await best();
+    expect((await weigh("15")).error).toBeUndefined();
+    expect(await own()).toEqual([{ rule: "one-off-wood", route: "D1", weight: 15 }]);
+    expect([was, await best()]).toEqual(["E1", "D1"]);
+    // what it is given with is kept nowhere
+    await weigh("");
+    expect(await own()).toBeUndefined();
+    await weigh("3");
+    await ask("route-rule", { field: "veneer", value: "" });
+    await ask("route-rules-reset");
+    expect([await own(), (await world()).shop.routeRulesOff]).toEqual([undefined, undefined]);
+    await undo();
+    expect(await own()).toHaveLength(1);
+    expect((await weigh("300")).error).toMatch(/between −20 and 20/);
+    expect((await ask("route-weight", { rule: "no-such", route: "D1", value: "1" })).error).toMatch(/no such question/);
+  });
+});

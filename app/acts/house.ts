@@ -1,5 +1,5 @@
 /** Acts that belong to no page: undo and redo, opening and beginning a shop, files in, jobs begun and deleted. */
-import { Job, Choices, Order, type Queue, Substrate, WrapUp } from "../core/records/job";
+import { Job, Choices, Order, Substrate, WrapUp } from "../core/records/job";
 import { OneOf, Text } from "../core/records/fields";
 import { AgainForm, KindForm, NewJobForm } from "../core/records/forms";
 import { sayFaults, type Fault } from "../core/records/parse";
@@ -10,7 +10,7 @@ import { nowMinutes } from "../clock";
 import { ownOriginal, PictureForm, taken } from "./job/picture";
 import { commit, noteSaved, type Put, redo, Refused, undo } from "../store/acts";
 import { deleteJob, importFile, type ImportMode } from "../store/import";
-import { readHeads, readShop, readWorld, readWorldsOf } from "../store/queries";
+import { readHeads, readShop, readWorld } from "../store/queries";
 import { withArtwork } from "../core/geometry/artwork";
 import { pieceKind } from "../core/catalogue/pieces";
 import { onceMore } from "../core/plan/again";
@@ -19,6 +19,7 @@ import { readLog, readShelf, readWhole } from "../workers/files";
 import { readWhen } from "../core/time/typed";
 import { typed } from "./answer";
 import { act, Bare, freeId, HUGE, perform } from "./act";
+import { queueActs } from "./queue";
 
 class IdForm {
   @Text(120) id!: string;
@@ -35,21 +36,6 @@ class DrawingForm {
 }
 class ImportForm extends FileForm {
   @OneOf(["merge", "replace"]) mode: ImportMode = "merge";
-}
-class LayForm {
-  /** beginnings by job and step, as JSON */
-  @Text(HUGE) starts!: string;
-}
-class QueueForm extends IdForm {
-  @Text(20) field!: string;
-  @Text(200) value: string = "";
-  @Text(400) step: string = "";
-}
-class DayHoursForm {
-  @Text(20) field: string = "";
-  @Text(10) day!: string;
-  /** two times such as 09:00 - 21:00, “shut”; empty: as its weekday is */
-  @Text(40) value: string = "";
 }
 class SavedForm {
   /** ms since 1970 */
@@ -71,50 +57,8 @@ const END_OF_DAY = "17:00";
 const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
 const some = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
-const jobsOf = async (ids: string[]): Promise<Job[]> => (await readWorldsOf(ids, false)).map((w) => w.job);
-/** A job with another place among the others; one that has none any more says nothing of it. */
-function withQueue(job: Job, change: Partial<Queue>): Job {
-  const rest: Job = { ...job };
-  delete rest.queue;
-  const queue = Object.fromEntries(Object.entries({ ...job.queue, ...change }).filter(([, v]) => v !== undefined));
-  return Object.keys(queue).length ? { ...rest, queue } : rest;
-}
-/** Two times of a day as they are typed. @throws Refused */
-function hoursOfDay(value: string): [string, string] {
-  const [from, to] = value.split(/\s*(?:-|–|to)\s*/).map((t) => {
-    const at = /^(\d{1,2})(?:[:.](\d\d))?$/.exec(t);
-    const [h, m] = at ? [Number(at[1]), Number(at[2] ?? 0)] : [NaN, 0];
-    return at && h * 60 + m <= 1440 && m < 60 ? `${String(h).padStart(2, "0")}:${String(m).padStart(2, "0")}` : "";
-  });
-  if (!from || !to || from >= to)
-    throw new Refused(`“${value}” are no hours of a day; 09:00 - 21:00 are, or “shut”, or nothing for its usual ones.`);
-  return [from, to];
-}
-function momentOf(value: string, now: string): string {
-  try {
-    return readWhen(value, { now, time: now.slice(11), dayFirst: true });
-  } catch (e) {
-    throw new Refused((e as Error).message);
-  }
-}
-async function queueField(job: Job, { field, value, step }: QueueForm): Promise<Partial<Queue>> {
-  if (field === "hold") return { hold: value === "true" ? true : undefined };
-  if (field === "weight") {
-    const weight = typed.number(value);
-    if (!(weight >= 0.1 && weight <= 10)) throw new Refused("How much it weighs lies between 0.1 and 10.");
-    return { weight: weight === 1 ? undefined : weight };
-  }
-  if (field !== "pin") throw new Refused(`There is nothing called “${field}” here.`);
-  const rest = (job.queue?.pins ?? []).filter((p) => p.step !== step);
-  if (!value.trim()) return { pins: rest.length ? rest : undefined };
-  const base = await readShop();
-  if (!base) throw new Refused("There is no shop yet.");
-  const clock = shopClock(base.shop);
-  const at = /^\d+$/.test(value) ? Number(value) : clock.fromLocal(momentOf(value, clock.toLocal(nowMinutes())));
-  return { pins: [...rest, { step, at }] };
-}
-
 const houseActs = [
+  ...queueActs,
   act("undo", Bare, async (_f, _c: Nobody) => {
     const what = await undo();
     return what ? `Undone: ${what}` : "There is nothing to undo";
@@ -152,60 +96,6 @@ const houseActs = [
       rows.map((p) => ({ table: "products" as const, id: p.id, next: p })),
     );
     return `Taken in: ${some(rows.length, "product", "products")}`;
-  }),
-  act("lay-shop", LayForm, async (f, _c: Nobody) => {
-    const starts = JSON.parse(f.starts) as Record<string, [string, number][]>;
-    const jobs = await jobsOf(Object.keys(starts));
-    await commit(
-      "calendar of the shop",
-      jobs.map((job) => ({
-        table: "jobs" as const,
-        id: job.id,
-        next: {
-          ...job,
-          queue: { ...job.queue, laid: starts[job.id].map(([step, at]) => ({ step, at: Math.round(at) })) },
-        },
-        base: job,
-      })),
-    );
-    return "The jobs go by it now";
-  }),
-  act("lay-alone", Bare, async (_f, _c: Nobody) => {
-    const jobs = (await jobsOf((await readHeads()).map((h) => h.id))).filter((j) => j.queue?.laid);
-    await commit(
-      "calendar of the shop left",
-      jobs.map((job) => ({
-        table: "jobs" as const,
-        id: job.id,
-        next: withQueue(job, { laid: undefined }),
-        base: job,
-      })),
-    );
-  }),
-  act("queue", QueueForm, async (f, _c: Nobody) => {
-    const [job] = await jobsOf([f.id]);
-    if (!job) throw new Refused("This job is no longer there; it may have been deleted in another tab.");
-    const next = withQueue(job, await queueField(job, f));
-    await commit(`place of “${job.title}” among the others`, [{ table: "jobs", id: job.id, next, base: job }]);
-  }),
-  act("day-hours", DayHoursForm, async (f, _c: Nobody) => {
-    const base = await readShop();
-    if (!base || !/^\d{4}-\d\d-\d\d$/.test(f.day)) throw new Refused(`“${f.day}” is no day.`);
-    const { shop } = base;
-    const other = (shop.otherHours ?? []).filter((o) => o.day !== f.day);
-    const daysOff = shop.daysOff.filter((d) => d !== f.day);
-    const value = f.value.trim().toLowerCase();
-    const next = { ...shop, daysOff: value === "shut" ? [...daysOff, f.day].sort() : daysOff };
-    const hours = value && value !== "shut" ? hoursOfDay(value) : null;
-    const otherHours = hours ? [...other, { day: f.day, hours }].sort((a, b) => (a.day < b.day ? -1 : 1)) : other;
-    await commit(`hours of ${f.day}`, [
-      {
-        table: "shop",
-        id: "shop",
-        next: { ...next, otherHours: otherHours.length ? otherHours : undefined },
-        base: shop,
-      },
-    ]);
   }),
   act("saved", SavedForm, async (f, _c: Nobody) => {
     await noteSaved(Number(f.at));

@@ -3,13 +3,18 @@ import { Link, NavLink, redirect } from "react-router";
 import { formOf } from "../acts/answer";
 import { shopAct } from "../acts/shop";
 import { nowMinutes } from "../clock";
-import { ROUTE_RULES } from "../core/catalogue/route-rules";
+import { type OwnRules, ROUTE_RULES, type RouteRule, rulesFile, weightOf } from "../core/catalogue/route-rules";
+import { ROUTES } from "../core/catalogue/routes";
+import { ownRules } from "../core/plan/choose";
 import { picksOf } from "../core/process/context";
 import type { Shop } from "../core/records/shop";
 import { showWhen, shopClock } from "../core/time/zoned";
 import { readLastSaved, readShop } from "../store/queries";
 import { AddMachine } from "../ui/forms";
-import { TickField } from "../ui/kit/field";
+import { ActButton, PostForm, TextField, TickField } from "../ui/kit/field";
+import { Fold } from "../ui/kit/fold";
+import { saveFile } from "../ui/files";
+import { AskPickPlain } from "../ui/picture/plain-pick";
 import { SchoolsPart } from "../ui/schools";
 import { ClimatePart, TheDay } from "../ui/workshop/climate";
 import { EnergyTool } from "../ui/workshop/energy";
@@ -141,6 +146,41 @@ function Machines({ d: { machines, shop } }: { d: Data }) {
   );
 }
 
+/** Above 0 for a way, below against it; of those it speaks of, and any other by its name. */
+function Weights({ of: r, own }: { of: RouteRule; own: OwnRules }) {
+  const spoken = ROUTES.filter((x) => weightOf(r, x.id, own) !== 0 || r.weighs[x.id]);
+  return (
+    <>
+      {spoken.map((x) => (
+        <TextField
+          key={x.id}
+          name="weight"
+          label={x.name}
+          value={String(weightOf(r, x.id, own)).replace("-", "−")}
+          hint={
+            weightOf(r, x.id, own) === (r.weighs[x.id] ?? 0)
+              ? "as it is given"
+              : `given: ${String(r.weighs[x.id] ?? 0)}`
+          }
+          extra={{ intent: "route-weight", rule: r.id, route: x.id }}
+        />
+      ))}
+      <PostForm intent="route-weight" extra={{ rule: r.id }} className="flex items-end gap-2">
+        <AskPickPlain
+          name="route"
+          label="Another way"
+          options={ROUTES.filter((x) => !spoken.includes(x)).map((x) => ({ value: x.id, label: x.name }))}
+        />
+        <label className="flex w-20 flex-col gap-0.5 text-small text-muted">
+          Weighs
+          <input name="value" className="field-in text-ink" inputMode="numeric" defaultValue="1" />
+        </label>
+        <button className="btn">Add</button>
+      </PostForm>
+    </>
+  );
+}
+
 function Schools({ shop }: { shop: Shop }) {
   return (
     <>
@@ -149,14 +189,30 @@ function Schools({ shop }: { shop: Shop }) {
       <h3>Questions that choose a route</h3>
       <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-2">
         {ROUTE_RULES.map((r) => (
-          <TickField
-            key={r.id}
-            name={r.id}
-            label={`${r.asks} ${r.why}`}
-            value={!shop.routeRulesOff?.includes(r.id)}
-            extra={{ intent: "route-rule" }}
-          />
+          <div key={r.id} data-question={r.id}>
+            <TickField
+              name={r.id}
+              label={`${r.asks} ${r.why}`}
+              value={!shop.routeRulesOff?.includes(r.id)}
+              extra={{ intent: "route-rule" }}
+            />
+            <Fold summary="What it weighs" className="ml-8" inside="my-2 grid fields-30 gap-3">
+              {() => <Weights of={r} own={ownRules(shop)} />}
+            </Fold>
+          </div>
         ))}
+      </div>
+      <div className="mt-4 flex flex-wrap gap-3">
+        <button
+          type="button"
+          className="btn"
+          onClick={() => saveFile("route-questions.json", rulesFile(ownRules(shop)), "application/json")}
+        >
+          Save the questions as a file
+        </button>
+        {(shop.routeWeights || shop.routeRulesOff) && (
+          <ActButton act={{ intent: "route-rules-reset" }}>All as they are given</ActButton>
+        )}
       </div>
     </>
   );

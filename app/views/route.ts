@@ -4,7 +4,7 @@ import { FINISHING } from "../core/catalogue/finishing";
 import { pathOf } from "../core/catalogue/route-rules";
 import { byHand, cuts, overFace, route as routeOf } from "../core/catalogue/routes";
 import { isPainting } from "../core/explain/why/figure";
-import { asked, chooseRoutes } from "../core/plan/choose";
+import { asked, ownRules, chooseRoutes } from "../core/plan/choose";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { picksOf } from "../core/process/context";
 import { kindOf, own } from "../core/process/kinds";
@@ -90,7 +90,7 @@ function routeViewIn(world: World, plan: Plan, now: number) {
     products: world.products,
     /** routes that can be planned */
     can: chooseRoutes(c).flatMap((x) => (x.no.length ? [] : [x.route.id])),
-    path: pathOf(asked(c), world.shop.routeRulesOff ?? []).map((q) => ({
+    path: pathOf(asked(c), ownRules(world.shop)).map((q) => ({
       ...q,
       says: q.says.map((s) => ({ ...s, for: s.for.map(nameOf), against: s.against.map(nameOf) })),
     })),

@@ -6,14 +6,16 @@ import { WEEKDAYS } from "../../core/time/hours";
 import { readTime } from "../../core/time/typed";
 import { zonedClock } from "../../core/time/zoned";
 import { Refused } from "../../store/acts";
-import { act, FieldForm, readField, toggled, type Readers } from "../act";
+import { act, Bare, FieldForm, readField, toggled, type Readers } from "../act";
+import { ROUTE_RULES } from "../../core/catalogue/route-rules";
+import { ROUTE_IDS } from "../../core/records/ids";
 import { typed } from "../answer";
 import { changedShop, type InShop } from "./shop";
 
 const HOURS: [string, string] = ["09:00", "18:00"];
 
 /** Two clock times in order, such as “10:00 to 16:00”. */
-function span(v: string): [string, string] {
+export function span(v: string): [string, string] {
   const parts = v.trim().split(/\s*(?:\b(?:to|until|and)\b|[–-])\s*/i);
   const texts = parts.length === 1 ? v.trim().split(/\s+/) : parts;
   const [a, b] = texts.map((t, i) => (i && t.trim() === "24:00" ? "24:00" : readTime(t)));
@@ -81,6 +83,12 @@ const CLIMATE: Readers<Climate, OfShop> = {
   ...Object.fromEntries(HOURS_OF_DAY.flatMap((h) => [hour(h, "c"), hour(h, "rh")])),
 };
 
+class WeightForm {
+  @Text(20) field: string = "";
+  @Text(60) rule!: string;
+  @Text(10) route!: string;
+  @Text(20) value: string = "";
+}
 class LearnedForm {
   @Text(60) kind!: string;
   @Text(40) factor: string = "";
@@ -108,6 +116,21 @@ export const settingActs = [
   ),
   act("route-rule", FieldForm, (f, _c: InShop) =>
     changedShop("route question", (s) => ({ routeRulesOff: toggled(s.routeRulesOff, f.field, f.value !== "true") })),
+  ),
+  act("route-weight", WeightForm, (f, _c: InShop) => {
+    const rule = ROUTE_RULES.find((x) => x.id === f.rule);
+    const route = ROUTE_IDS.find((x) => x === f.route);
+    if (!rule || !route) throw new Refused("There is no such question.");
+    const weight = f.value.trim() ? typed.number(f.value) : (rule.weighs[route] ?? 0);
+    if (!(Math.abs(weight) <= 20)) throw new Refused("A weight lies between −20 and 20.");
+    return changedShop("weight of a route question", (s) => {
+      const rest = (s.routeWeights ?? []).filter((w) => w.rule !== rule.id || w.route !== route);
+      const next = weight === (rule.weighs[route] ?? 0) ? rest : [...rest, { rule: rule.id, route, weight }];
+      return { routeWeights: next.length ? next : undefined };
+    });
+  }),
+  act("route-rules-reset", Bare, (_f, _c: InShop) =>
+    changedShop("route questions as they are given", () => ({ routeWeights: undefined, routeRulesOff: undefined })),
   ),
 ];
 export const learnedActs = [

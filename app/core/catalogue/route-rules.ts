@@ -196,28 +196,64 @@ export interface Answered {
   /** what follows from it: routes it speaks for and against, and why */
   says: { why: string; for: string[]; against: string[] }[];
 }
-/** The short way to the advice: each question that is asked of this job, its answer, and what follows. @param off as in weigh */
-export function pathOf(a: Asked, off: string[] = []): Answered[] {
+/** How the shop weighs its questions: those it does not go by, and weights of its own. */
+export interface OwnRules {
+  off?: readonly string[];
+  weights?: readonly { rule: string; route: string; weight: number }[];
+}
+/** What a question weighs for a route: as the shop says, else as it is given. */
+export const weightOf = (x: RouteRule, route: string, own: OwnRules): number =>
+  own.weights?.find((w) => w.rule === x.id && w.route === route)?.weight ?? x.weighs[route] ?? 0;
+/** Routes that a question speaks of. */
+const spoken = (x: RouteRule, own: OwnRules): string[] => [
+  ...new Set([...Object.keys(x.weighs), ...(own.weights ?? []).filter((w) => w.rule === x.id).map((w) => w.route)]),
+];
+const asksFor = (a: Asked, own: OwnRules): RouteRule[] =>
+  ROUTE_RULES.filter((x) => !own.off?.includes(x.id) && x.applies(a));
+
+/** The questions in their order with their answers, and what each says of which routes. */
+export function pathOf(a: Asked, own: OwnRules = {}): Answered[] {
   const asks = [...new Set(ROUTE_RULES.map((r) => r.asks))];
   return asks.flatMap((q) => {
     const answer = ANSWERS[q]?.(a) ?? null;
     if (answer === null) return [];
-    const says = ROUTE_RULES.filter((r) => r.asks === q && !off.includes(r.id) && r.applies(a)).map((r) => ({
-      why: r.why,
-      for: Object.keys(r.weighs).filter((id) => r.weighs[id] > 0),
-      against: Object.keys(r.weighs).filter((id) => r.weighs[id] < 0),
-    }));
+    const says = asksFor(a, own)
+      .filter((r) => r.asks === q)
+      .map((r) => ({
+        why: r.why,
+        for: spoken(r, own).filter((id) => weightOf(r, id, own) > 0),
+        against: spoken(r, own).filter((id) => weightOf(r, id, own) < 0),
+      }));
     return [{ asks: q, answer, says }];
   });
 }
 
-/** Points for a route with the reasons, strongest first. @param off rules that the shop has switched off */
-export function weigh(r: Route, a: Asked, off: string[] = []): { points: number; reasons: string[] } {
-  const mine = ROUTE_RULES.filter((x) => !off.includes(x.id) && x.applies(a) && x.weighs[r.id]).sort(
-    (x, y) => Math.abs(y.weighs[r.id]) - Math.abs(x.weighs[r.id]),
-  );
+/** Points for a route with the reasons, strongest first. */
+export function weigh(r: Route, a: Asked, own: OwnRules = {}): { points: number; reasons: string[] } {
+  const by = (x: RouteRule): number => weightOf(x, r.id, own);
+  const mine = asksFor(a, own)
+    .filter((x) => by(x) !== 0)
+    .sort((x, y) => Math.abs(by(y)) - Math.abs(by(x)));
   return {
-    points: mine.reduce((n, x) => n + x.weighs[r.id], 0),
-    reasons: mine.map((x) => `${x.weighs[r.id] > 0 ? "For" : "Against"}: ${x.apart?.[r.id] ?? x.why}`),
+    points: mine.reduce((n, x) => n + by(x), 0),
+    reasons: mine.map((x) => `${by(x) > 0 ? "For" : "Against"}: ${x.apart?.[r.id] ?? x.why}`),
   };
 }
+
+/** All questions as a file: what each weighs by now, and as it is given. */
+export const rulesFile = (own: OwnRules): string =>
+  JSON.stringify(
+    {
+      richlayerRouteQuestions: 1,
+      questions: ROUTE_RULES.map((x) => ({
+        id: x.id,
+        asks: x.asks,
+        why: x.why,
+        on: !own.off?.includes(x.id),
+        weighs: Object.fromEntries(spoken(x, own).map((id) => [id, weightOf(x, id, own)])),
+        given: x.weighs,
+      })),
+    },
+    null,
+    1,
+  );

@@ -1,5 +1,6 @@
 /** Routes for a job, best first: those that can be planned, weighed by the shop's route rules, each with what speaks for and against it. */
-import { weigh, type Asked } from "../catalogue/route-rules";
+import { weigh, type Asked, type OwnRules } from "../catalogue/route-rules";
+import type { Shop } from "../records/shop";
 import { ROUTES, type Route } from "../catalogue/routes";
 import { against, type No } from "../catalogue/support";
 import { context, type Context } from "../process/context";
@@ -64,6 +65,9 @@ export function standsAgainst(route: Route, c: Context): No[] {
   });
 }
 
+/** How a shop weighs the questions that choose a route. */
+export const ownRules = (shop: Shop): OwnRules => ({ off: shop.routeRulesOff, weights: shop.routeWeights });
+
 /** Every route for this job, those that can be planned first, the best advised of them on top; each with its own paints. */
 export const chooseRoutes = (c: Context): Choice[] =>
   ROUTES.map((route) => {
@@ -72,6 +76,6 @@ export const chooseRoutes = (c: Context): Choice[] =>
       route,
       on,
       no: standsAgainst(route, on),
-      ...weigh(route, asked(on), c.world.shop.routeRulesOff ?? []),
+      ...weigh(route, asked(on), ownRules(c.world.shop)),
     };
   }).sort((x, y) => Number(x.no.length > 0) - Number(y.no.length > 0) || y.points - x.points);

@@ -9,7 +9,7 @@ import { against, cells } from "../catalogue/support";
 import { ROUTES } from "../catalogue/routes";
 import { SCHOOLS, schoolPick, withPick } from "../catalogue/schools";
 import { SUBSTRATES } from "../catalogue/substrates";
-import { ROUTE_RULES, weigh } from "../catalogue/route-rules";
+import { ROUTE_RULES, pathOf, rulesFile, weigh } from "../catalogue/route-rules";
 
 test("every “no” of the table has a reason; every route has a “yes” for each of its beams", () => {
   for (const r of ROUTES)
@@ -106,7 +106,8 @@ test("route questions weigh as they say, and can be switched off", () => {
     narrowestMm: 2,
   };
   const best = (x: object, off: string[] = []): string =>
-    [...ROUTES].sort((p, q) => weigh(q, { ...a, ...x }, off).points - weigh(p, { ...a, ...x }, off).points)[0].id;
+    [...ROUTES].sort((p, q) => weigh(q, { ...a, ...x }, { off }).points - weigh(p, { ...a, ...x }, { off }).points)[0]
+      .id;
   expect(best({})).toBe("E1");
   expect(best({ quantity: 24, beam: "blue" })).toBe("E2");
   expect(best({ quantity: 24, ovenFits: true })).toBe("D4");
@@ -115,9 +116,27 @@ test("route questions weigh as they say, and can be switched off", () => {
     weigh(
       ROUTES.find((r) => r.id === "E1")!,
       a,
-      ["one-off-wood"],
+      { off: ["one-off-wood"] },
     ).points,
   ).toBe(0);
+  // a shop weighs as it finds: for another way that the question never spoke of, and against its own
+  const own = {
+    weights: [
+      { rule: "one-off-wood", route: "D1", weight: 9 },
+      { rule: "one-off-wood", route: "E1", weight: -1 },
+    ],
+  };
+  const [first] = [...ROUTES].sort((p, q) => weigh(q, a, own).points - weigh(p, a, own).points);
+  expect(first.id).toBe("D1");
+  expect(weigh(first, a, own).reasons[0]).toMatch(/^For: /);
+  const said = pathOf(a, own).flatMap((q) => q.says);
+  expect(said.some((x) => x.for.includes("D1") && x.against.includes("E1"))).toBe(true);
+  const file = JSON.parse(rulesFile({ ...own, off: ["veneer"] })) as {
+    questions: { id: string; on: boolean; weighs: Record<string, number>; given: Record<string, number> }[];
+  };
+  expect(file.questions).toHaveLength(ROUTE_RULES.length);
+  expect(file.questions.find((q) => q.id === "one-off-wood")).toMatchObject({ on: true, weighs: { D1: 9, E1: -1 } });
+  expect(file.questions.find((q) => q.id === "veneer")!.on).toBe(false);
   // what is said of a route apart is said of one that the rule weighs; nothing of powder, oven or gun where there is none
   for (const r of ROUTE_RULES) {
     for (const id of Object.keys(r.apart ?? {})) expect([r.id, id in r.weighs]).toEqual([r.id, true]);

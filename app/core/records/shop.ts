@@ -16,6 +16,7 @@ import {
   Whole,
   all,
 } from "./fields";
+import { ROUTE_IDS } from "./ids";
 import { ToneStep } from "./picture";
 import type { Raw, RecordKind } from "./version";
 import { IsArray, ArrayMaxSize, ArrayMinSize, Matches, ValidateIf } from "class-validator";
@@ -101,6 +102,12 @@ export const GEAR_WORDS: Record<Gear["kind"], string> = {
   rotary: "Rotary",
 };
 
+/** What a question that chooses a route weighs for one: above 0 for it, below against it. */
+export class RouteWeight {
+  @Text(60) rule!: string;
+  @OneOf(ROUTE_IDS) route!: (typeof ROUTE_IDS)[number];
+  @Num(-20, 20) weight!: number;
+}
 /** Hours of one day that is not as its weekday usually is. */
 export class DayHours {
   @LocalDate() day!: string;
@@ -133,6 +140,8 @@ export class Shop {
   @Maybe() @SubList(() => Gear, 100) gear?: Gear[];
   /** ids of route rules that this shop does not go by */
   @Maybe() @TextList(60) routeRulesOff?: string[];
+  /** what those rules weigh here, where it is not what they are given with */
+  @Since(5) @SubList(() => RouteWeight, 600) routeWeights?: RouteWeight[];
   /** picks where makers disagree, `matter:pick` */
   @Maybe() @TextList(40) schools?: string[];
   /** lists of tone steps that are kept by name */
