@@ -14,7 +14,8 @@ import { ActButton, TextField, TickField } from "../ui/kit/field";
 import { Empty } from "../ui/kit/bits";
 import { Fold } from "../ui/kit/fold";
 import { Chart } from "../ui/shop/chart";
-import { Trips } from "../ui/shop/trips";
+import { type OpensTo, Trips } from "../ui/shop/trips";
+import { openedIn } from "../views/opened";
 import { PromiseForm, WhatIfs } from "../ui/shop/asking";
 import { saveFile } from "../ui/files";
 
@@ -131,7 +132,7 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
                     </button>
                   </div>
                   {stretch.trips.length ? (
-                    <Trips trips={stretch.trips} />
+                    <Trips trips={stretch.trips} opens={opensIn(d, rows)} />
                   ) : (
                     <p className="text-muted">Nobody is needed at the bench in these days.</p>
                   )}
@@ -179,6 +180,16 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
     </main>
   );
 }
+/** Figures of trips open in the world of their job, with the beginnings that are shown. */
+const opensIn = (d: Data, rows: Rows): OpensTo => {
+  const byId = new Map(d.worlds.map((w) => [w.job.id, w]));
+  return (job, step, of, title) => {
+    const w = byId.get(job)!;
+    const laid = (rows.starts[job] ?? []).map(([s, at]) => ({ step: s, at }));
+    return openedIn({ ...w, job: { ...w.job, queue: { ...w.job.queue, laid } } }, d.now, { of, step }, title);
+  };
+};
+
 type Data = Route.ComponentProps["loaderData"];
 type Rows = NonNullable<ReturnType<ShopRun["get"]>["rows"]>;
 

@@ -20,7 +20,14 @@ const SHOWN_TRIPS = 4;
 const SHOWN = 24;
 
 let kept: { key: string; shown: TodayShown } | null = null;
-const NOTHING: TodayShown = { rows: [], trips: [], clashes: 0 };
+const NOTHING: TodayShown = {
+  rows: [],
+  trips: [],
+  clashes: 0,
+  opens: () => {
+    throw new Error("there is no trip");
+  },
+};
 /** Where the jobs of the day stand; planned anew when the minute or anything stored is another one. */
 async function shownOf(ids: string[], stamp: string, now: number): Promise<TodayShown> {
   const key = `${now} ${stamp}`;
@@ -42,7 +49,7 @@ async function sayLast(ms: number, now: number): Promise<{ days: number; on: str
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
   const day = await readDay(SHOWN);
-  const { rows, trips, clashes } = await shownOf(
+  const { rows, trips, clashes, opens } = await shownOf(
     day.heads.map((h) => h.id),
     day.stamp,
     now,
@@ -55,6 +62,7 @@ export async function clientLoader() {
   return {
     rows: rows.map((r) => ({ ...r, thumb: thumbs.get(r.id) ?? null })),
     trips,
+    opens,
     clashes,
     more: day.more,
     now,
@@ -73,7 +81,7 @@ async function first(open: number, saved: number | null) {
 }
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-  const { rows, trips, clashes, more, now, remind, first } = loaderData;
+  const { rows, trips, opens, clashes, more, now, remind, first } = loaderData;
   return (
     <main id="main" data-view="today" className="mx-auto w-full max-w-page px-5 py-5">
       <title>Today · Rich Layer</title>
@@ -108,7 +116,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
           <h2 id="trips" className="mb-2">
             At the bench
           </h2>
-          <Trips trips={trips} most={SHOWN_TRIPS} bench />
+          <Trips trips={trips} most={SHOWN_TRIPS} opens={opens} bench />
           <p className="tag mt-2">
             {clashes > 0 && (
               <span className="text-wrong">

@@ -35,6 +35,7 @@ export function todayView(all: World[], now: number) {
   const jobs = plans
     .filter((p) => !p.missing.length && !p.stuck && !p.context.job.queue?.hold)
     .map((plan) => ({ alone: plan, plan, starts: new Map<string, number>() }));
+  const byId = new Map(all.map((w) => [w.job.id, w]));
   const soon = now + TRIP_HOURS * 60;
   const every = shopTrips(jobs);
   const trips = every.filter((t) => t.from < soon);
@@ -42,6 +43,9 @@ export function todayView(all: World[], now: number) {
     rows,
     /** nothing within those hours: the next one */
     trips: plans.length ? saidAll(trips.length ? trips : every.slice(0, 1), plans[0].context.world.shop.units) : [],
+    /** what a figure of a trip opens to */
+    opens: (job: string, step: string, of: "begins" | "minutes" | "shuts", title: string) =>
+      openedIn(byId.get(job)!, now, { of, step }, title),
     clashes: clashes(jobs, now + CLASH_DAYS * 1440),
   };
 }

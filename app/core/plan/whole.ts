@@ -104,25 +104,22 @@ interface Taken {
   to: number;
   done: boolean;
 }
-const takenBy = (jobs: readonly Queued[], more: Readonly<Record<string, number>>): Taken[] =>
-  jobs
-    .flatMap(({ plan }, job) =>
-      inTurn(plan.placed).flatMap((p) =>
-        p.start === null || p.end === null || p.end <= p.start
-          ? []
-          : lanesOf(p, plan.context)
-              .filter((lane) => lane !== "present" && !more[lane])
-              .map((lane) => ({
-                job,
-                step: p.step.id,
-                lane,
-                from: p.start as number,
-                to: p.end as number,
-                done: p.actual !== null,
-              })),
-      ),
-    )
-    .sort((a, b) => a.from - b.from || a.to - b.to);
+const takenBy = (q: Queued, job: number, more: Readonly<Record<string, number>>): Taken[] =>
+  inTurn(q.plan.placed).flatMap((p) =>
+    p.start === null || p.end === null || p.end <= p.start
+      ? []
+      : lanesOf(p, q.plan.context)
+          .filter((lane) => lane !== "present" && !more[lane])
+          .map((lane) => ({
+            job,
+            step: p.step.id,
+            lane,
+            from: p.start as number,
+            to: p.end as number,
+            done: p.actual !== null,
+          })),
+  );
+const inOrder = (lists: readonly Taken[][]): Taken[] => lists.flat().sort((a, b) => a.from - b.from || a.to - b.to);
 /** The first two that want the same at once. */
 function firstClash(list: readonly Taken[]): [Taken, Taken] | null {
   const last = new Map<string, Taken>();
@@ -137,6 +134,8 @@ function firstClash(list: readonly Taken[]): [Taken, Taken] | null {
 const MINUTE = 1;
 /** clashes that are mended at most, a step of all jobs */
 const MENDS = 2;
+/** minutes that a job may be later for giving way, besides what it gives way by: more, and the other one is asked */
+const MEEK = 30;
 
 /**
  * Placed again a job may need some minutes more or less than the scheduler took it for: where that makes two want the same at once, one
@@ -144,28 +143,66 @@ const MENDS = 2;
  */
 function settled(jobs: Queued[], now: number, more: Readonly<Record<string, number>>): Queued[] {
   let list = jobs;
+  const taken = list.map((q, i) => takenBy(q, i, more));
   const most = MENDS * jobs.reduce((n, q) => n + q.plan.placed.length, 0);
   for (let k = 0; k < most; k++) {
-    const clash = firstClash(takenBy(list, more));
+    const clash = firstClash(inOrder(taken));
     if (!clash) return list;
     const [a, b] = clash;
-    const pushed = (x: Taken, behind: Taken): Queued | null => {
+    const pushed = (x: Taken, behind: Taken): { of: number; q: Queued; cost: number } | null => {
       if (x.done) return null;
       const q = list[x.job];
       const starts = new Map([...q.starts, [x.step, Math.ceil(behind.to)] as const]);
-      return { ...q, starts, plan: makePlan(q.alone.context.world, now, true, starts) };
+      const plan = makePlan(q.alone.context.world, now, true, starts);
+      const cost =
+        (plan.ready ?? Infinity) -
+        (q.plan.ready ?? 0) +
+        1440 * (brokenWindows(plan.placed) - brokenWindows(q.plan.placed));
+      return { of: x.job, q: { ...q, starts, plan }, cost };
     };
-    const [first, second] = [
-      { of: b.job, q: pushed(b, a) },
-      { of: a.job, q: pushed(a, b) },
-    ].filter((x): x is { of: number; q: Queued } => x.q !== null);
-    const cost = (x: { of: number; q: Queued }): number =>
-      (x.q.plan.ready ?? Infinity) - (list[x.of].plan.ready ?? 0) + 1440 * brokenWindows(x.q.plan.placed);
-    const way = !second || cost(first) <= cost(second) + MINUTE ? first : second;
+    const first = pushed(b, a);
+    const second = !first || first.cost > a.to - b.from + MEEK ? pushed(a, b) : null;
+    const way = !first || (second && second.cost < first.cost - MINUTE) ? second : first;
+    if (!way) return list;
     list = list.map((q, i) => (i === way.of ? way.q : q));
+    taken[way.of] = takenBy(way.q, way.of, more);
   }
   return list;
 }
+
+/** times that jobs are put to the scheduler again as they came out: how long a stack dries depends on when its coats were laid */
+const ROUNDS = 3;
+/** Placed, and put to the scheduler again with the waits that came of it, until nobody is in another’s way or it gets no better. */
+function agreed(plans: Plan[], shop: ShopProblem, answer: Answer, o: LayOptions): Queued[] {
+  const more = o.more ?? {};
+  let list = placedFrom(plans, shop, answer, o.now);
+  const alone = new Map(list.map((q) => [q.plan.context.job.id, q.alone]));
+  for (let k = 0; k < ROUNDS && clashesIn(list, more); k++) {
+    const next = shopProblem(
+      list.map((q) => q.plan),
+      { now: o.now, more: o.more, limitSeconds: null },
+    );
+    const before = next.problem.tasks.flatMap((t) => {
+      const of = next.tasks.get(t.id)!;
+      const at = list.find((q) => q.plan.context.job.id === of.job)?.plan.placed;
+      const start = at && inTurn(at).find((p) => p.step.id === of.step)?.start;
+      return start == null
+        ? []
+        : [{ id: t.id, start: Math.max(0, Math.ceil(start) - next.origin), end: 0, pauses: [] }];
+    });
+    const again = replan(next.problem, { tasks: before });
+    if (!again) break;
+    list = placedFrom(
+      list.map((q) => alone.get(q.plan.context.job.id)!),
+      next,
+      again,
+      o.now,
+    );
+  }
+  return list;
+}
+const clashesIn = (list: readonly Queued[], more: Readonly<Record<string, number>>): boolean =>
+  firstClash(inOrder(list.map((q, i) => takenBy(q, i, more)))) !== null;
 
 /**
  * @param worlds jobs of one shop; those wrapped up are no part of it
@@ -186,7 +223,7 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   const more = o.more ?? {};
   const made = (answer: Answer, kept: boolean): WholeShop => {
     const stands = kept ? standing(able, o.now) : null;
-    const jobs = stands && !firstClash(takenBy(stands, more)) ? stands : placedFrom(able, shop, answer, o.now);
+    const jobs = stands && !clashesIn(stands, more) ? stands : agreed(able, shop, answer, o);
     return { jobs: settled(jobs, o.now, more).map(asPlaced), left, answer, origin: shop.origin, kept };
   };
   if (!shop.problem.tasks.length) return { jobs: [], left, answer: null, origin: shop.origin, kept: false };

@@ -1,10 +1,24 @@
 /** The way to the bench and back, visit by visit: what is done, what is laid out for it, which window shuts. */
-import clsx from "clsx";
 import { Link } from "react-router";
 import type { Trip } from "../../core/explain/whole";
+import type { Opened } from "../../views/opened";
+import { Why } from "../kit/why";
+
+/** What a figure of a step opens to. */
+export type OpensTo = (job: string, step: string, of: "begins" | "minutes" | "shuts", title: string) => Opened;
 
 /** @param bench the first one has a press to the bench of its first step */
-export function Trips({ trips, most, bench = false }: { trips: Trip[]; most?: number; bench?: boolean }) {
+export function Trips({
+  trips,
+  most,
+  opens,
+  bench = false,
+}: {
+  trips: Trip[];
+  most?: number;
+  opens: OpensTo;
+  bench?: boolean;
+}) {
   const shown = most ? trips.slice(0, most) : trips;
   return (
     <ol className="divide-y divide-line border-y border-line" aria-label="Trips to the bench">
@@ -12,11 +26,10 @@ export function Trips({ trips, most, bench = false }: { trips: Trip[]; most?: nu
         <li
           key={t.id}
           data-trip={t.id}
-          className="grid gap-x-6 gap-y-1 py-3 md:grid-cols-[--spacing(40)_minmax(0,1fr)]"
+          className="grid gap-x-6 gap-y-1 py-3 md:grid-cols-[--spacing(34)_minmax(0,1fr)]"
         >
           <div>
             {(i === 0 || shown[i - 1].day !== t.day) && <strong className="block">{t.day}</strong>}
-            <span className="num">{t.span}</span>
             {bench && i === 0 && (
               <Link className="btn btn-main mt-2 table" to={`/jobs/${t.items[0].job}/bench`}>
                 To the bench
@@ -32,18 +45,32 @@ export function Trips({ trips, most, bench = false }: { trips: Trip[]; most?: nu
                   aria-hidden="true"
                 />
                 <span className="min-w-0">
-                  <span className="num text-small">{x.at}</span>{" "}
+                  <Why quiet inline of={opens(x.job, x.step, "begins", `When “${x.title}” begins`)}>
+                    <span className="num text-small">{x.at}</span>
+                  </Why>{" "}
                   <Link className="hover:underline" to={`/jobs/${x.job}/layers?step=${encodeURIComponent(x.step)}`}>
                     <strong>{x.title}</strong>
                   </Link>
-                  , {x.jobTitle} <span className="text-muted">({x.takes})</span>
-                  {x.shuts && <span className="text-waiting"> {x.shuts}</span>}
+                  , {x.jobTitle},{" "}
+                  <Why quiet inline of={opens(x.job, x.step, "minutes", `How long “${x.title}” takes`)}>
+                    <span className="text-muted">{x.takes}</span>
+                  </Why>
+                  {x.shuts && (
+                    <>
+                      {" "}
+                      <Why quiet inline of={opens(x.job, x.step, "shuts", `When the window of “${x.title}” shuts`)}>
+                        <span className="text-waiting">{x.shuts}</span>
+                      </Why>
+                    </>
+                  )}
                 </span>
               </li>
             ))}
-            <li className={clsx("text-small text-muted", !layOut(t).length && "hidden")}>
-              Lay out: {layOut(t).join(" · ")}
-            </li>
+            {layOut(t).length > 0 && (
+              <li className="text-small text-muted">
+                Lay out: <span data-words>{layOut(t).join(" · ")}</span>
+              </li>
+            )}
           </ul>
         </li>
       ))}
