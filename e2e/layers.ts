@@ -1,6 +1,6 @@
 /** The layers page: what is drawn is the state, to scale; edits, fixes, waivers and undo; and the door prints the same figures. */
 import { choose } from "./support/choose";
-import { spawnSync } from "node:child_process";
+import { knock } from "../scripts/door.mjs";
 import { readdirSync, readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { faults, open, openSample, type Opened } from "./browser";
@@ -273,12 +273,9 @@ journey("what the door prints is what the screen shows, for the frozen jobs", as
     const local = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, dateStyle: "short", timeStyle: "short" })
       .format(new Date(WEDNESDAY))
       .replace(" ", "T");
-    const door = spawnSync("node", ["--import", "tsx", "app/door/main.ts", "plan", "--now", local], {
-      input: text,
-      encoding: "utf8",
-    });
-    assert.equal(door.status, 0, door.stderr);
-    const plan = JSON.parse(door.stdout) as {
+    const door = knock(text, ["plan", "--now", local]);
+    assert.equal(door.status, 0, door.stderr.toString());
+    const plan = JSON.parse(door.stdout.toString()) as {
       ready: string;
       steps: { id: string; kind: string; ml: number | null; dryUm: number | null }[];
     };
@@ -421,6 +418,7 @@ journey("every figure of plan, bench, wrap-up and today opens to its inputs and 
     "modelled",
     "opens",
     "ready",
+    "shuts",
     "slack",
     "spares",
     "wait",

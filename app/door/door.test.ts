@@ -1,16 +1,16 @@
 import { spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
+import { knock } from "../../scripts/door.mjs";
 
 const root = fileURLToPath(new URL("../../", import.meta.url));
 const door = (input: string, ...args: string[]) => {
-  const r = spawnSync("node", ["--import", "tsx", "app/door/main.ts", ...args], {
-    cwd: root,
-    input,
-    encoding: "utf8",
-  });
-  return { code: r.status, out: r.stdout, err: r.stderr.trim() };
+  const r = knock(input, args);
+  return { code: r.status, out: r.stdout.toString(), err: r.stderr.toString().trim() };
 };
+/** The command that the contract names, sources and all. */
+const command = (input: string, ...args: string[]) =>
+  spawnSync("node", ["--import", "tsx", "app/door/main.ts", ...args], { cwd: root, input, encoding: "utf8" });
 const BRIEF = {
   brief: 1,
   route: "E1",
@@ -38,6 +38,9 @@ beforeAll(() => {
   const r = door(JSON.stringify(BRIEF), "brief");
   expect([r.code, r.err]).toEqual([0, ""]);
   job = r.out;
+  // in one file it answers as the command itself does
+  const said = command(job, "plan");
+  expect([said.status, said.stdout]).toEqual([0, door(job, "plan").out]);
 });
 
 describe("the door", () => {

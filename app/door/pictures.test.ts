@@ -1,14 +1,12 @@
 /** The door's verbs for pictures: bytes in, bytes or zones out, one sentence where something is wrong. */
-import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { fileURLToPath } from "node:url";
 import { decode, encode } from "fast-png";
+import { knock } from "../../scripts/door.mjs";
 
-const root = fileURLToPath(new URL("../../", import.meta.url));
 const door = (input: Uint8Array, ...args: string[]) => {
-  const r = spawnSync("node", ["--import", "tsx", "app/door/main.ts", ...args], { cwd: root, input });
+  const r = knock(input, args);
   return { code: r.status, out: r.stdout, err: r.stderr.toString().trim() };
 };
 let dir = "";
