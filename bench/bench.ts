@@ -8,6 +8,7 @@ import "reflect-metadata";
 import { e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
 import { pictureRows } from "./pictures";
+import { shopRows } from "./shop";
 import { snagsOf } from "../app/core/judge/judge";
 import { makePlan } from "../app/core/plan/plan";
 import { simulate } from "../app/core/explain/report";
@@ -137,6 +138,7 @@ for (const [name, n, body] of [
 rows.push(...firstView());
 rows.push(...scheduleRows());
 rows.push(...pictureRows());
+rows.push(...shopRows());
 if (!process.argv.includes("--core")) {
   const { scale } = await import("./scale");
   rows.push(

@@ -1,4 +1,5 @@
 /** The calendar of the whole shop: laid, gone by, pinned, promised; by keyboard and by finger. */
+import { readFileSync } from "node:fs";
 import { choose } from "./support/choose";
 import { open, openSample, MONDAY } from "./browser";
 import { clean } from "./support/axe";
@@ -48,6 +49,31 @@ journey("all jobs are laid together and gone by; a step is pinned, a date asked 
   await p.locator("[data-promise]").waitFor({ timeout: 90_000 });
   await p.getByRole("button", { name: "What would help?" }).click();
   await p.locator("[data-if='warmer']").waitFor({ timeout: 90_000 });
+  await o.close();
+});
+
+journey("what open jobs want is bought: less what stands on the Shelf, for those that are chosen", async (url) => {
+  const o = await open(url, { at: MONDAY });
+  const p = o.page;
+  await openSample(p);
+  await p.goto(new URL("shelf", url).href);
+  await p.getByRole("link", { name: "What to buy for open jobs" }).click();
+  await p.locator("[data-to-buy-list]").waitFor();
+  const blanks = p.locator("[data-blank]");
+  const all = await blanks.count();
+  assert.ok(all > 3, String(all));
+  assert.deepEqual(await clean(p, "to buy"), []);
+  await p.getByRole("checkbox", { name: "Gate board" }).click();
+  await p.getByRole("checkbox", { name: "Gate board", checked: false }).waitFor();
+  await p.waitForFunction((n) => document.querySelectorAll("[data-blank]").length < n, all);
+  const [down] = await Promise.all([
+    p.waitForEvent("download"),
+    p.getByRole("button", { name: "Save as CSV" }).click(),
+  ]);
+  assert.equal(down.suggestedFilename(), "to-buy.csv");
+  assert.match(readFileSync(await down.path(), "utf8"), /^what,kind,needed,on the Shelf,buy,for\r\n/);
+  await p.getByRole("link", { name: "Close" }).click();
+  await p.locator("[data-to-buy-list]").waitFor({ state: "detached" });
   await o.close();
 });
 

@@ -4,6 +4,7 @@
  */
 import Papa from "papaparse";
 import { isFinish } from "../core/catalogue/finishes";
+import type { ToBuy } from "../core/explain/shopping";
 import { LogEntry } from "../core/records/log";
 import { check, type Fault } from "../core/records/parse";
 import { Can, DryTimes, Product } from "../core/records/product";
@@ -252,3 +253,20 @@ export function readShelfCsv(text: string): CsvRead<Product> {
   }
   return faults.length ? { ok: false, faults } : { ok: true, rows };
 }
+
+/** What has to be bought, a line each. */
+export const writeShopping = (t: ToBuy): string =>
+  write(
+    ["what", "kind", "needed", "on the Shelf", "buy", "for"],
+    [
+      ...t.paints.map((p) => [
+        p.name,
+        p.finish,
+        p.takes,
+        p.has ?? "",
+        p.cans === null ? "" : p.cans === 0 ? "nothing" : `${p.cans} × ${p.can}`,
+        p.jobs,
+      ]),
+      ...t.blanks.map((b) => [b.name, "blank", b.pieces, "", b.pieces, b.jobs]),
+    ],
+  );

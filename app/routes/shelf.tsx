@@ -7,13 +7,14 @@ import { FINISHES } from "../core/catalogue/finishes";
 import { listWords, showMl } from "../core/units/show";
 import { readDraws } from "../store/draws";
 import { nowMinutes } from "../clock";
-import { readHeads, readShop, readUse } from "../store/queries";
+import { readHeads, readShop, readUse, readWorldsOf } from "../store/queries";
 import { ActButton } from "../ui/kit/field";
 import { Empty, Head, Swatch } from "../ui/kit/bits";
 import { ProductEditor } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
 import { AddPaint } from "../ui/forms";
 import { Fold } from "../ui/kit/fold";
+import { ToBuyList } from "../ui/to-buy";
 import { LabelledPick } from "../ui/kit/pick";
 import { Table, type Column } from "../ui/kit/table";
 import { attacksOn, SHELF_KINDS, shelfRows, usedByWeek, usedSince, type ShelfRow } from "../views/shelf";
@@ -23,7 +24,7 @@ const UseChart = lazy(() => import("../ui/charts/use-chart"));
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const base = await readShop();
-  if (!base) return { rows: [], attacks: [], finishes: FINISHES, units: "metric" as const, weeks: [] };
+  if (!base) return { rows: [], attacks: [], finishes: FINISHES, units: "metric" as const, weeks: [], buying: null };
   const chosen = new URL(request.url).searchParams.get("product");
   const now = Math.floor(nowMinutes());
   const [draws, heads, used] = await Promise.all([
@@ -31,16 +32,33 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     readHeads(),
     chosen === null ? [] : readUse(chosen, usedSince(now)),
   ]);
+  const open = heads.filter((h) => h.open === 1);
   return {
+    buying: await buyingOf(open, new URL(request.url).searchParams.get("buy")),
     weeks: chosen === null ? [] : usedByWeek(used, chosen, base.shop, now),
-    rows: shelfRows(
-      base.products,
-      heads.filter((h) => h.open === 1),
-      draws.all,
-    ),
+    rows: shelfRows(base.products, open, draws.all),
     attacks: attacksOn(base),
     finishes: FINISHES,
     units: base.shop.units,
+  };
+}
+
+/** jobs that are bought for at once */
+const MOST_BOUGHT_FOR = 60;
+/** @param buy ids of jobs, or all of them; null: nobody asks */
+async function buyingOf(open: { id: string; title: string }[], buy: string | null) {
+  if (buy === null) return null;
+  const ids = buy === "all" ? open.map((h) => h.id) : buy.split(",");
+  const chosen = open.filter((h) => ids.includes(h.id)).slice(0, MOST_BOUGHT_FOR);
+  const { shopping } = await import("../core/explain/shopping");
+  return {
+    list: shopping(
+      await readWorldsOf(
+        chosen.map((h) => h.id),
+        false,
+      ),
+    ),
+    jobs: open.map((h) => ({ id: h.id, title: h.title, chosen: chosen.includes(h) })),
   };
 }
 
@@ -140,7 +158,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
   const [text, setText] = useState("");
   const [what, setWhat] = useState("");
   const p = d.rows.find((r) => r.product.id === search.get("product"))?.product ?? null;
-  const chosen = p?.id ?? null;
+  const chosen = p?.id ?? (d.buying ? "" : null);
   const columns = useMemo(() => columnsOf(d.units, chosen), [d.units, chosen]);
   const rows = useMemo(() => d.rows.filter((r) => shows(r, what)), [d.rows, what]);
   return (
@@ -148,13 +166,21 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
       id="main"
       data-view="shelf"
       className={
-        "mx-auto grid w-full max-w-page gap-8 px-5 py-5 " + (p ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : "")
+        "mx-auto grid w-full max-w-page gap-8 px-5 py-5 " +
+        (p || d.buying ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : "")
       }
     >
       <title>Shelf · Rich Layer</title>
       <section aria-labelledby="s1" className="min-w-0">
         <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
-          <h1 id="s1">Shelf</h1>
+          <div className="flex flex-wrap items-baseline gap-x-6">
+            <h1 id="s1">Shelf</h1>
+            {d.rows.length > 0 && (
+              <Link className="text" to="/shelf?buy=all" preventScrollReset>
+                What to buy for open jobs
+              </Link>
+            )}
+          </div>
           {d.rows.length > 3 && (
             <div className="flex flex-wrap items-end gap-3">
               <label className="flex flex-col gap-0.5 text-small text-muted">
@@ -218,6 +244,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
           </section>
         )}
       </section>
+      {!p && d.buying && <ToBuyList list={d.buying.list} jobs={d.buying.jobs} />}
       {p && (
         <section aria-labelledby="s2" className="flex flex-col gap-4">
           <Head

@@ -169,6 +169,9 @@ const DEFAULT_CAN_ML: Record<Finish["by"], number> = {
   tape: 1000,
 };
 
+/** ml of one can of a paint: as it stands on the Shelf, else as it is usually sold. */
+export const canMl = (paint: Paint): number => paint.product.cans[0]?.fullMl ?? DEFAULT_CAN_ML[paint.finish.by];
+
 export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context): Amount[] {
   const laid = placed.map((p) => (usesUp(p.step) ? own(p.step, "productId") : null));
   const order = [...new Set(laid)].filter((id) => c.hasPaint(id));
@@ -180,7 +183,7 @@ export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context):
     const ml = sum("ml");
     const paint = c.paintOf(product);
     const shelf = onShelf(paint.product.cans);
-    const canMl = paint.product.cans[0]?.fullMl ?? DEFAULT_CAN_ML[paint.finish.by];
+    const full = canMl(paint);
     // Paint already poured out in finished steps is off the shelf's count, so only what is to come is needed.
     const toCome = mine.length
       ? placed.reduce(
@@ -196,9 +199,9 @@ export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context):
     // what other jobs will take is not there for this one
     const others = c.world.drawn?.[product] ?? 0;
     const free = shelf === null ? null : Math.max(0, shelf - others);
-    const cans = toCome === null || free === null ? null : Math.max(0, Math.ceil((toCome - free) / canMl - 1e-9));
+    const cans = toCome === null || free === null ? null : Math.max(0, Math.ceil((toCome - free) / full - 1e-9));
     const boughtMl =
-      cans === null || shelf === null || ml === null || toCome === null ? null : shelf + cans * canMl + (ml - toCome);
+      cans === null || shelf === null || ml === null || toCome === null ? null : shelf + cans * full + (ml - toCome);
     return {
       product,
       g: paint.powder ? grams : null,
@@ -209,7 +212,7 @@ export function amounts(placed: Placed[], uses: (StepUse | null)[], c: Context):
       othersMl: others,
       onShelfMl: shelf,
       cans,
-      canMl,
+      canMl: full,
       boughtMl,
       leftMl: boughtMl === null || ml === null ? null : boughtMl - ml,
     };

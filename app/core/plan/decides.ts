@@ -65,13 +65,21 @@ export function gapBefore(
   return { from, dry, open, closed: before + after, short: soonest - open - before, held: start - soonest - after };
 }
 
-/** @param hoursOf when a step may be done @param without plans again with the wait before a step left out and gives the ready time */
+/** Does a step begin when the calendar of the shop has it begin, or its pin? */
+export const laidAt = (starts: ReadonlyMap<string, number> | null, p: Placed): boolean =>
+  p.start !== null && Math.abs((starts?.get(p.step.id) ?? -Infinity) - p.start) <= 1;
+
+/**
+ * @param hoursOf when a step may be done @param without plans again with the wait before a step left out and gives the ready time
+ * @param starts moments that the calendar of the shop gave; null: it is planned as if it were alone
+ */
 export function decides(
   placed: Placed[],
   ready: number | null,
   now: number | null,
   hoursOf: (p: Placed) => WorkCalendar,
   without: (p: Placed) => number | null,
+  starts: ReadonlyMap<string, number> | null = null,
 ): Decider[] {
   const out: (Decider & { index: number })[] = [];
   placed.forEach((p, i) => {
@@ -98,7 +106,13 @@ export function decides(
     put("window", g.open - g.dry, "until a window that had shut is open again, before");
     put("closed", g.closed, "shut before");
     put("short", g.short, "left of a day, too short for");
-    put("held", g.held, "held back to keep the windows behind it, before");
+    put(
+      "held",
+      g.held,
+      laidAt(starts, p)
+        ? "for other jobs, by the calendar of the shop, before"
+        : "held back to keep the windows behind it, before",
+    );
   });
   const work = placed.filter((p) => p.minutes !== null && !p.actual).reduce((a, p) => a + (p.minutes as number), 0);
   const top = out.sort((a, b) => b.minutes - a.minutes).slice(0, 4);

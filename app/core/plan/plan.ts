@@ -151,6 +151,7 @@ export function makePlan(
           const r = without(p);
           return r.stuck ? null : (r.placed[r.placed.length - 1]?.end ?? null);
         },
+        starts,
       ));
     },
     first: null,

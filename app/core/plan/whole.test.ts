@@ -4,6 +4,7 @@ import { a1, e1, many, shop as shopOf } from "../testing/worlds";
 import type { Job } from "../records/job";
 import type { World } from "../records/world";
 import { clashes, readyBefore, shopTrips, wholeRows } from "../explain/whole";
+import { inputs } from "../explain/why/inputs";
 import { inTurn } from "./placed";
 import { lanesOf } from "./schedule";
 import { makePlan } from "./plan";
@@ -130,7 +131,11 @@ describe("what a maker says of a job's place", () => {
     const then = lay(worlds);
     const mine = then.jobs.find((x) => x.plan.context.job.id === "one")!;
     expect(mine.plan.placed[mine.plan.placed.length - 1].start).toBe(pin);
-    expect(makePlan(worlds[0], NOW, true).placed.at(-1)!.start).toBe(pin);
+    const own = makePlan(worlds[0], NOW);
+    expect(own.placed.at(-1)!.start).toBe(pin);
+    // and the job says what keeps it
+    expect(own.decides.map((d) => d.why).join()).toMatch(/by the calendar of the shop, before/);
+    expect(inputs(own, { of: "begins", step: last.step.id }).map((x) => x.name)).toContain("Kept for other jobs");
     expect(() => lay(two({ queue: { pins: [{ step: last.step.id, at: NOW + 30 }] } }))).toThrow(
       /contradict|no schedule/,
     );

@@ -7,7 +7,7 @@ import { airAtMoment, type Air } from "../../models/drying/climate";
 import { airOf } from "../../process/ready";
 import { latestStart } from "../../plan/backward";
 import { dose, kappaFor, kappaMeasured } from "../../process/beam";
-import { gapBefore } from "../../plan/decides";
+import { gapBefore, laidAt } from "../../plan/decides";
 import { inTurn, hoursOf } from "../../plan/placed";
 import { figuresOf } from "../figures";
 import { byBeam, has, kindOf, own, type Step } from "../../process/kinds";
@@ -295,9 +295,11 @@ function begins(plan: Plan, i: number): Input[] {
     ...(g.held > 0
       ? [
           {
-            name: "Held back, to fit what follows",
+            name: laidAt(plan.starts, p) ? "Kept for other jobs" : "Held back, to fit what follows",
             value: showMinutes(g.held),
-            from: "a window that would shut, or an unbroken run",
+            from: laidAt(plan.starts, p)
+              ? "the calendar of the shop, or a pin"
+              : "a window that would shut, or an unbroken run",
           },
         ]
       : []),
