@@ -73,14 +73,16 @@ export function ToBuyList({ list, jobs }: { list: ToBuy; jobs: { id: string; tit
               <strong>{b.name}</strong>
               <span className="block text-small text-muted">
                 Blanks: {b.ordered} ordered
-                {b.pieces > b.ordered && `, ${b.pieces - b.ordered} more for what is usually lost`}, for {b.jobs}. They
-                are not counted on the Shelf.
+                {b.pieces > b.ordered && `, ${b.pieces - b.ordered} more for what is usually lost`}, for {b.jobs}.
               </span>
             </span>
             <span className="font-semibold whitespace-nowrap">{b.pieces}</span>
           </li>
         ))}
       </ul>
+      {list.blanks.length > 0 && (
+        <p className="tag">Blanks are not counted on the Shelf: take off those that lie there.</p>
+      )}
       {there.length > 0 && (
         <p className="text-muted">Enough is there of {there.map((p) => `${p.name} (${p.takes})`).join(", ")}.</p>
       )}

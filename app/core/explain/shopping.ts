@@ -105,7 +105,7 @@ export function shopping(worlds: readonly World[]): ToBuy {
       colour: product.colour,
       unknown: standIn,
       takes: s.ml === null ? "amount unknown" : showAmount(weighed ? null : s.ml, weighed ? s.g : null),
-      has: has === null ? null : weighed && has > 0 ? "some" : showMl(has),
+      has: !product.cans.length ? "no can of it" : has === null ? null : weighed ? "some of it" : showMl(has),
       cans: weighed && (standIn || has === 0) ? 1 : cans,
       can: weighed ? "a pack" : showMl(full),
       jobs: listWords(s.jobs),
