@@ -39,6 +39,25 @@ journey("all jobs are laid together and gone by; a step is pinned, a date asked 
   await p.getByRole("alert").filter({ hasText: "never ever" }).waitFor();
   await p.getByRole("button", { name: "Pin it no longer" }).click();
   await p.getByText("The jobs go by this calendar").waitFor();
+  // a press moves it by half an hour; a job is held and goes on; a day has a long evening
+  await p.getByRole("button", { name: "Half an hour later" }).click();
+  await p.getByRole("button", { name: "Pin it no longer" }).click();
+  const among = p.locator("[data-among='gate-board']");
+  await among.getByRole("button", { name: "Its place" }).click();
+  await among.getByRole("checkbox", { name: "Held for now" }).click();
+  await p.getByText(/Gate board\s+is not laid: it is held/).waitFor();
+  await p.getByRole("button", { name: "Hold it no longer" }).click();
+  await among.waitFor();
+  await p.getByRole("button", { name: "Hours of single days" }).click();
+  const day = p.locator("[data-day='2027-01-13']").getByRole("textbox");
+  await day.fill("9:00 to 21:30");
+  await p.keyboard.press("Enter");
+  await p.waitForFunction(() =>
+    [...document.querySelectorAll("[data-day='2027-01-13'] input")].some(
+      (i) => (i as HTMLInputElement).value === "09:00 to 21:30",
+    ),
+  );
+  await p.getByRole("button", { name: /^Undo/ }).click();
   // what may be promised, before it is
   await choose(p, p.getByRole("combobox", { name: "An order like" }), /^Splash tiles/);
   await p.getByRole("textbox", { name: "Pieces" }).fill("many");

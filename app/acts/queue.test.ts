@@ -61,7 +61,7 @@ test("Today tells of trips and of work that wants the same hands; laid together 
 });
 test("held, weighed, pinned, each by its words; nonsense is refused and nothing is changed", async () => {
   await queue("job", "hold", "true");
-  expect((await rowsNow()).left).toEqual([{ job: "job", title: "Markers", why: "it is held" }]);
+  expect((await rowsNow()).left).toMatchObject([{ job: "job", title: "Markers", held: true }]);
   await queue("job", "hold", "");
   expect((await readWorld("job"))!.job.queue).toBeUndefined();
   await queue("tile", "weight", "2.5");
@@ -77,6 +77,11 @@ test("held, weighed, pinned, each by its words; nonsense is refused and nothing 
     pinned: true,
   });
   expect((await queue("job", "pin", "some day", "inspect-blank")).error).toMatch(/some day/);
+  // a bare number is no moment, and what has gone by pins nothing
+  expect((await queue("job", "pin", "10000000", "inspect-blank")).error).toBeTruthy();
+  expect((await queue("job", "pin-at", String(NOW - 60), "inspect-blank")).error).toMatch(/has gone by/);
+  await queue("job", "pin-at", String(NOW + 600), "inspect-blank");
+  expect((await readWorld("job"))!.job.queue!.pins).toEqual([{ step: "inspect-blank", at: NOW + 600 }]);
   await queue("job", "pin", "", "inspect-blank");
   expect((await readWorld("job"))!.job.queue).toBeUndefined();
   expect((await queue("gone", "hold", "true")).error).toMatch(/no longer there/);
@@ -121,7 +126,13 @@ test("a stretch of days: open hours wide, nights narrow, in order; what lies out
   const rows = await rowsNow();
   const drawn = shopStretch(rows, utc, cal, first, 7);
   expect(drawn.days.map((d) => d.open !== null)).toEqual([true, true, true, true, true, false, false]);
-  expect(drawn.days[0]).toMatchObject({ today: true, date: "2027-01-11", hours: "09:00 - 18:00" });
+  expect(drawn.days[0]).toMatchObject({ today: true, date: "2027-01-11", hours: "09:00 to 18:00" });
+  // what is shown can be typed, by either clock
+  const twelve = shopStretch(rows, zonedClock("UTC", "12"), cal, first, 7).days[0].hours;
+  expect(twelve).toMatch(/am to .*pm/);
+  for (const value of [drawn.days[0].hours, twelve])
+    expect((await houseAct({ intent: "day-hours", day: "2027-01-11", value })).error).toBeUndefined();
+  expect((await readShop())!.shop.otherHours).toEqual([{ day: "2027-01-11", hours: ["09:00", "18:00"] }]);
   const all = drawn.jobs.flatMap((j) => j.drawn);
   expect(all.length).toBeGreaterThan(5);
   for (const b of all) expect([b.left >= 0, b.left + b.width <= 1 + 1e-9]).toEqual([true, true]);

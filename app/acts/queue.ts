@@ -2,7 +2,7 @@
 import type { Job, Queue } from "../core/records/job";
 import { Text } from "../core/records/fields";
 import { readWhen } from "../core/time/typed";
-import { shopClock } from "../core/time/zoned";
+import { shopClock, showWhen } from "../core/time/zoned";
 import { nowMinutes } from "../clock";
 import { commit, Refused } from "../store/acts";
 import { readHeads, readShop, readWorldsOf } from "../store/queries";
@@ -21,6 +21,7 @@ class QueueForm {
   @Text(20) field!: string;
   @Text(200) value: string = "";
   @Text(400) step: string = "";
+  @Text(5) dayFirst: string = "true";
 }
 class DayHoursForm {
   @Text(20) field: string = "";
@@ -37,27 +38,32 @@ function withQueue(job: Job, change: Partial<Queue>): Job {
   const queue = Object.fromEntries(Object.entries({ ...job.queue, ...change }).filter(([, v]) => v !== undefined));
   return Object.keys(queue).length ? { ...rest, queue } : rest;
 }
-function momentOf(value: string, now: string): string {
+function momentOf(value: string, now: string, dayFirst: boolean): string {
   try {
-    return readWhen(value, { now, time: now.slice(11), dayFirst: true });
+    return readWhen(value, { now, time: now.slice(11), dayFirst });
   } catch (e) {
     throw new Refused((e as Error).message);
   }
 }
-async function queueField(job: Job, { field, value, step }: QueueForm): Promise<Partial<Queue>> {
+async function queueField(job: Job, { field, value, step, dayFirst }: QueueForm): Promise<Partial<Queue>> {
   if (field === "hold") return { hold: value === "true" ? true : undefined };
   if (field === "weight") {
     const weight = typed.number(value);
     if (!(weight >= 0.1 && weight <= 10)) throw new Refused("How much it weighs lies between 0.1 and 10.");
     return { weight: weight === 1 ? undefined : weight };
   }
-  if (field !== "pin") throw new Refused(`There is nothing called “${field}” here.`);
+  if (field !== "pin" && field !== "pin-at") throw new Refused(`There is nothing called “${field}” here.`);
   const rest = (job.queue?.pins ?? []).filter((p) => p.step !== step);
   if (!value.trim()) return { pins: rest.length ? rest : undefined };
   const base = await readShop();
   if (!base) throw new Refused("There is no shop yet.");
   const clock = shopClock(base.shop);
-  const at = /^\d+$/.test(value) ? Number(value) : clock.fromLocal(momentOf(value, clock.toLocal(nowMinutes())));
+  const now = nowMinutes();
+  // a moment as it is typed, or minutes since 1970 as a press gives them
+  const at =
+    field === "pin-at" ? typed.whole(value) : clock.fromLocal(momentOf(value, clock.toLocal(now), dayFirst === "true"));
+  if (at < Math.floor(now))
+    throw new Refused(`${showWhen(clock, at)} has gone by: a step is pinned to a time to come.`);
   return { pins: [...rest, { step, at }] };
 }
 

@@ -17,6 +17,7 @@ import { Chart } from "../ui/shop/chart";
 import { type OpensTo, Trips } from "../ui/shop/trips";
 import { openedIn } from "../views/opened";
 import { PromiseForm, WhatIfs } from "../ui/shop/asking";
+import { dayFirst } from "../ui/kit/locale";
 import { saveFile } from "../ui/files";
 
 /** jobs that are laid */
@@ -40,16 +41,18 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const clock = shopClock(base.shop);
   const asked = /^\d{4}-\d\d-\d\d$/.test(q.get("from") ?? "") ? clock.fromLocal(`${q.get("from")}T12:00`) : now;
   const days = STRETCHES.includes(Number(q.get("days"))) ? Number(q.get("days")) : STRETCHES[0];
-  const run = startShop(
-    { worlds, now, seconds: q.has("better") ? SEARCH_S : 0, anew: q.has("anew") },
-    `${day.stamp} ${q.get("better") ?? ""} ${q.get("anew") ?? ""}`,
-  );
+  // asked of the shop as it stood: once something is stored it is another one, and not searched again unasked
+  const mark = String(day.newest);
+  const [better, anew] = [q.get("better") === mark, q.get("anew") === mark];
+  const run = startShop({ worlds, now, seconds: better ? SEARCH_S : 0, anew }, `${day.stamp} ${better} ${anew}`);
   return {
     shop: base.shop,
     now,
     local: clock.toLocal(now),
     first: clock.dayNumber(asked),
     days,
+    mark,
+    asked: better ? `better=${mark}` : anew ? `anew=${mark}` : "",
     run,
     worlds,
     more: day.more,
@@ -69,7 +72,8 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
   const { rows } = state;
   const stretch = rows && shopStretch(rows, clock, calendar, d.first, d.days);
   const dateOf = (day: number): string => clock.toLocal(clock.atDay(day, DAY / 2)).slice(0, 10);
-  const to = (first: number, days = d.days): string => `?from=${dateOf(first)}&days=${days}`;
+  // what was asked of the search is asked while one leafs through the days
+  const to = (first: number, days = d.days): string => `?from=${dateOf(first)}&days=${days}&${d.asked}`;
   return (
     <main id="main" data-view="shop-calendar" className="mx-auto w-full max-w-page px-5 py-5">
       <title>Calendar · Rich Layer</title>
@@ -79,14 +83,14 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
           <Link className="btn" to={to(d.first - d.days)}>
             Earlier
           </Link>
-          <Link className="btn" to="?">
+          <Link className="btn" to={`?days=${d.days}&${d.asked}`}>
             Today
           </Link>
           <Link className="btn" to={to(d.first + d.days)}>
             Later
           </Link>
           {STRETCHES.map((n) => (
-            <Link key={n} className="btn" to={to(d.first, n)} aria-current={n === d.days ? "true" : undefined}>
+            <Link key={n} className="btn" to={to(d.first, n)} aria-current={n === d.days ? "page" : undefined}>
               {n} days
             </Link>
           ))}
@@ -107,9 +111,7 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
           <Standing d={d} run={d.run} />
           {stretch && rows && (
             <>
-              <div className="overflow-x-auto">
-                <Chart of={stretch} onStep={(job, step) => open({ job, step })} />
-              </div>
+              <Chart of={stretch} onStep={(job, step) => open({ job, step })} />
               {at && <StepFold key={`${at.job}${at.step}`} rows={rows} at={at} onShut={() => open(null)} />}
               <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
                 <section aria-labelledby="t1">
@@ -164,7 +166,7 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
                             name="value"
                             label={x.label}
                             value={x.hours || "shut"}
-                            hint="09:00 - 21:00; shut; empty: as usual"
+                            hint="two times; shut; empty: as usual"
                             extra={{ intent: "day-hours", day: x.date }}
                           />
                         </li>
@@ -223,11 +225,11 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
               </ul>
             )}
             <p className="tag">
-              {d.laid
-                ? rows.moved.length
+              {rows.gone
+                ? "The jobs go by this calendar."
+                : d.laid
                   ? "The jobs still go by what was taken before."
-                  : "The jobs go by this calendar."
-                : "Each job is still planned as if it were alone in the shop."}
+                  : "Each job is still planned as if it were alone in the shop."}
               {d.more > 0 && ` ${d.more} more open jobs are not laid.`}
             </p>
           </>
@@ -243,7 +245,10 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
         {searching && (
           <p role="status">
             Searching, {searching.iterations} tried in {Math.round(searching.seconds)} s
-            {searching.objective && `; late by ${showMinutes(searching.objective.lateness)} so far`}.{" "}
+            {searching.objective &&
+              searching.objective.lateness > 0 &&
+              `; late by ${showMinutes(searching.objective.lateness)} so far`}
+            .{" "}
             <button type="button" className="link-act" onClick={run.stop}>
               Stop, the best so far will do
             </button>
@@ -251,17 +256,17 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
         )}
       </div>
       <div className="flex flex-wrap gap-3">
-        {rows && done && rows.jobs.length > 0 && (
+        {rows && done && rows.jobs.length > 0 && !rows.gone && (
           <ActButton className="btn btn-main" act={{ intent: "lay-shop", starts: JSON.stringify(rows.starts) }}>
             Go by this
           </ActButton>
         )}
-        <Link className="btn" to={`?better=${d.now}`}>
+        <Link className="btn" to={`?better=${d.mark}`}>
           Search for better
         </Link>
         {d.laid && (
           <>
-            <Link className="btn" to={`?anew=${d.now}`}>
+            <Link className="btn" to={`?anew=${d.mark}`}>
               Lay all anew
             </Link>
             <ActButton act={{ intent: "lay-alone" }}>Each job alone</ActButton>
@@ -305,7 +310,7 @@ function JobsAmong({ rows }: { rows: Rows }) {
         </li>
       ))}
       {rows.left
-        .filter((l) => l.why === "it is held")
+        .filter((l) => l.held)
         .map((l) => (
           <li key={l.job} className="flex items-center justify-between gap-4 py-2">
             <strong>{l.title}</strong>
@@ -340,15 +345,21 @@ function StepFold({ rows, at, onShut }: { rows: Rows; at: { job: string; step: s
           name="pin"
           label="Begins at"
           value=""
-          hint={bar.pinned ? "pinned; empty and Enter: free again" : "pins it: fri 14:00, 18 Jan 9:00"}
-          extra={{ intent: "queue", id: at.job, step: at.step }}
+          hint={bar.pinned ? "pinned; another moment moves the pin" : "pins it: fri 14:00, in 2 days"}
+          extra={{ intent: "queue", id: at.job, step: at.step, dayFirst: String(dayFirst()) }}
         />
       )}
       {!bar.done &&
         [-NUDGE, NUDGE].map((by) => (
           <ActButton
             key={by}
-            act={{ intent: "queue", id: at.job, field: "pin", value: String(Math.round(bar.from) + by), step: at.step }}
+            act={{
+              intent: "queue",
+              id: at.job,
+              field: "pin-at",
+              value: String(Math.round(bar.from) + by),
+              step: at.step,
+            }}
           >
             {by < 0 ? "Half an hour sooner" : "Half an hour later"}
           </ActButton>

@@ -23,6 +23,7 @@ let kept: { key: string; shown: TodayShown } | null = null;
 const NOTHING: TodayShown = {
   rows: [],
   trips: [],
+  laid: false,
   clashes: 0,
   opens: () => {
     throw new Error("there is no trip");
@@ -49,7 +50,7 @@ async function sayLast(ms: number, now: number): Promise<{ days: number; on: str
 export async function clientLoader() {
   const now = Math.floor(nowMinutes());
   const day = await readDay(SHOWN);
-  const { rows, trips, clashes, opens } = await shownOf(
+  const { rows, trips, clashes, opens, laid } = await shownOf(
     day.heads.map((h) => h.id),
     day.stamp,
     now,
@@ -63,6 +64,7 @@ export async function clientLoader() {
     rows: rows.map((r) => ({ ...r, thumb: thumbs.get(r.id) ?? null })),
     trips,
     opens,
+    laid,
     clashes,
     more: day.more,
     now,
@@ -81,7 +83,7 @@ async function first(open: number, saved: number | null) {
 }
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-  const { rows, trips, opens, clashes, more, now, remind, first } = loaderData;
+  const { rows, trips, opens, laid, clashes, more, now, remind, first } = loaderData;
   return (
     <main id="main" data-view="today" className="mx-auto w-full max-w-page px-5 py-5">
       <title>Today · Rich Layer</title>
@@ -121,7 +123,8 @@ export default function Today({ loaderData }: Route.ComponentProps) {
             {clashes > 0 && (
               <span className="text-wrong">
                 {clashes} {clashes === 1 ? "piece" : "pieces"} of work of the next days want the same hands or machine
-                at once: each job is planned by itself.{" "}
+                at once:
+                {laid ? " something changed since the jobs were laid" : " each job is planned by itself"}.{" "}
               </span>
             )}
             <Link className="text" to="/calendar">

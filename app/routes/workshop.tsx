@@ -14,7 +14,7 @@ import { AddMachine } from "../ui/forms";
 import { ActButton, PostForm, TextField, TickField } from "../ui/kit/field";
 import { Fold } from "../ui/kit/fold";
 import { saveFile } from "../ui/files";
-import { AskPickPlain } from "../ui/picture/plain-pick";
+import { AskPickPlain } from "../ui/kit/plain-pick";
 import { SchoolsPart } from "../ui/schools";
 import { ClimatePart, TheDay } from "../ui/workshop/climate";
 import { EnergyTool } from "../ui/workshop/energy";
@@ -149,6 +149,7 @@ function Machines({ d: { machines, shop } }: { d: Data }) {
 /** Above 0 for a way, below against it; of those it speaks of, and any other by its name. */
 function Weights({ of: r, own }: { of: RouteRule; own: OwnRules }) {
   const spoken = ROUTES.filter((x) => weightOf(r, x.id, own) !== 0 || r.weighs[x.id]);
+  const others = ROUTES.filter((x) => !spoken.includes(x)).map((x) => ({ value: x.id, label: x.name }));
   return (
     <>
       {spoken.map((x) => (
@@ -165,18 +166,16 @@ function Weights({ of: r, own }: { of: RouteRule; own: OwnRules }) {
           extra={{ intent: "route-weight", rule: r.id, route: x.id }}
         />
       ))}
-      <PostForm intent="route-weight" extra={{ rule: r.id }} className="flex items-end gap-2">
-        <AskPickPlain
-          name="route"
-          label="Another way"
-          options={ROUTES.filter((x) => !spoken.includes(x)).map((x) => ({ value: x.id, label: x.name }))}
-        />
-        <label className="flex w-20 flex-col gap-0.5 text-small text-muted">
-          Weighs
-          <input name="value" className="field-in text-ink" inputMode="numeric" defaultValue="1" />
-        </label>
-        <button className="btn">Add</button>
-      </PostForm>
+      {others.length > 0 && (
+        <PostForm intent="route-weight" extra={{ rule: r.id }} className="flex items-end gap-2">
+          <AskPickPlain key={others.length} name="route" label="Another way" options={others} />
+          <label className="flex w-20 flex-col gap-0.5 text-small text-muted">
+            Weighs
+            <input name="value" className="field-in text-ink" inputMode="numeric" defaultValue="1" />
+          </label>
+          <button className="btn">Add</button>
+        </PostForm>
+      )}
     </>
   );
 }

@@ -72,9 +72,9 @@ export const readHeads = (): Promise<Head[]> => db().heads.toArray();
 
 /**
  * Lines of the jobs that are of the day: under way first, then what is due soonest; and how many open ones are left out. The stamp is
- * another one whenever anything that a plan may read has been stored since.
+ * another one whenever anything that a plan may read has been stored since; the newest act stored has this number.
  */
-export async function readDay(most: number): Promise<{ heads: Head[]; more: number; stamp: string }> {
+export async function readDay(most: number): Promise<{ heads: Head[]; more: number; stamp: string; newest: number }> {
   const [newest, undone] = await Promise.all([
     db().history.orderBy("seq").lastKey(),
     db().history.where("undone").equals(1).count(),
@@ -89,6 +89,7 @@ export async function readDay(most: number): Promise<{ heads: Head[]; more: numb
   return {
     heads: open.slice(0, most),
     more: Math.max(0, open.length - most),
+    newest: (newest as number | undefined) ?? 0,
     stamp: JSON.stringify([newest, undone, open.map((h) => ({ ...h, thumb: null }))]),
   };
 }

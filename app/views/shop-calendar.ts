@@ -1,7 +1,7 @@
 /** A stretch of days of the whole shop, drawn: where in it each work, wait and night lies. Nights are narrow, open hours wide. */
 import type { Bar, JobRow, Trip, WholeRows } from "../core/explain/whole";
 import type { WorkCalendar } from "../core/time/hours";
-import { showDay, type ZonedClock } from "../core/time/zoned";
+import { showDay, showTime, type ZonedClock } from "../core/time/zoned";
 
 export interface Drawn {
   key: string;
@@ -86,12 +86,17 @@ export const drawnBars = (bars: readonly Bar[], axis: Axis): Drawn[] =>
   });
 
 export function drawnDays(axis: Axis, clock: ZonedClock, calendar: WorkCalendar, now: number): DrawnDay[] {
+  // midnight ends a day, and does not begin it
+  const closing = (m: number): string => {
+    const t = clock.toLocal(m).slice(11);
+    return t === "00:00" ? "24:00" : t;
+  };
   return Array.from({ length: axis.days }, (_v, k) => {
     const day = axis.first + k;
     const begin = clock.atDay(day, 0);
     const open = calendar.openAt(begin);
     const mine = open && clock.dayNumber(open.from) === day ? open : null;
-    const clockOf = (m: number): string => clock.toLocal(m).slice(11);
+    const span = mine && ([clock.toLocal(mine.from).slice(11), closing(mine.to)] as const);
     return {
       day,
       date: clock.toLocal(begin).slice(0, 10),
@@ -100,7 +105,7 @@ export function drawnDays(axis: Axis, clock: ZonedClock, calendar: WorkCalendar,
       left: k / axis.days,
       width: 1 / axis.days,
       open: mine && within(axis, mine.from, mine.to - 1),
-      hours: mine ? `${clockOf(mine.from)} - ${clockOf(mine.to)}` : "",
+      hours: span ? span.map((t) => showTime(t, clock.face)).join(" to ") : "",
       today: clock.dayNumber(now) === day,
     };
   });

@@ -11,7 +11,8 @@ import type { World } from "../core/records/world";
 import type { FigureRef } from "../core/explain/why/figure";
 import { titleOf } from "../core/explain/why/title";
 import { openedIn } from "./opened";
-import { clashes, shopTrips } from "../core/explain/whole";
+import { shopTrips } from "../core/explain/whole";
+import { clashesBy } from "../core/plan/whole";
 import { saidAll } from "../core/units/said";
 
 /** Colours of the piece as it will be seen when all is done: of the face, and of each zone that is drawn. */
@@ -46,7 +47,8 @@ export function todayView(all: World[], now: number) {
     /** what a figure of a trip opens to */
     opens: (job: string, step: string, of: "begins" | "minutes" | "shuts", title: string) =>
       openedIn(byId.get(job)!, now, { of, step }, title),
-    clashes: clashes(jobs, now + CLASH_DAYS * 1440),
+    laid: all.some((w) => w.job.queue?.laid),
+    clashes: clashesBy(jobs, now + CLASH_DAYS * 1440),
   };
 }
 export function todayRows(all: World[], now: number, plans: Plan[] = []) {

@@ -123,7 +123,17 @@ export function makePicture(photo: string, bytes: Uint8Array<ArrayBuffer>, ask: 
     lens: async (x, y, size, see) => (await ready()?.api.lens(x, y, size, see)) ?? null,
     see: async (px, see) => (await ready()?.api.see(px, see)) ?? null,
     sample: async (s, x, y, size) => (await ready()?.api.sample(s, x, y, size)) ?? null,
-    fine: async (watched, px) => (await ready()?.api.fine(watched, px)) ?? null,
+    fine: async (watched, px) => {
+      const mine = ready();
+      if (!mine) return null;
+      // it may take long on a large picture: a newer wish ends it
+      mine.busy = true;
+      try {
+        return await mine.api.fine(watched, px);
+      } finally {
+        mine.busy = false;
+      }
+    },
     save: async () => (await ready()?.api.save()) ?? null,
   };
   newest = { key, run };

@@ -1,8 +1,9 @@
 /** The whole shop on one calendar, as plain rows: jobs with work and waits, lanes, trips to the bench, what moved, how good it is. */
 import { lanesOf } from "../plan/schedule";
 import { comingUp, type Queued, type WholeShop } from "../plan/whole";
+import { laidOf } from "../plan/plan";
 import { TRIP_GAP_MIN } from "../plan/trips";
-import { inTurn, type Placed } from "../plan/placed";
+import { brokenWindows, inTurn, type Placed } from "../plan/placed";
 import { kindOf, own } from "../process/kinds";
 import { stateWords } from "../process/words";
 import { showDay, showWhen, showClock, type ZonedClock } from "../time/zoned";
@@ -15,8 +16,6 @@ export interface Bar {
   to: number;
   title: string;
   step: string;
-  /** lanes that it takes, the first is where it is drawn */
-  lane: string;
   done: boolean;
   pinned: boolean;
 }
@@ -29,7 +28,6 @@ export interface Wait {
 export interface JobRow {
   id: string;
   title: string;
-  client: string;
   /** the job’s own paint */
   colour: string;
   ready: string | null;
@@ -54,7 +52,6 @@ export interface TripItem {
   step: string;
   title: string;
   at: string;
-  minutes: number;
   takes: string;
   /** what is laid out for it */
   lay: string[];
@@ -66,21 +63,20 @@ export interface Trip {
   from: number;
   to: number;
   day: string;
-  span: string;
   items: TripItem[];
 }
 export interface WholeRows {
   now: number;
-  zone: string;
   jobs: JobRow[];
-  left: { job: string; title: string; why: string }[];
+  left: WholeShop["left"];
   lanes: { id: string; name: string; bars: (Bar & { job: string; jobTitle: string; colour: string })[] }[];
   trips: Trip[];
   /** jobs whose ready time is another one than the calendar that is gone by says */
   moved: { job: string; title: string; was: string; now: string; later: boolean }[];
   /** how good it is: when all is done, how much at most could be won, what is late */
   says: { done: string | null; won: string; late: string; windows: string | null };
-  kept: boolean;
+  /** the jobs go by it already */
+  gone: boolean;
   /** beginnings, by job and step, to be gone by */
   starts: Record<string, [string, number][]>;
 }
@@ -156,7 +152,6 @@ export function shopTrips(jobs: readonly Queued[]): Trip[] {
       step: p.step.id,
       title: p.step.title,
       at: showClock(clock, from),
-      minutes: p.minutes ?? 0,
       takes: showMinutes(p.minutes),
       lay: layOut(q, p),
       shuts: shuts.length ? `before ${showWhen(clock, Math.min(...shuts))}` : null,
@@ -164,7 +159,6 @@ export function shopTrips(jobs: readonly Queued[]): Trip[] {
     const last = out[out.length - 1];
     if (last && from - last.to <= TRIP_GAP_MIN && clock.dayNumber(from) === clock.dayNumber(last.from)) {
       last.to = Math.max(last.to, to);
-      last.span = `${showClock(clock, last.from)} – ${showClock(clock, last.to)}`;
       last.items.push(item);
     } else
       out.push({
@@ -172,24 +166,36 @@ export function shopTrips(jobs: readonly Queued[]): Trip[] {
         from,
         to,
         day: showDay(clock, from),
-        span: `${showClock(clock, from)} – ${showClock(clock, to)}`,
         items: [item],
       });
   }
   return out;
 }
 
+/** A step as it is drawn; null: it has no time. */
+const barOf = (p: Placed, pins: ReadonlySet<string>): Bar | null =>
+  p.start === null || p.end === null
+    ? null
+    : {
+        from: p.start,
+        to: p.end,
+        title: p.step.title,
+        step: p.step.id,
+        done: p.actual?.end != null,
+        pinned: pins.has(p.step.id),
+      };
+const pinsOf = (q: Queued): Set<string> => new Set((q.plan.context.job.queue?.pins ?? []).map((x) => x.step));
+
 function rowOf(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: readonly World[]): JobRow {
   const { job } = q.plan.context;
   const due = job.due === null ? null : q.plan.context.clock.fromLocal(job.due);
   const { ready } = q.plan;
-  const pins = new Set((job.queue?.pins ?? []).map((x) => x.step));
+  const pins = pinsOf(q);
   const pushed = ready !== null && q.alone.ready !== null ? Math.max(0, ready - q.alone.ready) : 0;
   const line = inTurn(q.plan.placed);
   return {
     id: job.id,
     title: job.title,
-    client: job.client,
     colour: colourOf(q),
     ready: ready === null ? null : showWhen(clock, ready),
     readyAt: ready,
@@ -200,21 +206,7 @@ function rowOf(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: rea
     why: pushed > MINOR ? pushedBy(q, all, clock, worlds) : null,
     weight: job.queue?.weight ?? 1,
     pins: pins.size,
-    bars: line.flatMap((p) =>
-      p.start === null || p.end === null
-        ? []
-        : [
-            {
-              from: p.start,
-              to: p.end,
-              title: p.step.title,
-              step: p.step.id,
-              lane: lanesOf(p, q.plan.context)[0],
-              done: p.actual?.end != null,
-              pinned: pins.has(p.step.id),
-            },
-          ],
-    ),
+    bars: line.flatMap((p) => barOf(p, pins) ?? []),
     waits: line.flatMap((p, i) => {
       const before = line[i - 1];
       const need = p.needs[0];
@@ -232,6 +224,15 @@ function rowOf(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: rea
   };
 }
 
+/** Is every beginning the one that its job goes by, but for what rounding to minutes leaves? */
+const goneBy = (shop: WholeShop, worlds: readonly World[]): boolean => {
+  const laid = new Map(worlds.map((w) => [w.job.id, laidOf(w.job)]));
+  return shop.jobs.every((q) => {
+    const mine = laid.get(q.plan.context.job.id);
+    return [...q.starts].every(([step, at]) => Math.abs((mine?.get(step) ?? Infinity) - at) <= 1);
+  });
+};
+
 /** @param worlds as they are stored: what each job's calendar says by now is taken from there */
 export function wholeRows(
   shop: WholeShop,
@@ -246,28 +247,23 @@ export function wholeRows(
     (a, b) => (a.dueAt ?? Infinity) - (b.dueAt ?? Infinity) || (a.readyAt ?? Infinity) - (b.readyAt ?? Infinity),
   );
   const lanes = new Map<string, WholeRows["lanes"][number]["bars"]>();
-  shop.jobs.forEach((q) => {
+  for (const q of shop.jobs) {
     const { job } = q.plan.context;
+    const [pins, colour] = [pinsOf(q), colourOf(q)];
     for (const p of inTurn(q.plan.placed)) {
-      if (p.start === null || p.end === null) continue;
-      for (const lane of lanesOf(p, q.plan.context)) {
-        if (lane === "present") continue;
-        (lanes.get(lane) ?? lanes.set(lane, []).get(lane)!).push({
-          from: p.start,
-          to: p.end,
-          title: p.step.title,
-          step: p.step.id,
-          lane,
-          done: p.actual?.end != null,
-          pinned: false,
-          job: job.id,
-          jobTitle: job.title,
-          colour: colourOf(q),
-        });
-      }
+      const bar = barOf(p, pins);
+      for (const lane of bar ? lanesOf(p, q.plan.context) : [])
+        if (lane !== "present")
+          (lanes.get(lane) ?? lanes.set(lane, []).get(lane)!).push({
+            ...bar!,
+            job: job.id,
+            jobTitle: job.title,
+            colour,
+          });
     }
-  });
+  }
   const order = (id: string): string => (id === "hands" ? "0" : id.startsWith("machine") ? `1${id}` : `2${id}`);
+  const missed = shop.jobs.reduce((n, q) => n + brokenWindows(q.plan.placed), 0);
   const late = rows.filter((r) => r.slack !== null && r.slack < 0);
   const a = shop.answer;
   const done = Math.max(...rows.map((r) => r.readyAt ?? -Infinity));
@@ -278,7 +274,6 @@ export function wholeRows(
   const lateGap = a ? Math.max(0, lateMin - a.bounds.lateness) : 0;
   const made: WholeRows = {
     now,
-    zone: first?.plan.context.world.shop.zone ?? "UTC",
     jobs: rows,
     left: shop.left,
     lanes: [...lanes]
@@ -306,12 +301,9 @@ export function wholeRows(
             : lateGap > 0
               ? `; at most ${showMinutes(lateGap)} of it could still be won.`
               : "; no order makes it less."),
-      windows:
-        a && a.windowsBroken > 0
-          ? `${a.windowsBroken} ${a.windowsBroken === 1 ? "window is" : "windows are"} missed by it.`
-          : null,
+      windows: missed > 0 ? `${missed} ${missed === 1 ? "window is" : "windows are"} missed by it.` : null,
     },
-    kept: shop.kept,
+    gone: goneBy(shop, worlds),
     starts: Object.fromEntries(shop.jobs.map((q) => [q.plan.context.job.id, [...q.starts]])),
   };
   return first ? saidAll(made, first.plan.context.world.shop.units) : made;
@@ -326,26 +318,4 @@ export function readyBefore(worlds: readonly World[], plan: (w: World) => number
       return at === null ? [] : [[w.job.id, at]];
     }),
   );
-}
-/** Pieces of work of different jobs that want the same hands, machine or oven at once, where each is planned by itself. */
-export function clashes(jobs: readonly Queued[], until: number): number {
-  const lanes = new Map<string, { from: number; to: number; job: string }[]>();
-  for (const { job: q, p } of comingUp(jobs)) {
-    if ((p.start as number) > until) continue;
-    for (const lane of lanesOf(p, q.plan.context).filter((l) => l !== "present"))
-      (lanes.get(lane) ?? lanes.set(lane, []).get(lane)!).push({
-        from: p.start as number,
-        to: p.end as number,
-        job: q.plan.context.job.id,
-      });
-  }
-  let n = 0;
-  for (const list of lanes.values()) {
-    let last: { to: number; job: string } | null = null;
-    for (const x of list) {
-      if (last && x.from < last.to && x.job !== last.job) n++;
-      if (!last || x.to > last.to) last = x;
-    }
-  }
-  return n;
 }

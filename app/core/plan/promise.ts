@@ -115,7 +115,8 @@ export function promise(
   const evening = try_([...worlds.filter((w) => held.has(w.job.id)), made].map((w) => longer(w, EVENING_H)));
   const free = try_([
     ...worlds.filter((w) => held.has(w.job.id)),
-    { ...made, job: { ...made.job, queue: { weight: 10 } } },
+    // wanted at once, and before all others
+    { ...made, job: { ...made.job, due: local, queue: { weight: 10 } } },
   ]);
   return {
     ready: among && readyOf(among, ASKED_ID),
@@ -171,10 +172,12 @@ export function surely(shop: WholeShop, job: string, now: number): number | null
   );
   const order = model.ids.map((id) => at.get(id) ?? -1);
   const key = Float64Array.from(blocks.tasks, (list) => Math.min(...list.map((i) => order[i])));
+  // nobody is at the bench before the calendar has him there
+  const floor = Float64Array.from(order, (t) => Math.max(0, t - made.origin));
   const ends: number[] = [];
   for (let k = 0; k < RUNS; k++) {
     const m = scattered(model, 1 + k);
-    const start = new Builder(m, blocks).lay({ key, reopen: new Uint8Array(m.lags.length).fill(SOONER), floor: null });
+    const start = new Builder(m, blocks).lay({ key, reopen: new Uint8Array(m.lags.length).fill(SOONER), floor });
     if (!start) continue;
     ends.push(
       m.ids.reduce((end, id, i) => (made.tasks.get(id)!.job === job ? Math.max(end, endOf(m, i, start[i])) : end), 0),
@@ -188,25 +191,28 @@ export function surely(shop: WholeShop, job: string, now: number): number | null
 export interface WhatIf {
   id: string;
   name: string;
-  /** minutes that all is done sooner; jobs late; minutes late in all */
+  /** minutes that all is done sooner, and a job on the whole; jobs late; minutes late in all */
   sooner: number | null;
+  each: number | null;
   late: number;
   lateMin: number;
   why: string | null;
 }
-const lateness = (shop: WholeShop): { late: number; lateMin: number; done: number } => {
-  let [n, min, done] = [0, 0, -Infinity];
+const lateness = (shop: WholeShop): { late: number; lateMin: number; done: number; mean: number } => {
+  let [n, min, done, sum, jobs] = [0, 0, -Infinity, 0, 0];
   for (const { plan } of shop.jobs) {
     const { job, clock } = plan.context;
     if (plan.ready === null) continue;
     done = Math.max(done, plan.ready);
+    sum += plan.ready;
+    jobs++;
     const over = job.due === null ? 0 : plan.ready - clock.fromLocal(job.due);
     if (over > 0) {
       n++;
       min += over;
     }
   }
-  return { late: n, lateMin: min, done };
+  return { late: n, lateMin: min, done, mean: sum / jobs };
 };
 /** °C that a warmer room has more */
 const WARMER_C = 4;
@@ -244,15 +250,24 @@ export function* whatIfInTurn(worlds: readonly World[], o: LayOptions): Generato
     { id: "warmer", name: `The room ${WARMER_C} °C warmer`, of: warmer },
   ];
   const out: WhatIf[] = [];
-  let base: number | null = null;
+  let base: ReturnType<typeof lateness> | null = null;
   for (const x of cases) {
     let row: WhatIf;
     try {
       const r = lateness(layShop(worlds.map(x.of), { ...o, seconds: 0, anew: true, more: x.more }));
-      base ??= r.done;
-      row = { id: x.id, name: x.name, sooner: Number.isFinite(r.done) ? base - r.done : null, ...r, why: null };
+      base ??= r;
+      const by = (k: "done" | "mean"): number | null => (Number.isFinite(r[k]) ? base![k] - r[k] : null);
+      row = {
+        id: x.id,
+        name: x.name,
+        sooner: by("done"),
+        each: by("mean"),
+        late: r.late,
+        lateMin: r.lateMin,
+        why: null,
+      };
     } catch (e) {
-      row = { id: x.id, name: x.name, sooner: null, late: 0, lateMin: 0, why: (e as Error).message };
+      row = { id: x.id, name: x.name, sooner: null, each: null, late: 0, lateMin: 0, why: (e as Error).message };
     }
     out.push(row);
     yield row;

@@ -3,13 +3,13 @@ import { brief } from "../testing/briefs";
 import { a1, e1, many, shop as shopOf } from "../testing/worlds";
 import type { Job } from "../records/job";
 import type { World } from "../records/world";
-import { clashes, readyBefore, shopTrips, wholeRows } from "../explain/whole";
+import { readyBefore, shopTrips, wholeRows } from "../explain/whole";
 import { inputs } from "../explain/why/inputs";
 import { inTurn } from "./placed";
 import { lanesOf } from "./schedule";
 import { makePlan } from "./plan";
 import { ASKED_ID, longer, promise, scattered, surely, whatIfInTurn, worldAsked } from "./promise";
-import { layShop, type WholeShop } from "./whole";
+import { clashesBy, layShop, type WholeShop } from "./whole";
 import { compile } from "../schedule/model";
 import { shopProblem } from "./schedule";
 
@@ -78,7 +78,7 @@ test("seeded shops: one pair of hands, each machine once; a job's own plan is th
     expect([seed, s.jobs.length + s.left.length]).toEqual([seed, worlds.length]);
     expect([seed, overlaps(s)]).toEqual([seed, []]);
     const alone = s.jobs.map((q) => ({ ...q, plan: q.alone }));
-    clashing += clashes(alone, Infinity);
+    clashing += clashesBy(alone, Infinity);
     for (const w of kept(worlds, s)) {
       const q = s.jobs.find((x) => x.plan.context.job.id === w.job.id);
       if (!q) continue;
@@ -119,7 +119,7 @@ describe("what a maker says of a job's place", () => {
   ];
   test("held it is left out and says so; the others go on", () => {
     const s = lay(two({ queue: { hold: true } }));
-    expect(s.left).toEqual([{ job: "one", title: "Job one", why: "it is held" }]);
+    expect(s.left).toEqual([{ job: "one", title: "Job one", why: "It is held.", held: true }]);
     expect(s.jobs).toHaveLength(2);
   });
   test("a pin stands to the minute, on the calendar and in the job's own plan; a pin that can't be is told", () => {
@@ -187,7 +187,8 @@ describe("before a date is promised", () => {
   });
   test("sooner before the others, and then it says whom it pushes; surely is later; an unknown job is said", () => {
     expect(p.soonest!).toBeLessThanOrEqual(p.ready!);
-    expect(p.surely!).toBeGreaterThan(p.soonest!);
+    // what is kept in four runs of five is no sooner than what is planned
+    expect(p.surely!).toBeGreaterThanOrEqual(p.ready!);
     expect(promise(others, { like: "gone", pieces: 1 }, "2027-01-15T08:00", s, o).why).toMatch(/no longer there/);
   });
   test("four runs of five are done by then", () => {
@@ -210,7 +211,7 @@ test("what if: the shop as it is first; longer hours and a warmer room never lat
   const worlds = seededShop(5, 3);
   const rows = [...whatIfInTurn(worlds, { now: NOW, seconds: 0, clock, iterations: 30 })];
   expect(rows.map((r) => r.id)).toEqual(["now", "hour", "evenings", "saturdays", "laser", "oven", "warmer"]);
-  expect(rows[0].sooner).toBe(0);
+  expect([rows[0].sooner, rows[0].each]).toEqual([0, 0]);
   expect(rows.find((r) => r.id === "evenings")!.sooner!).toBeGreaterThanOrEqual(0);
   expect(longer({ ...worlds[0], shop: shopOf() }, 3).shop.hours.mon).toEqual(["09:00", "21:00"]);
 });

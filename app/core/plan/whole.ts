@@ -20,7 +20,7 @@ export interface Queued {
 }
 export interface WholeShop {
   jobs: Queued[];
-  left: { job: string; title: string; why: string }[];
+  left: { job: string; title: string; why: string; held: boolean }[];
   /** null: there is nothing to lay */
   answer: Answer | null;
   /** minute since 1970 from which the answer counts */
@@ -47,21 +47,18 @@ const FIRST = 60;
 /** share of the steps to come whose place must be known for them to be kept */
 const KNOWN = 0.6;
 
-/** Is a job among those that are laid? What is finished or held is not. */
+/** Is a job still open? What is finished is laid no more; what is held is named, and left out. */
 export const queued = (w: World): boolean => w.job.wrapUp.closedAt === null;
-const HELD = "it is held";
 
-/** Where steps stood, as the scheduler's own answer would say it. */
-function stood(shop: ShopProblem, worlds: readonly World[]): Pick<Answer, "tasks"> {
-  const at = new Map(
-    worlds.flatMap((w) => (w.job.queue?.laid ?? []).map((x) => [`${w.job.id}\n${x.step}`, x.at] as const)),
-  );
+type Starts = ReadonlyMap<string, number>;
+/** Where steps stood, as an answer of the scheduler. @param of beginnings of a job's steps, min since 1970; null: it has none */
+function stood(shop: ShopProblem, of: (job: string) => Starts | null | undefined): Pick<Answer, "tasks"> {
   const tasks = shop.problem.tasks.flatMap((t) => {
-    const of = shop.tasks.get(t.id)!;
-    const start = at.get(`${of.job}\n${of.step}`);
+    const { job, step } = shop.tasks.get(t.id)!;
+    const start = of(job)?.get(step);
     return start === undefined || start < shop.origin
       ? []
-      : [{ id: t.id, start: start - shop.origin, end: 0, pauses: [] }];
+      : [{ id: t.id, start: Math.ceil(start) - shop.origin, end: 0, pauses: [] }];
   });
   return { tasks };
 }
@@ -182,15 +179,11 @@ function agreed(plans: Plan[], shop: ShopProblem, answer: Answer, o: LayOptions)
       list.map((q) => q.plan),
       { now: o.now, more: o.more, limitSeconds: null },
     );
-    const before = next.problem.tasks.flatMap((t) => {
-      const of = next.tasks.get(t.id)!;
-      const at = list.find((q) => q.plan.context.job.id === of.job)?.plan.placed;
-      const start = at && inTurn(at).find((p) => p.step.id === of.step)?.start;
-      return start == null
-        ? []
-        : [{ id: t.id, start: Math.max(0, Math.ceil(start) - next.origin), end: 0, pauses: [] }];
-    });
-    const again = replan(next.problem, { tasks: before });
+    const at = new Map(list.map((q) => [q.plan.context.job.id, asPlaced(q).starts]));
+    const again = replan(
+      next.problem,
+      stood(next, (job) => at.get(job)),
+    );
     if (!again) break;
     list = placedFrom(
       list.map((q) => alone.get(q.plan.context.job.id)!),
@@ -218,8 +211,9 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   const left = [
     ...plans.filter((p) => p.missing.length).map((p) => ({ job: p.context.job.id, why: p.missing[0].say })),
     ...shop.left,
-    ...held.map((w) => ({ job: w.job.id, why: HELD })),
-  ].map((x) => ({ ...x, title: title(x.job) }));
+  ]
+    .map((x) => ({ ...x, title: title(x.job), held: false }))
+    .concat(held.map(({ job }) => ({ job: job.id, title: job.title, why: "It is held.", held: true })));
   const more = o.more ?? {};
   const made = (answer: Answer, kept: boolean): WholeShop => {
     const stands = kept ? standing(able, o.now) : null;
@@ -227,9 +221,11 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
     return { jobs: settled(jobs, o.now, more).map(asPlaced), left, answer, origin: shop.origin, kept };
   };
   if (!shop.problem.tasks.length) return { jobs: [], left, answer: null, origin: shop.origin, kept: false };
-  const before = o.anew ? { tasks: [] } : stood(shop, open);
+  const laid = new Map(open.map((w) => [w.job.id, o.anew ? null : laidOf(w.job)]));
+  const before = stood(shop, (job) => laid.get(job));
+  const placed = new Set(before.tasks.map((t) => t.id));
   const free = shop.problem.tasks.filter((t) => t.fixedStart === null);
-  const known = free.filter((t) => before.tasks.some((b) => b.id === t.id)).length;
+  const known = free.filter((t) => placed.has(t.id)).length;
   let first = known >= KNOWN * free.length && free.length > 0 ? replan(shop.problem, before) : null;
   const kept = first !== null;
   if (!first)
@@ -277,11 +273,22 @@ export function layShop(worlds: readonly World[], o: LayOptions): WholeShop {
   }
 }
 
-/** Moment at which all of a job is done among the others; null: never. */
-export const doneAt = (q: Queued): number | null => q.plan.ready;
 /** Every step of all jobs that is still to come or under way, in the order they begin. */
 export const comingUp = (jobs: readonly Queued[]): { job: Queued; p: ReturnType<typeof inTurn>[number] }[] =>
   jobs
     .flatMap((job) => inTurn(job.plan.placed).map((p) => ({ job, p })))
     .filter(({ p }) => p.start !== null && p.actual?.end == null)
     .sort((a, b) => (a.p.start as number) - (b.p.start as number));
+
+/** Works of different jobs that want the same hands, machine or oven at once, begun by a moment: where each job is planned by itself. */
+export function clashesBy(jobs: readonly Queued[], until: number): number {
+  const last = new Map<string, Taken>();
+  let n = 0;
+  for (const x of inOrder(jobs.map((q, i) => takenBy(q, i, {})))) {
+    if (x.done || x.from > until) continue;
+    const y = last.get(x.lane);
+    if (y && y.job !== x.job && x.from < y.to - MINUTE) n++;
+    if (!y || x.to > y.to) last.set(x.lane, x);
+  }
+  return n;
+}

@@ -4,7 +4,7 @@
  * calendar puts the new times in place of the old.
  */
 import { showClock } from "../../core/time/zoned";
-import ical, { ICalAlarmType, ICalCalendarMethod } from "ical-generator";
+import ical, { ICalAlarmType, type ICalCalendar, ICalCalendarMethod } from "ical-generator";
 import type { Plan } from "../../core/plan/plan";
 import { trips } from "../../core/plan/trips";
 import type { Trip as ShopTrip } from "../../core/explain/whole";
@@ -13,14 +13,17 @@ import type { Trip as ShopTrip } from "../../core/explain/whole";
 export const WARN_BEFORE_MIN = 10;
 const MIN_MS = 60_000;
 
-/** @param now ms since 1970, for the stamp that calendars order versions by */
-export function writeCalendar(plan: Plan, now: number): string {
-  const { job } = plan.context;
-  const cal = ical({
-    name: `${job.title}, bench`,
+const begun = (name: string): ICalCalendar =>
+  ical({
+    name: `${name}, bench`,
     prodId: { company: "richlayer", product: "rich-layer", language: "EN" },
     method: ICalCalendarMethod.PUBLISH,
   });
+
+/** @param now ms since 1970, for the stamp that calendars order versions by */
+export function writeCalendar(plan: Plan, now: number): string {
+  const { job } = plan.context;
+  const cal = begun(job.title);
   for (const t of trips(plan)) {
     const event = cal.createEvent({
       id: `${t.id}.${job.id}@richlayer.invalid`,
@@ -44,11 +47,7 @@ export function writeCalendar(plan: Plan, now: number): string {
 
 /** Trips of the whole shop as a calendar file, one event a trip; its name is that of its first step, so that a later file moves it. */
 export function writeShopCalendar(shop: string, all: readonly ShopTrip[], now: number): string {
-  const cal = ical({
-    name: `${shop}, bench`,
-    prodId: { company: "richlayer", product: "rich-layer", language: "EN" },
-    method: ICalCalendarMethod.PUBLISH,
-  });
+  const cal = begun(shop);
   for (const t of all) {
     const [first] = t.items;
     const event = cal.createEvent({

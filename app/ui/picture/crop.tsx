@@ -1,6 +1,7 @@
 /** The part of a picture that is used. */
 import { useSubmit } from "react-router";
 import type { Picture } from "../../core/records/picture";
+import { PART, PartFields } from "./part-fields";
 
 export function CropForm({ picture }: { picture: Picture }) {
   const submit = useSubmit();
@@ -17,17 +18,7 @@ export function CropForm({ picture }: { picture: Picture }) {
         void submit(v, { method: "post" });
       }}
     >
-      {(["x", "y", "w", "h"] as const).map((k) => (
-        <label key={k} className="flex flex-col gap-0.5 text-small text-muted">
-          {{ x: "From left, %", y: "From top, %", w: "Wide, %", h: "High, %" }[k]}
-          <input
-            name={k}
-            className="field-in text-ink"
-            inputMode="decimal"
-            defaultValue={Math.round(c[k] * 1000) / 10}
-          />
-        </label>
-      ))}
+      <PartFields start={PART.map((k) => Math.round(c[k] * 1000) / 10)} />
       <button className="btn col-span-4 justify-self-start">Take this part</button>
     </form>
   );

@@ -1,6 +1,7 @@
 /** A part of the picture marked by where it lies: an oval within a box in per cent of the picture. */
 import { useFetcher } from "react-router";
 import type { Outcome } from "../../core/records/outcome";
+import { PartFields } from "./part-fields";
 
 const CORNERS = 32;
 /** An oval in a box of shares, as corners x, y by turns. */
@@ -39,17 +40,7 @@ export function Marked({ ring, step, what }: { ring: readonly number[]; step: st
         if ([x, y, w, h].every((n) => Number.isFinite(n)) && w > 0 && h > 0) send(oval(x, y, w, h));
       }}
     >
-      {(["x", "y", "w", "h"] as const).map((k, i) => (
-        <label key={k} className="flex flex-col gap-0.5 text-small text-muted">
-          {{ x: "From left, %", y: "From top, %", w: "Wide, %", h: "High, %" }[k]}
-          <input
-            name={k}
-            className="field-in text-ink"
-            inputMode="decimal"
-            defaultValue={box ? box[i] : [35, 15, 30, 40][i]}
-          />
-        </label>
-      ))}
+      <PartFields start={box ?? [35, 15, 30, 40]} />
       <div className="col-span-4 flex gap-2">
         <button className="btn">{box ? "Mark this part" : "Mark a part"}</button>
         {box && (

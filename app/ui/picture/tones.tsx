@@ -5,7 +5,7 @@ import { TONE_KINDS, type ToneKind } from "../../core/tone/steps";
 import { TONE_IDS } from "../../core/records/picture";
 import { showLength, type UnitSystem } from "../../core/units/show";
 import { ActButton, PostForm, TextField, TickField } from "../kit/field";
-import { AskPickPlain } from "./plain-pick";
+import { AskPickPlain } from "../kit/plain-pick";
 import { Curve } from "./curve";
 import { Marked } from "./marked";
 

@@ -107,6 +107,17 @@ export function PromiseForm({ worlds, now, local, jobs }: Asking & { jobs: { val
   );
 }
 
+/** minutes gained that are not worth a word */
+const MINOR = 15;
+const gained = (min: number | null): string =>
+  min === null
+    ? "not known"
+    : min >= MINOR
+      ? showMinutes(Math.round(min))
+      : min <= -MINOR
+        ? `${showMinutes(Math.round(-min))} later`
+        : "nothing";
+
 export function WhatIfs({ worlds, now }: Omit<Asking, "local">) {
   const [rows, hear] = useState<WhatIf[]>([]);
   const q = useAsking();
@@ -145,6 +156,7 @@ export function WhatIfs({ worlds, now }: Omit<Asking, "local">) {
               <tr>
                 <th className="py-1 font-normal">If</th>
                 <th className="font-normal">all is done sooner by</th>
+                <th className="font-normal">a job on the whole by</th>
                 <th className="font-normal">late</th>
               </tr>
             </thead>
@@ -152,28 +164,20 @@ export function WhatIfs({ worlds, now }: Omit<Asking, "local">) {
               {rows.map((r) => (
                 <tr key={r.id} data-if={r.id} className="border-t border-line">
                   <td className="py-1.5 pr-3">{r.name}</td>
-                  <td className="pr-3">
-                    {r.why ??
-                      (r.id === "now"
-                        ? "–"
-                        : r.sooner === null
-                          ? "not known"
-                          : r.sooner > 0
-                            ? showMinutes(r.sooner)
-                            : "nothing")}
-                  </td>
+                  <td className="pr-3">{r.why ?? (r.id === "now" ? "–" : gained(r.sooner))}</td>
+                  <td className="pr-3">{r.id === "now" || r.why ? "–" : gained(r.each)}</td>
                   <td>{r.late ? `${r.late}: ${showMinutes(r.lateMin)}` : "none"}</td>
                 </tr>
               ))}
             </tbody>
           </table>
           {rows.length > 2 && (
-            <div className="h-44" aria-hidden="true">
+            <div className="h-44" aria-hidden="true" title="hours that a job is ready sooner, on the whole">
               <ResponsiveContainer>
                 <BarChart
                   data={rows
                     .filter((r) => r.id !== "now")
-                    .map((r) => ({ name: r.name, h: hours(Math.max(0, r.sooner ?? 0)) }))}
+                    .map((r) => ({ name: r.name, h: hours(Math.max(0, r.each ?? 0)) }))}
                   layout="vertical"
                   accessibilityLayer={false}
                 >

@@ -1,6 +1,6 @@
 /** A choice within a form that is sent as a whole. */
 import { useId, useState } from "react";
-import { type Option, Pick } from "../kit/pick";
+import { type Option, Pick } from "./pick";
 
 export function AskPickPlain({ name, label, options }: { name: string; label: string; options: readonly Option[] }) {
   const id = useId();
