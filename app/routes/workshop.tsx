@@ -167,7 +167,7 @@ function Weights({ of: r, own }: { of: RouteRule; own: OwnRules }) {
         />
       ))}
       {others.length > 0 && (
-        <PostForm intent="route-weight" extra={{ rule: r.id }} className="flex items-end gap-2">
+        <PostForm intent="route-weight" extra={{ rule: r.id }} className="col-span-full flex flex-wrap items-end gap-2">
           <AskPickPlain key={others.length} name="route" label="Another way" options={others} />
           <label className="flex w-20 flex-col gap-0.5 text-small text-muted">
             Weighs

@@ -127,7 +127,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
       <div className="flex min-h-0 flex-1 flex-col max-lg:pb-16">{children}</div>
       <nav
         aria-label="Places"
-        className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-7 bg-strip text-small text-on-strip lg:hidden"
+        className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-7 bg-strip text-fine text-on-strip lg:hidden"
       >
         {PLACES.map((p) => (
           <NavLink

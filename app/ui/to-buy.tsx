@@ -15,7 +15,11 @@ export function ToBuyList({ list, jobs }: { list: ToBuy; jobs: { id: string; tit
   const wanted = list.paints.filter((p) => p.cans !== 0);
   const there = list.paints.filter((p) => p.cans === 0);
   return (
-    <section aria-labelledby="b1" className="flex min-w-0 flex-col gap-4" data-to-buy-list={wanted.length}>
+    <section
+      aria-labelledby="b1"
+      className="flex min-w-0 flex-col gap-4 max-lg:order-first"
+      data-to-buy-list={wanted.length}
+    >
       <div className="flex flex-wrap items-baseline justify-between gap-4">
         <h2 id="b1">To buy for open jobs</h2>
         <span className="flex gap-4 print:hidden">

@@ -144,7 +144,8 @@ export function shopTrips(jobs: readonly Queued[]): Trip[] {
   for (const { job: q, p } of comingUp(jobs)) {
     const { clock, job } = q.plan.context;
     const [from, to] = [p.start as number, p.end as number];
-    const shuts = p.needs.map((n) => n.closes).filter((x): x is number => x !== null);
+    // a window that had shut long before is no hurry any more
+    const shuts = p.needs.map((n) => n.closes).filter((x): x is number => x !== null && x >= from);
     const item: TripItem = {
       job: job.id,
       jobTitle: job.title,

@@ -163,6 +163,15 @@ test("trips: all work with somebody there is in one, in order, no two within a s
   expect(trips.flatMap((t) => t.items)).toHaveLength(steps.length);
   trips.forEach((t, i) => i && expect(t.from).toBeGreaterThanOrEqual(trips[i - 1].from));
   expect(trips.every((t) => t.items.every((x) => x.lay.length > 0))).toBe(true);
+  // a window is told where it still shuts, and not where it had shut before and is open again
+  for (const x of trips.flatMap((t) => t.items)) {
+    const q = s.jobs.find((j) => j.plan.context.job.id === x.job)!;
+    const p = inTurn(q.plan.placed).find((y) => y.step.id === x.step)!;
+    expect([x.step, x.shuts !== null]).toEqual([
+      x.step,
+      p.needs.some((n) => n.closes !== null && n.closes >= p.start!),
+    ]);
+  }
   const rows = wholeRows(s, worlds, NOW, new Map());
   for (const r of rows.jobs) {
     const q = s.jobs.find((x) => x.plan.context.job.id === r.id)!;

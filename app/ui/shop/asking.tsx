@@ -171,8 +171,9 @@ export function WhatIfs({ worlds, now }: Omit<Asking, "local">) {
               ))}
             </tbody>
           </table>
+          {rows.length > 2 && <p className="tag">Hours that a job is ready sooner, on the whole.</p>}
           {rows.length > 2 && (
-            <div className="h-44" aria-hidden="true" title="hours that a job is ready sooner, on the whole">
+            <div className="h-48" aria-hidden="true">
               <ResponsiveContainer>
                 <BarChart
                   data={rows
@@ -186,6 +187,7 @@ export function WhatIfs({ worlds, now }: Omit<Asking, "local">) {
                     type="category"
                     dataKey="name"
                     width={170}
+                    interval={0}
                     tick={{ fill: "var(--color-muted)", fontSize: 12 }}
                   />
                   <Bar dataKey="h" fill="var(--color-act)" isAnimationActive={false} />

@@ -31,7 +31,7 @@ export function Trips({
           <div>
             {(i === 0 || shown[i - 1].day !== t.day) && <strong className="block">{t.day}</strong>}
             {bench && i === 0 && (
-              <Link className="btn btn-main mt-2 table" to={`/jobs/${t.items[0].job}/bench`}>
+              <Link className="btn btn-main mt-2 w-fit" to={`/jobs/${t.items[0].job}/bench`}>
                 To the bench
               </Link>
             )}
