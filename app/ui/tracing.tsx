@@ -184,7 +184,7 @@ function Colours({ found, wish, onWish }: { found: TraceFound; wish: Wish; onWis
           <li key={colour} data-palette={colour} className="flex flex-wrap items-center gap-3 py-2">
             <span className="size-6 border border-line" style={{ background: colour }} />
             <span className="num">
-              {colour} {(share * 100).toFixed(1)} %
+              {colour} {share < 0.001 ? "under 0.1" : (share * 100).toFixed(1)} %
             </span>
             <label className="flex items-center gap-2">
               <Tick
