@@ -7,6 +7,7 @@ import { own } from "../app/core/process/kinds";
 import "reflect-metadata";
 import { e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
+import { pictureInBrowser } from "./in-browser";
 import { pictureRows } from "./pictures";
 import { shopRows } from "./shop";
 import { snagsOf } from "../app/core/judge/judge";
@@ -138,6 +139,7 @@ for (const [name, n, body] of [
 rows.push(...firstView());
 rows.push(...scheduleRows());
 rows.push(...pictureRows());
+rows.push(...(await pictureInBrowser()));
 rows.push(...shopRows());
 if (!process.argv.includes("--core")) {
   const { scale } = await import("./scale");

@@ -2,7 +2,7 @@
 import { choose } from "./support/choose";
 import { knock } from "../scripts/door.mjs";
 import { readdirSync, readFileSync } from "node:fs";
-import type { Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { faults, open, openSample, type Opened } from "./browser";
 import { assert, journey } from "./support/suite";
 
@@ -139,6 +139,14 @@ journey("one coat made thicker changes what is drawn by exactly that, from its s
   const before = await look();
   await at(o, url, `${job}?step=${coat}`);
   await setField(o.page, /^Film, dry/, "16.5");
+  // stored first, then shown: what is drawn is read once the page has it
+  await o.page.getByRole("button", { name: /^Undo:/ }).waitFor();
+  const thick = async (): Promise<number | undefined> => {
+    const d = (await drawn(o.page)).find((x) => x.key.endsWith(`|${coat}`));
+    return d && d.bottom - d.top;
+  };
+  const was = Object.entries(before.get(coat)!).find(([key]) => key.endsWith(`|${coat}`))![1];
+  await expect.poll(thick, { timeout: 60_000 }).not.toBe(was);
   const after = await look();
   let moved = 0;
   for (const id of steps) {

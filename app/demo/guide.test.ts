@@ -1,7 +1,7 @@
 /** The field guide's job of every route, carried to its end at the bench: each step when it is ready, each wait sat out. */
 import { standing } from "../core/bench/next";
 import { ROUTES } from "../core/catalogue/routes";
-import { BURNT } from "../core/catalogue/substrates";
+import { meantColour } from "../core/process/meant";
 import { difference, linear } from "../core/models/film/colour";
 import { shown, zoneOf } from "../core/piece/state";
 import { makePlan } from "../core/plan/plan";
@@ -52,8 +52,8 @@ test.each(ROUTES.map((r) => r.id))("%s, step by step to the end", (id) => {
   const plan = makePlan({ ...w, log }, now);
   expect(standing(plan, now).is).toBe("done");
   const end = plan.placed[plan.placed.length - 1].after;
-  for (const z of plan.context.filled) {
-    const wanted = plan.context.route!.shows === "mark" ? BURNT : plan.context.paintOf(z.productId!).product.colour;
+  for (const z of [...plan.context.filled, ...plan.context.uncovered]) {
+    const wanted = meantColour(z, plan.context)!;
     expect([
       z.id,
       difference(shown(end, zoneOf(end, z.id), plan.context.substrate.colour, plan.context.paintOf), linear(wanted)) <

@@ -43,8 +43,8 @@ export function guideWorld(routeId: string): World {
   const r = route(routeId);
   const all = cells().filter((c) => c.route.id === r.id);
   const cell = all.find((c) => c.substrate.id === USUAL[r.id]) ?? all[0];
+  const fill = r.usual ?? "spray-enamel";
   const n = Math.min(r.maxColours, ["A2", "G"].includes(r.id) ? 2 : 3);
-  const fill = r.usual;
   const paints = COLOURS.slice(0, n).map((c, i) =>
     defaultProduct(
       `guide-${i}`,
@@ -65,7 +65,7 @@ export function guideWorld(routeId: string): World {
     smallestMm2: 60,
     outline: `M${12 + i * 30} 10L${34 + i * 30} 10L${34 + i * 30} 46L${12 + i * 30} 46Z`,
     rows: [],
-    productId: p.id,
+    productId: r.usual ? p.id : null,
     bare: false,
   }));
   const watts = { co2: 40, blue: 10, um1: 20, uv: 5 }[cell.beam];
@@ -85,7 +85,7 @@ export function guideWorld(routeId: string): World {
       ],
     },
     machines: [machine],
-    products: [...paints, ...STARTER.map((s) => defaultProduct(s.id, s.name, s.finish, s.colour))],
+    products: [...(r.usual ? paints : []), ...STARTER.map((s) => defaultProduct(s.id, s.name, s.finish, s.colour))],
     job: {
       ...new Job(),
       id: `guide-${r.id.toLowerCase()}`,

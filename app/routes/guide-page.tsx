@@ -116,11 +116,12 @@ function RoutePage({ id, plan, range }: { id: string; plan: Plan; range: { top: 
         <dd>
           {taken(r)
             .map((f) => inWords(f.name))
-            .join(", ")}
+            .join(", ") || "nothing: no paint is laid"}
         </dd>
         <dt className="text-muted">Way round</dt>
         <dd>
-          a drawing {burntOf("drawing", r).says}; a picture {burntOf("picture", r).says};{" "}
+          a drawing {burntOf("drawing", r).says}; a picture {burntOf("picture", r).says}
+          {r.takes.length ? "" : ", and inverted on a body that the mark is lighter than"};{" "}
           {r.mirrored ? "mirrored, worked from the back" : "not mirrored"}
         </dd>
         <dt className="text-muted">Lost, usually</dt>

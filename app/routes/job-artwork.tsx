@@ -4,7 +4,7 @@ import type { Route } from "./+types/job-artwork";
 import { useState } from "react";
 import { Link, useSubmit } from "react-router";
 import { FINISHES } from "../core/catalogue/finishes";
-import { substrateNamed } from "../core/catalogue/substrates";
+import { bodyOf } from "../core/catalogue/substrates";
 import { showLength, UNKNOWN, type UnitSystem } from "../core/units/show";
 import { parseLength } from "../core/units/parse";
 import { PickField, TextField } from "../ui/kit/field";
@@ -87,7 +87,7 @@ export default function Artwork({
     if (job.artwork && Math.abs(mm.value - job.artwork.w) > 1e-6)
       void m.measure(job.artwork.name, job.artwork.svg, mm.value);
   };
-  const ground = substrateNamed(job.substrate.id);
+  const ground = bodyOf(job.substrate);
   const colours = Object.fromEntries([
     ["ground", between ?? ground.colour],
     ...job.zones.map((z) => [

@@ -1,6 +1,7 @@
 import type { Route } from "./+types/job-brief";
 import { Link } from "react-router";
 import { USES } from "../core/records/ids";
+import { BodyFields } from "../ui/body-fields";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { showLength, showTemp } from "../core/units/show";
 import { PRIOR_PIECES } from "../core/models/spares/spares";
@@ -135,6 +136,7 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
             value={job.substrate.id}
             options={SUBSTRATES.map((s) => ({ value: s.id, label: s.name }))}
           />
+          <BodyFields job={job} />
           <div className="grid fields-30 gap-3">
             <TextField
               name="substrate.w"

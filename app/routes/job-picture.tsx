@@ -22,6 +22,7 @@ import { Marked } from "../ui/picture/marked";
 import { Facts, Heeds } from "../ui/picture/facts";
 import { CropForm } from "../ui/picture/crop";
 import { Elsewhere, Save } from "../ui/picture/saving";
+import { Levels } from "../ui/picture/levels";
 import { Samples } from "../ui/picture/samples";
 import { smallPicture } from "../ui/picture/mask";
 import { ToneLists } from "../ui/picture/tone-lists";
@@ -193,9 +194,11 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
               onPlace={putPlace}
             />
             <Facts d={d} work={d.work} run={run} />
-            <Fold summary="Side by side on this picture">
-              {() => <Samples run={run} work={d.work} place={place} units={units} />}
-            </Fold>
+            {!d.work.dug && (
+              <Fold summary="Side by side on this picture">
+                {() => <Samples run={run} work={d.work} place={place} units={units} />}
+              </Fold>
+            )}
           </>
         )}
         {picture && drop}
@@ -293,17 +296,20 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
             <PickField
               name="render"
               label="Tones are made by"
-              value={picture.render}
+              value={picture.dig ? "dig" : picture.render}
               extra={{ intent: "picture-set" }}
               options={[
                 ...DOT_MAKERS.map((m) => ({ value: m.id, label: m.name })),
                 { value: "grey", label: "Power, no dots" },
+                { value: "dig", label: "Colours of a stack, dug by power" },
               ]}
             />
             <p className="text-muted">
-              {picture.render === "grey"
-                ? `Each tone gets its own power.${d.held === null ? "" : ` This stack holds ${d.held} tones that can be told apart.`}`
-                : DOT_MAKERS.find((m) => m.id === picture.render)?.says}
+              {picture.dig
+                ? "Each place is dug to the colour of the stack that comes nearest, by its own power."
+                : picture.render === "grey"
+                  ? `Each tone gets its own power.${d.held === null ? "" : ` This stack holds ${d.held} tones that can be told apart.`}`
+                  : DOT_MAKERS.find((m) => m.id === picture.render)?.says}
             </p>
             {DOT_MAKERS.find((m) => m.id === picture.render)?.screens && (
               <div className="grid fields-30 gap-3">
@@ -329,6 +335,18 @@ export default function PicturePage({ loaderData: d }: Route.ComponentProps) {
                 value={picture.serpentine ?? false}
                 extra={{ intent: "picture-set" }}
               />
+            )}
+            {picture.dig && (
+              <>
+                <TickField
+                  name="plain"
+                  label="Flat colours, neighbours not mixed"
+                  hint="else levels side by side mix in the eye, and tones between them are seen"
+                  value={picture.plain ?? false}
+                  extra={{ intent: "picture-set" }}
+                />
+                {d.work && run && <Levels work={d.work} run={run} />}
+              </>
             )}
             {picture.render !== "grey" && (
               <TickField

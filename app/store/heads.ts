@@ -11,6 +11,8 @@ export interface Head {
   client: string;
   quantity: number;
   substrateId: string;
+  /** what of its sheet is not as is usual for the material */
+  body?: { colour?: string; beneath?: string };
   route: string | null;
   /** the dark top that was chosen */
   topId: string | null;
@@ -34,6 +36,9 @@ export const headOf = (j: Job, entries: number, before?: Head): Head => ({
   client: j.client,
   quantity: j.quantity,
   substrateId: j.substrate.id,
+  ...(j.substrate.colour || j.substrate.beneath
+    ? { body: { colour: j.substrate.colour, beneath: j.substrate.beneath } }
+    : {}),
   route: j.route,
   topId: j.choices.topId,
   due: j.due,

@@ -6,7 +6,7 @@ import type { Outcome } from "../core/records/outcome";
 import type { Job } from "../core/records/job";
 import { said } from "../core/units/said";
 import { showLength } from "../core/units/show";
-import { substrateNamed } from "../core/catalogue/substrates";
+import { bodyOf } from "../core/catalogue/substrates";
 import { DropFile } from "./kit/drop";
 import { PickField, TextField } from "./kit/field";
 import { Fold } from "./kit/fold";
@@ -92,7 +92,7 @@ export function BlankFields({ job }: { job: Job }) {
           <div className="flex items-center gap-4">
             <Face
               job={{ ...NO_ARTWORK, substrate: s }}
-              colours={{ ground: substrateNamed(s.id).colour }}
+              colours={{ ground: bodyOf(s).colour }}
               className="h-28 w-40 shrink-0"
               label="The blank’s outline"
             />

@@ -4,11 +4,11 @@ import { blankOf } from "../core/geometry/blank";
 import { onBlank } from "../core/geometry/on-blank";
 import type { Job } from "../core/records/job";
 import { pictureBox } from "../core/geometry/picture";
-import { pictureMask } from "./picture/mask";
+import { pictureDug, pictureMask } from "./picture/mask";
 import { BARE, SHADOW, TAPE_LINE, UNKNOWN } from "./inks";
 
 export interface FaceProps {
-  job: Pick<Job, "artwork" | "zones" | "substrate" | "picture">;
+  job: Pick<Job, "artwork" | "zones" | "substrate" | "picture"> & { areas?: Job["areas"] };
   /** zone id to colour; the face itself under `ground` */
   colours: Record<string, string>;
   grain?: boolean;
@@ -56,6 +56,14 @@ export function Face({
   const { picture } = job;
   const burnt = pictured?.length ? colours[pictured[0]] : undefined;
   const mask = useMemo(() => (picture && burnt ? pictureMask(picture, burnt, ground) : null), [picture, burnt, ground]);
+  // colours over one another: what the beam digs to at each place, in one small picture
+  const dug = useMemo(
+    () =>
+      picture?.dig && job.areas?.over && pictured?.length
+        ? pictureDug(picture, [ground, ...pictured.map((z) => colours[z])])
+        : null,
+    [picture, job.areas, pictured, colours, ground],
+  );
   const box = picture && pictureBox(picture, job);
   const edge = (more: SVGProps<SVGPathElement>) =>
     own.plain ? (
@@ -131,8 +139,19 @@ export function Face({
               fill="none"
             />
           ))}
+        {dug && box && (
+          <image
+            href={dug}
+            x={box.x0}
+            y={box.y0}
+            width={picture.w}
+            height={picture.h}
+            preserveAspectRatio="none"
+            transform={mirrored ? `matrix(-1 0 0 1 ${w} 0)` : undefined}
+          />
+        )}
         <g transform={pull}>
-          {drawn.map((z) => (
+          {(dug ? [] : drawn).map((z) => (
             <path
               key={z.id}
               data-zone={z.id}

@@ -1,6 +1,7 @@
 /** What the list of jobs shows beside their heads. */
 import { ROUTES } from "../core/catalogue/routes";
-import { substrateNamed } from "../core/catalogue/substrates";
+import { bodyOf, substrateNamed } from "../core/catalogue/substrates";
+import { leftBare } from "../core/process/polarity";
 import type { Thumb } from "../core/geometry/thumb";
 
 /** a dark top of which nobody has said which */
@@ -8,17 +9,22 @@ export const DARK_TOP = "#1f1a22";
 
 interface Listed {
   substrateId: string;
+  body?: { colour?: string; beneath?: string };
   route: string | null;
   topId: string | null;
   thumb: Thumb | null;
 }
 /** Colours of the piece as they are meant, by the drawing and the Shelf; a way that lifts a dark top leaves it where no zone is. */
 export function looksOf(j: Listed, shelf: ReadonlyMap<string, string>): { ground: string; zones: string[] } {
-  const body = substrateNamed(j.substrateId).colour;
-  const lifts = ROUTES.find((r) => r.id === j.route)?.lifts;
+  const kind = bodyOf({ id: j.substrateId, ...j.body });
+  const body = kind.colour;
+  const way = ROUTES.find((r) => r.id === j.route);
+  const lifts = way?.lifts;
+  // a way without paint leaves the beam's own mark
+  const mark = way && !way.takes.length ? leftBare(kind) : null;
   return {
     ground: lifts ? (shelf.get(j.topId ?? "") ?? DARK_TOP) : body,
-    zones: (j.thumb?.zones ?? []).map((z) => (z.bare ? body : (shelf.get(z.productId ?? "") ?? z.colour))),
+    zones: (j.thumb?.zones ?? []).map((z) => (z.bare ? body : (mark ?? shelf.get(z.productId ?? "") ?? z.colour))),
   };
 }
 

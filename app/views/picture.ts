@@ -6,12 +6,13 @@ import { difference, linear } from "../core/models/film/colour";
 import { lightness } from "../core/tone/light";
 import { filledIn } from "../core/tone/steps";
 import { tonesHeld } from "../core/explain/tones";
-import { route } from "../core/catalogue/routes";
+import { colourWay, route } from "../core/catalogue/routes";
 import { open } from "../core/judge/judge";
 import { whereOf } from "../core/judge/snag";
 import { standsAgainst } from "../core/plan/choose";
 import { byRoute } from "../core/plan/goes";
 import { context } from "../core/process/context";
+import { digsColours } from "../core/process/settings";
 import type { Plan } from "../core/plan/plan";
 import { saidAll } from "../core/units/said";
 
@@ -61,7 +62,28 @@ function heeds(
       say: `Stretched to fit, it is drawn out by ${Math.round(stretched * 100)} %.`,
       mend: { label: "Cover the piece instead", act: { intent: "picture-set", field: "fit", value: "cover" } },
     });
-  const held = tonesHeld(plan);
+  if (p.dig && !digsColours(c)) {
+    const stack = route("A2");
+    const on = c.job.areas?.over === true;
+    out.push({
+      say: on
+        ? `Colours are dug out of a stack by “${stack.name}”; this job goes by another way, so its tones are drawn in one colour.`
+        : "Colours are dug out of a stack: the colours beneath have to lie over one another all over the face.",
+      mend: on
+        ? standsAgainst(stack, context(byRoute(c.world, stack.id))).length
+          ? null
+          : { label: `Go by “${stack.name}”`, act: { intent: "set", field: "route", value: stack.id } }
+        : colourWay(c.route) === "stack"
+          ? { label: "Lay them over one another", act: { intent: "areas", kind: "stack" } }
+          : { label: "Draw it in dots", act: { intent: "picture-set", field: "render", value: "floyd-steinberg" } },
+    });
+  }
+  if (!p.dig && c.job.areas?.over && c.job.zones.length > 1)
+    out.push({
+      say: "The colours beneath lie over one another; tones of one colour are drawn, and the others stay hidden.",
+      mend: { label: "Dig them by power", act: { intent: "picture-set", field: "render", value: "dig" } },
+    });
+  const held = p.dig ? null : tonesHeld(plan);
   if (p.render === "grey" && held !== null && held < FEW_TONES)
     out.push({
       say:
@@ -100,7 +122,7 @@ function pictureViewIn(plan: Plan) {
     heeds: heeds(plan, works),
     over: p && overrunOf(p, job),
     lost: p && lostByFit(p),
-    held: p && tonesHeld(plan),
+    held: p && !p.dig ? tonesHeld(plan) : null,
     /** lightness of the paints that it has to do with */
     reach: works[0] && {
       dark: Math.round(lightness(Math.min(works[0].recipe.colourY, works[0].recipe.topY))),

@@ -9,7 +9,7 @@ import { makePlan, type Plan } from "../core/plan/plan";
 import { picksOf } from "../core/process/context";
 import { kindOf, own } from "../core/process/kinds";
 import { productFor } from "../core/process/pick";
-import { burntOf, sourceOf } from "../core/process/polarity";
+import { burntBy } from "../core/process/polarity";
 import type { Product } from "../core/records/product";
 import type { World } from "../core/records/world";
 import { showWhen } from "../core/time/zoned";
@@ -101,7 +101,7 @@ function routeViewIn(world: World, plan: Plan, now: number) {
     interval: c.intervalMm,
     tolerance: world.shop.tolerance,
     depth: plan.depth,
-    burnt: burntOf(sourceOf(c), c.route),
+    burnt: burntBy(c),
     mirror: c.route?.mirrored ?? false,
     uses,
     moves: FINISHING.filter((m) => !m.families || m.families.includes(c.substrate.family)),

@@ -12,9 +12,11 @@ import type { Laid } from "../core/tone/resample";
 import type { Sample } from "../core/tone/samples";
 import { AS_IT_IS, seenIn, type Conditions } from "../core/tone/seen";
 import { boxMean } from "../core/tone/blur";
-import { burn, burntAt, burntMostly, onGrid, type Paints, type Rendered } from "../core/tone/render";
+import { beyond, type Beyond, coloured, dig } from "../core/tone/dig";
+import { burn, burntAt, burntMostly, onGrid, type Paints, type Rendered, seenOfPower } from "../core/tone/render";
 import { scan, scanWithin, type RowScan } from "../core/tone/scan";
 import type { Pixels } from "../core/tone/source";
+import type { Recipe } from "../core/tone/render";
 import { tones } from "../core/tone/steps";
 import { statsOf, type ToneStats } from "../core/tone/stats";
 import { png } from "../io/export/png";
@@ -33,6 +35,8 @@ export interface Made {
   burnt: number;
   stats: ToneStats;
   lost: LostHere | null;
+  /** colours of the picture that a stack can’t make; null: no stack is dug */
+  beyond: Beyond[] | null;
   /** the finished face, the original as it lies, what is burnt */
   looks: { finished: Shown; original: Shown; burnt: Shown };
 }
@@ -115,6 +119,22 @@ function blendOf(work: PictureWork, colours: Rgb[], left: Rgb): ((x: number, y: 
     return [0, 1, 2].map((q) => (c[q] + thin * left[q]) / whole) as unknown as Rgb;
   };
 }
+/** What each of the 256 greys of a file leaves where colours are dug: red, green, blue; null: they are not. */
+function dugLooks({ recipe: r }: PictureWork): Rgb[] | null {
+  const { levels } = r;
+  if (!levels) return null;
+  const codes = levels.map((l) => 255 - Math.round(255 * l.demand));
+  const colours = levels.map((l) => linear(l.colour));
+  const at = (v: number): number =>
+    codes.reduce((m, code, k) => (Math.abs(code - v) < Math.abs(codes[m] - v) ? k : m), 0);
+  return Array.from({ length: 256 }, (_v, v) => colours[at(v)]);
+}
+/** Share that is seen of a burnt share: by the power that its grey is given, else as much. */
+function seenBy({ recipe: r }: PictureWork): (burnt: number) => number {
+  if (r.render !== "grey" || !r.power) return (b) => b;
+  const table = seenOfPower(r.power);
+  return (b) => table[255 - Math.round(255 * b)];
+}
 const luminance = (c: Rgb): number => 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
 
 interface Kept {
@@ -156,14 +176,16 @@ function enlarged(
       ? turned(exposure(turnedBits(bits, w, h), h, w, spot).e, h * FINER, w * FINER)
       : exposure(bits, w, h, spot).e);
   const data = new Uint8ClampedArray(w * h * FINER * FINER * 4);
+  const dug = dugLooks(work);
+  const seen = seenBy(work);
   const wide = w * FINER;
   for (let j = 0; j < h * FINER; j++) {
     const b = Math.floor(j / FINER);
     const row = areas(b);
     for (let i = 0; i < wide; i++) {
       const a = Math.floor(i / FINER);
-      const c = lit ? Number(lit[j * wide + i] > spot!.threshold) : burnt[b * w + a];
-      const on = colours[row[a]] ?? left;
+      const c = dug ? 1 : lit ? Number(lit[j * wide + i] > spot!.threshold) : seen(burnt[b * w + a]);
+      const on = dug ? dug[255 - Math.round(255 * burnt[b * w + a])] : (colours[row[a]] ?? left);
       const o = (j * wide + i) * 4;
       for (let q = 0; q < 3; q++) data[o + q] = byte(seenIn(c * on[q] + (1 - c) * left[q], q, see));
       data[o + 3] = 255;
@@ -241,6 +263,8 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     // densities of a few dots say little: at arm's length the eye takes in that many and more at once
     const dense = new Float32Array(sw * sh);
     const blend = blendOf(work, colours, left);
+    const dug = dugLooks(work);
+    const seen = seenBy(work);
     for (let y = 0; y < sh; y++) {
       for (const a of [sum, red, green, blue, on]) a.fill(0);
       for (let j = 0; j < k; j++) {
@@ -248,9 +272,10 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
         const may = inside(y * k + j);
         for (let x = 0; x < sw * k; x++) {
           const at = Math.floor(x / k);
-          const c = colours[row[x]] ?? left;
           // made as for the laser: turned round it is looked at the other way
-          sum[at] += burntAt(made, r.mirror ? w - 1 - x : x, y * k + j);
+          const b = burntAt(made, r.mirror ? w - 1 - x : x, y * k + j);
+          const c = dug ? dug[255 - Math.round(255 * b)] : (colours[row[x]] ?? left);
+          sum[at] += seen(b);
           red[at] += c[0];
           green[at] += c[1];
           blue[at] += c[2];
@@ -269,7 +294,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     }
     const eye = r.render === "grey" ? dense : boxMean(dense, sw, sh, Math.ceil((EYE_PX / k - 1) / 2));
     for (let i = 0; i < sw * sh; i++) {
-      const c = gain ? shareOf(gain, eye[i]) : eye[i];
+      const c = dug ? 1 : gain ? shareOf(gain, eye[i]) : eye[i];
       for (let q = 0; q < 3; q++) finished[4 * i + q] = byte(seenIn(c * under[3 * i + q] + (1 - c) * left[q], q, see));
     }
     return { finished: { w: sw, h: sh, data: finished }, burnt: { w: sw, h: sh, data: burnt } };
@@ -279,10 +304,19 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
   function original(p: Pixels, work: PictureWork, px: number): Shown {
     const { recipe: r } = work;
     const k = Math.max(r.widthMm, r.heightMm) / px;
-    const f = onGrid(p, { ...r, intervalMm: k, tone: [], layOn: false });
+    // where its colours are dug it is looked at in colour
+    const mixes: Recipe["mix"][] = r.levels
+      ? [
+          [1, 0, 0],
+          [0, 1, 0],
+          [0, 0, 1],
+        ]
+      : [r.mix];
+    const planes = mixes.map((mix) => onGrid(p, { ...r, intervalMm: k, tone: [], layOn: false, mix }));
+    const [f] = planes;
     const data = new Uint8ClampedArray(f.w * f.h * 4);
     for (let i = 0; i < f.w * f.h; i++) {
-      data[4 * i] = data[4 * i + 1] = data[4 * i + 2] = byte(f.y[i]);
+      for (let q = 0; q < 3; q++) data[4 * i + q] = byte((planes[q] ?? f).y[i]);
       data[4 * i + 3] = 255;
     }
     return { w: f.w, h: f.h, data };
@@ -296,6 +330,22 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     make({ work, watched, px }: MakeAsk, progress: (share: number) => void): Made {
       if (!source) throw new Error("There is no picture open.");
       const r = work.recipe;
+      if (r.levels) {
+        const c = coloured(source, r, r.levels, (s) => progress(0.7 * s));
+        const made = dig(c, r, r.levels, { allowed: allowedOf(work, c.w), progress: (s) => progress(0.7 + 0.25 * s) });
+        last = { work, made, spot: null, field: c.field, before: c.before };
+        const seen = look(last, px, AS_IT_IS);
+        progress(1);
+        return {
+          w: made.w,
+          h: made.h,
+          burnt: made.burnt,
+          stats: statsOf(c.field, watched),
+          lost: lostBy(source, work),
+          beyond: beyond(c, r.levels),
+          looks: { ...seen, original: original(source, work, px) },
+        };
+      }
       const f = onGrid(source, r, (s) => progress(0.5 * s));
       const field = f.y;
       const before = new Uint8Array(field.length);
@@ -320,6 +370,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
         burnt: made.burnt,
         stats,
         lost: lostBy(source, work),
+        beyond: null,
         looks: { ...seen, original: original(source, work, px) },
       };
     },
@@ -344,7 +395,7 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
     },
     /** The same place made in another way. */
     sample(s: Sample, x: number, y: number, size: number): Shown | null {
-      if (!last) return null;
+      if (!last || last.work.recipe.levels) return null;
       const { work, made, field } = last;
       const [x0, y0] = placeOf(made, x, y, size);
       const n = Math.max(1, Math.round(Math.min(size, made.w, made.h) / s.times));
@@ -377,8 +428,12 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
       return enlarged(here, burnt, n, n, corner, AS_IT_IS, s.upright);
     },
     /** What is drawn finer than the spot, in all of it or its watched part; null: no spot is known. @param px longest side of marks */
-    fine(watched: number[] | null, px: number): { found: TooFine; marks: Shown } | null {
-      if (!last?.work.spotMm) return null;
+    fine(
+      watched: number[] | null,
+      px: number,
+      progress?: (share: number) => void,
+    ): { found: TooFine; marks: Shown } | null {
+      if (!last?.work.spotMm || last.work.recipe.levels) return null;
       const { work, field: f } = last;
       const toned = f.y instanceof Float32Array;
       const burns = burntMostly(work.recipe);
@@ -404,6 +459,8 @@ export const pictureApi = (unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<P
         f.h,
         work.spotMm! / work.recipe.intervalMm,
         (x, y) => data.set(MARK, 4 * (Math.min(h - 1, Math.floor(y / k)) * w + Math.min(w - 1, Math.floor(x / k)))),
+        undefined,
+        progress,
       );
       return { found, marks: { w, h, data } };
     },

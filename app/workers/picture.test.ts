@@ -7,13 +7,17 @@ import { ROUTES } from "../core/catalogue/routes";
 import { defaultMachine } from "../core/catalogue/starter";
 import { pictureWork, type PictureWork } from "../core/explain/picture";
 import { tonesHeld } from "../core/explain/tones";
-import { evenBands, wholeFace } from "../core/geometry/areas";
+import { evenBands, stacked, wholeFace } from "../core/geometry/areas";
 import { difference, lab, linear } from "../core/models/film/colour";
 import type { RouteId } from "../core/records/ids";
 import type { Job } from "../core/records/job";
 import type { Picture } from "../core/records/picture";
 import type { World } from "../core/records/world";
+import { openShares } from "../core/models/film/reveal";
 import { makePlan } from "../core/plan/plan";
+import { dose } from "../core/process/beam";
+import { own } from "../core/process/kinds";
+import { cutsOf } from "../core/process/kinds/laser-work";
 import { GROUND, zoneOf } from "../core/piece/state";
 import { snagsOf } from "../core/judge/judge";
 import { scene, wedge } from "../core/testing/pictures";
@@ -37,6 +41,9 @@ const picture = (more: Partial<Picture> = {}): Picture => ({
   render: "stucki",
   ...more,
 });
+/** J/mm² at which a mark is deepest: blue on wood; pigment, of which 1 is aimed at just before its knee */
+const WOOD_KNEE = 0.8;
+const BURN_KNEE = Math.exp(Math.sqrt(0.02) * Math.log(4));
 const COLOURS = ["#2f4a7d", "#c9577a", "#f0a23c"].map((colour, i) => ({ colour, name: `Band ${i + 1}` }));
 interface Way {
   route: RouteId;
@@ -51,6 +58,10 @@ const WAYS: Way[] = [
   { route: "A4", body: "canvas", beam: "blue", areas: (j) => evenBands(j, COLOURS, 0) },
   { route: "B", body: "tile-glazed", beam: "co2", areas: (j) => wholeFace(j, "#1d1c1c") },
   { route: "C1", body: "tile-glazed", beam: "co2", areas: (j) => wholeFace(j, "#2d5d8a") },
+  { route: "N", body: "slate", beam: "co2", areas: (j) => wholeFace(j, "#f4f2ee") },
+  { route: "N", body: "metal-coated", beam: "uv", areas: (j) => wholeFace(j, "#f4f2ee") },
+  { route: "N", body: "acrylic-two-layer", beam: "co2", areas: (j) => wholeFace(j, "#f4f2ee") },
+  { route: "N", body: "cherry", beam: "blue", areas: (j) => wholeFace(j, "#3a2a1a") },
 ];
 function worldOf({ route, body, beam, areas }: Way, p = picture()): World {
   const w = a1();
@@ -221,6 +232,140 @@ test("power by tone: a grey file, and how many tones this stack can hold", async
   expect(held).toBeLessThan(60);
   expect(snagsOf(plan).some((s) => s.rule === 41)).toBe(true);
   expect(snagsOf(makePlan(worldOf(WAYS[0]))).some((s) => s.rule === 41)).toBe(false);
+});
+
+describe("power by tone is power, not tone", () => {
+  // a stack, wood, and a tile: what a power leaves is no straight line on any
+  test.each([WAYS[0], WAYS[9], WAYS[4]])("$route on $body: a wedge reads its own lightness", async (way) => {
+    const N = 9;
+    const plan = makePlan(worldOf(way, picture({ w: 60, h: 45, render: "grey" })));
+    const [work] = pictureWork(plan);
+    const p = wedge(900, 60, N, (k) => ofLightness((100 * (k + 0.5)) / N));
+    const { api, png } = await made({ ...work, keepMm: 0 }, p);
+    const { data, width } = decode(png);
+    const at = plan.placed.find((x) => x.step.id === work.step)!;
+    const { machine } = plan.context;
+    const set = own(at.step, "laser")!;
+    const [a, b] = [lightness(work.recipe.topY), lightness(work.recipe.colourY)];
+    const [dark, light] = [Math.min(a, b), Math.max(a, b)];
+    const left = linear(work.left);
+    const burnt = linear(work.areas[0].burnt);
+    for (let k = 0; k < N; k++) {
+      const x = Math.round(((k + 0.5) / N) * width);
+      const demand = 1 - data[10 * width + x] / 255;
+      // the same from the very model of what lies there, by the watts that this share of the power gives
+      const e = demand > 0 ? dose(machine!, { ...set, power: set.power * demand }) : 0;
+      const full = dose(machine!, set)!;
+      const zone = zoneOf(at.before, "area-1");
+      const leaves = (j: number): number =>
+        way.route === "A1"
+          ? openShares(cutsOf(zone, plan.context, set.interval, set.passes), j)[0]
+          : Math.min(1, (1 - (Math.log(j / (way.route === "B" ? BURN_KNEE : WOOD_KNEE)) / Math.log(4)) ** 2) / 0.98);
+      const share = e === null || e === 0 ? 0 : leaves(e) / leaves(full);
+      const y = (c: readonly number[]): number => 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
+      const got = lightness(share * y(burnt) + (1 - share) * y(left));
+      expect([k, Math.abs(got - (dark + ((light - dark) * (k + 0.5)) / N)) < 2]).toEqual([k, true]);
+      // and the lens shows just that
+      const seen = api.lens((k + 0.5) / N, 0.5, 16)!.now.data;
+      expect(
+        Math.abs(
+          lightness(y([seen[4 * 700], seen[4 * 700 + 1], seen[4 * 700 + 2]].map((v) => toLight(v / 255)))) - got,
+        ),
+      ).toBeLessThan(2);
+    }
+  });
+});
+
+describe("colours dug out of a stack", () => {
+  const STACK = ["#f0e4c8", "#c98a4b", "#7a3f24"].map((colour, i) => ({ colour, name: `Colour ${i + 1}` }));
+  const way: Way = { route: "A2", body: "mdf", beam: "co2", areas: (j) => stacked(j, STACK) };
+  const world = (p: Partial<Picture> = {}): World =>
+    worldOf(way, picture({ w: 60, h: 45, render: "grey", dig: true, ...p }));
+  const plan = makePlan(world());
+  const [work] = pictureWork(plan);
+
+  test("one pass digs to all of them, each by its own share of the power, and every zone shows its colour", () => {
+    expect(pictureWork(plan)).toHaveLength(1);
+    expect(work.dug!.map((l) => l.demand)).toEqual([...work.dug!.map((l) => l.demand)].sort((a, b) => a - b));
+    expect(work.dug![2].demand).toBeCloseTo(1, 2);
+    const at = plan.placed.find((p) => p.step.id === work.step)!;
+    const set = own(at.step, "laser")!;
+    const m = plan.context.machine!;
+    const all = cutsOf(zoneOf(at.before, "area-1"), plan.context, set.interval, set.passes);
+    work.dug!.forEach((l, i) => {
+      const z = plan.context.job.zones.find((x) => x.id === l.zone)!;
+      expect(difference(linear(l.colour), linear(plan.context.paintOf(z.productId!).product.colour))).toBeLessThan(4);
+      // by hand: that share of the watts opens just so many films
+      const e = dose(m, { ...set, power: set.power * l.demand })!;
+      expect(e).toBeCloseTo(l.e!, 3);
+      const open = openShares(all, e);
+      expect([open[i] > 0.95, (open[i + 1] ?? 0) < 0.05]).toEqual([true, true]);
+    });
+    expect(snagsOf(plan).filter((s) => s.rule === 16)).toEqual([]);
+  });
+  test("a setting typed too low names the colour that stays hidden; too high, nothing deeper is dug than the file asks", () => {
+    const { power } = own(plan.placed.find((p) => p.step.id === work.step)!.step, "laser")!;
+    const at = (value: number): World => {
+      const w = world();
+      const edit = { op: "set", step: work.step, field: "power", value, id: "e", after: null } as const;
+      return { ...w, job: { ...w.job, edits: [edit] } };
+    };
+    const low = makePlan(at(power * 0.6));
+    const hidden = snagsOf(low)
+      .filter((s) => s.rule === 16)
+      .map((s) => s.zone);
+    expect(hidden).toContain(work.dug![2].zone);
+    expect(hidden).not.toContain(work.dug![0].zone);
+    const high = makePlan(at(Math.min(1, power * 1.2)));
+    expect(snagsOf(high).filter((s) => s.rule === 16)).toEqual([]);
+    expect(pictureWork(high)[0].dug![2].demand).toBeLessThan(1);
+  });
+  test("the file holds a grey for each level, the lens shows their colours, mixed they keep the picture's lightness", async () => {
+    const N = 9;
+    const p = wedge(900, 60, N, (k) => ofLightness((100 * (k + 0.5)) / N));
+    const { api, png, made: m } = await made(work, p);
+    const { data } = decode(png);
+    const codes = new Set(data);
+    const want = [255, ...work.dug!.map((l) => 255 - Math.round(255 * l.demand))];
+    expect([...codes].sort((a, b) => a - b)).toEqual([...new Set(want)].sort((a, b) => a - b));
+    const lights = [work.left, ...work.dug!.map((l) => l.colour)].map((c) => lab(linear(c))[0]);
+    const [dark, light] = [Math.min(...lights), Math.max(...lights)];
+    const off: number[] = [];
+    for (let k = 0; k < N; k++) {
+      const seen = api.lens((k + 0.5) / N, 0.5, 40)!.now;
+      let sum = 0;
+      for (let i = 0; i < seen.w * seen.h; i++)
+        sum += [0.2126, 0.7152, 0.0722].reduce((s, q, j) => s + q * toLight(seen.data[4 * i + j] / 255), 0);
+      off.push(Math.abs(lightness(sum / (seen.w * seen.h)) - (dark + ((light - dark) * (k + 0.5)) / N)));
+    }
+    expect(off.reduce((s, v) => s + v, 0) / N).toBeLessThan(2);
+    expect(m.beyond).not.toBeNull();
+  });
+  test("a blue that no brown makes is told with how far off it stays; the stack's own colours are not", async () => {
+    const flat = (hex: string): Pixels => ({
+      w: 40,
+      h: 30,
+      channels: 3,
+      max: 255,
+      row: () => Uint8Array.from({ length: 120 }, (_v, i) => parseInt(hex.slice(1 + 2 * (i % 3), 3 + 2 * (i % 3)), 16)),
+    });
+    const unlaid = pictureWork(makePlan(world({ unlaid: true })))[0];
+    const blue = (await made(unlaid, flat("#3050c0"))).made.beyond!;
+    expect(blue).toHaveLength(1);
+    expect(blue[0].off).toBeGreaterThan(25);
+    expect(blue[0].share).toBe(1);
+    expect((await made(unlaid, flat(work.dug![1].colour))).made.beyond).toEqual([]);
+  });
+  test("neighbours not mixed: each place has the nearest level alone", async () => {
+    const flat = pictureWork(makePlan(world({ plain: true })))[0];
+    const p = wedge(300, 60, 3, (k) => ofLightness(20 + 25 * k));
+    const { png } = await made(flat, p);
+    const { data, width } = decode(png);
+    for (const k of [0, 1, 2]) {
+      const [x0, x1] = [k, k + 1].map((v) => Math.round((v / 3) * width));
+      expect(new Set(data.slice(20 * width + x0 + 3, 20 * width + x1 - 3)).size).toBe(1);
+    }
+  });
 });
 
 test("a file with too few pixels, and one that does not run over, are told with what mends them", () => {

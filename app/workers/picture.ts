@@ -36,7 +36,7 @@ export interface PictureRun {
   /** the finished face in other light; the place made in another way; what is drawn too fine. Null: nothing is made yet */
   see(px: number, see: Conditions): Promise<Shown | null>;
   sample(s: Sample, x: number, y: number, size: number): Promise<Shown | null>;
-  fine(watched: number[] | null, px: number): Promise<Fine | null>;
+  fine(watched: number[] | null, px: number, heard: (share: number) => void): Promise<Fine | null>;
   save(): Promise<Uint8Array<ArrayBuffer> | null>;
 }
 
@@ -123,13 +123,13 @@ export function makePicture(photo: string, bytes: Uint8Array<ArrayBuffer>, ask: 
     lens: async (x, y, size, see) => (await ready()?.api.lens(x, y, size, see)) ?? null,
     see: async (px, see) => (await ready()?.api.see(px, see)) ?? null,
     sample: async (s, x, y, size) => (await ready()?.api.sample(s, x, y, size)) ?? null,
-    fine: async (watched, px) => {
+    fine: async (watched, px, heard) => {
       const mine = ready();
       if (!mine) return null;
       // it may take long on a large picture: a newer wish ends it
       mine.busy = true;
       try {
-        return await mine.api.fine(watched, px);
+        return await mine.api.fine(watched, px, proxy(heard));
       } finally {
         mine.busy = false;
       }

@@ -1,5 +1,5 @@
 /** The brief: what is made, of what, for whom, by when, on which machine, by which route. */
-import { isSubstrate } from "../../core/catalogue/substrates";
+import { isSubstrate, substrateNamed } from "../../core/catalogue/substrates";
 import { USES, type RouteId } from "../../core/records/ids";
 import { BadOutline, holds, resized } from "../../core/geometry/blank";
 import { Text } from "../../core/records/fields";
@@ -9,7 +9,7 @@ import { gaugeToMm, readGauge } from "../../core/units/gauge";
 import { goesBy } from "../../core/plan/goes";
 import { Refused } from "../../store/acts";
 import { blankFromFile } from "../../io/import/blank";
-import { act, FieldForm, HUGE, readField, type Readers } from "../act";
+import { act, colourOf, FieldForm, HUGE, readField, type Readers } from "../act";
 import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
 
@@ -63,8 +63,13 @@ const FIELDS: Readers<Job, Of> = {
   },
   "substrate.id": (v, { j }) => {
     if (!isSubstrate(v)) throw new Refused(`There is no substrate “${v}”.`);
-    return { substrate: { ...j.substrate, id: v } };
+    // what was said of the other sheet is not true of this one
+    const other = { colour: undefined, beneath: undefined, skinUm: undefined };
+    return { substrate: { ...j.substrate, ...(v === j.substrate.id ? {} : other), id: v } };
   },
+  "substrate.colour": (v, { j }) => ({ substrate: { ...j.substrate, colour: ownColour(v, j, "colour") } }),
+  "substrate.beneath": (v, { j }) => ({ substrate: { ...j.substrate, beneath: ownColour(v, j, "beneath") } }),
+  "substrate.skinUm": (v, { j }) => ({ substrate: { ...j.substrate, skinUm: skinUm(v, j) } }),
   "substrate.w": (v, { j, w }) => ({ substrate: resized(j.substrate, sized(v, w), j.substrate.h) }),
   "substrate.h": (v, { j, w }) => ({ substrate: resized(j.substrate, j.substrate.w, sized(v, w)) }),
   "substrate.blank": (v, { j }) => {
@@ -115,7 +120,25 @@ const LABEL: Record<string, string> = {
   "substrate.blank": "outline",
   "substrate.cornerMm": "corners",
   "substrate.keepMm": "margin",
+  "substrate.colour": "colour",
+  "substrate.beneath": "what lies beneath",
+  "substrate.skinUm": "skin",
 };
+
+/** A colour of this very sheet; absent where it is the material's own. */
+function ownColour(v: string, j: Job, of: "colour" | "beneath"): string | undefined {
+  const hex = colourOf(v);
+  const row = substrateNamed(j.substrate.id);
+  return hex === (of === "colour" ? row.colour : row.skin?.beneath) ? undefined : hex;
+}
+/** µm, or a length with its unit. */
+function skinUm(v: string, j: Job): number | undefined {
+  if (!v.trim()) return undefined;
+  const plain = /^[\d.,\s]+(µm|um)?$/i.test(v.trim());
+  const um = plain ? typed.number(v.replace(/\s*(µm|um)$/i, "")) : typed.length(v, j.units) * 1000;
+  if (!(um >= 1 && um <= 3000)) throw new Refused("A skin is between 1 and 3000 µm thick: 25 µm, 0.1 mm.");
+  return um;
+}
 
 class OutlineForm {
   @Text(200) name!: string;

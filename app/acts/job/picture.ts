@@ -1,6 +1,7 @@
 /** The picture of a job: taken in, laid on the blank, its tones, its dots; and the colours that lie under it. */
 import { nowMinutes } from "../../clock";
-import { evenBands, settled, wholeFace } from "../../core/geometry/areas";
+import { route } from "../../core/catalogue/routes";
+import { evenBands, settled, stacked, wholeFace } from "../../core/geometry/areas";
 import { placementOf } from "../../core/plan/visits";
 import { makePlan } from "../../core/plan/plan";
 import { Text } from "../../core/records/fields";
@@ -96,6 +97,15 @@ function overrun(world: World, j: Job): number {
 }
 const hundredth = (v: number): number => Math.round(v * 100) / 100;
 
+/** said instead of a way to make tones: the picture’s colours are dug out of the stack beneath */
+const DIG = "dig";
+/** colours that a stack begins with: an old photo */
+const SEPIA = [
+  { colour: "#f0e4c8", name: "Light" },
+  { colour: "#c98a4b", name: "Middle" },
+  { colour: "#7a3f24", name: "Deep" },
+];
+
 type Of = { j: Job; c: OnJob };
 /** One of a list. */
 const inList =
@@ -128,7 +138,11 @@ const FIELDS: Readers<Picture, Of> = {
     return { quarters: (q || undefined) as Picture["quarters"] };
   },
   flip: (v) => ({ flip: yes(v) }),
-  render: (v) => ({ render: inList<Render>(RENDERS, "way to make tones")(v) }),
+  /** dots, power, or the colours of a stack by power */
+  render: (v) =>
+    v === DIG
+      ? { render: "grey", dig: true, plain: undefined }
+      : { render: inList<Render>(RENDERS, "way to make tones")(v), dig: undefined },
   serpentine: (v) => ({ serpentine: yes(v) }),
   plain: (v) => ({ plain: yes(v) }),
   unlaid: (v) => ({ unlaid: yes(v) }),
@@ -190,6 +204,12 @@ const at = (list: readonly ToneStep[], step: string): number => {
 const areasOf = (j: Job): Areas => {
   if (j.areas?.kind !== "bands") throw new Refused("This job has no bands.");
   return j.areas;
+};
+/** most colours that are laid over one another and dug to */
+const MOST_STACKED = route("A2").maxColours;
+const stackOf = (j: Job): { colour: string; name: string }[] => {
+  if (!j.areas?.over) throw new Refused("The colours of this job do not lie over one another.");
+  return j.zones.map((z) => ({ colour: z.wanted ?? z.colour, name: z.name }));
 };
 const lengthIn = (v: string, c: OnJob): number => typed.length(v, c.world.shop.units);
 const band = (a: Areas, f: StripForm, c: OnJob): Areas => {
@@ -376,7 +396,25 @@ export const pictureActs = [
         const had = j.zones.filter((z) => !z.bare).map((z) => ({ colour: z.wanted ?? z.colour, name: z.name }));
         return evenBands(j, had.length > 1 ? had : EVENING, 0);
       }
+      if (f.kind === "stack") {
+        const had = j.zones.filter((z) => !z.bare).map((z) => ({ colour: z.wanted ?? z.colour, name: z.name }));
+        return stacked(j, had.length > 1 && had.length <= MOST_STACKED ? had : SEPIA);
+      }
       throw new Refused(`There are no areas of the kind “${f.kind}”.`);
+    }),
+  ),
+  act("stack-add", Bare, (_f, c: OnJob) =>
+    changed(c, "stack of", (j) => {
+      const now = stackOf(j);
+      if (now.length >= MOST_STACKED) throw new Refused(`${MOST_STACKED} colours are the most that are dug.`);
+      return stacked(j, [...now, { colour: WHITE, name: `Colour ${now.length + 1}` }]);
+    }),
+  ),
+  act("stack-remove", StripForm, (f, c: OnJob) =>
+    changed(c, "stack of", (j) => {
+      stackOf(j);
+      if (j.zones.length < 2) throw new Refused("One colour is the least.");
+      return settled({ ...j, zones: j.zones.filter((z) => z.id !== f.zone) });
     }),
   ),
   act("bands", StripForm, (f, c: OnJob) =>

@@ -8,13 +8,13 @@ import type { World } from "../records/world";
 import { makePlan, type Plan } from "../plan/plan";
 import { inTurn, type Placed } from "../plan/placed";
 import { ROUTES, type Route } from "../catalogue/routes";
-import { BURNT } from "../catalogue/substrates";
 import { difference, linear } from "../models/film/colour";
 import { over } from "../models/film/hide";
 import { shown, zoneOf } from "../piece/state";
 import { batchOf } from "../plan/proof";
 import { kindOf, own } from "../process/kinds";
-import { brief } from "../testing/briefs";
+import { meantColour } from "../process/meant";
+import { brief, LATER_FROM } from "../testing/briefs";
 import { gatesOf, type Gate } from "./gates";
 import { atBench, standing } from "./next";
 
@@ -104,9 +104,9 @@ function flaws(plan: Plan): string[] {
     }
   }
   if (end.soot || end.smeared) out.push(end.soot ? "sooty" : "smeared");
-  for (const z of c.filled) {
-    const wanted = c.route!.shows === "mark" ? BURNT : c.paintOf(z.productId!).product.colour;
-    const body = over(linear(wanted), [0, 0, 0], 1e9);
+  for (const z of [...c.filled, ...c.uncovered]) {
+    const wanted = meantColour(z, c)!;
+    const body = z.bare || !c.route!.takes.length ? linear(wanted) : over(linear(wanted), [0, 0, 0], 1e9);
     const off = difference(shown(end, zoneOf(end, z.id), c.substrate.colour, c.paintOf), body);
     if (off > c.tolerance + 0.01) out.push(`${z.id} is ${off.toFixed(1)} off`);
   }
@@ -120,7 +120,7 @@ function flaws(plan: Plan): string[] {
 
 /** A sample job of each route, on a material that it takes. */
 const SAMPLES: [Route["id"], World][] = ROUTES.map((r) => {
-  for (let k = 0; ; k++) {
+  for (let k = r.takes.length ? 0 : LATER_FROM; ; k++) {
     const w = brief(k);
     const colours = new Set(w.job.zones.map((z) => z.productId)).size;
     if (w.job.route === r.id && colours <= 3 && (colours > 1 || r.maxColours === 1)) return [r.id, w];

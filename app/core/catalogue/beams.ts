@@ -76,6 +76,16 @@ export const defaultCutE = (beam: Beam, family: Family): number | null => CUT[be
 
 export type Marks = "marks" | "passes" | "refuses" | "poor" | "unknown";
 
+/** What a beam does to a body, as the end of a sentence. */
+export const marksSays = (on: Marks, body: string): string =>
+  ({
+    marks: `marks ${body}`,
+    passes: `passes through ${body}`,
+    refuses: `does not mark ${body}`,
+    poor: `marks ${body} poorly`,
+    unknown: `is not known to mark ${body}`,
+  })[on];
+
 /** What a beam does to a bare surface. Pairs nobody has told of are `unknown`, never guessed. */
 export function beamOn(beam: Beam, s: SubstrateKind): Marks {
   const table: Record<Beam, Partial<Record<SubstrateKind["family"], Marks>>> = {

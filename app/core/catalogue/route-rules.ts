@@ -22,6 +22,8 @@ export interface Asked {
   use: Use[];
   ovenFits: boolean;
   narrowestMm: number | null;
+  /** a photo or logo is to be drawn in tones */
+  picture: boolean;
 }
 export interface RouteRule {
   id: string;
@@ -167,6 +169,13 @@ export const ROUTE_RULES: RouteRule[] = [
     apart: { B: "What is burnt into the glaze stays, though in one dark tone.", ...LIFTS },
   },
   {
+    id: "photo-bare",
+    asks: "Is it a photo?",
+    applies: (a) => a.picture && (wood(a) || ["slate", "coated-metal", "acrylic"].includes(a.family)),
+    weighs: { N: 5 },
+    why: "A photo in the material itself needs no paint: nothing to wait for, nothing that chips.",
+  },
+  {
     id: "small-letters",
     asks: "How small is the smallest stroke?",
     applies: (a) => a.narrowestMm !== null && a.narrowestMm < 0.8,
@@ -187,6 +196,7 @@ const ANSWERS: Record<string, (a: Asked) => string | null> = {
   "Do the colours touch?": (a) => (wood(a) || a.colours < 2 ? null : `${a.colours} of them`),
   "Will it be handled?": (a) => (a.use.includes("handled") ? "yes" : "not said"),
   "Will it be wet or outdoors?": (a) => a.use.filter((u) => u === "wet" || u === "outdoors").join(", ") || "not said",
+  "Is it a photo?": (a) => (a.picture ? "yes" : null),
   "How small is the smallest stroke?": (a) =>
     a.narrowestMm === null ? "not measured" : `${Math.round(a.narrowestMm * 100) / 100} mm`,
 };

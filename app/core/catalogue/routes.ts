@@ -40,7 +40,7 @@ export type Phase<K extends string = string> =
     }
   /** white only as far as it saves coats of colour */
   | { do: "undercoat" }
-  | { do: "laser"; kind: "reveal" | "engrave" | "open-skin" | "burn-in" }
+  | { do: "laser"; kind: "reveal" | "engrave" | "open-skin" | "burn-in" | "mark" }
   /** the face masked, to be engraved or scored through; `heat`: the mask must bear melting */
   | { do: "mask"; heat?: "gun" | "oven"; when?: When }
   /** everything that still masks it comes off */
@@ -90,10 +90,10 @@ export interface Route<K extends string = string> {
   /** which side is worked: behind a clear sheet it is seen from the other */
   side: "front" | "back" | "inside";
   shapes: ("flat" | "ball" | "cylinder")[];
-  /** paints that may fill a zone; a finish suits if one of these does */
+  /** paints that may fill a zone; a finish suits if one of these does; none: the beam's own mark is all there is */
   takes: readonly Takes[];
-  /** the finish to begin with where none is named */
-  usual: FinishId;
+  /** the finish to begin with where none is named; null: it takes none */
+  usual: FinishId | null;
   /** cut as deep as sanding, sealer and coats want, or as deep as is usual for what fills it */
   depth: "as-needed" | "usual";
   /** what a zone shows in the end: its paint, or the mark of the burn */
@@ -106,13 +106,14 @@ export interface Route<K extends string = string> {
 const step = <const K extends string>(kind: K, when?: When): Phase<K> => ({ do: "step", kind, when });
 const begin = [step("inspect-blank"), step("label")];
 const end = [{ do: "finishing" as const }, step("final-check")];
-const coats = (role: CoatRole, count: number): Phase<never> => ({
+const coats = (role: CoatRole, count: number, when?: When): Phase<never> => ({
   do: "coats",
   role,
   over: "face",
   until: "count",
   count,
   ...(role === "clear" ? { kept: "no-clear" as const } : {}),
+  ...(when ? { when } : {}),
 });
 const clean = [step("scuff", "bare-metal"), step("degrease", "hard"), step("dust", "absorbent")];
 const flat = {
@@ -666,6 +667,48 @@ const ROWS = [
       step("proof", "batch"),
       { do: "laser", kind: "open-skin" },
       { do: "colours", how: "poured" },
+      ...end,
+    ],
+  },
+  {
+    ...flat,
+    id: "N",
+    pictures: true,
+    name: "The beam’s own mark, no paint",
+    gives: "A picture or drawing in the material itself, in its one tone: nothing to dry, nothing that chips.",
+    goes:
+      "Clean the bare face; find the setting on an offcut; the beam darkens wood, pales slate, takes a coating or the cap of a " +
+      "two-layer sheet off; clean; wood gets a clear coat.",
+    families: ["wood", "mdf", "slate", "coated-metal", "acrylic"],
+    substrates: [
+      "hard-maple",
+      "cherry",
+      "walnut",
+      "birch-ply",
+      "pine",
+      "oak",
+      "mdf",
+      "slate",
+      "metal-coated",
+      "acrylic-two-layer",
+    ],
+    shapes: ["flat", "cylinder"],
+    beams: ALL,
+    maxColours: 1,
+    takes: [],
+    usual: null,
+    shows: "mark",
+    loss: 0.03,
+    phases: [
+      ...begin,
+      step("degrease", "hard"),
+      step("dust", "absorbent"),
+      step("place-round", "round"),
+      step("plate"),
+      step("proof", "batch"),
+      { do: "laser", kind: "mark" },
+      step("wash"),
+      coats("clear", 2, "absorbent"),
       ...end,
     ],
   },

@@ -1,4 +1,7 @@
+import type { Beam } from "../records/ids";
+
 /** Substrates as data. Colours are what the bare face looks like; null means that the figure does not apply or is not known. */
+export type SkinKind = "glaze" | "coating" | "silver" | "cap";
 export interface SubstrateKind {
   id: SubstrateId;
   name: string;
@@ -12,7 +15,9 @@ export interface SubstrateKind {
   /** veneer or face thickness that sanding must not eat, mm; null: solid */
   veneerMm: number | null;
   /** what lies on it from the maker: glaze, coating, silvering; µm thick, and the colour that shows when it is off */
-  skin: { kind: "glaze" | "coating" | "silver"; um: number; beneath: string } | null;
+  skin: { kind: SkinKind; um: number; beneath: string } | null;
+  /** what a beam leaves on its bare face: the colour, and J/mm² at the knee of those beams of which it is known (M5); null: not known */
+  mark: { colour: string; knee: Partial<Record<Beam, number>> } | null;
   /** °C that an oven may be set to for it: from the first on it suffers, past the second it fails */
   riskC: number;
   limitC: number;
@@ -25,7 +30,9 @@ export interface SubstrateKind {
 }
 
 export type Family = "wood" | "mdf" | "tile" | "slate" | "canvas" | "metal" | "coated-metal" | "acrylic" | "glass";
-type Row = Omit<SubstrateKind, "id" | "skin" | "riskC" | "limitC" | "thermal" | "absorbent" | "bleed"> & { id: string };
+type Row = Omit<SubstrateKind, "id" | "skin" | "mark" | "riskC" | "limitC" | "thermal" | "absorbent" | "bleed"> & {
+  id: string;
+};
 const THERMAL: Record<Family, SubstrateKind["thermal"]> = {
   wood: { rho: 650, c: 1700, k: 0.15 },
   mdf: { rho: 750, c: 1700, k: 0.14 },
@@ -54,7 +61,15 @@ const RISK_C: Partial<Record<Family, number>> = { wood: 160, mdf: 150 };
 const SKIN: Partial<Record<SubstrateId, SubstrateKind["skin"]>> = {
   "tile-glazed": { kind: "glaze", um: 200, beneath: "#efe6d6" },
   "metal-coated": { kind: "coating", um: 25, beneath: "#c9ccce" },
+  "acrylic-two-layer": { kind: "cap", um: 120, beneath: "#f1efe8" },
   "glass-coated": { kind: "silver", um: 1, beneath: "#eef3f4" },
+};
+/** ordinary knees, where a try on an offcut begins */
+const BURNT_WOOD = { co2: 0.3, blue: 0.8 };
+const MARK: Partial<Record<Family, SubstrateKind["mark"]>> = {
+  wood: { colour: "#4a2e1c", knee: BURNT_WOOD },
+  mdf: { colour: "#4a3020", knee: BURNT_WOOD },
+  slate: { colour: "#b4b5b1", knee: { co2: 0.7 } },
 };
 const BLEED: Partial<Record<SubstrateId, number>> = {
   "hard-maple": -1,
@@ -218,6 +233,16 @@ const ROWS = [
     veneerMm: null,
   },
   {
+    id: "acrylic-two-layer",
+    name: "Two-layer acrylic",
+    family: "acrylic",
+    colour: "#26282c",
+    grain: "none",
+    e0: 0.05,
+    laserSafeFactor: 1,
+    veneerMm: null,
+  },
+  {
     id: "glass-coated",
     name: "Inside-coated glass",
     family: "glass",
@@ -235,6 +260,7 @@ export type SubstrateId = (typeof ROWS)[number]["id"];
 export const SUBSTRATES: readonly SubstrateKind[] = ROWS.map((r) => ({
   ...r,
   skin: SKIN[r.id] ?? null,
+  mark: MARK[r.family] ?? null,
   riskC: RISK_C[r.family] ?? LIMIT_C[r.family],
   limitC: LIMIT_C[r.family],
   thermal: r.id === "steel-bare" ? { rho: 7850, c: 490, k: 45 } : THERMAL[r.family],
@@ -248,6 +274,17 @@ export function substrateNamed(id: string): SubstrateKind {
   const s = byId.get(id);
   if (!s) throw new Error(`There is no substrate “${id}”.`);
   return s;
+}
+/** The body of a piece: its row, with what this very sheet is said to be: its colour, what lies beneath its skin, how thick that is. */
+export function bodyOf(s: { id: string; colour?: string; beneath?: string; skinUm?: number }): SubstrateKind {
+  const row = substrateNamed(s.id);
+  if (s.colour === undefined && s.beneath === undefined && s.skinUm === undefined) return row;
+  const { skin } = row;
+  return {
+    ...row,
+    colour: s.colour ?? row.colour,
+    skin: skin && { ...skin, um: s.skinUm ?? skin.um, beneath: s.beneath ?? skin.beneath },
+  };
 }
 export const substrate = (id: SubstrateId): SubstrateKind => substrateNamed(id);
 export const isSubstrate = (id: string): id is SubstrateId => byId.has(id);

@@ -3,9 +3,9 @@
  * The table is worked out from the routes' own rows, so that a further route needs no second place.
  */
 import type { Beam } from "../records/ids";
-import { BEAM_KINDS } from "./beams";
+import { BEAM_KINDS, beamOn, marksSays } from "./beams";
 import { finishNamed, inWords, type Finish } from "./finishes";
-import { colourWay, cuts, ROUTES, taken, takes, type Route } from "./routes";
+import { beamWork, colourWay, cuts, ROUTES, taken, takes, type Route } from "./routes";
 import { SUBSTRATES, substrateNamed, type SubstrateKind } from "./substrates";
 
 export interface Brief {
@@ -54,16 +54,18 @@ export function against(r: Route, b: Brief): No[] {
   }
   if (b.bare && !r.bareAlone) {
     const [way] = ROUTES.filter((x) => x.bareAlone);
-    out.push({
-      rule: null,
-      of: "bare",
-      why: `It lays colours; your zones have none. “${way.name}” uncovers the bare material.`,
-    });
+    const why = r.takes.length
+      ? `It lays colours; your zones have none. “${way.name}” uncovers the bare material.`
+      : "It marks areas; all of yours are left as they are.";
+    out.push({ rule: null, of: "bare", why });
   }
   if (b.picture && !r.pictures)
     out.push({ rule: null, of: "picture", why: "It fills areas one by one; it draws no picture in tones." });
   if (b.beam && !r.beams.includes(b.beam))
     out.push({ rule: 40, of: "beam", why: `A ${beamName(b.beam)} beam does not do it.` });
+  const on = b.beam && beamWork(r) === "mark" ? beamOn(b.beam, s) : "marks";
+  if (b.beam && on !== "marks")
+    out.push({ rule: 40, of: "beam", why: `A ${beamName(b.beam)} beam ${marksSays(on, s.name.toLowerCase())}.` });
   const cut = b.beam && againstCut(r, b.beam, s);
   if (cut) out.push({ rule: 40, of: "cut", why: cut });
   if (!r.shapes.includes(b.shape))

@@ -10,7 +10,7 @@ const POWDER_MM = 0.5;
 const STROKES_HIGH = 6;
 
 /** beam work whose width is that of the line */
-const UNCOVERS: ReadonlySet<Traits["beam"]> = new Set(["film", "pigment"]);
+const UNCOVERS: ReadonlySet<Traits["beam"]> = new Set(["film", "pigment", "face"]);
 
 export interface LetterSize {
   strokeMm: number;
@@ -24,9 +24,10 @@ export function smallestStroke(plan: Plan): LetterSize | null {
   if (!c.route) return null;
   const first = c.filled[0] ? c.paintOf(c.filled[0].productId as string) : null;
   const spot = (c.spotMm ?? 0.1) * 1.5;
-  const uncovered = plan.placed.some(({ step }) => UNCOVERS.has(kindOf(step.kind).beam));
+  const bare = !c.route.takes.length;
+  const uncovered = bare || plan.placed.some(({ step }) => UNCOVERS.has(kindOf(step.kind).beam));
   const [mm, by] = uncovered
-    ? [spot, "what the laser uncovers"]
+    ? [spot, bare ? "the beam’s own mark" : "what the laser uncovers"]
     : first?.powder
       ? [POWDER_MM, "powder"]
       : first?.finish.by === "brush"

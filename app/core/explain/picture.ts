@@ -8,22 +8,25 @@ import { onBlank } from "../geometry/on-blank";
 import { pictureBox } from "../geometry/picture";
 import { ringsOf, type Point, type Ring } from "../geometry/outline";
 import { hex, linear, luminance } from "../models/film/colour";
+import { energyForMark } from "../models/laser/mark";
 import { GROUND, shown, zoneOf } from "../piece/state";
 import type { Placed } from "../plan/placed";
 import type { Plan } from "../plan/plan";
 import { placementOf } from "../plan/visits";
 import { dose } from "../process/beam";
 import type { Context } from "../process/context";
+import { meantColour } from "../process/meant";
 import { kindOf, own } from "../process/kinds";
 import { cutsOf, pieceSeconds } from "../process/kinds/laser-work";
-import { burntOf, sourceOf } from "../process/polarity";
-import { BURN_E, ENOUGH, filmsOver, skinEnergy } from "../process/settings";
+import { burntBy } from "../process/polarity";
+import { BURN_E, demandOn, digsColours, energyOn, ENOUGH, filmsOver, kneeOf, skinEnergy } from "../process/settings";
 import { mirrored } from "../process/setup";
 import { EDGE_AS_DRAWN, held } from "../tone/gain";
 import { SCREEN } from "../tone/kernels";
 import type { Recipe } from "../tone/render";
 import { filledIn } from "../tone/steps";
 import { LUMINANCE } from "../tone/source";
+import { powerTable, shadeOf } from "./shade";
 
 /** A band that thins out at its borders: mm along its way, measured in the picture’s own corner. */
 export interface Band {
@@ -31,6 +34,15 @@ export interface Band {
   from: number;
   to: number;
   fadeMm: number;
+}
+/** A colour that is dug to: its zone, and with what. */
+export interface Dug {
+  zone: string;
+  name: string;
+  colour: string;
+  /** share of the power that is set */
+  demand: number;
+  e: number | null;
 }
 export interface PictureWork {
   step: string;
@@ -43,6 +55,8 @@ export interface PictureWork {
   areas: { id: string; name: string; rings: Ring[]; burnt: string; band?: Band }[];
   /** what is seen where it is not burnt */
   left: string;
+  /** colours that are dug out of the stack, shallowest first; null: tones of one colour are drawn */
+  dug: Dug[] | null;
   /** zones that this step draws over; null: all of the picture in one go */
   only: string[] | null;
   /** no setting is known: what is burnt is shown as it is meant */
@@ -53,6 +67,7 @@ export interface PictureWork {
   spotMm: number | null;
 }
 
+const HALF = 0.5;
 /**
  * J/mm² at which half of what a step takes off, opens or burns in is done: the films over what its first zone shows (M4), the skin, the
  * pigment; null: not known.
@@ -61,6 +76,10 @@ function opensAt({ step: s, before }: Placed, c: Context): number | null {
   const { beam } = kindOf(s.kind);
   if (beam === "skin") return ENOUGH * skinEnergy(c);
   if (beam === "pigment") return ENOUGH * BURN_E;
+  if (beam === "face") {
+    const knee = kneeOf(c);
+    return knee && energyForMark(HALF, knee);
+  }
   const set = own(s, "laser");
   const zone = c.job.zones.find((z) => z.id === s.zones[0]);
   if (!set || !zone) return null;
@@ -69,12 +88,31 @@ function opensAt({ step: s, before }: Placed, c: Context): number | null {
   return cutsOf(lies, c, set.interval, set.passes)[over - 1]?.c ?? null;
 }
 
-const DRAWS = ["film", "pigment", "skin"];
+const DRAWS = ["film", "pigment", "skin", "face"];
 /** Steps of a plan that draw its picture. */
 export const drawing = (plan: Plan): Placed[] =>
   plan.context.picture
     ? plan.placed.filter((p) => DRAWS.includes(kindOf(p.step.kind).beam ?? "") && !kindOf(p.step.kind).tries)
     : [];
+
+/** The colours that a step digs to, by how much of its power; without a setting evenly. */
+function dugBy({ step: s, before }: Placed, c: Context, colour: (zone: string) => string): Dug[] {
+  const set = own(s, "laser");
+  const zones = s.zones.filter((z) => z !== GROUND);
+  const deep = (id: string): number => {
+    const z = c.job.zones.find((x) => x.id === id);
+    return filmsOver(zoneOf(before, id), z && !z.bare ? z.productId : null);
+  };
+  return [...zones]
+    .sort((a, b) => deep(a) - deep(b))
+    .map((zone, i) => ({
+      zone,
+      name: c.job.zones.find((z) => z.id === zone)?.name ?? zone,
+      colour: colour(zone),
+      demand: (set && demandOn(c, zoneOf(before, zone), set)) ?? (i + 1) / zones.length,
+      e: set && energyOn(c, zoneOf(before, zone), set),
+    }));
+}
 
 /** Everything that the beam is to be given of a job’s picture, a step each; empty: it has none, or no step draws it yet. */
 export function pictureWork(plan: Plan): PictureWork[] {
@@ -88,7 +126,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
     hex(shown(last.after, zoneOf(last.after, zone), c.substrate.colour, c.paintOf));
   const meant = (zone: string): string | null => {
     const z = c.job.zones.find((x) => x.id === zone);
-    return !z || z.bare ? c.substrate.colour : (c.paint(z.productId)?.product.colour ?? null);
+    return z ? meantColour(z, c) : c.substrate.colour;
   };
   const { areas } = c.job;
   const axis = areas?.kind === "bands" ? axisOf(c.job.substrate, areas.angle ?? 0) : null;
@@ -112,7 +150,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
   };
   const outlines = new Map(onBlank(c.job).map((z) => [z.id, ringsOf(z.path)]));
   const over = placementOf(plan).overrunMm;
-  const want = burntOf(sourceOf(c), c.route).inverted;
+  const want = burntBy(c).inverted;
   const turnedOver = c.job.choices.inverted !== null && c.job.choices.inverted !== want;
   return drawing(plan).map((s) => {
     const step = s.step;
@@ -125,6 +163,12 @@ export function pictureWork(plan: Plan): PictureWork[] {
     const opens = first ? opensAt(s, c) : null;
     const ratio = e && opens ? opens / e : EDGE_AS_DRAWN;
     const intervalMm = set?.interval ?? c.intervalMm ?? 0.1;
+    const shade = p.render === "grey" ? shadeOf(s, c) : null;
+    const dug = digsColours(c) ? dugBy(s, c, burnt) : null;
+    const toned = dug && {
+      levels: [{ colour: colour(GROUND), demand: 0 }, ...dug.map(({ colour: k, demand }) => ({ colour: k, demand }))],
+      diffuse: !p.plain,
+    };
     return {
       step: step.id,
       title: step.title,
@@ -139,6 +183,7 @@ export function pictureWork(plan: Plan): PictureWork[] {
         ...bandOf(id),
       })),
       left: colour(GROUND),
+      dug,
       only: zones.length === c.job.zones.length ? null : zones,
       assumed: set === null,
       seconds: pieceSeconds({ zones: step.zones, laser: set }, c),
@@ -165,6 +210,8 @@ export function pictureWork(plan: Plan): PictureWork[] {
         colourY: first ? luminance(linear(burnt(first))) : 1,
         topY: luminance(linear(colour(GROUND))),
         layOn: !p.unlaid,
+        ...(shade && !dug ? { power: powerTable(shade) } : {}),
+        ...toned,
       },
     };
   });

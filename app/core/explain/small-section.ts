@@ -10,7 +10,7 @@ export interface SmallSection {
   columns: {
     /** 0 at the top of the picture, 1 at its foot: where the body begins */
     cut: number;
-    /** where the beam has changed the face and no film lies on it: what is seen */
+    /** where the beam has changed the face and no film but a clear one lies on it: what is seen */
     mark: string | null;
     films: { colour: string; clear: boolean; top: number; bottom: number }[];
   }[];
@@ -39,7 +39,10 @@ export function smallSection(plan: Plan): SmallSection | null {
     columns: zones.map((z) => ({
       cut: at(z.depthUm),
       mark:
-        z.layers.some((l) => l.product !== null && l.left > 0.01) || z.front === c.substrate.colour ? null : z.front,
+        z.layers.some((l) => l.product !== null && l.left > 0.01 && !c.paintOf(l.product).clear) ||
+        z.front === c.substrate.colour
+          ? null
+          : z.front,
       films: z.layers
         .filter((l) => l.left > 0.01 && l.product !== null)
         .map((l) => {

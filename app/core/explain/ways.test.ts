@@ -127,7 +127,8 @@ test("an empty Shelf makes no route impossible: what it lacks is to buy, and pla
     for (const x of bare.filter((y) => y.figures)) {
       const plan = makePlan(byRoute(w, x.id), null, true);
       expect([n, x.id, plan.missing.filter((m) => !["machine", "oven"].includes(m.what))]).toEqual([n, x.id, []]);
-      expect(x.figures!.toBuy.length).toBeGreaterThan(0);
+      // the beam's own mark wants nothing but, on wood, its clear coat
+      if (x.id !== "N") expect(x.figures!.toBuy.length).toBeGreaterThan(0);
     }
   }
 });

@@ -88,6 +88,10 @@ export function settled(job: Job): Job {
   const shape = blankOf(substrate);
   const old = (id: string): Zone | undefined => job.zones.find((z) => z.id === id);
   const artwork = { name: "", svg: "", w: substrate.w, h: substrate.h };
+  if (areas.kind === "whole" && areas.over) {
+    const least = Math.min(substrate.w, substrate.h);
+    return { ...job, artwork, zones: job.zones.map((z) => zoneOver(z, z.id, shape.rings, least)) };
+  }
   if (areas.kind === "whole") {
     const id = job.zones[0]?.id ?? areaId(1);
     const zones = [zoneOver(old(id), id, shape.rings, Math.min(substrate.w, substrate.h))];
@@ -107,6 +111,17 @@ export function settled(job: Job): Job {
 export function wholeFace(job: Job, colour: string): Job {
   const zone = { ...zoneOver(undefined, areaId(1), blankOf(job.substrate).rings, 1), colour, wanted: colour };
   return settled({ ...job, areas: { kind: "whole" }, zones: [zone] });
+}
+
+/** Colours over one another all over the blank, to be dug to. */
+export function stacked(job: Job, colours: readonly { colour: string; name: string }[]): Job {
+  const zones = colours.map((c, i) => ({
+    ...zoneOver(undefined, areaId(i + 1), [], 1),
+    name: c.name,
+    colour: c.colour,
+    wanted: c.colour,
+  }));
+  return settled({ ...job, areas: { kind: "whole", over: true }, zones });
 }
 
 /** Bands of these colours, evenly, one after another. @param angle ° as in {@link Areas} */

@@ -91,12 +91,12 @@ export function pictureRows(p: Picture, job: OnBlank, [ox, oy]: [number, number]
 /** What the file for the laser is called, without its ending: job, size, interval, how its tones are made; it is found again by that. */
 export function pictureFile(
   job: Pick<Job, "title">,
-  p: Pick<Picture, "w" | "h" | "render">,
+  p: Pick<Picture, "w" | "h" | "render" | "dig">,
   intervalMm: number,
 ): string {
   const slug = job.title
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "");
-  return `${slug || "picture"}_${Math.round(p.w)}x${Math.round(p.h)}mm_${intervalMm}mm_${p.render}`;
+  return `${slug || "picture"}_${Math.round(p.w)}x${Math.round(p.h)}mm_${intervalMm}mm_${p.dig ? "levels" : p.render}`;
 }

@@ -1701,7 +1701,7 @@ const EFFECTS = [
   "heats",
   "beam: film",
   "beam: body",
-  "beam: skin, pigment",
+  "beam: skin, pigment, face",
   "beam: mask",
   "beam: outline",
   "beam: trial",
@@ -1715,7 +1715,7 @@ function effectOf(w: World, s: Snag): (typeof EFFECTS)[number] {
   const kind = makePlan(w).placed.find((p) => p.step.id === s.step)?.step.kind;
   if (!kind) return "the job";
   const k = kindOf(kind);
-  if (k.beam === "skin" || k.beam === "pigment") return "beam: skin, pigment";
+  if (k.beam === "skin" || k.beam === "pigment" || k.beam === "face") return "beam: skin, pigment, face";
   if (k.beam) return `beam: ${k.beam}`;
   if (k.lays) return k.lays === "film" ? "lays paint" : k.lays === "mask" ? "lays a mask" : "lays powder";
   if (k.heats) return "heats";

@@ -7,7 +7,7 @@ import type { Paint } from "../catalogue/properties";
 import type { CoatRole } from "../records/ids";
 import { linear, mix, type Rgb } from "../models/film/colour";
 import { over, scatter } from "../models/film/hide";
-import { CHAR, type SubstrateKind } from "../catalogue/substrates";
+import { CHAR, type SkinKind, type SubstrateKind } from "../catalogue/substrates";
 
 /** the rest of the face, between the zones */
 export const GROUND = "ground";
@@ -63,7 +63,7 @@ export interface ZoneState {
   /** bottom to top */
   films: Film[];
   /** the maker's own skin: glaze, coating, silvering; `open`: taken off here */
-  skin?: { kind: "glaze" | "coating" | "silver"; um: number; colour: string; beneath: string; open: boolean };
+  skin?: { kind: SkinKind; um: number; colour: string; beneath: string; open: boolean };
   /** pigment burnt into the glaze: the colour it shows */
   mark?: string;
   mask?: Mask;

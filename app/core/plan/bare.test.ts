@@ -112,7 +112,7 @@ test("where nothing covers the whole face a bare zone is simply left", () => {
 test("where no zone has a colour only the route that uncovers the body goes, and the others say so", () => {
   const w = UNDER.find((x) => x.job.substrate.id === "aluminium-bare")!;
   const nos = (x: World): string[] =>
-    chooseRoutes(context(x)).flatMap((r) => (r.no.some((n) => /zones have none/.test(n.why)) ? [] : [r.route.id]));
+    chooseRoutes(context(x)).flatMap((r) => (r.no.some((n) => n.of === "bare") ? [] : [r.route.id]));
   expect(nos(bare(w, () => true))).toEqual(["A1"]);
   // one that has, or no drawing yet, and all are weighed as ever
   expect(nos(bare(w, (i) => i > 0))).toHaveLength(ROUTES.length);

@@ -1,6 +1,6 @@
 /** 1,446 seeded briefs, six of each cell: everything that the support table says can be planned. */
 import { snagsOf } from "../judge/judge";
-import { brief } from "../testing/briefs";
+import { brief, laterCells, LATER_FROM } from "../testing/briefs";
 import { many } from "../testing/worlds";
 import { BURNT } from "../catalogue/substrates";
 import { difference, linear } from "../models/film/colour";
@@ -16,8 +16,16 @@ function off(p: Plan, zone: string): number {
   const c = p.context;
   const z = c.job.zones.find((x) => x.id === zone)!;
   const end = p.placed[p.placed.length - 1].after;
-  const wanted = c.route!.shows === "mark" ? BURNT : c.paintOf(z.productId!).product.colour;
-  return difference(shown(end, zoneOf(end, zone), c.substrate.colour, c.paintOf), over(linear(wanted), [0, 0, 0], 1e9));
+  const { skin, mark } = c.substrate;
+  const wanted = !c.route!.takes.length
+    ? (skin?.beneath ?? mark!.colour)
+    : c.route!.shows === "mark"
+      ? BURNT
+      : c.paintOf(z.productId!).product.colour;
+  return difference(
+    shown(end, zoneOf(end, zone), c.substrate.colour, c.paintOf),
+    c.route!.takes.length ? over(linear(wanted), [0, 0, 0], 1e9) : linear(wanted),
+  );
 }
 const faults = (p: Plan): string[] => {
   const out: string[] = [];
@@ -63,12 +71,12 @@ function hazards(p: Plan): number[] {
     [
       72,
       ["B", "C1", "C2", "C3", "D2", "D5", "J"].includes(r) ||
-        (["A1", "A2", "A3", "A4", "D1", "D3", "D4", "H"].includes(r) && !soft),
+        (["A1", "A2", "A3", "A4", "D1", "D3", "D4", "H", "N"].includes(r) && !soft),
     ],
     [74, r === "D4"],
     [75, f === "glass"],
     [76, metal],
-    [80, r === "D5" || (r === "G" && many)],
+    [80, r === "D5" || (r === "N" && f === "coated-metal") || (r === "G" && many)],
     [85, f === "metal" || f === "glass"],
     [86, !(["D3", "D4", "G"].includes(r) && soft)],
     [87, ["D1", "D2", "D3", "D4", "D5", "E1", "E2", "F", "G", "H", "I"].includes(r) || (r === "A3" && many) || soft],
@@ -81,6 +89,7 @@ function hazards(p: Plan): number[] {
 test(`${N} briefs: no stop, the hazards of their materials and no others, nothing refused, every zone its colour, amounts balance`, () => {
   const all: string[] = [];
   for (let n = 0; n < N; n++) all.push(...faults(makePlan(brief(n))));
+  for (let n = 0; n < laterCells(); n++) all.push(...faults(makePlan(brief(LATER_FROM + n))));
   expect(all.slice(0, 40)).toEqual([]);
 });
 

@@ -187,6 +187,15 @@ export class Builder {
     if (!this.c.machine) this.lackMachine();
     else if (kindOf(s.kind).beam === "body") this.lackDepth();
     else if (kindOf(s.kind).beam === "outline") this.lackCut();
+    else if (kindOf(s.kind).beam === "face") this.lackMark();
+  }
+  /** What the beam leaves on this body is not known. */
+  private lackMark(): void {
+    const { machine, substrate } = this.c;
+    this.lack(
+      "machine",
+      `What ${machine!.name} leaves on ${substrate.name.toLowerCase()} is not known: try it on an offcut and type it in.`,
+    );
   }
   /** A step of any kind, numbered from the second on. */
   step<K extends KindId>(kind: K, more: Partial<StepFor<K>> = {}, title?: string): void {

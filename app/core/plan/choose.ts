@@ -24,7 +24,9 @@ const DARK = 0.03;
 export function asked(c: Context): Asked {
   const oven = ovenOf(c);
   const { w, h } = c.job.substrate;
-  const narrow = c.filled.map((z) => z.narrowestMm).filter((x): x is number => x !== null);
+  const narrow = (c.route?.takes.length === 0 ? c.uncovered : c.filled)
+    .map((z) => z.narrowestMm)
+    .filter((x): x is number => x !== null);
   const wanted = c.job.zones
     .filter((z) => !z.bare)
     .map((z) => z.wanted ?? c.paint(z.productId)?.product.colour ?? z.colour);
@@ -43,6 +45,7 @@ export function asked(c: Context): Asked {
       oven?.trayW != null &&
       oven.trayH != null &&
       ((w <= oven.trayW && h <= oven.trayH) || (h <= oven.trayW && w <= oven.trayH)),
+    picture: c.job.picture !== undefined,
     narrowestMm: narrow.length ? Math.min(...narrow) : null,
   };
 }

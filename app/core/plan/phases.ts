@@ -12,6 +12,7 @@ import { isKind, kindOf, type Step } from "../process/kinds";
 import { MIST_UM } from "../process/kinds/coat";
 import { skinWords } from "../process/kinds/open-skin";
 import { shapeOf } from "../process/setup";
+import { material } from "../process/words";
 import { primerOf, productFor } from "../process/pick";
 import { cutSetting, opensTogether } from "../process/settings";
 import type { CoatRole } from "../records/ids";
@@ -180,9 +181,17 @@ function reveals(b: Builder): void {
 function laser(b: Builder, ph: PhaseOf<"laser">): void {
   const { c } = b;
   if (ph.kind === "reveal") return reveals(b);
-  const zones = b.filled;
-  if (ph.kind === "engrave") return b.engrave(zones, b.depthMm());
-  b.step(ph.kind, { zones }, ph.kind === "open-skin" ? skinWords[c.substrate.skin?.kind ?? "coating"] : undefined);
+  const zones = b.worked;
+  if (ph.kind === "engrave") return b.engrave(b.filled, b.depthMm());
+  const kind = ph.kind !== "mark" ? ph.kind : c.substrate.skin ? "open-skin" : "mark-face";
+  if (ph.kind === "mark" && !zones.length) b.lack("colour", "No zone is marked: all are left as they are.");
+  const title =
+    kind === "open-skin"
+      ? skinWords[c.substrate.skin?.kind ?? "coating"]
+      : kind === "mark-face"
+        ? `Mark the ${material(c.substrate.family)}`
+        : undefined;
+  b.step(kind, { zones }, title);
 }
 
 /** Finishing moves that the job asks for, at the end. */

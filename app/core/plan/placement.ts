@@ -42,8 +42,9 @@ export interface Placement {
 
 /** How often the beam is given the piece itself, films aside: each time it is laid in place anew. */
 const visitsOf = (steps: Step[]): number =>
-  steps.filter((s) => own(s, "laser") && ["body", "mask", "skin", "pigment"].includes(kindOf(s.kind).beam ?? ""))
-    .length + (steps.some((s) => own(s, "method") === "laser") ? 1 : 0);
+  steps.filter(
+    (s) => own(s, "laser") && ["body", "mask", "skin", "face", "pigment"].includes(kindOf(s.kind).beam ?? ""),
+  ).length + (steps.some((s) => own(s, "method") === "laser") ? 1 : 0);
 
 /** How a job's pieces are placed and placed again. */
 export function placement(c: Context, steps: Step[]): Placement {

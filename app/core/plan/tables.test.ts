@@ -104,6 +104,7 @@ test("route questions weigh as they say, and can be switched off", () => {
     use: [],
     ovenFits: false,
     narrowestMm: 2,
+    picture: false,
   };
   const best = (x: object, off: string[] = []): string =>
     [...ROUTES].sort((p, q) => weigh(q, { ...a, ...x }, { off }).points - weigh(p, { ...a, ...x }, { off }).points)[0]
@@ -112,6 +113,7 @@ test("route questions weigh as they say, and can be switched off", () => {
   expect(best({ quantity: 24, beam: "blue" })).toBe("E2");
   expect(best({ quantity: 24, ovenFits: true })).toBe("D4");
   expect(best({ quantity: 24 })).toBe("D3");
+  expect(best({ family: "slate", picture: true })).toBe("N");
   expect(
     weigh(
       ROUTES.find((r) => r.id === "E1")!,

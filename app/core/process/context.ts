@@ -3,7 +3,7 @@ import { paint, type Paint } from "../catalogue/properties";
 import { BEAM_KINDS } from "../catalogue/beams";
 import { route, type Route } from "../catalogue/routes";
 import { schoolPick } from "../catalogue/schools";
-import { type SubstrateKind, substrateNamed } from "../catalogue/substrates";
+import { bodyOf, type SubstrateKind } from "../catalogue/substrates";
 import { air, type Air } from "../models/drying/climate";
 import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
 import { shopClock, type ZonedClock } from "../time/zoned";
@@ -47,7 +47,10 @@ export interface Context {
   paint(id: string | null): Paint | null;
   /** zones that get a finish */
   filled: Zone[];
-  /** zones that are to show the bare material, where paint covers the whole face and the beam uncovers: nothing but the body beneath */
+  /**
+   * zones that the beam works without a paint of their own: those that are to show the bare material where paint covers the whole face
+   * and the beam uncovers, or those that it marks where the route takes no paint
+   */
   uncovered: Zone[];
   allZones: string[];
   tolerance: number;
@@ -128,6 +131,8 @@ export function context(world: World, lent: readonly Product[] = []): Context {
   const machine = world.machines.find((m) => m.id === job.machineId) ?? null;
   const spotMm = machine ? (machine.spotMm ?? BEAM_KINDS[machine.beam].spotMm) : null;
   const way = job.route ? route(job.route) : null;
+  const marks = way !== null && !way.takes.length;
+  const painted = marks ? [] : job.zones;
   const byId = new Map(shelf.map((p) => [p.id, p]));
   const rooms = new Map<string, Air>();
   const clock = shopClock(shop);
@@ -139,7 +144,7 @@ export function context(world: World, lent: readonly Product[] = []): Context {
     shelf,
     standIns,
     pieces: piecesOf(job),
-    substrate: substrateNamed(job.substrate.id),
+    substrate: bodyOf(job.substrate),
     route: way,
     machine,
     picture: way && !way.pictures ? null : (job.picture ?? null),
@@ -166,8 +171,8 @@ export function context(world: World, lent: readonly Product[] = []): Context {
       const p = id === null ? undefined : byId.get(id);
       return p ? paint(p) : null;
     },
-    filled: job.zones.filter((z) => !z.bare && z.productId !== null && byId.has(z.productId)),
-    uncovered: way?.lifts ? job.zones.filter((z) => z.bare) : [],
+    filled: painted.filter((z) => !z.bare && z.productId !== null && byId.has(z.productId)),
+    uncovered: marks ? job.zones.filter((z) => !z.bare) : way?.lifts ? job.zones.filter((z) => z.bare) : [],
     allZones: [...job.zones.map((z) => z.id), GROUND],
     school: (matter) => schoolPick(matter, mine, ours).pick,
     tolerance: job.choices.tolerance ?? shop.tolerance,

@@ -1,4 +1,5 @@
 import { ROUTES } from "../catalogue/routes";
+import { substrate, type SubstrateId } from "../catalogue/substrates";
 import { e1, a1 } from "../testing/worlds";
 import { makePlan } from "../plan/plan";
 import { kindOf } from "./kinds";
@@ -11,6 +12,19 @@ test("a drawing is burnt where it is drawn on every route; a picture is inverted
     expect([r.id, burntOf("picture", r).inverted]).toEqual([r.id, beam?.do === "laser" && beam.kind === "reveal"]);
   }
   expect(burntOf("picture", null).inverted).toBe(false);
+  // the beam's own mark: the other way round where it is lighter than the body
+  const bare = ROUTES.find((r) => r.id === "N")!;
+  const wants = (id: SubstrateId): boolean => burntOf("picture", bare, substrate(id)).inverted;
+  expect(["walnut", "mdf", "slate", "metal-coated", "acrylic-two-layer"].map((s) => wants(s as SubstrateId))).toEqual([
+    false,
+    false,
+    true,
+    true,
+    true,
+  ]);
+  const white = { ...substrate("metal-coated"), colour: "#f2f2f0" };
+  expect(burntOf("picture", bare, white).inverted).toBe(false);
+  expect(burntOf("drawing", bare, substrate("slate")).inverted).toBe(false);
 });
 test("pre-flight quotes it", () => {
   for (const w of [a1(), e1()]) {

@@ -3,10 +3,12 @@
  * piece as it lies, the machine and what is wanted, and is never kept: a thicker dark top moves it at once. All are starts for a test.
  */
 import { absorption } from "../catalogue/beams";
+import { colourWay } from "../catalogue/routes";
 import { depthPerPass, DEPTH_THRESHOLD } from "../models/depth/depth";
+import { markEnergy } from "../models/laser/mark";
 import { PLAIN_RATIO, Q_DEFAULT, window } from "../models/film/reveal";
 import { topDown, type ZoneState } from "../piece/state";
-import { cutE, digs, kappaFor, keptSpeed, shareOf, topSpeed, wattsOf } from "./beam";
+import { cutE, digs, dose, kappaFor, keptSpeed, shareOf, topSpeed, wattsOf } from "./beam";
 import type { Context } from "./context";
 import { cutsOf, rasterExtent } from "./kinds/laser-work";
 import type { LaserSetting } from "./step";
@@ -79,10 +81,13 @@ export function engraveSetting(c: Context, depthMm: number, zones: readonly stri
   return settingFor(c, each / kappa + DEPTH_THRESHOLD, passes, zones);
 }
 
-/** J/mm² to take the maker’s skin off: glaze by test, a coating by its thickness and colour, silvering at a touch. */
+/** J/mm² to take the maker’s skin off: glaze by test, a cap by its depth, a coating by its thickness and colour, silvering at a touch. */
 export function skinEnergy(c: Context): number {
   const s = c.substrate.skin;
   if (!s || s.kind === "glaze" || !c.machine) return GLAZE_E;
+  // a cap is of the sheet's own stuff: as deep as it is thick (M10)
+  const kappa = s.kind === "cap" ? kappaFor(c.machine, c.substrate) : null;
+  if (kappa) return (s.um / 1000 / kappa + DEPTH_THRESHOLD) * MARGIN;
   const takes = Math.max(0.2, absorption(c.machine.beam, c.substrate.colour));
   return c.substrate.e0 + ((Q_DEFAULT * s.um) / takes) * MARGIN;
 }
@@ -93,6 +98,14 @@ export const skinSetting = (c: Context, zones: readonly string[]): LaserSetting 
   settingFor(c, skinEnergy(c), 1, zones);
 export const burnInSetting = (c: Context, zones: readonly string[]): LaserSetting | null =>
   settingFor(c, BURN_E, 1, zones);
+
+/** J/mm² at which a beam’s mark on the bare face is deepest; null: not known. */
+export const kneeOf = (c: Pick<Context, "machine" | "substrate">): number | null =>
+  (c.machine && c.substrate.mark?.knee[c.machine.beam]) ?? null;
+export function markSetting(c: Context, zones: readonly string[]): LaserSetting | null {
+  const knee = kneeOf(c);
+  return knee === null ? null : settingFor(c, markEnergy(knee), 1, zones);
+}
 
 /** Powder fused by a weak, slow beam out of focus: few watts, wide lines, the speed by what it takes. */
 export function meltSetting(c: Context): LaserSetting | null {
@@ -144,15 +157,48 @@ const wanted = (c: Context, zone: string): string | null => {
  * J/mm² between which what a zone is to show lies open and whole; null: no film lies over it, or nothing is known. Under the last film
  * lies the piece itself: nothing shuts that window from above.
  */
-function opensBetween(c: Context, z: ZoneState): { lo: number; hi: number } | null {
-  if (c.intervalMm === null) return null;
-  const cuts = cutsOf(z, c, c.intervalMm, 1);
+function opensBetween(
+  c: Context,
+  z: ZoneState,
+  interval = c.intervalMm,
+  passes = 1,
+): { lo: number; hi: number } | null {
+  if (interval === null) return null;
+  const cuts = cutsOf(z, c, interval, passes);
   const k = Math.max(1, filmsOver(z, wanted(c, z.zone)));
   return window(cuts, k) ?? (cuts[k - 1] ? { lo: cuts[k - 1].c, hi: Infinity } : null);
 }
 
+/** Are the colours of a picture dug out of a stack, each by its own share of the power? */
+export const digsColours = (c: Context): boolean =>
+  c.picture?.dig === true && c.job.areas?.over === true && colourWay(c.route) === "stack";
+
+/** J/mm² to aim at in a window. */
+const aim = ({ lo, hi }: { lo: number; hi: number }): number =>
+  hi === Infinity ? lo * PLAIN_RATIO : Math.sqrt(lo * hi);
+
+/**
+ * J/mm² that a zone gets by a setting; null: not known. Where colours are dug the setting is that of full power, and each zone gets as
+ * much of it as opens its own.
+ */
+export function energyOn(c: Context, z: ZoneState, set: LaserSetting): number | null {
+  const full = c.machine ? dose(c.machine, set) : null;
+  if (full === null || !digsColours(c)) return full;
+  const w = opensBetween(c, z, set.interval, set.passes);
+  return w ? Math.min(full, aim(w)) : full;
+}
+/** The share of the power that is set by which a zone gets what it gets. */
+export function demandOn(c: Context, z: ZoneState, set: LaserSetting): number | null {
+  const e = energyOn(c, z, set);
+  if (e === null || !c.machine || !(set.power > 0)) return null;
+  const share = shareOf(c.machine, (e / set.passes) * set.speed * set.interval) / set.power;
+  return Math.min(1, share);
+}
+
 /** Does one setting uncover all of these zones, with room to hit it? Without a machine: do as many films lie over each? */
 export function opensTogether(c: Context, states: readonly ZoneState[]): boolean {
+  // each by its own power, in one pass
+  if (digsColours(c)) return true;
   if (!c.machine || c.intervalMm === null)
     return new Set(states.map((z) => filmsOver(z, wanted(c, z.zone)))).size === 1;
   const all = states.map((z) => opensBetween(c, z));
@@ -163,9 +209,17 @@ export function opensTogether(c: Context, states: readonly ZoneState[]): boolean
 /** For uncovering what these zones are to show: the middle of the window that all of them have. */
 export function uncoverSetting(c: Context, states: readonly ZoneState[]): LaserSetting | null {
   const all = states.flatMap((z) => opensBetween(c, z) ?? []);
+  // full power is that of the deepest
+  if (digsColours(c) && all.length)
+    return settingFor(
+      c,
+      Math.max(...all.map(aim)),
+      1,
+      states.map((z) => z.zone),
+    );
   const lo = Math.max(...all.map((w) => w.lo));
   const hi = Math.min(...all.map((w) => w.hi));
-  const e = !all.length ? BLIND_E : hi === Infinity ? lo * PLAIN_RATIO : Math.sqrt(lo * hi);
+  const e = !all.length ? BLIND_E : aim({ lo, hi });
   return settingFor(
     c,
     e,

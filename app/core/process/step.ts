@@ -139,7 +139,7 @@ export interface Traits {
   /** how the beam runs: filled row by row, or along lines */
   runs?: "rows" | "lines";
   /** done with the beam, and what the beam is to work on; `trial`: on a test piece */
-  beam?: "film" | "pigment" | "body" | "skin" | "mask" | "outline" | "trial";
+  beam?: "film" | "pigment" | "body" | "skin" | "face" | "mask" | "outline" | "trial";
   /** heats the piece */
   heats?: true;
   /** takes off what covered the face */

@@ -54,7 +54,7 @@ export const fitting = (r: Route, colour: string, products: readonly Product[]):
 
 /** What a zone gets by a route; null: nothing is wanted of it, or it is left as it is. */
 function paintFor(z: Zone, r: Route, world: World): Product | null {
-  if (z.bare || z.wanted === undefined) return null;
+  if (z.bare || z.wanted === undefined || !r.takes.length) return null;
   const own = world.products.find((p) => p.id === z.productId);
   if (own && takes(r, finishNamed(own.finish))) return own;
   // a job that has begun is made with what stood on the Shelf by then; only where that holds nothing, with what has been bought since

@@ -21,6 +21,7 @@ export const ROUTE_IDS = [
   "H",
   "I",
   "J",
+  "N",
 ] as const;
 export type RouteId = (typeof ROUTE_IDS)[number];
 export const BEAMS = ["co2", "blue", "um1", "uv"] as const;

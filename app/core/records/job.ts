@@ -54,6 +54,11 @@ export class Substrate {
   @Since(3) @SubList(() => Hole, 100) holes?: Hole[];
   /** mm along every edge that stay free of artwork; absent: none */
   @Since(3) @Num(0, 500, "mm") keepMm?: number;
+  /** colour of this very sheet; absent: the material’s usual one */
+  @Since(6) @Colour() colour?: string;
+  /** what lies beneath its glaze, coating or cap, and how thick that is; absent: as is usual */
+  @Since(6) @Colour() beneath?: string;
+  @Since(6) @Num(1, 3000, "µm") skinUm?: number;
 }
 
 /** One colour of the artwork: its visible region, measured (M13). */
@@ -111,6 +116,8 @@ export class Areas {
   /** mm in which a band thins out to nothing at its borders */
   @Maybe() @Num(0, 1000, "mm") fadeMm?: number;
   @Maybe() @SubList(() => Strip, 24) strips?: Strip[];
+  /** whole: several colours lie over one another all over, and the beam digs to each */
+  @Since(6) @Flag() over?: boolean;
 }
 
 /** What can be chosen about the route; null: the engine chooses and says so. */

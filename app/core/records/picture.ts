@@ -1,5 +1,5 @@
 /** The picture that the beam draws: where its pixels are kept, how it lies on the blank, what is done to its tones, how it is burnt. */
-import { Flag, Id, Maybe, Num, NumList, OneOf, Sub, SubList, Text, Whole } from "./fields";
+import { Flag, Id, Maybe, Num, NumList, OneOf, Since, Sub, SubList, Text, Whole } from "./fields";
 
 export const TONE_IDS = [
   "levels",
@@ -100,7 +100,9 @@ export class Picture {
   /** screens: lines a cm, and their angle */
   @Maybe() @Num(1, 200) perCm?: number;
   @Maybe() @Num(-180, 180, "°") angle?: number;
-  /** dots are not corrected by the spot’s own width */
+  /** its colours are dug out of the stack beneath, each by its own power; else tones of one colour are drawn */
+  @Since(6) @Flag() dig?: boolean;
+  /** dots are not corrected by the spot’s own width; dug colours are not mixed with their neighbours */
   @Maybe() @Flag() plain?: boolean;
   /** a face, say: its share of dark dots is watched */
   @Maybe() @Sub(() => Region) watched?: Region;

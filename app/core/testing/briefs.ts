@@ -65,17 +65,29 @@ export const GEAR = (): Gear[] => [
 /** one Shelf for all briefs: making and checking its products takes longer than planning with them */
 let shelf: Product[] | null = null;
 let gear: Gear[] | null = null;
-let planned: ReturnType<typeof cells> | null = null;
+let planned: Record<"first" | "later", ReturnType<typeof cells>> | null = null;
+
+/** routes and bodies that came later have briefs of their own, so that the others stay the ones they were */
+export const LATER: ReadonlySet<string> = new Set(["N", "acrylic-two-layer", "mark-face"]);
+/** number from which briefs are about those */
+export const LATER_FROM = 1_000_000;
+/** how many different ones of those there are */
+export const laterCells = (): number => split().later.length;
+function split(): NonNullable<typeof planned> {
+  const isLater = (c: ReturnType<typeof cells>[number]): boolean => LATER.has(c.route.id) || LATER.has(c.substrate.id);
+  const all = planned ? [] : cells();
+  return (planned ??= { first: all.filter((c) => !isLater(c)), later: all.filter(isLater) });
+}
 
 /** Brief number n: route, material, beam, colours, quantity and size drawn from the seed. */
 export function brief(n: number): World {
   const r = seeded(n * 7919 + 17);
   const int = (k: number): number => Math.floor(r() * k);
-  const all = (planned ??= cells());
-  const cell = all[n % all.length];
+  const all = split()[n >= LATER_FROM ? "later" : "first"];
+  const cell = all[(n >= LATER_FROM ? n - LATER_FROM : n) % all.length];
   const { route, substrate, beam, shape } = cell;
   // board bears no oven as hot as ordinary powder wants it
-  const finish = route.id === "D4" && substrate.family === "mdf" ? "q" : PREFIX[route.usual];
+  const finish = route.id === "D4" && substrate.family === "mdf" ? "q" : route.usual && PREFIX[route.usual];
   const k = 1 + int(Math.min(6, route.maxColours));
   const picks = [...COLOURS].sort(() => r() - 0.5).slice(0, k);
   const watts = { co2: 40, blue: 10, um1: 20, uv: 5 }[beam];
@@ -100,7 +112,7 @@ export function brief(n: number): World {
         ...(shape === "flat" ? {} : { shape, diameter: 80 }),
       },
       zones: picks.map((c, i) =>
-        zone(`z${i}`, finish === "titan" ? "titan" : `${finish}-${c}`, {
+        zone(`z${i}`, finish === null ? null : finish === "titan" ? "titan" : `${finish}-${c}`, {
           areaMm2: 200 + int(2000),
           perimeterMm: 80 + int(300),
           narrowestMm: 1.5 + r() * 3,

@@ -3,6 +3,7 @@
  * within the stroke and covers it (opening by a disc, Serra 1982); what no disc covers is too fine. Distances are exact: along each row
  * by runs, across rows by Pythagoras over as many as the disc reaches; tile by tile, so that a large picture takes little room.
  */
+import type { Progress } from "./resample";
 
 /** further along a row than any disc reaches */
 const FAR = 65535;
@@ -97,6 +98,7 @@ export function tooFine(
   width: number,
   mark: (x: number, y: number) => void = () => undefined,
   sides: readonly (0 | 1)[] = [1, 0],
+  progress?: Progress,
 ): TooFine {
   const margin = Math.ceil(width) + 2;
   const widths = TRIES.map((k) => width / k);
@@ -104,6 +106,7 @@ export function tooFine(
   const all = [0, 0];
   for (let ty = 0; ty < h; ty += TILE)
     for (let tx = 0; tx < w; tx += TILE) {
+      progress?.((ty + (Math.min(TILE, h - ty) * tx) / w) / h);
       const [x0, y0] = [Math.max(0, tx - margin), Math.max(0, ty - margin)];
       const [x1, y1] = [Math.min(w, tx + TILE + margin), Math.min(h, ty + TILE + margin)];
       const [tw, th] = [x1 - x0, y1 - y0];

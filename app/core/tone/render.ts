@@ -37,6 +37,12 @@ export interface Recipe {
   topY: number;
   /** black and white of the picture laid on those two, by lightness: else what lies beyond them is cut off */
   layOn: boolean;
+  /** greyscale power: the share of the power for each of even shares of what is to be seen; absent: as much */
+  power?: readonly number[];
+  /** the colours of a stack and the power that digs to each: the picture is made of these; absent: of one tone */
+  levels?: readonly { colour: string; demand: number }[];
+  /** neighbouring levels are mixed; absent: they are */
+  diffuse?: boolean;
 }
 
 /** What is given to the laser. */
@@ -95,9 +101,32 @@ export function aimed(y: number, r: Pick<Recipe, "colourY" | "topY" | "layOn">):
 
 const TONES = 4096;
 type Share = (value: number) => number;
+/** Power for a share that is to be seen, straight between the steps of its table; without one the share itself. */
+const byPower = (table: readonly number[] | undefined): Share => {
+  if (!table) return (s) => s;
+  const n = table.length - 1;
+  return (s) => {
+    const x = (s <= 0 ? 0 : s >= 1 ? 1 : s) * n;
+    const k = Math.min(n - 1, x | 0);
+    return table[k] + (table[k + 1] - table[k]) * (x - k);
+  };
+};
+/** What is seen for each of the 256 greys of a file, 0-255: what its power leaves. */
+export function seenOfPower(table: readonly number[] | undefined): Float32Array {
+  const back = byPower(table);
+  const out = new Float32Array(256);
+  let s = 0;
+  for (let v = 0; v < 256; v++) {
+    const demand = v / 255;
+    while (s < 1024 && back(s / 1024) < demand - 1e-9) s++;
+    out[255 - v] = table ? s / 1024 : demand;
+  }
+  return out;
+}
 /** What is burnt of a wanted share: as much, or the density that uncovers it. */
 function densityOf(r: Recipe): Share {
-  if (!r.spot || r.render === "grey") return (s) => s;
+  if (r.render === "grey") return byPower(r.power);
+  if (!r.spot) return (s) => s;
   const table = inverse(
     gainOf(r.render, { ...r.dots, intervalMm: r.intervalMm }, { ...r.spot, intervalMm: r.intervalMm }),
   );

@@ -190,7 +190,7 @@ export function jobFromBrief(input: unknown, clip: Clip | null, open = false): R
   // What the route is filled with where the brief names no finish; where it names no route either, the paint follows.
   const filledWith = (finish: string | undefined, colour: string): Pick<Zone, "productId" | "wanted"> => {
     const named = finish ?? rt?.usual;
-    return named === undefined
+    return !named
       ? { productId: null, wanted: colour }
       : { productId: productOf(named, colour, products).id, ...(rt ? {} : { wanted: colour }) };
   };

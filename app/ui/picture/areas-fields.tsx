@@ -18,7 +18,7 @@ export function AreasFields({
 }) {
   const { areas, zones } = job;
   const len = (mm: number): string => showLength(Math.round(mm * 100) / 100, units);
-  const kind = areas?.kind ?? "drawn";
+  const kind = areas?.over ? "stack" : (areas?.kind ?? "drawn");
   return (
     <div className="flex flex-col gap-3">
       <div className="flex flex-wrap gap-2" role="group" aria-label="Colours beneath">
@@ -27,6 +27,9 @@ export function AreasFields({
         </ActButton>
         <ActButton pressed={kind === "bands"} act={{ intent: "areas", kind: "bands" }}>
           Blended bands
+        </ActButton>
+        <ActButton pressed={kind === "stack"} act={{ intent: "areas", kind: "stack" }}>
+          Over one another
         </ActButton>
       </div>
       {kind === "drawn" && (
@@ -56,6 +59,15 @@ export function AreasFields({
                 extra={{ intent: "zone", zone: z.id }}
                 className="min-w-28 flex-1"
               />
+              {kind === "stack" && zones.length > 1 && (
+                <ActButton
+                  className="btn btn-quiet"
+                  label={`Take away ${z.name}`}
+                  act={{ intent: "stack-remove", zone: z.id, field: "", value: "" }}
+                >
+                  Take away
+                </ActButton>
+              )}
               {strip && (
                 <>
                   <TextField
@@ -85,6 +97,15 @@ export function AreasFields({
           );
         })}
       </ul>
+      {kind === "stack" && (
+        <>
+          <p className="text-muted">
+            Each lies over the whole face, the lightest at the bottom, the dark top over all. The beam digs to each by
+            its own power.
+          </p>
+          <ActButton act={{ intent: "stack-add" }}>A further colour</ActButton>
+        </>
+      )}
       {areas?.kind === "bands" && (
         <>
           <div className="grid fields-30 gap-3">

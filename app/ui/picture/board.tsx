@@ -184,9 +184,23 @@ export function Board({
           </p>
           {refused && <p className="text-wrong">{refused}</p>}
         </div>
-        <Lens run={run} ready={ready} of={made} under={under} at={place} onPlace={onPlace} />
+        <Lens
+          run={run}
+          ready={ready}
+          of={made}
+          under={under}
+          at={place}
+          onPlace={onPlace}
+          what={
+            picture.render !== "grey"
+              ? "single dots as wide as the spot leaves them"
+              : picture.dig && job.areas?.over
+                ? "what each place is dug to"
+                : "what each power leaves"
+          }
+        />
       </div>
-      {ready && <FineWords marks={marks} watched={(picture.watched?.ring.length ?? 0) > 0} />}
+      {ready && !picture.dig && <FineWords marks={marks} watched={(picture.watched?.ring.length ?? 0) > 0} />}
       <div aria-live="polite" className="min-h-line">
         {state.share !== null && (
           <div role="status" className="flex items-center gap-3">
@@ -229,28 +243,31 @@ export function useAnswer<T>(ask: (() => Promise<T | null>) | null, of: unknown[
 interface Marks {
   fine: Fine | null;
   busy: boolean;
+  /** share of it that has been looked at */
+  share: number;
   /** asked, and there was no spot to measure by */
   unknown: boolean;
   ask: () => void;
   away: () => void;
 }
+const NO_MARKS = { fine: null, busy: false, share: 0, unknown: false };
 /** What is drawn finer than the spot: looked for on a press, since it takes a while on a large picture. */
 function useFine(run: PictureRun, made: object | null, watched: number[] | null, px: number): Marks {
-  const [state, put] = useState<{ of: object | null; fine: Fine | null; busy: boolean; unknown: boolean }>({
+  const [state, put] = useState<Pick<Marks, "fine" | "busy" | "share" | "unknown"> & { of: object | null }>({
     of: null,
-    fine: null,
-    busy: false,
-    unknown: false,
+    ...NO_MARKS,
   });
   // marks of another picture are not shown on this one
-  const now = state.of === made ? state : { fine: null, busy: false, unknown: false };
+  const now = state.of === made ? state : NO_MARKS;
   return {
     ...now,
     ask: () => {
-      put({ of: made, fine: null, busy: true, unknown: false });
-      void run.fine(watched, px).then((fine) => put({ of: made, fine, busy: false, unknown: fine === null }));
+      put({ of: made, ...NO_MARKS, busy: true });
+      void run
+        .fine(watched, px, (share) => put({ of: made, ...NO_MARKS, busy: true, share }))
+        .then((fine) => put({ of: made, ...NO_MARKS, fine, unknown: fine === null }));
     },
-    away: () => put({ of: made, fine: null, busy: false, unknown: false }),
+    away: () => put({ of: made, ...NO_MARKS }),
   };
 }
 const percent = (share: number): string =>
@@ -262,7 +279,11 @@ function FineWords({ marks, watched }: { marks: Marks; watched: boolean }) {
   return (
     <div aria-live="polite" className="flex flex-wrap items-center gap-x-4 gap-y-2">
       <button type="button" className="btn" disabled={marks.busy} onClick={fine ? marks.away : marks.ask}>
-        {marks.busy ? "Looking…" : fine ? "Marks away" : `Mark what of ${of} is finer than the spot`}
+        {marks.busy
+          ? `Looking… ${Math.round(marks.share * 100)} %`
+          : fine
+            ? "Marks away"
+            : `Mark what of ${of} is finer than the spot`}
       </button>
       {marks.unknown && <p>The spot is not known: choose a machine first.</p>}
       {fine && (
@@ -288,6 +309,7 @@ function Lens({
   under,
   at,
   onPlace,
+  what,
 }: {
   run: PictureRun;
   ready: boolean;
@@ -295,6 +317,8 @@ function Lens({
   under: Conditions;
   at: Place;
   onPlace: (p: Place) => void;
+  /** what is seen under it */
+  what: string;
 }) {
   const shown = useAnswer<LensShown>(ready ? () => run.lens(at.x, at.y, LENS_PX, under) : null, [
     run,
@@ -335,9 +359,7 @@ function Lens({
           </>
         )}
       </div>
-      <p className="tag">
-        Under the lens: single dots as wide as the spot leaves them, and the same place as it was. Arrow keys move it.
-      </p>
+      <p className="tag">Under the lens: {what}, and the same place as it was. Arrow keys move it.</p>
       <label className="tag flex items-center gap-2">
         across
         <input

@@ -1,5 +1,5 @@
 /** What is told of the picture as it is made: size, interval, time, how its tones lie, and what is to be heeded. */
-import { useSyncExternalStore } from "react";
+import { useDeferredValue, useSyncExternalStore } from "react";
 import { Bar, BarChart, ResponsiveContainer, XAxis } from "recharts";
 import { said } from "../../core/units/said";
 import { showMinutes } from "../../core/units/show";
@@ -20,7 +20,8 @@ export const useMade = (run: PictureRun) => useSyncExternalStore(run.subscribe, 
 
 /** Size, interval, time, and how its tones lie. */
 export function Facts({ d, work, run }: { d: View; work: Work; run: PictureRun }) {
-  const { made, share } = useMade(run);
+  // the chart comes a moment after the picture, so that neither holds the page up
+  const { made, share } = useDeferredValue(useMade(run));
   if (!made || share !== null) return null;
   return (
     <div className="grid gap-4 sm:grid-cols-2" data-made={`${made.w} ${made.h}`}>

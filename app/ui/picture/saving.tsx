@@ -30,6 +30,8 @@ export function Save({ run, d, work, pass }: { run: PictureRun; d: View; work: W
         {name}. Black is burnt. In the laser’s program leave alone: turning over, mirroring, tone, dots; say{" "}
         {said(`${work.recipe.intervalMm} mm`, d.units)} between lines and the size as it is.
         {work.recipe.mirror && " It is mirrored already."}
+        {work.recipe.render === "grey" &&
+          " There power follows the grey: black is the power that is set, least power 0, white is left."}
       </p>
     </div>
   );

@@ -19,6 +19,8 @@ export const rule14: Rule = {
       const bareFix = jobFix("bare", "Leave it as it is", (j) => ({
         zones: j.zones.map((x) => (x.id === z.id ? { ...x, bare: true, productId: null } : x)),
       }));
+      // a route without paint has a step for it or none: rule 16 looks at what it leaves
+      if (c.uncovered.includes(z)) return [];
       if (!c.hasPaint(z.productId)) {
         const near = nearest(c.world.products, z.colour)[0];
         return [

@@ -1,15 +1,15 @@
 /** Rule 16: the finished face shows the drawing; where a setting is why not, it is named, and what would do. */
-import { BURNT } from "../../catalogue/substrates";
 import { difference, hex, linear } from "../../models/film/colour";
 import { over } from "../../models/film/hide";
 import { openShares, window, type Cut } from "../../models/film/reveal";
 import { shown, topDown, zoneOf } from "../../piece/state";
 import type { Facts } from "../../plan/facts";
 import type { Placed } from "../../plan/placed";
-import { dose, shareOf } from "../../process/beam";
+import { shareOf } from "../../process/beam";
 import { isSet, own } from "../../process/kinds";
 import { cutsOf } from "../../process/kinds/laser-work";
-import { filmsOver } from "../../process/settings";
+import { meantColour } from "../../process/meant";
+import { energyOn, filmsOver } from "../../process/settings";
 import type { LaserSetting } from "../../process/step";
 import type { Zone } from "../../records/job";
 import { showShare } from "../../units/show";
@@ -34,9 +34,9 @@ const powerFor = (f: Facts, set: LaserSetting, e: number): string =>
 /** What a setting that misses its film does, and what would hit it; null: it hits. */
 function misses(f: Facts, p: Placed, z: Zone): { why: string; e: number; fixes: Fix[] } | null {
   const [c, set] = [f.context, own(p.step, "laser")];
-  const e = set && c.machine ? dose(c.machine, set) : null;
-  if (!set || e === null) return null;
   const before = zoneOf(p.before, z.id);
+  const e = set && c.machine ? energyOn(c, before, set) : null;
+  if (!set || e === null) return null;
   const all: Cut[] = cutsOf(before, c, set.interval, set.passes);
   const k = Math.max(1, filmsOver(before, z.bare ? null : z.productId));
   const shares = openShares(all, e);
@@ -93,12 +93,13 @@ export const rule16: Rule = {
     const end = finalPiece(f);
     // What is unknown is told as missing; a step that can't be done, as that.
     if (!end || f.placed.some((p) => p.refused || (isSet(p.step) && own(p.step, "laser") === null))) return [];
-    const meant = (z: Zone): string =>
-      z.bare ? c.substrate.colour : c.route?.shows === "mark" ? BURNT : c.paintOf(z.productId as string).product.colour;
     return [...c.filled, ...c.uncovered].flatMap((z) => {
       const state = zoneOf(end, z.id);
-      const wanted = meant(z);
-      const body = over(linear(wanted), [0, 0, 0], 1e9);
+      const wanted = meantColour(z, c);
+      if (wanted === null) return [];
+      // a mark and the bare body are their colour; a paint is what it hides with
+      const plain = z.bare || c.route?.shows === "mark";
+      const body = plain ? linear(wanted) : over(linear(wanted), [0, 0, 0], 1e9);
       const seen = shown(end, state, c.substrate.colour, c.paintOf);
       const off = difference(seen, body);
       return off <= c.tolerance + 0.01 ? [] : [findingOf(f, z, off, hex(seen), wanted)];

@@ -1,10 +1,12 @@
 /** Rule 40: this beam does not mark this surface. */
-import { beamOn, BEAM_KINDS } from "../../catalogue/beams";
+import { beamOn, BEAM_KINDS, marksSays } from "../../catalogue/beams";
 import { absorbs } from "../../process/kinds/laser-work";
 import { beamWork, ROUTES } from "../../catalogue/routes";
 import { cutE } from "../../process/beam";
+import { kneeOf } from "../../process/settings";
 import type { Facts } from "../../plan/facts";
 import type { Placed } from "../../plan/placed";
+import type { SubstrateKind } from "../../catalogue/substrates";
 import { topDown, zoneOf } from "../../piece/state";
 import type { Rule } from "../snag";
 import { asSafeAs, Machine } from "../../records/machine";
@@ -13,6 +15,9 @@ import { machineFix } from "../fixes";
 
 /** share of the beam that a film must take up to be lifted */
 const TAKES = 0.5;
+
+/** Is it a skin that whatever marks the body takes off? */
+const marksIt = (skin: SubstrateKind["skin"]): boolean => skin?.kind === "coating" || skin?.kind === "cap";
 
 interface Met {
   p: Placed;
@@ -33,8 +38,16 @@ function meets(f: Facts, p: Placed): Met[] {
   if (beam === "skin" || beam === "pigment") {
     const kind = beam === "skin" ? "open-skin" : "burn-in";
     const ways = ROUTES.filter((r) => beamWork(r) === kind && r.families.includes(c.substrate.family));
-    return [{ p, top: null, works: (m) => ways.some((r) => r.beams.includes(m.beam)) }];
+    const opened = beam === "skin" && marksIt(c.substrate.skin);
+    return [
+      {
+        p,
+        top: null,
+        works: (m) => ways.some((r) => r.beams.includes(m.beam)) || (opened && beamOn(m.beam, c.substrate) === "marks"),
+      },
+    ];
   }
+  if (beam === "face") return [{ p, top: null, works: (m) => kneeOf({ machine: m, substrate: c.substrate }) !== null }];
   if (beam === "body") return [{ p, top: null, works: (m) => beamOn(m.beam, c.substrate) === "marks" }];
   if (beam === "outline") return [{ p, top: null, works: (m) => cutE(m, c.substrate) !== null }];
   return [];
@@ -66,13 +79,7 @@ export const rule40: Rule = {
     };
     const plain = asSafeAs(bare, c.machine);
     const body = c.substrate.name.toLowerCase();
-    const says = {
-      marks: `marks ${body}`,
-      passes: `passes through ${body}`,
-      refuses: `does not mark ${body}`,
-      poor: `marks ${body} poorly`,
-      unknown: `is not known to mark ${body}`,
-    }[beamOn(c.machine.beam, c.substrate)];
+    const says = marksSays(beamOn(c.machine.beam, c.substrate), body);
     return [
       {
         step: p.step.id,

@@ -1,5 +1,5 @@
 /** Rule 43: inverted where it must not be, or not where it must: what is burnt is what process/polarity.ts says. */
-import { burntOf, sourceOf } from "../../process/polarity";
+import { burntBy } from "../../process/polarity";
 import type { Rule } from "../snag";
 import { burns, usesLaser } from "../ask";
 import { choiceFix } from "../fixes";
@@ -12,7 +12,7 @@ export const rule43: Rule = {
     const { job, route } = f.context;
     const set = job.choices.inverted;
     if (!route || !usesLaser(f) || set === null) return [];
-    const want = burntOf(sourceOf(f.context), route);
+    const want = burntBy(f.context);
     if (set === want.inverted) return [];
     return [
       {

@@ -8,7 +8,7 @@ export const rule49: Rule = {
   severity: "risk",
   title: "A test plate for this stack",
   find: (f) => {
-    const at = firstIndex(f, (p) => ["film", "pigment"].includes(does(p).beam ?? ""));
+    const at = firstIndex(f, (p) => ["film", "pigment", "face"].includes(does(p).beam ?? ""));
     if (at < 0 || f.placed[at].before.plated || own(f.placed[at].step, "laser")?.from !== "computed") return [];
     return [
       {

@@ -1,5 +1,5 @@
 /** Rule 60: turned over in two places: polarity and mirror have one home, here. */
-import { burntOf, sourceOf } from "../../process/polarity";
+import { burntBy } from "../../process/polarity";
 import { mirrored } from "../../process/setup";
 import type { Rule } from "../snag";
 import { burns, usesLaser } from "../ask";
@@ -19,8 +19,7 @@ export const rule60: Rule = {
       .filter((x) => there.includes(x))
       .map((x) => {
         const twice = "so does the file: twice is not at all";
-        const here =
-          x === "mirrored" ? mirrored(c) : (c.job.choices.inverted ?? burntOf(sourceOf(c), c.route).inverted);
+        const here = x === "mirrored" ? mirrored(c) : (c.job.choices.inverted ?? burntBy(c).inverted);
         return {
           step: f.placed.find(burns)?.step.id ?? null,
           zone: null,

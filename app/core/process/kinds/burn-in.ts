@@ -3,7 +3,7 @@ import { BURNT } from "../../catalogue/substrates";
 import { mapZones, zoneOf } from "../../piece/state";
 import { needOf } from "../needs";
 import { dose } from "../beam";
-import { burntOf, sourceOf } from "../polarity";
+import { burntBy } from "../polarity";
 import type { Context } from "../context";
 import { BLEACHES, BURN_E, burnInSetting, ENOUGH } from "../settings";
 import { kind, LASER, type LaserSetting } from "../step";
@@ -37,7 +37,7 @@ export const burnIn = kind([...LASER], {
     setting(s),
     "Past the knee more power bleaches: stay before it",
     ...pictureCues(c),
-    `${c.picture ? "Picture" : "Artwork"} ${burntOf(sourceOf(c), c.route).says}`,
+    `${c.picture ? "Picture" : "Artwork"} ${burntBy(c).says}`,
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,

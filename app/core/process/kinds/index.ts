@@ -16,6 +16,7 @@ import { inspectBlank } from "./inspect-blank";
 import { label } from "./label";
 import { maskLay } from "./mask-lay";
 import { maskLift } from "./mask-lift";
+import { markFace } from "./mark-face";
 import { melt } from "./melt";
 import { oilBack } from "./oil-back";
 import { openSkin } from "./open-skin";
@@ -67,6 +68,7 @@ const KINDS = {
   cover: cover,
   "open-skin": openSkin,
   "burn-in": burnIn,
+  "mark-face": markFace,
   "strip-rest": stripRest,
   "rub-dye": rubDye,
   "wipe-back": wipeBack,

@@ -4,11 +4,17 @@ import { mapZones, zoneOf } from "../../piece/state";
 import { dose } from "../beam";
 import type { Context } from "../context";
 import { ENOUGH, skinEnergy, skinSetting } from "../settings";
+import { burntBy } from "../polarity";
 import { kind, LASER, type LaserSetting } from "../step";
 import { dampNeed } from "./damp";
-import { batch, drawnOver, eyewear, setting } from "./laser-work";
+import { batch, drawnOver, eyewear, pictureCues, setting } from "./laser-work";
 
-const SAYS = { glaze: "Open the glaze", coating: "Take the coating off", silver: "Take the silvering off" };
+const SAYS = {
+  glaze: "Open the glaze",
+  coating: "Take the coating off",
+  silver: "Take the silvering off",
+  cap: "Take the cap off",
+};
 
 /** Does it go through? Where no setting is known at all, it is taken to do what it is there for. */
 function opens(set: LaserSetting | null, c: Context): boolean {
@@ -31,7 +37,10 @@ export const openSkin = kind([...LASER], {
   purpose: (_s, c) =>
     ({
       glaze: "Only open ceramic keeps colour; whole glaze wipes clean.",
-      coating: "Bares the metal that paint holds to.",
+      coating: c.route?.takes.length
+        ? "Bares the metal that paint holds to."
+        : "Bares the metal where the artwork is: nothing else is laid.",
+      cap: "Bares the core of the sheet where the artwork is.",
       silver: "Opens the silvering so that colour shows through the glass.",
     })[c.substrate.skin?.kind ?? "coating"],
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
@@ -49,7 +58,15 @@ export const openSkin = kind([...LASER], {
         ]
       : c.substrate.skin?.kind === "glaze"
         ? ["Hardly to be seen: tilt it to a lamp"]
-        : ["Through tape and coating to metal in one"]),
+        : c.substrate.skin?.kind === "cap"
+          ? ["Just through the cap: the core shows even, not melted", "Air on, so that nothing melts back into the cut"]
+          : [
+              c.route?.takes.length
+                ? "Through tape and coating to metal in one"
+                : "Through the coating to clean metal in one",
+            ]),
+    ...pictureCues(c),
+    ...(c.picture ? [`Picture ${burntBy(c).says}`] : []),
     `Eyewear ${eyewear(c)}`,
   ],
   minutes: batch,

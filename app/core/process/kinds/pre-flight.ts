@@ -1,7 +1,7 @@
 /** Placing, focusing, looking once round before the laser starts. */
 import { focusOn, meltsByBeam, mirrored, sideUp, startFrom } from "../setup";
 import { kind } from "../step";
-import { burntOf, sourceOf } from "../polarity";
+import { burntBy } from "../polarity";
 import { eyewear } from "./laser-work";
 
 /** pieces from which a second pair of eyes is worth it */
@@ -23,7 +23,7 @@ export const preFlight = kind([], {
     against: "work card",
   }),
   cues: (_s, c) => [
-    `${c.picture ? "Picture" : "Artwork"} ${burntOf(sourceOf(c), c.route).says}`,
+    `${c.picture ? "Picture" : "Artwork"} ${burntBy(c).says}`,
     `${mirrored(c) ? "Mirrored: hold the mask to the artwork in a mirror" : "Not mirrored"}; ` +
       "labels and inner work before outlines",
     ...(mirrored(c) || c.job.quantity >= PROOF_PIECES

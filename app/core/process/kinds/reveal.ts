@@ -2,7 +2,7 @@
 import { openShares } from "../../models/film/reveal";
 import { mapZones, topDown, zoneOf } from "../../piece/state";
 import { dose } from "../beam";
-import { uncoverSetting } from "../settings";
+import { digsColours, energyOn, uncoverSetting } from "../settings";
 import { kind, LASER } from "../step";
 import { batch, cutsOf, drawnOver, greyTones, pictureCues, eyewear, laserNeeds, setting } from "./laser-work";
 
@@ -33,7 +33,11 @@ export const reveal = kind([...LASER, "byLoad"], {
   cues: (s, c) => [
     setting(s),
     ...pictureCues(c),
-    greyTones(c) ? "Tones by power, not by dots" : "Tones by dots of one power",
+    digsColours(c)
+      ? "Colours by power: this setting is full power, for what lies deepest; in the program least power 0, power by grey on"
+      : greyTones(c)
+        ? "Tones by power, not by dots"
+        : "Tones by dots of one power",
     "Stay with it; stop at the first flame",
     `Eyewear ${eyewear(c)}`,
   ],
@@ -51,10 +55,10 @@ export const reveal = kind([...LASER, "byLoad"], {
     s.zones.every((z) => !zoneOf(p, z).films.some((f) => f.left > 0)) ? "no film lies on it to lift" : null,
   apply: (s, p, c) => {
     if (!s.laser || !c.machine) return { ...p, soot: true };
-    const e = dose(c.machine, s.laser);
-    if (e === null) return { ...p, soot: true };
     const set = s.laser;
+    if (dose(c.machine, set) === null) return { ...p, soot: true };
     const opened = mapZones(p, s.zones, (z) => {
+      const e = energyOn(c, z, set)!;
       const groups = topDown(z);
       const open = openShares(cutsOf(z, c, set.interval, set.passes), e);
       // The share of each group that is gone is handed to the coats in it.
