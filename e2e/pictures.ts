@@ -135,6 +135,94 @@ journey(
   },
 );
 
+/** Colours from a deep blue to a pale sun. */
+function dusk(w: number, h: number): Buffer {
+  const data = new Uint8Array(w * h * 3);
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      const sun = Math.hypot(x / w - 0.6, y / h - 0.4) < 0.2;
+      const up = 1 - y / h;
+      data.set(sun ? [250, 226, 180] : [40 + 190 * up, 25 + 120 * up, 150 - 90 * up], 3 * (y * w + x));
+    }
+  return Buffer.from(encode({ width: w, height: h, data, channels: 3 }));
+}
+
+journey(
+  "colours dug out of a stack by power; the same photo with no paint at all, on wood of its own colour",
+  async (url) => {
+    const o = await open(url, { at: AT });
+    const p = o.page;
+    await p.getByRole("button", { name: "Open the sample shop" }).click();
+    await p.getByRole("heading", { name: "Today", level: 1 }).waitFor();
+    await p.goto(new URL("jobs/new", url).href);
+    await p.getByLabel("What is it called?").fill("Gull over the weir");
+    await p.getByRole("button", { name: "Begin the job" }).click();
+    await p.locator("main[data-view='brief']").waitFor();
+    await choose(p, p.getByRole("combobox", { name: "Made of" }), "MDF");
+    await p.getByText("of mdf").waitFor();
+    await p.getByRole("link", { name: "Picture", exact: true }).click();
+    await p.getByLabel("Picture file").setInputFiles(png("weir.png", dusk(600, 600)));
+    await p.getByText("600 × 600 pixels").waitFor();
+    await p.getByRole("button", { name: "Over one another" }).click();
+    await p.getByRole("button", { name: "A further colour" }).waitFor();
+    const take = async (route: string): Promise<void> => {
+      await p.getByRole("navigation", { name: "Job" }).getByRole("link", { name: "Route", exact: true }).click();
+      await p
+        .locator(`[data-route='${route}']`)
+        .getByRole("button", { name: /^Choose/ })
+        .click();
+      await p.locator(`[data-route='${route}'][data-chosen]`).waitFor();
+      await p.getByRole("link", { name: "Picture", exact: true }).click();
+    };
+    await take("A2");
+    // one tone over a stack hides the others, and says so
+    await p.getByRole("button", { name: "Dig them by power" }).click();
+    await p.locator("[data-level='area-1']").waitFor();
+    const levels = await p.locator("[data-level]").allInnerTexts();
+    assert.equal(levels.length, 3);
+    const shares = levels.map((t) => Number(/([\d.]+) % of the power/.exec(t)![1]));
+    assert.ok(shares[0] < shares[1] && shares[1] < shares[2], levels.join("; "));
+    await p.locator("[data-beyond^='#']").first().waitFor();
+    assert.deepEqual(await clean(p, "picture, dug"), []);
+    await p.locator("[data-made]").waitFor();
+    const [down] = await Promise.all([
+      p.waitForEvent("download"),
+      p.getByRole("button", { name: "Save the PNG for the laser" }).click(),
+    ]);
+    assert.match(down.suggestedFilename(), /_levels\.png$/);
+    const out = decode(readFileSync(await down.path()), { checkCrc: true });
+    const greys = levels.map((t) => Number(/grey (\d+)/.exec(t)![1]));
+    assert.deepEqual(
+      [...new Set(out.data)].sort((a, b) => a - b),
+      [...new Set([255, ...greys])].sort((a, b) => a - b),
+    );
+    // no paint: the board itself, then another body with a colour of its own
+    await p.getByRole("button", { name: "One colour all over" }).click();
+    await p
+      .getByRole("button", { name: "Draw it in dots" })
+      .or(p.getByRole("button", { name: "Lay them over one another" }))
+      .first()
+      .waitFor();
+    await choose(p, "Tones are made by", "Stucki");
+    await take("N");
+    await p.locator("[data-made]").waitFor();
+    await p.getByRole("link", { name: "Brief", exact: true }).click();
+    await choose(p, p.getByRole("combobox", { name: "Made of" }), "Walnut");
+    await p.getByText("of walnut").waitFor();
+    await p.getByLabel(/^Its colour/).fill("#d8b890");
+    await p.getByLabel(/^Its colour/).blur();
+    await p.getByRole("button", { name: /^Undo/ }).waitFor();
+    await p.goto(new URL("jobs/gull-over-the-weir/layers", url).href);
+    await p.getByText("Mark the wood").first().waitFor();
+    assert.doesNotMatch(await p.locator("main").innerText(), /Uncover|dark film/);
+    await p.goto(new URL("jobs/gull-over-the-weir/brief", url).href);
+    assert.equal(await p.getByLabel(/^Its colour/).inputValue(), "#d8b890");
+    assert.deepEqual(faults(p), []);
+    assert.deepEqual(o.strays, []);
+    await o.close();
+  },
+);
+
 journey("blended bands beneath a picture, a gap between them found and closed, by finger on a phone", async (url) => {
   const o = await open(url, { at: AT, width: 390, height: 844, touch: true });
   const p = o.page;

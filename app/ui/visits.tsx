@@ -8,6 +8,7 @@ type Shown = Visit & {
   names: { artwork: string[]; opens: string[]; covers: string[]; stays: string[] };
   colours: Record<string, string>;
   pictured: string[];
+  weeding: string | null;
 };
 const list = (xs: string[]): string => xs.join(", ");
 
@@ -46,6 +47,7 @@ export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grai
               </li>
             )}
             {v.opens.length > 0 && <li>Opens: {list(v.names.opens)}</li>}
+            {v.weeding && <li data-weeding={v.step}>To lift: {v.weeding}</li>}
             {v.covers.length > 0 && <li>Covers: {list(v.names.covers)}</li>}
             <li className="text-muted">
               {v.names.stays.length ? `Stays masked: ${list(v.names.stays)}` : "Nothing is masked"}

@@ -11,8 +11,28 @@ import type { Job } from "../core/records/job";
 import { placementOf, visitsOf } from "../core/plan/visits";
 import { finishNamed } from "../core/catalogue/finishes";
 import { takes } from "../core/catalogue/routes";
+import { weedingOf } from "../core/explain/weeding";
+import type { Placed } from "../core/plan/placed";
+import type { Context } from "../core/process/context";
+import { showMinutes } from "../core/units/show";
 import { nearest } from "../core/process/pick";
 import { isStandIn } from "../core/process/wanted";
+
+/** mm² under which a piece of mask is hard to lift */
+const TINY_MM2 = 3;
+const counted = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
+/** What there is to lift at a visit; null: nothing is. */
+function weedingWords(p: Placed, c: Context): string | null {
+  const w = weedingOf(p, c);
+  if (!w) return null;
+  const small = w.smallestMm2 !== null && w.smallestMm2 < TINY_MM2;
+  return [
+    w.pieces === null ? "how many pieces of mask is not known" : counted(w.pieces, "piece of mask", "pieces of mask"),
+    ...(w.islands ? [`${counted(w.islands, "island stays", "islands stay")} within`] : []),
+    ...(small ? [`the smallest ${w.smallestMm2!.toFixed(1)} mm², hard to lift under ${TINY_MM2} mm²`] : []),
+    ...(w.minutes === null ? [] : [`about ${showMinutes(w.minutes)} a piece`]),
+  ].join("; ");
+}
 
 function visitRows(plan: Plan) {
   const c = plan.context;
@@ -22,6 +42,7 @@ function visitRows(plan: Plan) {
     const unmasked = plan.placed[v.index].after.zones.map((z) => ({ ...z, mask: undefined }));
     return {
       ...v,
+      weeding: weedingWords(plan.placed[v.index], c),
       names: { artwork: named(v.artwork), opens: named(v.opens), covers: named(v.covers), stays: named(v.stays) },
       pictured: picturedIn(plan.placed[v.index].after),
       colours: Object.fromEntries(unmasked.map((z) => [z.zone, hex(seen(z, c.substrate.colour, c.paintOf))])),

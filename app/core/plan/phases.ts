@@ -66,7 +66,8 @@ function single(b: Builder, ph: PhaseOf<"step">): void {
   if (kind.on === "zones") more.zones = b.worked;
   if (kind.sands === "residue") more.sandUm = RESIDUE_UM;
   if (kind.sands === "face") more.sandUm = ph.when === "sand-after" ? LIGHT_SAND_UM : sandingUm(b);
-  b.step(ph.kind, more as object);
+  const offcut = kind.tries === "setting" && !c.route?.takes.length;
+  b.step(ph.kind, more as object, offcut ? "Test plate on an offcut" : undefined);
 }
 
 const LACKS: Partial<Record<CoatRole, { what: Missing["what"]; say: string }>> = {

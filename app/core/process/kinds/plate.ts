@@ -1,6 +1,29 @@
 /** A test plate on the same stack. */
+import { beamWork } from "../../catalogue/routes";
+import type { Context } from "../context";
 import { kind, LASER } from "../step";
 import { laserNeeds, tenth } from "./laser-work";
+
+const DARKENS = {
+  finds: "Finds the setting that marks deepest, just before it pales again.",
+  look: "Darkest before paling",
+};
+const OPENS = {
+  finds: "Finds the setting that opens it all over and burns nothing beneath.",
+  look: "Open to the edge, nothing burnt beneath",
+};
+const LIFTS = {
+  finds: "Finds the setting that lifts the dark film and leaves the colour whole.",
+  look: "Dark gone, colour whole",
+};
+/** What it is to find out, by what the beam does there. */
+function asks(c: Context): typeof LIFTS {
+  const work = beamWork(c.route);
+  if (work === "open-skin" || (work === "mark" && c.substrate.skin)) return OPENS;
+  return work === "mark" ? { ...DARKENS, look: "Deepest before it pales again" } : work === "burn-in" ? DARKENS : LIFTS;
+}
+/** Does nothing lie on the face, so that an offcut will do? */
+const bare = (c: Context): boolean => c.route !== null && !c.route.takes.length;
 
 export const plate = kind([...LASER], {
   id: "plate",
@@ -12,10 +35,15 @@ export const plate = kind([...LASER], {
   attended: true,
   photo: true,
   figures: ["window"],
-  purpose: () => "Finds the setting that lifts the dark film and leaves the colour whole.",
-  tool: () => "Laser, a piece sprayed in the same go",
-  lookFor: () => ({
-    look: "Dark gone, colour whole",
+  purpose: (_s, c) => asks(c).finds,
+  tool: (_s, c) =>
+    bare(c)
+      ? "Laser, an offcut of the same sheet"
+      : beamWork(c.route) === "open-skin"
+        ? "Laser, a blank of the same lot"
+        : "Laser, a piece sprayed in the same go",
+  lookFor: (_s, c) => ({
+    look: asks(c).look,
     how: "wipe first; straight, then low light",
     against: "neighbouring squares",
   }),
