@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { BEAMS } from "../core/records/ids";
 import { FINISHING } from "../core/catalogue/finishing";
 import { FINISHES, inWords } from "../core/catalogue/finishes";
-import { ROUTES, taken, takes } from "../core/catalogue/routes";
+import { ROUTES, taken, takes, paintless } from "../core/catalogue/routes";
 import { SCHOOLS } from "../core/catalogue/schools";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { absorption, BEAM_KINDS, beamOn } from "../core/catalogue/beams";
@@ -121,7 +121,7 @@ function RoutePage({ id, plan, range }: { id: string; plan: Plan; range: { top: 
         <dt className="text-muted">Way round</dt>
         <dd>
           a drawing {burntOf("drawing", r).says}; a picture {burntOf("picture", r).says}
-          {r.takes.length ? "" : ", and inverted on a body that the mark is lighter than"};{" "}
+          {paintless(r) ? ", and inverted on a body that the mark is lighter than" : ""};{" "}
           {r.mirrored ? "mirrored, worked from the back" : "not mirrored"}
         </dd>
         <dt className="text-muted">Lost, usually</dt>

@@ -1,5 +1,5 @@
 /** What the list of jobs shows beside their heads. */
-import { ROUTES } from "../core/catalogue/routes";
+import { paintless, ROUTES } from "../core/catalogue/routes";
 import { bodyOf, substrateNamed } from "../core/catalogue/substrates";
 import { leftBare } from "../core/process/polarity";
 import type { Thumb } from "../core/geometry/thumb";
@@ -21,7 +21,7 @@ export function looksOf(j: Listed, shelf: ReadonlyMap<string, string>): { ground
   const way = ROUTES.find((r) => r.id === j.route);
   const lifts = way?.lifts;
   // a way without paint leaves the beam's own mark
-  const mark = way && !way.takes.length ? leftBare(kind) : null;
+  const mark = paintless(way ?? null) ? leftBare(kind) : null;
   return {
     ground: lifts ? (shelf.get(j.topId ?? "") ?? DARK_TOP) : body,
     zones: (j.thumb?.zones ?? []).map((z) => (z.bare ? body : (mark ?? shelf.get(z.productId ?? "") ?? z.colour))),

@@ -723,6 +723,8 @@ export const takes = (r: Route, f: Finish): boolean => r.takes.some((t) => fits(
 /** Every finish that it takes, the usual one first. */
 export const taken = (r: Route): Finish[] =>
   FINISHES.filter((f) => takes(r, f)).sort((a, b) => Number(b.id === r.usual) - Number(a.id === r.usual));
+/** Does it go without paint: the beam's own mark is all there is? */
+export const paintless = (r: Route | null): boolean => r !== null && !r.takes.length;
 /** How its colours follow one another; null: coat by coat, without a way of their own. */
 export const colourWay = (r: Route | null): ColourWay | null =>
   r?.phases.find((p): p is Extract<Phase, { do: "colours" }> => p.do === "colours")?.how ?? null;

@@ -5,7 +5,7 @@
 import type { Beam } from "../records/ids";
 import { BEAM_KINDS, beamOn, marksSays } from "./beams";
 import { finishNamed, inWords, type Finish } from "./finishes";
-import { beamWork, colourWay, cuts, ROUTES, taken, takes, type Route } from "./routes";
+import { beamWork, colourWay, cuts, paintless, ROUTES, taken, takes, type Route } from "./routes";
 import { SUBSTRATES, substrateNamed, type SubstrateKind } from "./substrates";
 
 export interface Brief {
@@ -54,9 +54,9 @@ export function against(r: Route, b: Brief): No[] {
   }
   if (b.bare && !r.bareAlone) {
     const [way] = ROUTES.filter((x) => x.bareAlone);
-    const why = r.takes.length
-      ? `It lays colours; your zones have none. “${way.name}” uncovers the bare material.`
-      : "It marks areas; all of yours are left as they are.";
+    const why = paintless(r)
+      ? "It marks areas; all of yours are left as they are."
+      : `It lays colours; your zones have none. “${way.name}” uncovers the bare material.`;
     out.push({ rule: null, of: "bare", why });
   }
   if (b.picture && !r.pictures)

@@ -2,8 +2,9 @@
  * The model's figures for one step, as a maker looks for them there: energy window, powder, heat, depth and sanding, bleed, round
  * work. Which of them a step has is said by its kind; each is one function here, null where it has nothing to show.
  */
-import { MELT_SPOT_MM } from "../process/settings";
+import { energyOn, MELT_SPOT_MM } from "../process/settings";
 import { BEAM_KINDS } from "../catalogue/beams";
+import { loadsOf } from "./loads";
 import { bleedChance, bleedParts, type BleedPart } from "../models/bleed/bleed";
 import { colourFamily } from "../models/film/colour";
 import { cuts, openShares, PLAIN_RATIO, window } from "../models/film/reveal";
@@ -14,13 +15,13 @@ import { DOF_MM, alongFor, circumference, degreesFor, inFocus, seam, squeeze } f
 import { GROUND, surfaceUm, topDown, zoneOf } from "../piece/state";
 import { contextAt, type Placed } from "../plan/placed";
 import type { Plan } from "../plan/plan";
-import { dose } from "../process/beam";
 import type { Context } from "../process/context";
 import { has, kindOf, own } from "../process/kinds";
 import { absorbs, patchiness } from "../process/kinds/laser-work";
 import { heatOf, meltC, ovenRun, pieceC, tapeC } from "../process/kinds/melt";
 import type { FigureId } from "../process/step";
-import { showMinutes, showShare, showUm } from "../units/show";
+import { showClock, showDay, showWhen } from "../time/zoned";
+import { plural, showLength, showMinutes, showShare, showUm } from "../units/show";
 
 export interface FigureRow {
   name: string;
@@ -57,6 +58,53 @@ const ZONES_LISTED = 6;
 
 type Panel = (p: Placed, c: Context) => Figures | null;
 
+/** times that are listed before the list gets long */
+const TIMES_LISTED = 8;
+/** minutes of a run from which it is said when somebody has to be there */
+const LONG_MIN = 60;
+/** D: loads of the bed or the oven, what a piece takes with loading, and when somebody is wanted. */
+const loads: Panel = (p, c) => {
+  const run = loadsOf(p, c);
+  if (!run) return null;
+  const size = run.on.w === null ? "" : `${showLength(run.on.w)} × ${showLength(run.on.h)}, `;
+  const piece = `${showLength(c.job.substrate.w)} × ${showLength(c.job.substrate.h)} a piece`;
+  const total = p.minutes ?? 0;
+  const said = run.begins.slice(0, TIMES_LISTED).map((at, i) => {
+    const day = i === 0 || showDay(c.clock, at) !== showDay(c.clock, run.begins[i - 1]);
+    return day ? showWhen(c.clock, at) : showClock(c.clock, at);
+  });
+  const more = run.begins.length - said.length;
+  return {
+    id: "loads",
+    title: "Loads and cycle",
+    rows: [
+      {
+        name: `${run.on.name} holds`,
+        value: plural(run.perLoad, "piece"),
+        from: run.on.name === "Chuck" ? "one at a time" : `${size}${piece}`,
+      },
+      { name: "Loads", value: String(run.loads), from: plural(p.pieces, "piece") },
+      { name: "A load runs", value: showMinutes(run.runMin), from: `and ${showMinutes(run.changeMin)} to change it` },
+      { name: "Cycle, a piece", value: showMinutes(run.cycleMin), from: "laying and taking away included" },
+      ...(run.loads > 1 && said.length
+        ? [{ name: "Loads begin", value: said.join(", ") + (more > 0 ? `, ${more} more` : ""), from: "plan" }]
+        : []),
+      ...(total >= LONG_MIN
+        ? [
+            {
+              name: "Somebody stays by for",
+              value: showMinutes(total),
+              from: p.pauses.length ? "shut hours left out" : "within open hours",
+            },
+          ]
+        : []),
+    ],
+    leads: { name: "Cycle, a piece", value: run.cycleMin, in: "minutes" },
+    helps: run.loads > 1 ? "Smaller gaps, a larger bed or tray, or wider lines shorten it." : null,
+    curves: null,
+  };
+};
+
 /** M4: what this setting does to each film, and the window in which the top is gone and the colour whole. */
 const energyWindow: Panel = (p, c) => {
   const s = p.step;
@@ -77,7 +125,7 @@ const energyWindow: Panel = (p, c) => {
   const mine = c.job.zones.find((x) => x.id === s.zones[0])?.productId;
   const beneath = films.findIndex((f) => f.productId === mine && f.role !== "top");
   const w = window(all, Math.max(1, beneath));
-  const e = dose(m, laser);
+  const e = energyOn(c, zoneOf(p.before, s.zones[0]), laser);
   if (e === null) return null;
   const shares = openShares(all, e);
   const last = all[all.length - 1]?.c ?? e;
@@ -313,7 +361,7 @@ const round: Panel = (_p, c) => {
   };
 };
 
-const PANELS: Record<FigureId, Panel> = { window: energyWindow, powder, heat, depth, bleed, round };
+const PANELS: Record<FigureId, Panel> = { loads, window: energyWindow, powder, heat, depth, bleed, round };
 
 export const figuresOf = (plan: Plan, index: number): Figures[] =>
   (kindOf(plan.placed[index].step.kind).figures ?? []).flatMap(

@@ -1,4 +1,5 @@
 /** How fine lettering may be by what fills it: the narrowest stroke, and the height of capitals that have it. mm. */
+import { paintless } from "../catalogue/routes";
 import { kindOf } from "../process/kinds";
 import { TOOL_MM } from "../process/kinds/coat";
 import type { Traits } from "../process/step";
@@ -24,7 +25,7 @@ export function smallestStroke(plan: Plan): LetterSize | null {
   if (!c.route) return null;
   const first = c.filled[0] ? c.paintOf(c.filled[0].productId as string) : null;
   const spot = (c.spotMm ?? 0.1) * 1.5;
-  const bare = !c.route.takes.length;
+  const bare = paintless(c.route);
   const uncovered = bare || plan.placed.some(({ step }) => UNCOVERS.has(kindOf(step.kind).beam));
   const [mm, by] = uncovered
     ? [spot, bare ? "the beam’s own mark" : "what the laser uncovers"]

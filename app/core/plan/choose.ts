@@ -1,7 +1,7 @@
 /** Routes for a job, best first: those that can be planned, weighed by the shop's route rules, each with what speaks for and against it. */
 import { weigh, type Asked, type OwnRules } from "../catalogue/route-rules";
 import type { Shop } from "../records/shop";
-import { ROUTES, type Route } from "../catalogue/routes";
+import { paintless, ROUTES, type Route } from "../catalogue/routes";
 import { against, type No } from "../catalogue/support";
 import { context, type Context } from "../process/context";
 import { byRoute } from "./goes";
@@ -24,7 +24,7 @@ const DARK = 0.03;
 export function asked(c: Context): Asked {
   const oven = ovenOf(c);
   const { w, h } = c.job.substrate;
-  const narrow = (c.route?.takes.length === 0 ? c.uncovered : c.filled)
+  const narrow = (paintless(c.route) ? c.uncovered : c.filled)
     .map((z) => z.narrowestMm)
     .filter((x): x is number => x !== null);
   const wanted = c.job.zones

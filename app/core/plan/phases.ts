@@ -1,6 +1,6 @@
 /** One function a phase of a route: what it puts, on the piece as it is by then. */
 import { FINISHING } from "../catalogue/finishing";
-import type { Phase, When } from "../catalogue/routes";
+import { paintless, type Phase, type When } from "../catalogue/routes";
 import { SAND_SOAK_UM } from "../models/depth/depth";
 import { linear, luminance } from "../models/film/colour";
 import { GROUND, zoneOf } from "../piece/state";
@@ -66,7 +66,7 @@ function single(b: Builder, ph: PhaseOf<"step">): void {
   if (kind.on === "zones") more.zones = b.worked;
   if (kind.sands === "residue") more.sandUm = RESIDUE_UM;
   if (kind.sands === "face") more.sandUm = ph.when === "sand-after" ? LIGHT_SAND_UM : sandingUm(b);
-  const offcut = kind.tries === "setting" && !c.route?.takes.length;
+  const offcut = kind.tries === "setting" && paintless(c.route);
   b.step(ph.kind, more as object, offcut ? "Test plate on an offcut" : undefined);
 }
 

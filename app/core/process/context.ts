@@ -1,7 +1,7 @@
 /** Everything a step kind or a rule may look at, resolved once: the job, its shop, materials, machine and clocks. */
 import { paint, type Paint } from "../catalogue/properties";
 import { BEAM_KINDS } from "../catalogue/beams";
-import { route, type Route } from "../catalogue/routes";
+import { paintless, route, type Route } from "../catalogue/routes";
 import { schoolPick } from "../catalogue/schools";
 import { bodyOf, type SubstrateKind } from "../catalogue/substrates";
 import { air, type Air } from "../models/drying/climate";
@@ -131,7 +131,7 @@ export function context(world: World, lent: readonly Product[] = []): Context {
   const machine = world.machines.find((m) => m.id === job.machineId) ?? null;
   const spotMm = machine ? (machine.spotMm ?? BEAM_KINDS[machine.beam].spotMm) : null;
   const way = job.route ? route(job.route) : null;
-  const marks = way !== null && !way.takes.length;
+  const marks = paintless(way);
   const painted = marks ? [] : job.zones;
   const byId = new Map(shelf.map((p) => [p.id, p]));
   const rooms = new Map<string, Air>();

@@ -126,7 +126,7 @@ export type CardField =
   | "roomRh"
   | "title";
 /** Panels of model figures beside a step. */
-export type FigureId = "window" | "powder" | "heat" | "depth" | "bleed" | "round";
+export type FigureId = "loads" | "window" | "powder" | "heat" | "depth" | "bleed" | "round";
 
 /** What a kind of step does, said once: everybody who would otherwise ask for it by name asks for these. */
 export interface Traits {

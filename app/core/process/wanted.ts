@@ -3,7 +3,7 @@
  * or one that stands in for a paint still to be bought. A paint that was picked stays wherever the route takes it.
  */
 import { FINISHES, finishNamed, inWords, type Finish } from "../catalogue/finishes";
-import { meltsBy, route as routeOf, taken, takes, type Route } from "../catalogue/routes";
+import { meltsBy, paintless, route as routeOf, taken, takes, type Route } from "../catalogue/routes";
 import { defaultProduct } from "../catalogue/starter";
 import { substrateNamed } from "../catalogue/substrates";
 import { difference, linear } from "../models/film/colour";
@@ -54,7 +54,7 @@ export const fitting = (r: Route, colour: string, products: readonly Product[]):
 
 /** What a zone gets by a route; null: nothing is wanted of it, or it is left as it is. */
 function paintFor(z: Zone, r: Route, world: World): Product | null {
-  if (z.bare || z.wanted === undefined || !r.takes.length) return null;
+  if (z.bare || z.wanted === undefined || paintless(r)) return null;
   const own = world.products.find((p) => p.id === z.productId);
   if (own && takes(r, finishNamed(own.finish))) return own;
   // a job that has begun is made with what stood on the Shelf by then; only where that holds nothing, with what has been bought since

@@ -1,4 +1,5 @@
 /** Rule 73: the laser is never unattended; eyewear for its wavelength, extraction on, extinguisher near. */
+import { paintless } from "../../catalogue/routes";
 import { BEAM_KINDS } from "../../catalogue/beams";
 import { answered, safe } from "../../records/machine";
 import type { Finding, Rule } from "../snag";
@@ -32,7 +33,7 @@ export const rule73: Rule = {
         numbers: { extraction: said === null ? "not said" : "false" },
         why:
           (said === null ? `Nobody has said yet whether ${m.name} has extraction` : `${m.name} has no extraction`) +
-          "; burning paint is not breathed, by anybody.",
+          `; ${paintless(f.context.route) ? "the smoke of what burns" : "burning paint"} is not breathed, by anybody.`,
         fixes: [
           {
             id: "extraction",

@@ -26,6 +26,7 @@ export const burnIn = kind([...LASER], {
   turns: true,
   attended: true,
   irreversible: true,
+  figures: ["loads"],
   purpose: () => "Darkens the pigment and fuses it into the glaze: permanent, one colour.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: () => ({

@@ -24,6 +24,7 @@ export const cutOut = kind([...LASER], {
   turns: true,
   attended: true,
   irreversible: true,
+  figures: ["loads"],
   purpose: () => "Last, or the piece drops and shifts while it is still worked on.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: () => ({ look: "Free all round, nothing hanging", how: "lift one corner of the sheet", against: "outline" }),

@@ -1,4 +1,5 @@
 /** Degreasing the face with solvent. */
+import { paintless } from "../../catalogue/routes";
 import { kind } from "../step";
 
 const CLEANERS = {
@@ -16,7 +17,10 @@ export const degrease = kind([], {
   wets: "solvent",
   cleans: "solvent",
   divisible: true,
-  purpose: () => "Oil under a film lets go later, most of all where the laser stops.",
+  purpose: (_s, c) =>
+    paintless(c.route)
+      ? "Oil and prints are burnt into the face and stain the mark."
+      : "Oil under a film lets go later, most of all where the laser stops.",
   tool: (_s, c) => `${CLEANERS[c.job.choices.cleaner]}, lint-free cloth, gloves`,
   lookFor: () => ({
     look: "No oil, no smell of solvent left",

@@ -24,7 +24,7 @@ export const engrave = kind([...LASER, "byLoad", "wishMm", "depthMm"], {
   irreversible: true,
   photo: true,
   fields: ["depthMm", "power", "speed", "interval", "passes", "minutes", "waitMin"],
-  figures: ["depth"],
+  figures: ["depth", "loads"],
   matters: ["before-laser"],
   purpose: (s) => `Cuts the recess that holds all that fills it${s.depthMm ? `, ${showDepth(s.depthMm)} deep` : ""}.`,
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",

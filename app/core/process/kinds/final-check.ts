@@ -1,4 +1,5 @@
 /** The last look, and the record. */
+import { paintless } from "../../catalogue/routes";
 import type { Context } from "../context";
 import { listWords } from "../../units/show";
 import { zoneOf, type Film, type Piece } from "../../piece/state";
@@ -44,12 +45,16 @@ export const finalCheck = kind([], {
     against: "approval",
   }),
   cues: (_s, c) => [
-    "Every zone has its colour",
+    paintless(c.route) ? "Every area is marked" : "Every zone has its colour",
     "Photo straight on, then the label",
     ...(c.job.use.includes("wet")
       ? ["Wet test on one piece next day"]
-      : ["Nothing pressed on the face until it has cured"]),
-    "Tape and nail test at an edge of one piece: nothing lifts",
+      : paintless(c.route) && !c.substrate.absorbent
+        ? []
+        : ["Nothing pressed on the face until it has cured"]),
+    ...(paintless(c.route) && !c.substrate.absorbent
+      ? []
+      : ["Tape and nail test at an edge of one piece: nothing lifts"]),
   ],
   minutes: () => ({ setup: 3, perPiece: 0.5 }),
   needs: (s, p, c) => {

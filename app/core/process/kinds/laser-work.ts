@@ -27,8 +27,8 @@ export interface LaserWork {
 }
 
 /** minutes to change a load on the bed */
-const LOAD_MIN = 2;
-const SETUP_MIN = 5;
+export const LOAD_MIN = 2;
+export const SETUP_MIN = 5;
 const PATCHY = { can: 0.12, low: 0.25 };
 /** share of a can below which it spits */
 export const LOW_CAN = 0.2;

@@ -30,6 +30,7 @@ export const markFace = kind([...LASER], {
   turns: true,
   attended: true,
   irreversible: true,
+  figures: ["loads"],
   photo: true,
   purpose: () => "The beam’s own mark in the material: nothing lies on it that could chip.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",

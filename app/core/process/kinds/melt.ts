@@ -71,7 +71,7 @@ export function sags(s: Melting, c: Context): boolean {
 }
 /** minutes a piece; loading a tray, a piece */
 const GUN_MIN = 2.5;
-const TRAY_MIN = 0.2;
+export const TRAY_MIN = 0.2;
 
 /** What the beam of a setting does to powder: too little leaves it loose, too much boils it out. No setting: what it is there for. */
 export function meltedBy(set: LaserSetting | null, c: Context): "loose" | "fused" | "boiled" {
@@ -100,7 +100,7 @@ export const melt = kind([...LASER, "productId", "method"], {
   attended: true,
   irreversible: true,
   fields: ["power", "speed", "interval", "passes", "minutes", "waitMin"],
-  figures: ["heat"],
+  figures: ["heat", "loads"],
   matters: ["melt"],
   purpose: () => "Turns dull powder into one glossy body that grips the walls.",
   tool: (s, c) =>

@@ -1,4 +1,5 @@
 /** Taking the maker’s own skin off where the picture is: glaze from ceramic, coating from metal, silvering from glass. */
+import { paintless } from "../../catalogue/routes";
 import { focusOn } from "../setup";
 import { mapZones, zoneOf } from "../../piece/state";
 import { dose } from "../beam";
@@ -32,14 +33,14 @@ export const openSkin = kind([...LASER], {
   turns: true,
   attended: true,
   irreversible: true,
-  figures: ["round"],
+  figures: ["round", "loads"],
   matters: ["tile-mask"],
   purpose: (_s, c) =>
     ({
       glaze: "Only open ceramic keeps colour; whole glaze wipes clean.",
-      coating: c.route?.takes.length
-        ? "Bares the metal that paint holds to."
-        : "Bares the metal where the artwork is: nothing else is laid.",
+      coating: paintless(c.route)
+        ? "Bares the metal where the artwork is: nothing else is laid."
+        : "Bares the metal that paint holds to.",
       cap: "Bares the core of the sheet where the artwork is.",
       silver: "Opens the silvering so that colour shows through the glass.",
     })[c.substrate.skin?.kind ?? "coating"],
@@ -61,9 +62,9 @@ export const openSkin = kind([...LASER], {
         : c.substrate.skin?.kind === "cap"
           ? ["Just through the cap: the core shows even, not melted", "Air on, so that nothing melts back into the cut"]
           : [
-              c.route?.takes.length
-                ? "Through tape and coating to metal in one"
-                : "Through the coating to clean metal in one",
+              paintless(c.route)
+                ? "Through the coating to clean metal in one"
+                : "Through tape and coating to metal in one",
             ]),
     ...pictureCues(c),
     ...(c.picture ? [`Picture ${burntBy(c).says}`] : []),

@@ -1,5 +1,5 @@
 /** A test plate on the same stack. */
-import { beamWork } from "../../catalogue/routes";
+import { beamWork, paintless } from "../../catalogue/routes";
 import type { Context } from "../context";
 import { kind, LASER } from "../step";
 import { laserNeeds, tenth } from "./laser-work";
@@ -22,9 +22,6 @@ function asks(c: Context): typeof LIFTS {
   if (work === "open-skin" || (work === "mark" && c.substrate.skin)) return OPENS;
   return work === "mark" ? { ...DARKENS, look: "Deepest before it pales again" } : work === "burn-in" ? DARKENS : LIFTS;
 }
-/** Does nothing lie on the face, so that an offcut will do? */
-const bare = (c: Context): boolean => c.route !== null && !c.route.takes.length;
-
 export const plate = kind([...LASER], {
   id: "plate",
   name: "Test plate on the same stack",
@@ -37,7 +34,7 @@ export const plate = kind([...LASER], {
   figures: ["window"],
   purpose: (_s, c) => asks(c).finds,
   tool: (_s, c) =>
-    bare(c)
+    paintless(c.route)
       ? "Laser, an offcut of the same sheet"
       : beamWork(c.route) === "open-skin"
         ? "Laser, a blank of the same lot"

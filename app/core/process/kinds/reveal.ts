@@ -21,7 +21,7 @@ export const reveal = kind([...LASER, "byLoad"], {
   irreversible: true,
   photo: true,
   fields: ["power", "speed", "interval", "passes", "minutes", "waitMin"],
-  figures: ["window"],
+  figures: ["window", "loads"],
   matters: ["before-laser", "shading"],
   purpose: () => "Takes the dark top off where the colour is to show.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",

@@ -23,6 +23,7 @@ export const scoreMask = kind([...LASER], {
   turns: true,
   attended: true,
   irreversible: true,
+  figures: ["loads"],
   purpose: () => "Outlines every colour once, so that each can be lifted when its turn comes.",
   tool: (_s, c) => c.machine?.name ?? "no machine chosen",
   lookFor: () => ({

@@ -1,5 +1,6 @@
 /** Cleaning off the soot. */
 import { rinsed } from "../setup";
+import { paintless } from "../../catalogue/routes";
 import { kind } from "../step";
 import { material } from "../words";
 
@@ -11,7 +12,10 @@ export const wash = kind([], {
   wets: "rinse",
   divisible: true,
   matters: ["clean-off"],
-  purpose: () => "Soot under a clear coat stays for good.",
+  purpose: (_s, c) =>
+    paintless(c.route) && !c.substrate.absorbent
+      ? "What is left in the mark greys it, and comes off on hands."
+      : "Soot under a clear coat stays for good.",
   tool: (_s, c) => (rinsed(c) ? "Soft pad, a drop of soap, towel" : "Soft cloths, hardly damp"),
   lookFor: () => ({
     look: "Cloth comes away clean",
