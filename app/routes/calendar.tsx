@@ -1,11 +1,11 @@
 import type { Route } from "./+types/calendar";
-import { useState, useSyncExternalStore } from "react";
-import { Link, redirect } from "react-router";
+import { useDeferredValue, useMemo, useState, useSyncExternalStore } from "react";
+import { Link, redirect, useSubmit } from "react-router";
 import { nowMinutes } from "../clock";
 import { readDay, readShop, readWorldsOf } from "../store/queries";
 import { houseAct } from "../acts/house";
 import { formOf } from "../acts/answer";
-import { shopClock } from "../core/time/zoned";
+import { shopClock, showWhen } from "../core/time/zoned";
 import { workCalendar } from "../core/time/hours";
 import { showMinutes } from "../core/units/show";
 import { startShop, type ShopRun } from "../workers/shop";
@@ -13,7 +13,8 @@ import { shopStretch } from "../views/shop-calendar";
 import { ActButton, TextField, TickField } from "../ui/kit/field";
 import { Empty } from "../ui/kit/bits";
 import { Fold } from "../ui/kit/fold";
-import { Chart } from "../ui/shop/chart";
+import { Chart, type Pulled } from "../ui/shop/chart";
+import { shiftOf } from "../core/explain/shift";
 import { type OpensTo, Trips } from "../ui/shop/trips";
 import { openedIn } from "../views/opened";
 import { PromiseForm, WhatIfs } from "../ui/shop/asking";
@@ -67,6 +68,8 @@ export const clientAction = async ({ request }: Route.ClientActionArgs) => house
 export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
   const state = useSyncExternalStore(d.run.subscribe, d.run.get, d.run.get);
   const [at, open] = useState<{ job: string; step: string } | null>(null);
+  const [pulled, pull] = useState<Pulled | null>(null);
+  const submit = useSubmit();
   const clock = shopClock(d.shop);
   const calendar = workCalendar(clock, d.shop.hours, d.shop.daysOff, d.shop.otherHours);
   const { rows } = state;
@@ -111,27 +114,44 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
           <Standing d={d} run={d.run} />
           {stretch && rows && (
             <>
-              <Chart of={stretch} onStep={(job, step) => open({ job, step })} />
+              <Chart
+                of={stretch}
+                onStep={(job, step) => open({ job, step })}
+                pulled={pulled}
+                onPull={pull}
+                onLet={(p) => {
+                  pull(null);
+                  if (!p) return;
+                  const value = { intent: "queue", id: p.job, field: "pin-at", value: String(p.at), step: p.step };
+                  void submit(value, { method: "post", preventScrollReset: true });
+                }}
+              />
+              <PulledWords d={d} rows={rows} pulled={pulled} />
               {at && <StepFold key={`${at.job}${at.step}`} rows={rows} at={at} onShut={() => open(null)} />}
               <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
                 <section aria-labelledby="t1">
                   <div className="mb-2 flex flex-wrap items-baseline justify-between gap-3">
                     <h2 id="t1">Trips to the bench</h2>
-                    <button
-                      type="button"
-                      className="link-act"
-                      onClick={() =>
-                        void import("../io/export/ics").then(({ writeShopCalendar }) =>
-                          saveFile(
-                            "shop.ics",
-                            writeShopCalendar(d.shop.name, rows.trips, nowMinutes() * 60_000),
-                            "text/calendar",
-                          ),
-                        )
-                      }
-                    >
-                      Save them as a calendar file
-                    </button>
+                    <span className="flex flex-wrap gap-4">
+                      <button type="button" className="link-act" onClick={() => window.print()}>
+                        Print these days
+                      </button>
+                      <button
+                        type="button"
+                        className="link-act"
+                        onClick={() =>
+                          void import("../io/export/ics").then(({ writeShopCalendar }) =>
+                            saveFile(
+                              "shop.ics",
+                              writeShopCalendar(d.shop.name, rows.trips, nowMinutes() * 60_000),
+                              "text/calendar",
+                            ),
+                          )
+                        }
+                      >
+                        Save them as a calendar file
+                      </button>
+                    </span>
                   </div>
                   {stretch.trips.length ? (
                     <Trips trips={stretch.trips} opens={opensIn(d, rows)} />
@@ -139,7 +159,7 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
                     <p className="text-muted">Nobody is needed at the bench in these days.</p>
                   )}
                 </section>
-                <div>
+                <div className="print:hidden">
                   <section aria-labelledby="j1">
                     <h2 id="j1" className="mb-2">
                       Jobs among one another
@@ -182,6 +202,40 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
     </main>
   );
 }
+/** What comes of a bar that is being pulled, before it is let go. */
+function PulledWords({ d, rows, pulled }: { d: Data; rows: Rows; pulled: Pulled | null }) {
+  // the hand goes before, the reckoning follows
+  const late = useDeferredValue(pulled);
+  const tried = useMemo(() => {
+    const world = late && d.worlds.find((w) => w.job.id === late.job);
+    return world ? shiftOf(world, d.now, rows.starts[late.job] ?? [], late.step, late.at, rows.lanes) : null;
+  }, [late, d.worlds, d.now, rows]);
+  if (!pulled) return null;
+  const clock = shopClock(d.shop);
+  const title = rows.jobs.find((j) => j.id === pulled.job)?.bars.find((b) => b.step === pulled.step)?.title;
+  return (
+    <div role="status" data-pulled={pulled.step} className="mt-3 border-y border-line py-3">
+      <p>
+        <strong>{title}</strong>: {showWhen(clock, pulled.at)}
+      </p>
+      {tried && (
+        <ul>
+          {tried.breaks.map((b) => (
+            <li key={b} className="text-wrong">
+              {b}
+            </li>
+          ))}
+          {tried.moves.map((m) => (
+            <li key={m}>{m}</li>
+          ))}
+          {!tried.breaks.length && !tried.moves.length && <li className="text-muted">Nothing else moves.</li>}
+        </ul>
+      )}
+      <p className="tag">Let go to pin it there; by keys: arrows by half an hour, Enter lets go, Escape leaves it.</p>
+    </div>
+  );
+}
+
 /** Figures of trips open in the world of their job, with the beginnings that are shown. */
 const opensIn = (d: Data, rows: Rows): OpensTo => {
   const byId = new Map(d.worlds.map((w) => [w.job.id, w]));

@@ -44,11 +44,15 @@ export interface DrawnRow extends Omit<JobRow, "bars" | "waits"> {
 /** share of a day’s width that its night has on either side */
 const NIGHT = 0.07;
 const MIDNIGHT = 1440;
+/** minutes that a pulled bar goes by */
+const STEP_MIN = 5;
 const USUAL: [number, number] = [540, 1080];
 
 /** Where a moment lies in a stretch of days, 0-1; outside below 0 or above 1. */
 export interface Axis {
   at(minute: number): number;
+  /** the moment at a share, to five minutes */
+  back(share: number): number;
   first: number;
   days: number;
 }
@@ -66,9 +70,20 @@ export function axisOf(first: number, days: number, clock: ZonedClock, calendar:
     if (m > to) return 1 - r + (r * (m - to)) / (MIDNIGHT - to);
     return l + ((1 - l - r) * (m - from)) / (to - from);
   };
+  const narrow = (x: number): number => {
+    const [l, r] = [from > 0 ? NIGHT : 0, to < MIDNIGHT ? NIGHT : 0];
+    if (x < l) return (x / l) * from;
+    if (x > 1 - r) return to + ((x - 1 + r) / r) * (MIDNIGHT - to);
+    return from + ((x - l) / (1 - l - r)) * (to - from);
+  };
   return {
     first,
     days,
+    back: (share) => {
+      const x = Math.min(1 - 1e-9, Math.max(0, share)) * days;
+      const day = Math.floor(x);
+      return clock.atDay(first + day, Math.min(MIDNIGHT - 1, STEP_MIN * Math.round(narrow(x - day) / STEP_MIN)));
+    },
     at: (minute) => {
       const day = clock.dayNumber(minute);
       return (day - first + wide(clock.minuteOfDay(minute))) / days;
@@ -129,6 +144,7 @@ export function shopStretch(rows: WholeRows, clock: ZonedClock, calendar: WorkCa
   }));
   const shown = (t: Trip): boolean => within(axis, t.from, t.to) !== null;
   return {
+    axis,
     days: drawnDays(axis, clock, calendar, rows.now),
     now: now >= 0 && now <= 1 ? now : null,
     lanes: rows.lanes.map((l) => ({

@@ -7,7 +7,7 @@ import { a1 } from "../testing/worlds";
 import { figuresOf } from "./figures";
 import { loadsOf } from "./loads";
 
-test("over all ways: as many at once as the bed holds, all loads together take the step's minutes, each begins when the last is done", () => {
+test("over all ways: as many at once as the bed holds, each begins when the one before is done", () => {
   let [beams, ovens] = [0, 0];
   for (let n = 0; n < 241; n += 3) {
     const w = brief(n);

@@ -1,112 +1,238 @@
 /** The whole shop over some days: what hands, machines, oven and spray corner do, and every job with its work and waits. */
+import {
+  DndContext,
+  MouseSensor,
+  TouchSensor,
+  useDraggable,
+  useSensor,
+  useSensors,
+  type DragMoveEvent,
+  type DragStartEvent,
+} from "@dnd-kit/core";
 import clsx from "clsx";
+import { useRef, type KeyboardEvent } from "react";
 import { Link } from "react-router";
 import type { Drawn, DrawnWait, Stretch } from "../../views/shop-calendar";
 
 const share = (v: number): string => `${(v * 100).toFixed(3)}%`;
 const NAME = "grid grid-cols-[--spacing(44)_minmax(0,1fr)] max-lg:grid-cols-[--spacing(26)_minmax(0,1fr)]";
 
-export function Chart({ of, onStep }: { of: Stretch; onStep: (job: string, step: string) => void }) {
+/** A bar that is being pulled to another moment. */
+export interface Pulled {
+  job: string;
+  step: string;
+  at: number;
+}
+/** minutes that an arrow moves a bar by */
+const BY_KEY = 30;
+const idOf = (job: string, step: string): string => JSON.stringify([job, step]);
+const ofId = (id: unknown): { job: string; step: string } => {
+  const [job, step] = JSON.parse(String(id)) as [string, string];
+  return { job, step };
+};
+
+export function Chart({
+  of,
+  onStep,
+  pulled,
+  onPull,
+  onLet,
+}: {
+  of: Stretch;
+  onStep: (job: string, step: string) => void;
+  pulled: Pulled | null;
+  onPull: (p: Pulled) => void;
+  /** null: left where it was */
+  onLet: (p: Pulled | null) => void;
+}) {
+  const width = useRef(1);
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    // on a phone the page is moved by the same finger: a bar is held first
+    useSensor(TouchSensor, { activationConstraint: { delay: 300, tolerance: 8 } }),
+  );
+  const barOf = (id: unknown): Drawn | undefined => {
+    const { job, step } = ofId(id);
+    return of.jobs.find((j) => j.id === job)?.drawn.find((b) => b.step === step);
+  };
+  const moved = (e: DragMoveEvent): void => {
+    const bar = barOf(e.active.id);
+    if (bar) onPull({ ...ofId(e.active.id), at: of.axis.back(bar.left + e.delta.x / width.current) });
+  };
+  const begun = (e: DragStartEvent): void => {
+    const row = (e.activatorEvent.target as HTMLElement | null)?.closest("[data-row]");
+    width.current = Math.max(1, row?.clientWidth ?? 1);
+  };
   return (
-    <div data-chart={of.days.length}>
-      <div className={`${NAME} text-small`}>
-        <span />
-        <div className="relative h-7 max-lg:h-11">
-          {of.days.map((d) => (
-            <span
-              key={d.day}
-              className={clsx(
-                "absolute top-0 truncate border-l max-lg:px-0.5 border-line px-1",
-                d.today ? "font-semibold" : "text-muted",
-              )}
-              style={{ left: share(d.left), width: share(d.width) }}
-            >
-              <span className="max-lg:hidden">{d.today ? `Today, ${d.label}` : d.label}</span>
-              <span className="text-wrap lg:hidden">{d.short}</span>
-            </span>
-          ))}
-        </div>
-      </div>
-      <ul aria-label="Hands and machines" className="border-t border-line">
-        {of.lanes.map((l) => (
-          <li key={l.id} data-lane={l.id} className={`${NAME} items-center border-b border-line`}>
-            <span className="truncate py-1 pr-2 text-small font-semibold">{l.name}</span>
-            <div className="relative h-8 bg-line/40" role="img" aria-label={`${l.name}: ${laneWords(l.bars)}`}>
-              <Ground of={of} />
-              {l.bars.map((b) => (
-                <span
-                  key={b.key}
-                  title={`${b.job}: ${b.title}`}
-                  className={clsx("absolute inset-y-1 border border-ink/50", b.done && "opacity-40")}
-                  style={{ left: share(b.left), width: `max(3px, ${share(b.width)})`, background: b.colour }}
-                />
-              ))}
-              <Now of={of} />
-            </div>
-          </li>
-        ))}
-      </ul>
-      <ul aria-label="Jobs" className="mt-4 border-t border-line">
-        {of.jobs.map((j) => (
-          <li
-            key={j.id}
-            data-job={j.id}
-            className={`${NAME} items-center border-b border-line [contain-intrinsic-size:auto_44px] [content-visibility:auto]`}
-          >
-            <span className="min-w-0 py-1 pr-2">
-              <Link
-                className="block truncate font-semibold hover:underline"
-                to={`/jobs/${j.id}/calendar`}
-                title={j.title}
-              >
-                {j.title}
-              </Link>
+    <DndContext
+      sensors={sensors}
+      autoScroll={false}
+      onDragStart={begun}
+      onDragMove={moved}
+      onDragEnd={() => onLet(pulled)}
+      onDragCancel={() => onLet(null)}
+      accessibility={{ announcements: SILENT, screenReaderInstructions: { draggable: "" } }}
+    >
+      <div data-chart={of.days.length}>
+        <div className={`${NAME} text-small`}>
+          <span />
+          <div className="relative h-7 max-lg:h-11">
+            {of.days.map((d) => (
               <span
+                key={d.day}
                 className={clsx(
-                  "block truncate text-fine",
-                  j.slack !== null && j.slack < 0 ? "text-wrong" : "text-muted",
+                  "absolute top-0 truncate border-l max-lg:px-0.5 border-line px-1",
+                  d.today ? "font-semibold" : "text-muted",
                 )}
+                style={{ left: share(d.left), width: share(d.width) }}
               >
-                {j.ready ?? "no ready time"}
+                <span className="max-lg:hidden">{d.today ? `Today, ${d.label}` : d.label}</span>
+                <span className="text-wrap lg:hidden">{d.short}</span>
               </span>
-            </span>
-            <div className="relative h-11">
-              <Ground of={of} />
-              {j.waits.map((w) => (
-                <WaitBar key={w.key} of={w} />
-              ))}
-              {j.drawn.map((b) => (
-                <button
-                  key={b.key}
-                  type="button"
-                  title={b.title}
-                  aria-label={`${j.title}: ${b.title}`}
-                  onClick={() => onStep(j.id, b.step)}
-                  className={clsx(
-                    "absolute top-1.5 h-6 border border-ink/60",
-                    b.done && "opacity-40",
-                    b.pinned && "outline-2 outline-offset-1 outline-act",
-                  )}
-                  style={{ left: share(b.left), width: `max(5px, ${share(b.width)})`, background: j.colour }}
-                />
-              ))}
-              {j.dueAtShare !== null && (
+            ))}
+          </div>
+        </div>
+        <ul aria-label="Hands and machines" className="border-t border-line">
+          {of.lanes.map((l) => (
+            <li key={l.id} data-lane={l.id} className={`${NAME} items-center border-b border-line`}>
+              <span className="truncate py-1 pr-2 text-small font-semibold">{l.name}</span>
+              <div className="relative h-8 bg-line/40" role="img" aria-label={`${l.name}: ${laneWords(l.bars)}`}>
+                <Ground of={of} />
+                {l.bars.map((b) => (
+                  <span
+                    key={b.key}
+                    title={`${b.job}: ${b.title}`}
+                    className={clsx("absolute inset-y-1 border border-ink/50", b.done && "opacity-40")}
+                    style={{ left: share(b.left), width: `max(3px, ${share(b.width)})`, background: b.colour }}
+                  />
+                ))}
+                <Now of={of} />
+              </div>
+            </li>
+          ))}
+        </ul>
+        <ul aria-label="Jobs" className="mt-4 border-t border-line">
+          {of.jobs.map((j) => (
+            <li
+              key={j.id}
+              data-job={j.id}
+              className={`${NAME} items-center border-b border-line [contain-intrinsic-size:auto_44px] [content-visibility:auto]`}
+            >
+              <span className="min-w-0 py-1 pr-2">
+                <Link
+                  className="block truncate font-semibold hover:underline"
+                  to={`/jobs/${j.id}/calendar`}
+                  title={j.title}
+                >
+                  {j.title}
+                </Link>
                 <span
-                  className="absolute inset-y-0 border-r-3 border-double border-wrong"
-                  style={{ left: share(j.dueAtShare) }}
-                  title={`due ${j.due}`}
-                />
-              )}
-              <Now of={of} />
-            </div>
-          </li>
-        ))}
-      </ul>
-      <p className="tag mt-2">
-        Each job in its own paint. Hatched: waiting, with a mark where its window shuts. Nights are narrow, shut days
-        grey. Double line: due. Red line: now. A bar opens its step below.
-      </p>
-    </div>
+                  className={clsx(
+                    "block truncate text-fine",
+                    j.slack !== null && j.slack < 0 ? "text-wrong" : "text-muted",
+                  )}
+                >
+                  {j.ready ?? "no ready time"}
+                </span>
+              </span>
+              <div data-row={j.id} className="relative h-11">
+                <Ground of={of} />
+                {j.waits.map((w) => (
+                  <WaitBar key={w.key} of={w} />
+                ))}
+                {j.drawn.map((b) => (
+                  <WorkBar
+                    key={b.key}
+                    job={j}
+                    of={b}
+                    axis={of.axis}
+                    pulled={pulled}
+                    onStep={() => onStep(j.id, b.step)}
+                    onPull={onPull}
+                    onLet={onLet}
+                  />
+                ))}
+                {j.dueAtShare !== null && (
+                  <span
+                    className="absolute inset-y-0 border-r-3 border-double border-wrong"
+                    style={{ left: share(j.dueAtShare) }}
+                    title={`due ${j.due}`}
+                  />
+                )}
+                <Now of={of} />
+              </div>
+            </li>
+          ))}
+        </ul>
+        <p className="tag mt-2">
+          Each job in its own paint. Hatched: waiting, with a mark where its window shuts. Nights are narrow, shut days
+          grey. Double line: due. Red line: now. A bar opens its step below; pulled along, or moved with Alt and the
+          arrow keys, it says what would break before it is let go.
+        </p>
+      </div>
+    </DndContext>
+  );
+}
+/** what is pulled is told beneath the chart, in words of its own */
+const silent = (): undefined => undefined;
+const SILENT = { onDragStart: silent, onDragOver: silent, onDragEnd: silent, onDragCancel: silent };
+
+/** One piece of work: pressed it opens, pulled or moved by keys it is tried elsewhere. */
+function WorkBar({
+  job,
+  of: b,
+  axis,
+  pulled,
+  onStep,
+  onPull,
+  onLet,
+}: {
+  job: { id: string; title: string; colour: string };
+  of: Drawn;
+  axis: Stretch["axis"];
+  pulled: Pulled | null;
+  onStep: () => void;
+  onPull: (p: Pulled) => void;
+  onLet: (p: Pulled | null) => void;
+}) {
+  const { setNodeRef, listeners } = useDraggable({ id: idOf(job.id, b.step), disabled: b.done });
+  const mine = pulled?.job === job.id && pulled.step === b.step ? pulled : null;
+  const keys = (e: KeyboardEvent): void => {
+    const by = { ArrowLeft: -BY_KEY, ArrowRight: BY_KEY }[e.key];
+    if (by && (e.altKey || mine) && !b.done) {
+      e.preventDefault();
+      onPull({ job: job.id, step: b.step, at: (mine?.at ?? axis.back(b.left)) + by });
+    } else if (mine && (e.key === "Enter" || e.key === "Escape")) {
+      e.preventDefault();
+      onLet(e.key === "Enter" ? mine : null);
+    }
+  };
+  return (
+    <>
+      <button
+        ref={setNodeRef}
+        type="button"
+        title={b.title}
+        aria-label={`${job.title}: ${b.title}`}
+        onClick={() => !mine && onStep()}
+        {...listeners}
+        onKeyDown={keys}
+        className={clsx(
+          "absolute top-1.5 h-6 border border-ink/60",
+          b.done ? "opacity-40" : "cursor-grab",
+          b.pinned && "outline-2 outline-offset-1 outline-act",
+        )}
+        style={{ left: share(b.left), width: `max(5px, ${share(b.width)})`, background: job.colour }}
+      />
+      {mine && (
+        <span
+          aria-hidden="true"
+          data-ghost={b.step}
+          className="pointer-events-none absolute top-0.5 z-10 h-8 border-2 border-dashed border-ink"
+          style={{ left: share(axis.at(mine.at)), width: `max(7px, ${share(b.width)})` }}
+        />
+      )}
+    </>
   );
 }
 const laneWords = (bars: (Drawn & { job: string })[]): string =>

@@ -26,7 +26,7 @@ export function Trips({
         <li
           key={t.id}
           data-trip={t.id}
-          className="grid gap-x-6 gap-y-1 py-3 md:grid-cols-[--spacing(34)_minmax(0,1fr)]"
+          className="grid gap-x-6 gap-y-1 py-3 print:break-inside-avoid md:grid-cols-[--spacing(34)_minmax(0,1fr)]"
         >
           <div>
             {(i === 0 || shown[i - 1].day !== t.day) && <strong className="block">{t.day}</strong>}
@@ -40,7 +40,7 @@ export function Trips({
             {t.items.map((x) => (
               <li key={`${x.job}${x.step}`} className="grid grid-cols-[--spacing(4)_minmax(0,1fr)] gap-x-2">
                 <span
-                  className="mt-1 size-3.5 border border-ink/50"
+                  className="mt-1 size-3.5 border border-ink/50 print:bg-none print:!bg-transparent"
                   style={{ background: x.colour }}
                   aria-hidden="true"
                 />
