@@ -42,6 +42,27 @@ journey("all jobs are laid together and gone by; a step is pinned, a date asked 
   // a press moves it by half an hour; a job is held and goes on; a day has a long evening
   await p.getByRole("button", { name: "Half an hour later" }).click();
   await p.getByRole("button", { name: "Pin it no longer" }).click();
+  // moved by keys it says what comes of it; left alone by Escape, pinned by Enter; pulled along the same
+  await bar.focus();
+  await p.keyboard.press("Alt+ArrowRight");
+  const pulled = p.locator("[data-pulled]");
+  await pulled
+    .getByText(/instead of|Nothing else moves|gives way/)
+    .first()
+    .waitFor();
+  await p.keyboard.press("Escape");
+  await pulled.waitFor({ state: "detached" });
+  await p.locator("[data-chart]").evaluate((e) => e.scrollIntoView());
+  const box = (await bar.boundingBox())!;
+  await p.mouse.move(box.x + 2, box.y + 8);
+  await p.mouse.down();
+  for (let i = 1; i <= 8; i++) await p.mouse.move(box.x + 2 + 20 * i, box.y + 8);
+  await pulled.waitFor();
+  await p.mouse.up();
+  await pulled.waitFor({ state: "detached" });
+  await p.getByText(/Door sign is later/).waitFor();
+  await p.getByRole("button", { name: /^Undo/ }).first().click();
+  await p.getByText("The jobs go by this calendar").waitFor();
   const among = p.locator("[data-among='gate-board']");
   await among.getByRole("button", { name: "Its place" }).click();
   await among.getByRole("checkbox", { name: "Held for now" }).click();

@@ -214,7 +214,11 @@ function PulledWords({ d, rows, pulled }: { d: Data; rows: Rows; pulled: Pulled 
   const clock = shopClock(d.shop);
   const title = rows.jobs.find((j) => j.id === pulled.job)?.bars.find((b) => b.step === pulled.step)?.title;
   return (
-    <div role="status" data-pulled={pulled.step} className="mt-3 border-y border-line py-3">
+    <div
+      role="status"
+      data-pulled={pulled.step}
+      className="sticky bottom-0 z-20 mt-3 border-t-2 border-ink bg-lifted px-4 py-3"
+    >
       <p>
         <strong>{title}</strong>: {showWhen(clock, pulled.at)}
       </p>

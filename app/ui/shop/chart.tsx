@@ -218,7 +218,7 @@ function WorkBar({
         {...listeners}
         onKeyDown={keys}
         className={clsx(
-          "absolute top-1.5 h-6 border border-ink/60",
+          "says absolute top-1.5 h-6 border border-ink/60",
           b.done ? "opacity-40" : "cursor-grab",
           b.pinned && "outline-2 outline-offset-1 outline-act",
         )}
