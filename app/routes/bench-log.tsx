@@ -2,7 +2,7 @@ import { learnedAct } from "../acts/shop";
 import type { Route } from "./+types/bench-log";
 import { useState } from "react";
 import { useSearchParams, Link } from "react-router";
-import { factor } from "../core/models/learn/factor";
+import { factor, spreadOf } from "../core/models/learn/factor";
 import { isKind, kindOf } from "../core/process/kinds";
 import { showWhen, shopClock } from "../core/time/zoned";
 import { showMinutes, showMl, showTemp } from "../core/units/show";
@@ -26,6 +26,20 @@ const WORD: Record<string, string> = {
   back: "taken back",
 };
 
+/** Finished steps by what was done; work of the beam by the machine that did it too. */
+function byMachine<E extends { stepKind: string }>(
+  list: readonly E[],
+  machineOf: (e: E) => string | null,
+): { kind: string; machine: string | null; done: E[] }[] {
+  const out = new Map<string, { kind: string; machine: string | null; done: E[] }>();
+  for (const e of list) {
+    const beam = isKind(e.stepKind) && kindOf(e.stepKind).beam !== undefined;
+    const machine = beam ? machineOf(e) : null;
+    const key = `${e.stepKind}|${machine}`;
+    (out.get(key) ?? out.set(key, { kind: e.stepKind, machine, done: [] }).get(key)!).done.push(e);
+  }
+  return [...out.values()];
+}
 const words = new Intl.Collator();
 const byTitle = (a: { title: string }, b: { title: string }): number => words.compare(a.title, b.title);
 /** newest finished steps that times are learned from */
@@ -44,20 +58,15 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     readDone(LEARN_FROM),
   ]);
   const gone = await readTakenBack(log.entries);
-  const byKind = new Map<string, typeof learn>();
-  for (const e of learn) (byKind.get(e.stepKind) ?? byKind.set(e.stepKind, []).get(e.stepKind)!).push(e);
-  const kinds = [...byKind].flatMap(([kind, done]) =>
-    isKind(kind)
-      ? [
-          {
-            kind,
-            name: kindOf(kind).name,
-            ...factor(done),
-            kept: base?.shop.learned.find((l) => l.kind === kind) ?? null,
-          },
-        ]
-      : [],
-  );
+  const machineOf = new Map(heads.map((j) => [j.id, j.machineId]));
+  const kinds = byMachine(learn, (e) => machineOf.get(e.jobId) ?? null).flatMap(({ kind, machine, done }) => {
+    // of a machine that is no longer there nothing is to be learned
+    const of = machine === null ? null : base?.machines.find((m) => m.id === machine);
+    if (!isKind(kind) || of === undefined) return [];
+    const name = of ? `${kindOf(kind).name}, ${of.name}` : kindOf(kind).name;
+    const kept = base?.shop.learned.find((l) => l.kind === kind && (l.machineId ?? null) === machine) ?? null;
+    return [{ kind, machine: machine ?? "", name, ...factor(done), spread: spreadOf(done), kept }];
+  });
   const clock = shopClock(base?.shop ?? { zone: "UTC" });
   const units = base?.shop.units ?? "metric";
   const paints = new Map(base?.products.map((p) => [p.id, p.name]));
@@ -214,25 +223,35 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
         {!d.kinds.length && <p className="mt-2">Nothing to learn from yet.</p>}
         <ul className="mt-2">
           {d.kinds.map((k) => (
-            <li key={k.kind} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-2">
+            <li
+              key={k.kind + k.machine}
+              className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-2"
+            >
               <span>
                 <strong>{k.name}</strong>
                 <span className="block text-muted">
                   × {k.factor.toFixed(2)} from {k.n} {k.n === 1 ? "run" : "runs"}
+                  {k.spread !== null && `, within ${Math.round(k.spread * 100)} % of one another`}
                   {k.kept && `; kept: × ${k.kept.factor.toFixed(2)}`}
                 </span>
               </span>
               <span className="flex gap-3">
                 {(!k.kept || Math.abs(k.kept.factor - k.factor) > 0.005) && (
                   <ActButton
-                    act={{ intent: "keep", kind: k.kind, factor: k.factor.toFixed(3), n: String(k.n) }}
+                    act={{
+                      intent: "keep",
+                      kind: k.kind,
+                      machine: k.machine,
+                      factor: k.factor.toFixed(3),
+                      n: String(k.n),
+                    }}
                     label={`Keep it for ${k.name}`}
                   >
                     Keep it
                   </ActButton>
                 )}
                 {k.kept && (
-                  <ActButton act={{ intent: "reset", kind: k.kind }} label={`Reset ${k.name}`}>
+                  <ActButton act={{ intent: "reset", kind: k.kind, machine: k.machine }} label={`Reset ${k.name}`}>
                     Reset
                   </ActButton>
                 )}

@@ -93,11 +93,15 @@ class LearnedForm {
   @Text(60) kind!: string;
   @Text(40) factor: string = "";
   @Text(40) n: string = "";
+  /** the machine that it was learned on; empty: for all */
+  @Text(120) machine: string = "";
 }
 class BareLearned {
   @Text(60) kind!: string;
+  @Text(120) machine: string = "";
 }
-const others = (s: Shop, kind: string) => s.learned.filter((l) => l.kind !== kind);
+const others = (s: Shop, { kind, machine }: BareLearned) =>
+  s.learned.filter((l) => l.kind !== kind || (l.machineId ?? "") !== machine);
 
 export const settingActs = [
   act("set", FieldForm, (f, _c: InShop) =>
@@ -136,10 +140,18 @@ export const settingActs = [
 export const learnedActs = [
   act("keep", LearnedForm, (f, _c: InShop) =>
     changedShop("times learned from the log", (s) => ({
-      learned: [...others(s, f.kind), { kind: f.kind, factor: typed.number(f.factor), n: typed.whole(f.n) }],
+      learned: [
+        ...others(s, f),
+        {
+          kind: f.kind,
+          factor: typed.number(f.factor),
+          n: typed.whole(f.n),
+          ...(f.machine ? { machineId: f.machine } : {}),
+        },
+      ],
     })),
   ),
   act("reset", BareLearned, (f, _c: InShop) =>
-    changedShop("times learned from the log", (s) => ({ learned: others(s, f.kind) })),
+    changedShop("times learned from the log", (s) => ({ learned: others(s, f) })),
   ),
 ];

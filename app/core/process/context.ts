@@ -176,7 +176,12 @@ export function context(world: World, lent: readonly Product[] = []): Context {
     allZones: [...job.zones.map((z) => z.id), GROUND],
     school: (matter) => schoolPick(matter, mine, ours).pick,
     tolerance: job.choices.tolerance ?? shop.tolerance,
-    learned: (kind) => shop.learned.find((l) => l.kind === kind)?.factor ?? 1,
+    learned: (kind) => {
+      const all = shop.learned.filter((l) => l.kind === kind);
+      // what was learned on this very machine before what holds for all
+      const own = all.find((l) => l.machineId !== undefined && l.machineId === machine?.id);
+      return (own ?? all.find((l) => l.machineId === undefined))?.factor ?? 1;
+    },
   };
 }
 

@@ -72,6 +72,8 @@ export class Learned {
   @Id() kind!: string;
   @Num(0.1, 10) factor!: number;
   @Whole(0, 1e6) n!: number;
+  /** work of the beam: the machine that it was learned on; absent: for all */
+  @Since(6) @Id() machineId?: string;
 }
 
 /** An oven, a heat gun, a jig: what a Workshop has beside lasers. Nulls are unknown. */

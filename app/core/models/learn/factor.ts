@@ -10,13 +10,23 @@ export interface Pair {
   actual: number | null;
 }
 
+/** Logarithms of how much longer or shorter each took, held to three times; what can't be told of is left out. */
+const offs = (pairs: Pair[]): number[] =>
+  pairs.flatMap(({ predicted, actual }) =>
+    predicted === null || actual === null || !(predicted > 0) || !(actual > 0)
+      ? []
+      : [Math.min(LIMIT, Math.max(-LIMIT, Math.log(actual / predicted)))],
+  );
+
 export function factor(pairs: Pair[]): { factor: number; n: number } {
-  let sum = 0;
-  let n = 0;
-  for (const { predicted, actual } of pairs) {
-    if (predicted === null || actual === null || !(predicted > 0) || !(actual > 0)) continue;
-    sum += Math.min(LIMIT, Math.max(-LIMIT, Math.log(actual / predicted)));
-    n++;
-  }
-  return { factor: Math.exp(sum / (K + n)), n };
+  const all = offs(pairs);
+  return { factor: Math.exp(all.reduce((a, x) => a + x, 0) / (K + all.length)), n: all.length };
+}
+
+/** How far they lie from one another, as a share: one standard deviation of their logarithms; null with fewer than two. */
+export function spreadOf(pairs: Pair[]): number | null {
+  const all = offs(pairs);
+  if (all.length < 2) return null;
+  const mean = all.reduce((a, x) => a + x, 0) / all.length;
+  return Math.exp(Math.sqrt(all.reduce((a, x) => a + (x - mean) ** 2, 0) / (all.length - 1))) - 1;
 }
