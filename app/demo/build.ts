@@ -167,10 +167,12 @@ function ran(world: World, c: ZonedClock, until: { before?: number; steps?: numb
     if (last && (until.midway || until.steps === undefined)) break;
     put("check", p.step.id, p.end - 0.2, { answer: i % 7 === 4 ? "mend" : "good" });
     const use = here.uses[p.index];
+    const shut = p.pauses.reduce((a, [from, to]) => a + to - from, 0);
     put("done", p.step.id, p.end, {
       stepKind: kindOf(p.step.kind).id,
       predicted: p.uncorrected,
-      actual: Math.max(0.5, p.end - p.start + ((i * 7) % 5) - 1),
+      // minutes of work, as the bench counts them: a night between two pieces is none
+      actual: Math.max(0.5, p.end - p.start - shut + ((i * 7) % 5) - 1),
       ml: use?.ml ?? null,
       productId: use ? own(p.step, "productId") : null,
     });

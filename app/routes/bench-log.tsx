@@ -231,7 +231,7 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
                 <strong>{k.name}</strong>
                 <span className="block text-muted">
                   × {k.factor.toFixed(2)} from {k.n} {k.n === 1 ? "run" : "runs"}
-                  {k.spread !== null && `, within ${Math.round(k.spread * 100)} % of one another`}
+                  {k.spread !== null && `, give or take ${Math.round(k.spread * 100)} %`}
                   {k.kept && `; kept: × ${k.kept.factor.toFixed(2)}`}
                 </span>
               </span>
