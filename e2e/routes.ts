@@ -27,7 +27,7 @@ journey("the field guide draws every route from a plan of its own, and can be le
   const routes = await p
     .locator("section[aria-labelledby='g-route'] a")
     .evaluateAll((l) => l.map((a) => a.getAttribute("href")!));
-  assert.equal(routes.length, 20);
+  assert.equal(routes.length, 21);
   for (const r of routes) {
     await p.goto(new URL(r, url).href);
     await p.locator("main[data-topic]").waitFor();

@@ -66,7 +66,9 @@ const WAYS: Way[] = [
 function worldOf({ route, body, beam, areas }: Way, p = picture()): World {
   const w = a1();
   const job = { ...w.job, substrate: { ...w.job.substrate, id: body, w: 60, h: 45, t: 6 }, zones: [] };
-  const machine = { ...defaultMachine(beam, beam === "uv" ? 5 : 40, "m"), accel: 3000, maxSpeed: 400 };
+  // a finer spot would make 20 million pixels of it, and no other picture
+  const spotMm = beam === "uv" ? 0.1 : null;
+  const machine = { ...defaultMachine(beam, beam === "uv" ? 5 : 40, "m"), accel: 3000, maxSpeed: 400, spotMm };
   return {
     ...w,
     machines: [machine],

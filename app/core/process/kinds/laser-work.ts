@@ -76,7 +76,9 @@ export const greyTones = (c: Context): boolean =>
 /** How its tones are made, in words. */
 const dotsOf = (p: Picture): string =>
   p.render === "grey"
-    ? "power by tone"
+    ? p.dig
+      ? "colours of the stack by power"
+      : "power by tone"
     : `dots: ${dotMaker(p.render).name}${p.plain ? ", not corrected for the spot" : ""}`;
 /** What the maker is told of the picture at the laser: which file, how large, what the program must not do to it; none without one. */
 export const pictureCues = (c: Context): string[] =>
