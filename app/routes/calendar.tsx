@@ -217,7 +217,7 @@ function PulledWords({ d, rows, pulled }: { d: Data; rows: Rows; pulled: Pulled 
     <div
       role="status"
       data-pulled={pulled.step}
-      className="sticky bottom-0 z-20 mt-3 border-t-2 border-ink bg-lifted px-4 py-3"
+      className="sticky bottom-0 max-lg:bottom-13 z-20 mt-3 border-t-2 border-ink bg-lifted px-4 py-3"
     >
       <p>
         <strong>{title}</strong>: {showWhen(clock, pulled.at)}

@@ -47,7 +47,7 @@ export function Visits({ job, visits, grain }: { job: Job; visits: Shown[]; grai
               </li>
             )}
             {v.opens.length > 0 && <li>Opens: {list(v.names.opens)}</li>}
-            {v.weeding && <li data-weeding={v.step}>To lift: {v.weeding}</li>}
+            {v.weeding && <li data-weeding={v.step}>To lift, on each one: {v.weeding}</li>}
             {v.covers.length > 0 && <li>Covers: {list(v.names.covers)}</li>}
             <li className="text-muted">
               {v.names.stays.length ? `Stays masked: ${list(v.names.stays)}` : "Nothing is masked"}

@@ -30,7 +30,7 @@ function weedingWords(p: Placed, c: Context): string | null {
     w.pieces === null ? "how many pieces of mask is not known" : counted(w.pieces, "piece of mask", "pieces of mask"),
     ...(w.islands ? [`${counted(w.islands, "island stays", "islands stay")} within`] : []),
     ...(small ? [`the smallest ${w.smallestMm2!.toFixed(1)} mm², hard to lift under ${TINY_MM2} mm²`] : []),
-    ...(w.minutes === null ? [] : [`about ${showMinutes(w.minutes)} a piece`]),
+    ...(w.minutes === null ? [] : [`about ${showMinutes(w.minutes)}`]),
   ].join("; ");
 }
 

@@ -202,8 +202,6 @@ function ovenRows(run: NonNullable<ReturnType<typeof ovenRun>>, c: Context): Fig
   return [
     { name: "Warming up", value: showMinutes(run.warmMin), from: `${body}, oven at ${run.setC} °C` },
     { name: "Held", value: showMinutes(run.holdMin), from: "powder" },
-    { name: "On a tray", value: `${run.perTray} pieces`, from: "tray and piece" },
-    { name: "Loads", value: String(run.loads), from: `${c.pieces} pieces` },
   ];
 }
 
@@ -226,7 +224,7 @@ const heat: Panel = (p, c) => {
   const spots = `a ${MELT_SPOT_MM} mm spot from one of ${c.spotMm} mm`;
   return {
     id: "heat",
-    title: by === "oven" ? "Oven loads" : "Heat",
+    title: "Heat",
     rows: [
       {
         name: by === "oven" ? "Cures at" : "Flows at",

@@ -33,60 +33,60 @@ function after(p: Placed, min: number): number | null {
   return at;
 }
 
-/** null: it is no such step, or something is not known. */
-export function loadsOf(p: Placed, c: Context): Loads | null {
+/** How a step is done load by load, in minutes of the model; null: it is no such step, or something is not known. */
+function runOf(
+  p: Placed,
+  c: Context,
+): { at: Loads["on"]; holds: number; first: number; run(n: number): number; change(n: number): number } | null {
   const { w, h } = c.job.substrate;
-  // what the shop has learned of its minutes holds for each load
-  const factor = p.minutes !== null && p.uncorrected ? p.minutes / p.uncorrected : 1;
-  const begun = (first: number, each: number, loads: number): number[] =>
-    Array.from({ length: loads }, (_v, k) => after(p, factor * (first + k * each))).filter(
-      (x): x is number => x !== null,
-    );
   if (has(p.step, "method") && heatOf(p.step) === "oven") {
-    const run = ovenRun(p.step, c);
-    if (!run) return null;
-    const perLoad = Math.min(run.perTray, p.pieces);
-    const runMin = run.warmMin + run.holdMin;
-    const changeMin = TRAY_MIN * perLoad;
-    return {
-      perLoad,
-      loads: Math.ceil(p.pieces / perLoad),
-      runMin,
-      changeMin,
-      cycleMin: factor * ((runMin + changeMin) / perLoad),
-      begins: begun(changeMin, runMin + changeMin, Math.ceil(p.pieces / perLoad)),
-      on: { name: "Tray", w: null, h: null },
-    };
+    const oven = ovenRun(p.step, c);
+    const change = (n: number): number => TRAY_MIN * n;
+    return (
+      oven && {
+        at: { name: "Tray", w: null, h: null },
+        holds: oven.perTray,
+        first: change(Math.min(oven.perTray, p.pieces)),
+        run: () => oven.warmMin + oven.holdMin,
+        change,
+      }
+    );
   }
   const m = c.machine;
   if (!m || !byBeam(p.step) || kindOf(p.step.kind).tries === "setting" || p.perPieceMin === null) return null;
   const flat = shapeOf(c) === "flat";
-  const fit = flat ? bedLoads(p.pieces, w, h, m.bedW, m.bedH).perLoad : 1;
-  if (!fit) return null;
-  const perLoad = Math.min(fit, p.pieces);
-  const loads = Math.ceil(p.pieces / perLoad);
+  const at = { name: flat ? "Bed" : "Chuck", w: flat ? m.bedW : null, h: flat ? m.bedH : null };
+  const holds = flat ? bedLoads(p.pieces, w, h, m.bedW, m.bedH).perLoad : 1;
+  if (!holds) return null;
   // minutes that were typed for all of it are shared out evenly
-  const typed = p.step.minutes !== null;
-  const runMin = perLoad * (typed ? p.step.minutes! / p.pieces : p.perPieceMin / (factor || 1));
-  if (typed)
-    return {
-      perLoad,
-      loads,
-      runMin,
-      changeMin: 0,
-      cycleMin: runMin / perLoad,
-      begins: begun(0, runMin, loads),
-      on: { name: flat ? "Bed" : "Chuck", w: flat ? m.bedW : null, h: flat ? m.bedH : null },
-    };
+  if (p.step.minutes !== null) {
+    const each = p.step.minutes / p.pieces;
+    return { at, holds, first: 0, run: (n) => n * each, change: () => 0 };
+  }
+  const each = p.perPieceMin / taught(p);
   // round pieces are put into the chuck in a step of their own
-  const change = flat ? LOAD_MIN : 0;
+  return { at, holds, first: SETUP_MIN + LOAD_MIN, run: (n) => n * each, change: () => (flat ? LOAD_MIN : 0) };
+}
+/** What the shop has learned of its minutes holds for each load. */
+const taught = (p: Placed): number => (p.minutes && p.uncorrected ? p.minutes / p.uncorrected : 1);
+
+/** null: it is no such step, or something is not known. */
+export function loadsOf(p: Placed, c: Context): Loads | null {
+  const by = runOf(p, c);
+  if (!by) return null;
+  const k = taught(p);
+  const perLoad = Math.min(by.holds, p.pieces);
+  const loads = Math.ceil(p.pieces / perLoad);
+  const [runMin, changeMin] = [k * by.run(perLoad), k * by.change(perLoad)];
   return {
     perLoad,
     loads,
-    runMin: factor * runMin,
-    changeMin: factor * change,
-    cycleMin: factor * ((runMin + change) / perLoad),
-    begins: begun(SETUP_MIN + LOAD_MIN, runMin + change, loads),
-    on: { name: flat ? "Bed" : "Chuck", w: flat ? m.bedW : null, h: flat ? m.bedH : null },
+    runMin,
+    changeMin,
+    cycleMin: (runMin + changeMin) / perLoad,
+    begins: Array.from({ length: loads }, (_v, i) => after(p, k * by.first + i * (runMin + changeMin))).flatMap(
+      (x) => x ?? [],
+    ),
+    on: by.at,
   };
 }

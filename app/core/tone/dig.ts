@@ -6,6 +6,7 @@
 import { hex, labDifference, lab, linear, luminance, type Rgb } from "../models/film/colour";
 import { screened, toLight } from "./light";
 import { pixelsOf, type BurnOptions, type Recipe, type Rendered, aimed, MOST_MADE } from "./render";
+import { oklab } from "./quantise";
 import { laid, type Laid, type Progress } from "./resample";
 import type { Mix, Pixels } from "./source";
 import { tones } from "./steps";
@@ -19,18 +20,6 @@ export interface Level {
 }
 /** most pixels that are dug: three colours of each are held at once */
 export const MOST_DUG = MOST_MADE / 3;
-
-/** OKLab of linear light. */
-function oklab(r: number, g: number, b: number): Rgb {
-  const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
-  const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
-  const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
-  return [
-    0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s,
-    1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s,
-    0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s,
-  ];
-}
 
 /** The picture in colour on the grid, its tones made: linear light, three planes. */
 export interface Coloured {

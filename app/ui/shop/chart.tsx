@@ -217,6 +217,7 @@ function WorkBar({
         onClick={() => !mine && onStep()}
         {...listeners}
         onKeyDown={keys}
+        onBlur={() => mine && onLet(null)}
         className={clsx(
           "says absolute top-1.5 h-6 border border-ink/60",
           b.done ? "opacity-40" : "cursor-grab",
