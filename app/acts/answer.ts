@@ -14,6 +14,8 @@ import {
   type Parsed,
 } from "../core/units/parse";
 
+import { parseMoney } from "../core/units/money";
+
 export async function formOf(request: Request): Promise<Record<string, string>> {
   const data = await request.formData();
   return Object.fromEntries([...data].map(([k, v]) => [k, String(v)]));
@@ -40,7 +42,13 @@ const take = (p: Parsed): number => {
 const orNull = (text: string, read: (t: string) => Parsed): number | null =>
   text.trim() === "" ? null : take(read(text));
 
+const perCurrency =
+  (currency: string) =>
+  (t: string): Parsed =>
+    parseMoney(t, currency);
 export const typed = {
+  /** minor units; absent: nothing was typed */
+  money: (t: string, currency: string) => orNull(t, perCurrency(currency)) ?? undefined,
   length: (t: string, units: "metric" | "inch" = "metric") => take(parseLength(t, units === "inch" ? "in" : "mm")),
   lengthOrNull: (t: string, units: "metric" | "inch" = "metric") =>
     orNull(t, (x) => parseLength(x, units === "inch" ? "in" : "mm")),

@@ -26,6 +26,9 @@ class ProductFieldForm extends FieldForm {
   /** what a bare temperature is read in; empty: the shop’s */
   @OneOf(["", "metric", "inch"]) units: "" | UnitSystem = "";
 }
+class PriceForm extends ProductForm {
+  @Text(60) value: string = "";
+}
 class CanFieldForm extends ProductFieldForm {
   @Text(120) can!: string;
 }
@@ -56,6 +59,11 @@ const FIELDS: Readers<Product, UnitSystem> = {
   density: optional("density", typed.number),
   limitC: optional("limitC", typed.temperature),
   packing: optional("packing", typed.share),
+  pack: optional("pack", (v) => {
+    const n = typed.number(v.replace(/\s*(ml|g|m²|m2|sq m)\s*$/i, ""));
+    if (!(n > 0)) throw new Refused("A pack holds more than nothing.");
+    return n;
+  }),
   chlorinated: (v) => ({ chlorinated: tri(v) }),
   foodRated: (v) => ({ foodRated: v === "true" }),
   clear: (v) => ({ clear: v === "true" }),
@@ -103,6 +111,9 @@ const shelfActs = [
   }),
   act("set", ProductFieldForm, (f, { shop }: OnShelf) =>
     changed(f.id, "paint on the Shelf", () => readField(FIELDS, f, f.units || shop.units)),
+  ),
+  act("price", PriceForm, (f, { shop }: OnShelf) =>
+    changed(f.id, "price of a paint", () => ({ priceMinor: typed.money(f.value, shop.currency) })),
   ),
   act("time", ProductFieldForm, (f, _c: OnShelf) => {
     if (!TIME_KEYS.includes(f.field)) throw new Refused(`There is nothing called “${f.field}” here.`);

@@ -6,6 +6,7 @@ import "reflect-metadata";
 import { readFileSync } from "node:fs";
 import { findStep, makePlan, turns, type Plan } from "../core/plan/plan";
 import { planReport, simulate, snagReport } from "../core/explain/report";
+import { costReport } from "../core/explain/cost";
 import { routesReport } from "../core/explain/ways";
 import { sayFaults } from "../core/records/parse";
 import { ProblemError, readProblem } from "../core/schedule/problem";
@@ -22,7 +23,7 @@ import { png } from "../io/export/png";
 import { writeFile } from "../io/export/job-file";
 import { loadClip } from "./kernel";
 
-const VERBS = ["zones", "routes", "brief", "plan", "check", "simulate", "schedule", "picture", "trace"];
+const VERBS = ["zones", "routes", "brief", "plan", "check", "simulate", "schedule", "picture", "trace", "cost"];
 const option = (name: string): string | null => {
   const i = process.argv.indexOf(`--${name}`);
   return i > 0 ? (process.argv[i + 1] ?? null) : null;
@@ -80,6 +81,7 @@ async function answer(verb: string, text: string): Promise<string> {
     return out(solved.answer);
   }
   const plan = planOf(text);
+  if (verb === "cost") return out(costReport(plan));
   if (verb === "check") return out({ snags: snagReport(plan) });
   if (verb === "plan") {
     if (plan.stuck && !plan.missing.length) throw new NoAnswer(plan.stuck);

@@ -267,6 +267,6 @@ export const writeShopping = (t: ToBuy): string =>
         p.cans === null ? "" : p.cans === 0 ? "nothing" : `${p.cans} × ${p.can}`,
         p.jobs,
       ]),
-      ...t.blanks.map((b) => [b.name, "blank", b.pieces, "", b.pieces, b.jobs]),
+      ...t.blanks.map((b) => [b.name, "blank", b.pieces, b.has ?? "", b.buy, b.jobs]),
     ],
   );

@@ -8,6 +8,7 @@ import { showWhen, shopClock } from "../core/time/zoned";
 import { showMinutes, showMl, showTemp } from "../core/units/show";
 import { readDone, readHeads, readLogPage, readShop, readTakenBack } from "../store/queries";
 import { ActButton } from "../ui/kit/field";
+import { Lessons } from "../ui/lessons";
 import { Empty } from "../ui/kit/bits";
 import { formOf } from "../acts/answer";
 import { LabelledPick } from "../ui/kit/pick";
@@ -92,6 +93,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
       .map((j) => ({ id: j.id, title: j.title }))
       .sort(byTitle),
     kinds,
+    lessons: base?.shop.lessons ?? [],
   };
 }
 
@@ -259,6 +261,9 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
             </li>
           ))}
         </ul>
+        <div className="mt-6">
+          <Lessons lessons={d.lessons} />
+        </div>
       </section>
     </main>
   );

@@ -93,7 +93,7 @@ export default function Artwork({
     ...job.zones.map((z) => [
       z.id,
       z.bare
-        ? ground.colour
+        ? (wants[z.id].meant ?? ground.colour)
         : z.productId
           ? (products.find((p) => p.id === z.productId)?.colour ?? z.colour)
           : wants[z.id].wanted,
@@ -275,6 +275,7 @@ export default function Artwork({
                       options={[
                         { value: "", label: followWords(wants[z.id]) },
                         { value: "bare", label: "bare material, left or uncovered" },
+                        { value: "burn", label: "burnt, as dark as the beam makes it" },
                         ...near[z.id].map((n) => ({
                           value: n.product.id,
                           label:

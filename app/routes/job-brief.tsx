@@ -15,18 +15,26 @@ import { ClimatePart } from "../ui/workshop/climate";
 import { hoursInWords } from "../views/hours";
 import { formOf } from "../acts/answer";
 import { jobAct } from "../acts/job";
-import { readShop } from "../store/queries";
+import { readHeads, readShop } from "../store/queries";
 import { readJob } from "./job-data";
 import { opened } from "../views/opened";
 import { AddMachine } from "../ui/forms";
 import { BlankFields } from "../ui/blank-fields";
 import { Fold } from "../ui/kit/fold";
+import { AskButton, AskForm, AskText } from "../ui/kit/ask";
+import { SizeForm } from "../core/records/forms";
 import { WhenField } from "../ui/kit/when-field";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan } = await readJob(params.id);
   const begin = toBegin(world.job);
+  const { set, id } = world.job;
   return {
+    sizes: set
+      ? (await readHeads())
+          .filter((x) => x.set === set && x.id !== id)
+          .map((x) => ({ id: x.id, title: x.title, n: x.quantity }))
+      : [],
     job: world.job,
     // what is changed here is the shop as it is by now, which a job that has begun may not go by
     shop: (await readShop())?.shop ?? world.shop,
@@ -47,7 +55,9 @@ const USE_WORDS = {
   food: "touches food or mouth",
 };
 
-export default function Brief({ loaderData: { job, shop, machines, pieces, loss, begin } }: Route.ComponentProps) {
+export default function Brief({
+  loaderData: { job, shop, machines, pieces, loss, begin, sizes },
+}: Route.ComponentProps) {
   const len = (mm: number): string => showLength(mm, job.units);
   const round = job.substrate.shape === "ball" || job.substrate.shape === "cylinder";
   const untouched = job.substrate.w === 100 && job.substrate.h === 100 && job.substrate.t === 8;
@@ -177,6 +187,35 @@ export default function Brief({ loaderData: { job, shop, machines, pieces, loss,
           </div>
           <p className="tag">Type what you have: 120 mm, 12 cm, 4 3/4 in; sheet metal by its gauge, 16 ga.</p>
           {!round && <BlankFields job={job} />}
+          {sizes.length > 0 && (
+            <p data-sizes={sizes.length}>
+              Of the same order:{" "}
+              {sizes.map((x, i) => (
+                <span key={x.id}>
+                  {i > 0 && ", "}
+                  <Link className="text" to={`/jobs/${x.id}/brief`}>
+                    {x.title}
+                  </Link>{" "}
+                  ({x.n})
+                </span>
+              ))}
+              . Each is planned for itself and laid with the others on the Calendar.
+            </p>
+          )}
+          {!round && (
+            <Fold summary="Some of them in another size">
+              <AskForm form={SizeForm} intent="size-add" start={{ w: "", h: "", pieces: "1" }}>
+                <AskText name="w" label="Wide" hint={job.units === "inch" ? "in" : "mm"} className="w-28" />
+                <AskText name="h" label="High" hint={job.units === "inch" ? "in" : "mm"} className="w-28" />
+                <AskText name="pieces" label="How many" inputMode="numeric" className="w-24" />
+                <AskButton>Add this size</AskButton>
+              </AskForm>
+              <p className="tag">
+                The drawing grows or shrinks with the blank as far as it fits; way, paints, choices and wishes are the
+                same.
+              </p>
+            </Fold>
+          )}
           <fieldset>
             <legend className="text-muted">What it is used for</legend>
             <div className="mt-1 grid fields-40 gap-x-3">

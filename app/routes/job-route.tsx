@@ -2,7 +2,8 @@ import { routeView, type HidingWay } from "../views/route";
 import type { Route } from "./+types/job-route";
 import { Form, Link } from "react-router";
 import { SchoolsPart } from "../ui/schools";
-import { TrialCards } from "../ui/trial-cards";
+import { readPhotos } from "../store/queries";
+import { TRIAL_PHOTO, TrialCards } from "../ui/trial-cards";
 import { finishNamed } from "../core/catalogue/finishes";
 import { STARTER } from "../core/catalogue/starter";
 import { showInterval, showLength } from "../core/units/show";
@@ -22,7 +23,11 @@ import { STARTER_FOR } from "../core/plan/supply";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { world, plan, now } = await readJob(params.id);
-  return { ...routeView(world, plan, now), run: startWays({ world, now }) };
+  // photos of trial cards alone: the others are the wrap-up’s
+  const cards = world.job.choices.trialOf?.length
+    ? (await readPhotos(params.id)).filter((p) => p.caption.startsWith(TRIAL_PHOTO))
+    : [];
+  return { ...routeView(world, plan, now), cards, run: startWays({ world, now }) };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));
@@ -169,7 +174,7 @@ export default function RouteTab({ loaderData: d }: Route.ComponentProps) {
           )}
           {job.route && (
             <Fold summary="Trial cards: a few ways side by side on scraps">
-              <TrialCards world={d.world} routes={d.can} />
+              <TrialCards world={d.world} routes={d.can} photos={d.cards} />
             </Fold>
           )}
           {d.hiding.length > 0 && (

@@ -18,6 +18,7 @@ import { Why } from "../ui/kit/why";
 import { asLogged } from "../views/opened";
 import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
 import { FlawForm } from "../core/records/forms";
+import { AddLesson } from "../ui/lessons";
 import { Fold } from "../ui/kit/fold";
 import { Table, type Column } from "../ui/kit/table";
 import { When } from "../ui/kit/when";
@@ -96,6 +97,51 @@ const COLUMNS: Column<Row>[] = [
   },
   { id: "look", name: "Look", by: (r) => r.answer ?? "", cell: (r) => r.answer ?? "" },
 ];
+
+const NEXT = { "": "good", good: "mend", mend: "lost", lost: "" } as const;
+const MARK_LOOK = { "": "", good: "text-ready", mend: "text-waiting", lost: "text-wrong" } as const;
+/** A cell a piece, pressed until it says how the piece came out. */
+function Marks({
+  pieces,
+  marks,
+  job,
+}: {
+  pieces: number;
+  marks: { n: number; is: "good" | "mend" | "lost" }[];
+  job: string;
+}) {
+  const of = new Map(marks.map((m) => [m.n, m.is]));
+  return (
+    <>
+      <p className="text-small text-muted">Press a piece: good, to mend, lost. The counts above follow.</p>
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(--spacing(19),1fr))] gap-1">
+        {Array.from({ length: pieces }, (_v, i) => i + 1).map((n) => {
+          const is = of.get(n) ?? "";
+          return (
+            <li key={n} data-mark={is} className="flex flex-col">
+              <ActButton
+                className="btn min-h-touch w-full"
+                act={{ intent: "piece-mark", n: String(n), is: NEXT[is] }}
+                label={`Piece ${n}: ${is || "nothing said"}`}
+              >
+                <span className={MARK_LOOK[is]}>
+                  {n} {is && <strong>{is}</strong>}
+                </span>
+              </ActButton>
+              <Link
+                className="text alone text-small"
+                to={`/bench-log?job=${job}&piece=${n}`}
+                aria-label={`History of piece ${n}`}
+              >
+                history
+              </Link>
+            </li>
+          );
+        })}
+      </ul>
+    </>
+  );
+}
 
 export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
   const { job } = d;
@@ -204,7 +250,11 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
             ]}
           />
         </div>
+        <Fold summary="Piece by piece">{() => <Marks pieces={d.pieces} marks={w.pieces ?? []} job={job.id} />}</Fold>
         <TextField name="note" label="What to do otherwise next time" value={w.note} area />
+        <Fold summary="Keep it as a lesson">
+          {() => <AddLesson key={w.note} job={d.teaches} text={w.note.split("\n")[0].slice(0, 400)} />}
+        </Fold>
         <section aria-labelledby="w3">
           <h3 id="w3">Flaws</h3>
           {!w.flaws.length && <p className="text-muted">None noted.</p>}

@@ -14,6 +14,8 @@ import { ProductEditor } from "../ui/product-editor";
 import { formOf } from "../acts/answer";
 import { AddPaint } from "../ui/forms";
 import { Fold } from "../ui/kit/fold";
+import { Stock } from "../ui/stock";
+import { freeBlanks, leftovers, lotRows } from "../views/stock";
 import { ToBuyList } from "../ui/to-buy";
 import { LabelledPick } from "../ui/kit/pick";
 import { Table, type Column } from "../ui/kit/table";
@@ -24,7 +26,16 @@ const UseChart = lazy(() => import("../ui/charts/use-chart"));
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const base = await readShop();
-  if (!base) return { rows: [], attacks: [], finishes: FINISHES, units: "metric" as const, weeks: [], buying: null };
+  if (!base)
+    return {
+      rows: [],
+      attacks: [],
+      finishes: FINISHES,
+      units: "metric" as const,
+      weeks: [],
+      buying: null,
+      stock: null,
+    };
   const chosen = new URL(request.url).searchParams.get("product");
   const now = Math.floor(nowMinutes());
   const [draws, heads, used] = await Promise.all([
@@ -33,8 +44,11 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     chosen === null ? [] : readUse(chosen, usedSince(now)),
   ]);
   const open = heads.filter((h) => h.open === 1);
+  const search = new URL(request.url).searchParams;
+  const lots = lotRows(base.shop, heads);
   return {
-    buying: await buyingOf(open, new URL(request.url).searchParams.get("buy")),
+    stock: search.has("blanks") ? { lots, left: leftovers(base.products, base.shop.units) } : null,
+    buying: await buyingOf(open, search.get("buy"), freeBlanks(lots)),
     weeks: chosen === null ? [] : usedByWeek(used, chosen, base.shop, now),
     rows: shelfRows(base.products, open, draws.all),
     attacks: attacksOn(base),
@@ -46,7 +60,11 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 /** jobs that are bought for at once */
 const MOST_BOUGHT_FOR = 60;
 /** @param buy ids of jobs, or all of them; null: nobody asks */
-async function buyingOf(open: { id: string; title: string }[], buy: string | null) {
+async function buyingOf(
+  open: { id: string; title: string }[],
+  buy: string | null,
+  free: Readonly<Record<string, number>>,
+) {
   if (buy === null) return null;
   const ids = buy === "all" ? open.map((h) => h.id) : buy.split(",");
   const chosen = open.filter((h) => ids.includes(h.id)).slice(0, MOST_BOUGHT_FOR);
@@ -57,6 +75,7 @@ async function buyingOf(open: { id: string; title: string }[], buy: string | nul
         chosen.map((h) => h.id),
         false,
       ),
+      free,
     ),
     jobs: open.map((h) => ({ id: h.id, title: h.title, chosen: chosen.includes(h) })),
   };
@@ -158,7 +177,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
   const [text, setText] = useState("");
   const [what, setWhat] = useState("");
   const p = d.rows.find((r) => r.product.id === search.get("product"))?.product ?? null;
-  const chosen = p?.id ?? (d.buying ? "" : null);
+  const chosen = p?.id ?? (d.buying || d.stock ? "" : null);
   const columns = useMemo(() => columnsOf(d.units, chosen), [d.units, chosen]);
   const rows = useMemo(() => d.rows.filter((r) => shows(r, what)), [d.rows, what]);
   return (
@@ -167,7 +186,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
       data-view="shelf"
       className={
         "mx-auto grid w-full max-w-page gap-8 px-5 py-5 " +
-        (p || d.buying ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : "")
+        (p || d.buying || d.stock ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : "")
       }
     >
       <title>Shelf · Rich Layer</title>
@@ -175,6 +194,9 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
         <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
           <div className="flex flex-wrap items-baseline gap-x-6">
             <h1 id="s1">Shelf</h1>
+            <Link className="text" to="/shelf?blanks=all" preventScrollReset>
+              Blanks and leftovers
+            </Link>
             {d.rows.length > 0 && (
               <Link className="text" to="/shelf?buy=all" preventScrollReset>
                 What to buy for open jobs
@@ -244,6 +266,7 @@ export default function Shelf({ loaderData: d }: Route.ComponentProps) {
           </section>
         )}
       </section>
+      {!p && !d.buying && d.stock && <Stock rows={d.stock.lots} left={d.stock.left} units={d.units} />}
       {!p && d.buying && <ToBuyList list={d.buying.list} jobs={d.buying.jobs} />}
       {p && (
         <section aria-labelledby="s2" className="flex flex-col gap-4">

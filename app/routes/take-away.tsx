@@ -24,7 +24,8 @@ const askOf = (plan: Plan, made: number): ExportAsk => ({
   },
 });
 
-export function TakeAway({ plan }: { plan: Plan }) {
+/** @param only the exports that are offered, by id; absent: all but papers for who ordered it, and printing */
+export function TakeAway({ plan, only, title = "Take it away" }: { plan: Plan; only?: string[]; title?: string }) {
   const { clock, job } = plan.context;
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -44,10 +45,10 @@ export function TakeAway({ plan }: { plan: Plan }) {
   return (
     <section aria-labelledby="away" className="screen-only mt-6 border-t border-line pt-3">
       <h2 id="away" className="mb-2">
-        Take it away
+        {title}
       </h2>
       <ul className="flex flex-col gap-1.5">
-        {JOB_EXPORTS.map((x) => (
+        {JOB_EXPORTS.filter((x) => (only ? only.includes(x.id) : !x.letter)).map((x) => (
           <li key={x.id} data-export={x.id}>
             <button type="button" className="link-act" onClick={() => void take(x)}>
               {x.name}
@@ -55,11 +56,13 @@ export function TakeAway({ plan }: { plan: Plan }) {
             {x.tells && <span className="tag">{x.tells(job)}</span>}
           </li>
         ))}
-        <li>
-          <button type="button" className="link-act" onClick={() => window.print()}>
-            Print this page
-          </button>
-        </li>
+        {!only && (
+          <li>
+            <button type="button" className="link-act" onClick={() => window.print()}>
+              Print this page
+            </button>
+          </li>
+        )}
       </ul>
       {busy && (
         <p role="status" className="text-waiting">

@@ -21,6 +21,7 @@ import { EnergyTool } from "../ui/workshop/energy";
 import { Gears } from "../ui/workshop/gear";
 import { HoursPart } from "../ui/workshop/hours";
 import { MachineForm } from "../ui/workshop/machine-form";
+import { MoneyPart } from "../ui/workshop/money";
 import { ScreenPart } from "../ui/workshop/screen";
 import { partsOf } from "../views/workshop";
 import { FilesPart } from "./files-part";
@@ -120,6 +121,8 @@ function Part({ id, d }: { id: string; d: Data }) {
       return <Machines d={d} />;
     case "gear":
       return <Gears shop={d.shop} />;
+    case "money":
+      return <MoneyPart shop={d.shop} machines={d.machines} />;
     case "schools":
       return <Schools shop={d.shop} />;
     case "screen":

@@ -2,7 +2,7 @@
  * The database: the only folder that knows Dexie. Version numbers of the database follow the record version; an older database
  * is brought up by the same migrations that older files go through. A new one is made at the newest shape.
  */
-import Dexie, { type EntityTable, type Table } from "dexie";
+import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
 import { type Job, JOB } from "../core/records/job";
 import type { LogEntry, Photo } from "../core/records/log";
 import type { Machine } from "../core/records/machine";
@@ -34,7 +34,7 @@ export interface Meta {
 }
 
 /** Newest shape of the database that this code knows. */
-const DB_VERSION = 4;
+const DB_VERSION = 5;
 
 export class RichLayerDb extends Dexie {
   shop!: EntityTable<Shop, "id">;
@@ -71,15 +71,16 @@ export class RichLayerDb extends Dexie {
     // What belongs to this browser and goes into no file: when the shop was last saved as one.
     // A line a job for lists; the log by time, and by kind and time, so that a page of it can be read alone.
     this.version(3).stores({ meta: "key", heads: "id, open", log: "id, jobId, at, [kind+at]" });
+    const linesAnew = async (tx: Transaction): Promise<void> => {
+      const n = countByJob((await tx.table("log").orderBy("jobId").keys()) as string[]);
+      await tx
+        .table("heads")
+        .bulkPut(((await tx.table("jobs").toArray()) as Job[]).map((j) => headOf(j, n.get(j.id) ?? 0)));
+    };
     // The line a job has its piece drawn small.
-    this.version(DB_VERSION)
-      .stores({})
-      .upgrade(async (tx) => {
-        const n = countByJob((await tx.table("log").orderBy("jobId").keys()) as string[]);
-        await tx
-          .table("heads")
-          .bulkPut(((await tx.table("jobs").toArray()) as Job[]).map((j) => headOf(j, n.get(j.id) ?? 0)));
-      });
+    this.version(4).stores({}).upgrade(linesAnew);
+    // … and its blanks.
+    this.version(DB_VERSION).stores({}).upgrade(linesAnew);
   }
 }
 

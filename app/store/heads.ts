@@ -3,7 +3,8 @@
  * same transaction as the job itself, never on its own.
  */
 import { thumbOf, type Thumb } from "../core/geometry/thumb";
-import type { Job } from "../core/records/job";
+import { piecesOf } from "../core/process/context";
+import type { Job, Substrate } from "../core/records/job";
 
 export interface Head {
   id: string;
@@ -27,7 +28,20 @@ export interface Head {
   entries: number;
   /** the piece drawn small; null: only areas are known */
   thumb: Thumb | null;
+  /** mark that it shares with the other sizes of its order */
+  set?: string;
+  /** its blanks: material and size, how many, from which lot, whether it has begun */
+  blanks: Pick<Substrate, "id" | "w" | "h" | "t" | "shape" | "diameter"> & {
+    pieces: number;
+    lot: string | null;
+    begun: boolean;
+  };
 }
+const blanksOf = (j: Job): Head["blanks"] => {
+  const { id, w, h, t, shape, diameter } = j.substrate;
+  const begun = j.begun !== undefined || j.wrapUp.closedAt !== null;
+  return { id, w, h, t, shape, diameter, pieces: piecesOf(j), lot: j.blankLot ?? null, begun };
+};
 
 /** @param before the head that was kept: its picture is kept on where it still fits */
 export const headOf = (j: Job, entries: number, before?: Head): Head => ({
@@ -49,6 +63,8 @@ export const headOf = (j: Job, entries: number, before?: Head): Head => ({
   open: j.wrapUp.closedAt === null ? 1 : 0,
   entries,
   thumb: thumbOf(j, before?.thumb),
+  ...(j.set ? { set: j.set } : {}),
+  blanks: blanksOf(j),
 });
 
 /** Entries by job. */

@@ -10,6 +10,8 @@ import { hideFromSwatch } from "../core/models/film/swatch";
 import { ActButton, PickField, TextField, TickField } from "./kit/field";
 import { AskButton, AskForm, AskPick, AskText } from "./kit/ask";
 import { SEEN_WHEN, SwatchForm } from "../core/records/forms";
+import { typedMoney } from "../core/units/money";
+import { useCurrency } from "./kit/ways";
 import { WhenField } from "./kit/when-field";
 import { Fold } from "./kit/fold";
 import { DARK_PAPER } from "./inks";
@@ -73,6 +75,8 @@ const PIGMENT_WORDS: Record<Pigment, string> = {
 export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
   const f = paint(p);
   const id = { id: p.id };
+  const currency = useCurrency();
+  const packed = f.finish.by === "powder" ? "g" : f.mask ? "m²" : "ml";
   return (
     <>
       <div className="grid grid-cols-2 gap-3 max-lg:grid-cols-1">
@@ -239,6 +243,27 @@ export function ProductEditor({ p, units }: { p: Product; units: UnitSystem }) {
         ))}
       </div>
       {!f.mask && <Swatches p={p} coatUm={f.coatUm.value} />}
+      <h3>What it costs</h3>
+      <div className="grid fields-40 items-start gap-3">
+        <TextField
+          action="/shelf"
+          name="priceMinor"
+          label={`A pack, ${currency}`}
+          from={p.priceMinor === undefined ? "not said" : undefined}
+          value={p.priceMinor === undefined ? "" : typedMoney(p.priceMinor, currency)}
+          extra={{ ...id, intent: "price" }}
+          inputMode="decimal"
+        />
+        <TextField
+          action="/shelf"
+          name="pack"
+          label={`A pack holds, ${packed}`}
+          from={p.pack !== undefined ? undefined : packed === "ml" ? "as its first can" : "not said"}
+          value={p.pack === undefined ? "" : String(p.pack)}
+          extra={id}
+          inputMode="decimal"
+        />
+      </div>
       <Head
         right={
           <ActButton action="/shelf" className="link-act" act={{ intent: "can-add", id: p.id }}>

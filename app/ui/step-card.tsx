@@ -8,7 +8,11 @@ import type { Outcome } from "../core/records/outcome";
 import { Why } from "./kit/why";
 import { answerWord } from "./tray";
 import { FigurePanel } from "./figure-panel";
+import { ToldHere } from "./lessons";
 import { Fold } from "./kit/fold";
+
+/** what a lesson begins with among the lines of work */
+const TOLD = "Learned here: ";
 
 export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode }) {
   const fetcher = useFetcher<Outcome>();
@@ -97,7 +101,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
         <dt className="text-muted">With</dt>
         <dd data-words>{s.tool}</dd>
         <dt className="text-muted">Work</dt>
-        <dd data-words>{s.cues.join(". ")}.</dd>
+        <dd data-words>{s.cues.filter((x) => !x.startsWith(TOLD)).join(". ")}.</dd>
         <dt className="text-muted">Look for</dt>
         <dd data-words>
           {s.lookFor.look}: {s.lookFor.how}.{" "}
@@ -131,6 +135,7 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
           </>
         )}
       </dl>
+      <ToldHere lessons={s.lessons} />
       {s.figures.map((f) => (
         <FigurePanel key={f.id} f={f} ask={f.ask} />
       ))}

@@ -70,6 +70,7 @@ export function ToBuyList({ list, jobs }: { list: ToBuy; jobs: { id: string; tit
           <li
             key={b.key}
             data-blank={b.pieces}
+            data-buy-blanks={b.buy}
             className="grid grid-cols-[--spacing(8)_minmax(0,1fr)_auto] gap-x-3 py-2"
           >
             <span />
@@ -77,15 +78,26 @@ export function ToBuyList({ list, jobs }: { list: ToBuy; jobs: { id: string; tit
               <strong>{b.name}</strong>
               <span className="block text-small text-muted">
                 Blanks: {b.ordered} ordered
-                {b.pieces > b.ordered && `, ${b.pieces - b.ordered} more for what is usually lost`}, for {b.jobs}.
+                {b.pieces > b.ordered && `, ${b.pieces - b.ordered} more for what is usually lost`}
+                {b.has !== null && `, ${b.has} free on the Shelf`}, for {b.jobs}.
+                {b.has !== null &&
+                  b.buy > b.pieces - b.has &&
+                  b.buy > 0 &&
+                  ` ${b.buy - Math.max(0, b.pieces - b.has)} more, as some of each lot are turned away.`}
               </span>
             </span>
-            <span className="font-semibold whitespace-nowrap">{b.pieces}</span>
+            <span className="font-semibold whitespace-nowrap">{b.buy === 0 ? "enough" : b.buy}</span>
           </li>
         ))}
       </ul>
-      {list.blanks.length > 0 && (
-        <p className="tag">Blanks are not counted on the Shelf: take off those that lie there.</p>
+      {list.blanks.some((b) => b.has === null) && (
+        <p className="tag">
+          Of some of these no lot is listed: take off those that lie here, or{" "}
+          <Link className="text" to="/shelf?blanks=all" preventScrollReset>
+            put them among the blanks
+          </Link>
+          .
+        </p>
       )}
       {there.length > 0 && (
         <p className="text-muted">Enough is there of {there.map((p) => `${p.name} (${p.takes})`).join(", ")}.</p>

@@ -63,7 +63,7 @@ const BuyWords = ({ list }: { list: WayRow["toBuy"] }) =>
 
 /** A column of figures. */
 const number = (
-  id: "hands" | "laser" | "begin" | "finest" | "creeps",
+  id: "hands" | "laser" | "begin" | "finest" | "creeps" | "cost",
   name: string,
   from: "sm" | "md" | "lg",
 ): Column<WayRow> => ({
@@ -105,6 +105,7 @@ function columnsFor(beside: readonly string[], put: (id: WayRow["id"], on: boole
     number("laser", "Laser", "md"),
     { id: "ready", name: "Ready", by: (w) => w.ready.n, cell: (w) => <Figure of={w.ready} /> },
     number("begin", "Begin", "md"),
+    number("cost", "Cost", "md"),
     number("finest", "Finest", "lg"),
     number("creeps", "Creeps", "lg"),
     {
@@ -174,6 +175,7 @@ function Open({ w }: { w: WayRow }) {
     ["Work in all", <Figure key="w" of={w.work} />],
     ["Ready", <Figure key="r" of={w.ready} />],
     ["Begin with", w.begin.text],
+    ["Cost in all", w.cost.text.replace("≥", "at least")],
     ["Finest stroke", w.finest.text],
     ["Creeps past an edge", w.creeps.text],
     ["In use", w.bears.join("; ") || "nothing asked"],

@@ -16,6 +16,7 @@ import type { Placed } from "../core/plan/placed";
 import type { Context } from "../core/process/context";
 import { showMinutes } from "../core/units/show";
 import { nearest } from "../core/process/pick";
+import { meantColour } from "../core/process/meant";
 import { isStandIn } from "../core/process/wanted";
 
 /** mm² under which a piece of mask is hard to lift */
@@ -96,8 +97,9 @@ function zoneRows(plan: Plan) {
       return [
         z.id,
         {
-          picked: own.bare ? "bare" : (own.productId ?? ""),
+          picked: own.burn ? "burn" : own.bare ? "bare" : (own.productId ?? ""),
           wanted,
+          meant: own.burn ? meantColour(own, c) : null,
           follows: own.wanted !== undefined,
           got: got && {
             name: got.name,

@@ -24,7 +24,9 @@ export function looksOf(j: Listed, shelf: ReadonlyMap<string, string>): { ground
   const mark = paintless(way ?? null) ? leftBare(kind) : null;
   return {
     ground: lifts ? (shelf.get(j.topId ?? "") ?? DARK_TOP) : body,
-    zones: (j.thumb?.zones ?? []).map((z) => (z.bare ? body : (mark ?? shelf.get(z.productId ?? "") ?? z.colour))),
+    zones: (j.thumb?.zones ?? []).map((z) =>
+      z.burn ? (kind.mark?.colour ?? body) : z.bare ? body : (mark ?? shelf.get(z.productId ?? "") ?? z.colour),
+    ),
   };
 }
 

@@ -70,6 +70,8 @@ export interface StepCardData {
   load: { text: string; why: Opened } | null;
   time: { text: string; why: Opened };
   cues: string[];
+  /** lessons of the shop that are told at it */
+  lessons: { id: string; text: string }[];
   /** where what it is held against is a figure of the plan */
   lookWhy: Opened | null;
   lookFor: { look: string; how: string; against: string };

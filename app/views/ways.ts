@@ -6,6 +6,7 @@ import { byRoute } from "../core/plan/goes";
 import type { Severity } from "../core/records/ids";
 import type { World } from "../core/records/world";
 import { shopClock, showWhen } from "../core/time/zoned";
+import { showMoney } from "../core/units/money";
 import { said } from "../core/units/said";
 import { showMinutes, showShare } from "../core/units/show";
 import { openedIn, type Opened } from "./opened";
@@ -31,6 +32,7 @@ export interface WayRow {
   work: Told;
   ready: Told;
   begin: Told;
+  cost: Told;
   finest: Told;
   creeps: Told;
   bears: string[];
@@ -57,6 +59,7 @@ export const graveness = (s: Severity | null): number => (s === null ? GRAVEST.l
 export function wayRows(ways: readonly Way[], world: World, now: number): WayRow[] {
   const clock = shopClock(world.shop);
   const { units } = world.shop;
+  const { currency, language } = (world.elsewhere ?? world).shop;
   return ways.flatMap((w) => {
     const f = w.figures;
     if (!f) return [];
@@ -86,6 +89,14 @@ export function wayRows(ways: readonly Way[], world: World, now: number): WayRow
           openedIn(there, now, { of: "ready" }, `When it is ready ${by}`),
         ),
         begin: told(f.pieces, String(f.pieces)),
+        cost:
+          f.costMinor === 0 && f.costAtLeast
+            ? { text: "no prices yet", n: LAST, why: null }
+            : {
+                text: `${f.costAtLeast ? "≥ " : ""}${showMoney(f.costMinor, currency, language)}`,
+                n: f.costMinor,
+                why: null,
+              },
         finest: told(f.finestMm, f.finestMm === null ? "" : mm(f.finestMm)),
         creeps: f.creeps === null ? { text: "no", n: 0, why: null } : told(f.creeps, showShare(f.creeps)),
         bears: f.bears.map((b) => bearsWords(b.use, b.is)),

@@ -3,16 +3,27 @@ import { ROUTE_RULES } from "../core/catalogue/route-rules";
 import { picksOf } from "../core/process/context";
 import { GEAR_WORDS } from "../core/records/shop";
 import type { ShopFacts } from "../core/records/world";
+import { showMoney } from "../core/units/money";
 import { plural, showTemp } from "../core/units/show";
 import { hoursInWords } from "./hours";
 
 export interface WorkshopPart {
-  id: "hours" | "climate" | "machines" | "gear" | "schools" | "screen" | "files";
+  id: "hours" | "climate" | "machines" | "gear" | "money" | "schools" | "screen" | "files";
   name: string;
   /** what stands in it, in a line; null: nothing that could be said */
   says: string | null;
   /** nobody has said anything yet: plans go by a default */
   byDefault: boolean;
+}
+
+function moneySays({ rates, currency, language }: ShopFacts["shop"], machines: ShopFacts["machines"]): string {
+  const said = [
+    ...(rates?.handsMinor === undefined ? [] : [`${showMoney(rates.handsMinor, currency, language)} an hour of hands`]),
+    ...machines.flatMap((m) =>
+      m.minorPerHour === undefined ? [] : [`${showMoney(m.minorPerHour, currency, language)} an hour of ${m.name}`],
+    ),
+  ];
+  return said.length ? said.join("; ") : "No hour has a price yet: costs are told as “at least”";
 }
 
 /** Parts in the order in which a new shop would fill them in. */
@@ -46,6 +57,12 @@ export function partsOf({ shop, machines }: ShopFacts): WorkshopPart[] {
       id: "gear",
       name: "Ovens and jigs",
       says: shop.gear?.length ? shop.gear.map((g) => g.name || GEAR_WORDS[g.kind]).join("; ") : "None yet",
+      byDefault: false,
+    },
+    {
+      id: "money",
+      name: "What things cost",
+      says: moneySays(shop, machines),
       byDefault: false,
     },
     {

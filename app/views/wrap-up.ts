@@ -8,6 +8,8 @@ import { turns, type Plan } from "../core/plan/plan";
 import { titleIn } from "../core/plan/proof";
 import { hex } from "../core/models/film/colour";
 import { GROUND, shown, zoneOf } from "../core/piece/state";
+import { own } from "../core/process/kinds";
+import { meantColour } from "../core/process/meant";
 import { showWhen } from "../core/time/zoned";
 import { asLogged, opened, type Opened } from "./opened";
 
@@ -51,7 +53,9 @@ function stepRow(plan: Plan, p: Placed) {
 function meant(plan: Plan): Record<string, string> {
   const c = plan.context;
   const of = (z: (typeof c.job.zones)[number]): string =>
-    z.bare ? c.substrate.colour : (c.paint(z.productId)?.product.colour ?? z.wanted ?? z.colour);
+    z.bare
+      ? ((z.burn ? meantColour(z, c) : null) ?? c.substrate.colour)
+      : (c.paint(z.productId)?.product.colour ?? z.wanted ?? z.colour);
   // between the dots of a picture the rest of the face is seen, as it ends up
   const last = plan.placed[plan.placed.length - 1];
   const ground =
@@ -77,6 +81,17 @@ function wrapUpIn(plan: Plan, now: number) {
     left: rows.filter((r) => r.actual === null).length,
     aside: plan.bench.aside.size,
     zones: job.zones,
+    /** what a lesson of this job may be tied to */
+    teaches: {
+      id: job.id,
+      substrate: job.substrate.id,
+      route: job.route,
+      products: [...new Set(plan.placed.map((p) => own(p.step, "productId")))].flatMap((id) => {
+        const paint = plan.context.paint(id);
+        return paint ? [{ id: paint.product.id, name: paint.product.name }] : [];
+      }),
+      kinds: [...new Set(plan.placed.map((p): string => p.step.kind))],
+    },
     today: plan.context.clock.toLocal(now),
     waivers: job.waivers.map((w) => ({ ...w, title: RULES.find((r) => r.id === w.rule)?.title ?? "A snag of before" })),
     noPhoto: wanted.map((p) => p.step.title),

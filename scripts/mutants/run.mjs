@@ -15,8 +15,8 @@ const [n = 60, m = 12, seed = 1] = process.argv.slice(2, 5).map(Number);
 const only = process.argv[5];
 const OUT = join(root, "node_modules/.cache/mutants");
 const LANES = Number(process.env.LANES ?? 2);
-/** how long tests go on at one fault, ms, before it counts as unnoticed */
-const PATIENCE = 60_000;
+/** how long tests go on at one fault, ms, before it counts as unnoticed (more beside other work: PATIENCE, in seconds) */
+const PATIENCE = 1000 * Number(process.env.PATIENCE ?? 60);
 /** seeded trials are cut to a tenth: faults that only the thousandth of them would notice count as unnoticed */
 const ENV = { ...process.env, MANY: process.env.MANY ?? "0.1" };
 mkdirSync(OUT, { recursive: true });

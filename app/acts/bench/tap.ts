@@ -1,5 +1,6 @@
 /** A tap at the bench: an entry of its own, stored before anything on screen changes; and paint counted off the can. */
 import { air, airAtMoment } from "../../core/models/drying/climate";
+import { lotFor } from "../../core/explain/cost";
 import { onShelf } from "../../core/plan/amounts";
 import { keptWith } from "../../core/plan/begun";
 import { unkept } from "../../core/plan/history";
@@ -80,7 +81,13 @@ function keptAfter(w: World, entries: LogEntry[], at: number): Job | null {
   if (!will.size) return begun ? free : null;
   const { step } = entries[0];
   if (!will.has(step) || !unkept(begun, step, was)) return null;
-  return { ...w.job, begun: keptWith(makePlan(w, Math.floor(at), true), step, at) };
+  // the blanks that it is made of are taken from a lot with the first tap
+  const lot = begun ? undefined : lotFor(w.job, (w.elsewhere ?? w).shop)?.id;
+  return {
+    ...w.job,
+    ...(lot && !w.job.blankLot ? { blankLot: lot } : {}),
+    begun: keptWith(makePlan(w, Math.floor(at), true), step, at),
+  };
 }
 
 /** Paint that a finished coat took, counted off the can that was opened first; back on when the tap is taken back. */

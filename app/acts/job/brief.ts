@@ -5,11 +5,16 @@ import { BadOutline, holds, resized } from "../../core/geometry/blank";
 import { Text } from "../../core/records/fields";
 import type { Hole, Job } from "../../core/records/job";
 import type { World } from "../../core/records/world";
+import { inSize } from "../../core/plan/again";
+import { SizeForm } from "../../core/records/forms";
+import { showLength } from "../../core/units/show";
+import { readHeads } from "../../store/queries";
+import { ownOriginal } from "./picture";
 import { gaugeToMm, readGauge } from "../../core/units/gauge";
 import { goesBy } from "../../core/plan/goes";
-import { Refused } from "../../store/acts";
+import { commit, Refused } from "../../store/acts";
 import { blankFromFile } from "../../io/import/blank";
-import { act, colourOf, FieldForm, HUGE, readField, type Readers } from "../act";
+import { act, colourOf, FieldForm, freeId, HUGE, readField, type Readers } from "../act";
 import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
 
@@ -49,6 +54,13 @@ function holesOf(v: string, { j, w }: Of): Hole[] {
     if (!holds(j.substrate, { x, y, d })) throw new Refused(`The hole “${part.trim()}” does not lie within the piece.`);
     return { x, y, d };
   });
+}
+
+/** Share of a price, as a maker types it: 35, 35 %. */
+export function margin(v: string): number {
+  const share = typed.percent(v);
+  if (!(share >= 0 && share <= 0.95)) throw new Refused("A margin lies between 0 and 95 %.");
+  return share;
 }
 
 const FIELDS: Readers<Job, Of> = {
@@ -101,6 +113,11 @@ const FIELDS: Readers<Job, Of> = {
   "substrate.diameter": (v, { j, w }) => ({
     substrate: { ...j.substrate, diameter: v.trim() ? typed.length(v, w.shop.units) : undefined },
   }),
+  "price.eachMinor": (v, { j, w }) => ({
+    price: { ...j.price, eachMinor: typed.money(v, (w.elsewhere ?? w).shop.currency) },
+  }),
+  "price.margin": (v, { j }) => ({ price: { ...j.price, margin: v.trim() ? margin(v) : undefined } }),
+  blankLot: (v) => ({ blankLot: v || undefined }),
   note: (v) => ({ note: v }),
   units: (v) => ({ units: v as Job["units"] }),
   credit: (v) => ({ credit: v.trim() || undefined }),
@@ -146,6 +163,24 @@ class OutlineForm {
 }
 
 export const briefActs = [
+  act("size-add", SizeForm, async (f, c: OnJob) => {
+    const { job, shop } = c.world;
+    const [w, h] = [sized(f.w, c.world), sized(f.h, c.world)];
+    const ids = (await readHeads()).map((x) => x.id);
+    const size = [w, h].map((mm) => showLength(mm, shop.units)).join(" × ");
+    const fresh = {
+      id: freeId(`${job.title} ${size}`, ids, "job"),
+      title: `${job.title}, ${size}`.slice(0, 120),
+    };
+    const set = job.set ?? job.id;
+    const own = await ownOriginal(inSize(job, { ...fresh, set }, typed.whole(f.pieces), w, h));
+    await commit(`“${fresh.title}”, of the same order`, [
+      { table: "jobs", id: own.made.id, next: own.made, base: null },
+      ...(job.set ? [] : [{ table: "jobs" as const, id: job.id, next: { ...job, set }, base: job }]),
+      ...own.puts,
+    ]);
+    return `“${fresh.title}” stands beside it`;
+  }),
   act("blank-file", OutlineForm, async (f, c: OnJob) => {
     const got = await blankFromFile(f.name, f.text).catch((e: unknown) => {
       throw e instanceof BadOutline ? new Refused(`“${f.name}”: ${e.message}`) : e;

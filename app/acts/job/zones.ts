@@ -22,9 +22,10 @@ class ArtworkForm {
   @Text(HUGE) found!: string;
 }
 
-/** A zone with what was typed or picked; the value “bare” leaves it as it is. */
-function changedZone(z: Zone, f: ZoneForm): Zone {
-  if (f.field === "name") return { ...z, name: f.value.trim() || z.name };
+/** A zone with what was typed or picked; the value “bare” leaves it as it is, “burn” has it burnt dark. */
+function changedZone({ burn, ...z }: Zone, f: ZoneForm): Zone {
+  if (f.field === "name") return { ...z, ...(burn ? { burn } : {}), name: f.value.trim() || z.name };
+  if (f.field === "finish" && f.value === "burn") return { ...z, bare: true, burn: true, productId: null };
   const bare = f.field === "bare" ? f.value === "true" : f.value === "bare";
   if (f.field === "bare") return { ...z, bare, productId: bare ? null : z.productId };
   if (f.field === "wanted") return { ...z, wanted: colourOf(f.value), bare: false, productId: null };

@@ -13,14 +13,17 @@ class GearForm extends FieldForm {
   @Text(120) id!: string;
 }
 
-const mm = (key: "trayW" | "trayH" | "errorMm" | "gripMm") => (v: string, units: Shop["units"]) => ({
-  [key]: typed.lengthOrNull(v, units),
-});
-const FIELDS: Readers<Gear, Shop["units"]> = {
+const mm =
+  (key: "trayW" | "trayH" | "errorMm" | "gripMm") =>
+  (v: string, { units }: Shop) => ({
+    [key]: typed.lengthOrNull(v, units),
+  });
+const FIELDS: Readers<Gear, Shop> = {
+  minorPerHour: (v, { currency }) => ({ minorPerHour: typed.money(v, currency) }),
   name: (v) => ({ name: v.trim() || "Unnamed" }),
   notForFood: (v) => ({ notForFood: v === "true" }),
   lowFan: (v) => ({ lowFan: v === "true" }),
-  maxC: (v, units) => ({ maxC: typed.temperatureOrNull(v, units) }),
+  maxC: (v, { units }) => ({ maxC: typed.temperatureOrNull(v, units) }),
   trayW: mm("trayW"),
   trayH: mm("trayH"),
   errorMm: mm("errorMm"),
@@ -49,7 +52,7 @@ export const gearActs = [
   ),
   act("gear", GearForm, (f, { shop }: InShop) =>
     changedShop("thing in the Workshop", (s) => ({
-      gear: (s.gear ?? []).map((g) => (g.id === f.id ? { ...g, ...readField(FIELDS, f, shop.units) } : g)),
+      gear: (s.gear ?? []).map((g) => (g.id === f.id ? { ...g, ...readField(FIELDS, f, shop) } : g)),
     })),
   ),
 ];

@@ -2,13 +2,15 @@
 import type { Outcome } from "../../core/records/outcome";
 import type { UnitSystem } from "../../core/units/show";
 import { perform } from "../act";
+import { blankActs } from "./blanks";
 import { gearActs } from "./gear";
+import { lessonActs } from "./lessons";
 import { machineActs } from "./machines";
 import { learnedActs, settingActs } from "./settings";
 import { inShop, type InShop } from "./shop";
 
 const units = (c: InShop): UnitSystem => c.shop.units;
 export const shopAct = (form: Record<string, string>): Promise<Outcome> =>
-  perform([settingActs, machineActs, gearActs], form, inShop, units);
+  perform([settingActs, machineActs, gearActs, blankActs], form, inShop, units);
 export const learnedAct = (form: Record<string, string>): Promise<Outcome> =>
-  perform([learnedActs], form, inShop, units);
+  perform([learnedActs, lessonActs], form, inShop, units);

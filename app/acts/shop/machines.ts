@@ -68,13 +68,14 @@ const ofAnotherBeam = (m: Machine): Partial<Machine> => ({
   powerPoints: [],
 });
 
-type Of = { units: Shop["units"]; m: Machine };
+type Of = { units: Shop["units"]; m: Machine; currency: string };
 const FIELDS: Readers<Machine, Of> = {
   name: (v) => ({ name: v.trim() || "Laser" }),
   watts: (v) => ({ watts: typed.number(v) }),
   maxSpeed: (v) => ({ maxSpeed: typed.speedOrNull(v) }),
   rapid: (v) => ({ rapid: typed.speedOrNull(v) }),
   accel: (v) => ({ accel: typed.number(v) }),
+  minorPerHour: (v, { currency }) => ({ minorPerHour: typed.money(v, currency) }),
   bedW: (v, { units }) => ({ bedW: typed.length(v, units) }),
   bedH: (v, { units }) => ({ bedH: typed.length(v, units) }),
   spotMm: (v) => ({ spotMm: typed.lengthOrNull(v) }),
@@ -117,7 +118,10 @@ export const machineActs = [
     return commit(`machine “${named.name}”`, [{ table: "machines", id: m.id, next: named, base: null }]);
   }),
   act("machine", MachineForm, (f, { shop }: InShop) =>
-    change<Machine>("machine", "machines", f.id, (m) => ({ ...m, ...readField(FIELDS, f, { units: shop.units, m }) })),
+    change<Machine>("machine", "machines", f.id, (m) => ({
+      ...m,
+      ...readField(FIELDS, f, { units: shop.units, currency: shop.currency, m }),
+    })),
   ),
   act("change-over", PointForm, (f, _c: InShop) =>
     change<Machine>("change-over", "machines", f.id, (m) => ticked(m, f)),

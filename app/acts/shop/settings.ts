@@ -1,7 +1,7 @@
 /** The shop itself: name, units, zone, hours, days off, climate, schools, route questions, what the log has taught. */
 import { withPick } from "../../core/catalogue/schools";
 import { Text } from "../../core/records/fields";
-import type { Climate, Shop } from "../../core/records/shop";
+import type { Climate, Rates, Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
 import { readTime } from "../../core/time/typed";
 import { zonedClock } from "../../core/time/zoned";
@@ -44,6 +44,17 @@ const FIELDS: Readers<Shop> = {
   sprayHours: (v) => ({ sprayHours: v.trim() ? span(v) : undefined }),
   tolerance: (v) => ({ tolerance: typed.number(v) }),
   daysOff: (v) => ({ daysOff: v.split(/[\s,;]+/).filter(Boolean) }),
+};
+
+const share = (v: string): number => {
+  const n = typed.percent(v);
+  if (!(n >= 0 && n <= 0.95)) throw new Refused("A margin lies between 0 and 95 %.");
+  return n;
+};
+const RATES: Readers<Rates, string> = {
+  handsMinor: (v, currency) => ({ handsMinor: typed.money(v, currency) }),
+  pieceMinor: (v, currency) => ({ pieceMinor: typed.money(v, currency) }),
+  margin: (v) => ({ margin: v.trim() ? share(v) : undefined }),
 };
 
 /** One day's opening or closing: the field is `mon.open`, `mon.from` or `mon.to`. */
@@ -104,6 +115,11 @@ const others = (s: Shop, { kind, machine }: BareLearned) =>
   s.learned.filter((l) => l.kind !== kind || (l.machineId ?? "") !== machine);
 
 export const settingActs = [
+  act("rate", FieldForm, (f, _c: InShop) =>
+    changedShop("what time and small things are worth", (s) => ({
+      rates: { ...s.rates, ...readField(RATES, f, s.currency) },
+    })),
+  ),
   act("set", FieldForm, (f, _c: InShop) =>
     changedShop(`${f.field} of the shop`, () => readField(FIELDS, f, undefined)),
   ),

@@ -1,6 +1,7 @@
 /** What is done at a step, line by line: what its kind says, and what only the whole plan knows. */
 import { byBeam, kindOf, own } from "../process/kinds";
 import { inTurn, type Placed } from "../plan/placed";
+import { lessonsAt } from "../plan/lessons";
 import type { Plan } from "../plan/plan";
 
 /** Work of the beam from a placing on, until the piece is taken away from where it lies. */
@@ -22,6 +23,7 @@ function passesAhead(plan: Plan, p: Placed): string[] {
 
 /** Every line of a step's work, as card, paper and bench say it. */
 export const cuesOf = (plan: Plan, p: Placed): string[] => [
+  ...lessonsAt(p.step, plan.context).map((l) => `Learned here: ${l.text.replace(/\.$/, "")}`),
   ...kindOf(p.step.kind).cues(p.step, plan.context),
   ...passesAhead(plan, p),
 ];

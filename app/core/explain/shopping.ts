@@ -1,4 +1,6 @@
 /** What has to be bought for open jobs: paints by product less what stands on the Shelf, rounded up to cans; blanks by kind and size. */
+import { blankMatches, rejected, toOrder } from "../catalogue/blanks";
+import type { BlankLot } from "../records/shop";
 import { canMl, onShelf } from "../plan/amounts";
 import { ALONE, makePlan } from "../plan/plan";
 import { blankWords } from "../geometry/blank";
@@ -30,6 +32,10 @@ export interface BlanksToBuy {
   /** begun with, and those of them that are ordered */
   pieces: number;
   ordered: number;
+  /** of that size free on the Shelf; null: nobody counts them */
+  has: number | null;
+  /** to be bought: what is lacking, with what is usually turned away of such a lot */
+  buy: number;
   jobs: string;
 }
 export interface ToBuy {
@@ -39,16 +45,27 @@ export interface ToBuy {
   left: { title: string; why: string }[];
 }
 
+type Asked = Omit<BlanksToBuy, "has" | "buy"> & { titles: string[]; lots: BlankLot[] };
+const NONE = { pieces: 0, ordered: 0, jobs: "", titles: [], lots: [] };
+/** What of a kind of blanks has to be bought, less what lies here. */
+function blanksToBuy({ titles, lots, ...b }: Asked, free: Readonly<Record<string, number>>): BlanksToBuy {
+  const has = lots.length ? lots.reduce((a, l) => a + (free[l.id] ?? l.came), 0) : null;
+  const lacking = Math.max(0, b.pieces - (has ?? 0));
+  const came = lots.reduce((a, l) => a + l.came, 0);
+  const good = came > 0 ? lots.reduce((a, l) => a + l.came - rejected(l), 0) / came : 1;
+  return { ...b, has, buy: toOrder(lacking, good) ?? lacking, jobs: listWords(titles) };
+}
+
 interface Sum {
   ml: number | null;
   g: number;
   jobs: string[];
 }
 
-/** @param worlds open jobs of one shop, those that are bought for */
-export function shopping(worlds: readonly World[]): ToBuy {
+/** @param worlds open jobs of one shop, those that are bought for @param free blanks of each lot that no job has begun with, by id */
+export function shopping(worlds: readonly World[], free: Readonly<Record<string, number>> = {}): ToBuy {
   const sums = new Map<string, Sum & { plan: ReturnType<typeof makePlan> }>();
-  const blanks = new Map<string, BlanksToBuy & { titles: string[] }>();
+  const blanks = new Map<string, Asked>();
   const left: ToBuy["left"] = [];
   for (const w of worlds) {
     const { job } = w;
@@ -80,11 +97,12 @@ export function shopping(worlds: readonly World[]): ToBuy {
       const name = [`${plan.context.substrate.name}, ${size}`, blankWords(s, (mm) => showLength(mm, units))]
         .filter(Boolean)
         .join(", ");
-      const had = blanks.get(name) ?? { key: name, name, pieces: 0, ordered: 0, jobs: "", titles: [] };
+      const had = blanks.get(name) ?? { ...NONE, key: name, name };
       blanks.set(name, {
         ...had,
         pieces: had.pieces + plan.context.pieces,
         ordered: had.ordered + job.quantity,
+        lots: (w.shop.blanks ?? []).filter((l) => blankMatches(l, s)),
         titles: [...had.titles, job.title],
       });
     }
@@ -115,7 +133,7 @@ export function shopping(worlds: readonly World[]): ToBuy {
     paints: paints.sort(
       (a, b) => Number((b.cans ?? 1) > 0) - Number((a.cans ?? 1) > 0) || a.name.localeCompare(b.name),
     ),
-    blanks: [...blanks.values()].map(({ titles, ...b }) => ({ ...b, jobs: listWords(titles) })),
+    blanks: [...blanks.values()].map((b) => blanksToBuy(b, free)),
     left,
   };
   return worlds.length ? saidAll(made, worlds[0].shop.units) : made;

@@ -14,6 +14,7 @@ import { context, toBegin, type Context } from "../process/context";
 import { byBeam, kindOf } from "../process/kinds";
 import { type RouteId, type Severity, type Use } from "../records/ids";
 import type { World } from "../records/world";
+import { costOf } from "./cost";
 import { bleedOf } from "./figures";
 import { smallestStroke } from "./letters";
 import { smallSection, type SmallSection } from "./small-section";
@@ -53,6 +54,9 @@ export interface WayFigures {
   loss: number | null;
   /** mm of the finest stroke it holds */
   finestMm: number | null;
+  /** what it costs in all, minor units, of what is known; and whether some of it is not */
+  costMinor: number;
+  costAtLeast: boolean;
   /** chance of colour past an edge, 0-1; null: it does not creep here, or is not known */
   creeps: number | null;
   bears: { use: Use; is: Bears }[];
@@ -82,6 +86,7 @@ export function wayFigures(plan: Plan): WayFigures {
   const c = plan.context;
   const all = inTurn(plan.placed);
   const metal = c.substrate.family === "metal";
+  const cost = costOf(plan);
   return {
     steps: plan.placed.length,
     handsMin: sum(all.filter((p) => !byBeam(p.step)).map((p) => p.minutes)),
@@ -91,6 +96,8 @@ export function wayFigures(plan: Plan): WayFigures {
     pieces: c.pieces,
     loss: toBegin(c.job)?.loss ?? null,
     finestMm: smallestStroke(plan)?.strokeMm ?? null,
+    costMinor: cost.totalMinor,
+    costAtLeast: cost.atLeast,
     creeps: creepsOf(plan),
     bears: c.route ? (c.job.use as Use[]).map((use) => ({ use, is: bears(c.route!.id, use, metal) })) : [],
     toBuy: plan.toBuy.map(({ id, name, finish, colour }) => ({ id, name, finish, colour })),
@@ -160,7 +167,7 @@ export const routesReport = (world: World): object[] =>
       handsMin: whole(f?.handsMin ?? null),
       laserMin: whole(f?.laserMin ?? null),
       calendarMin: f && f.ready !== null && f.start !== null ? f.ready - f.start : null,
-      costMinor: null,
+      costMinor: f && !f.costAtLeast ? f.costMinor : null,
       lossShare: f?.loss ?? null,
       risk: GRAVEST.find((s) => f?.snags.some((x) => x.severity === s)) ?? null,
       rank: w.rank,

@@ -27,6 +27,7 @@ export function withArtwork(job: Job, name: string, svg: string, found: FoundArt
       rows: z.rows,
       productId: old?.productId ?? null,
       bare: old?.bare ?? false,
+      ...(old?.burn ? { burn: true } : {}),
       // what was chosen before wanted colours were kept stays as it was chosen
       ...(old && old.wanted === undefined && (old.productId !== null || old.bare)
         ? {}

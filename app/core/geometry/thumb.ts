@@ -22,7 +22,7 @@ export interface Thumb {
   h: number;
   /** its outline where it is no plain rectangle */
   blank?: string;
-  zones: { colour: string; productId: string | null; bare: boolean; path: string }[];
+  zones: { colour: string; productId: string | null; bare: boolean; burn?: boolean; path: string }[];
   /** of what it was drawn: another one is drawn when this no longer fits */
   of: string;
 }
@@ -85,6 +85,7 @@ export function thumbOf(job: Drawn, before: Thumb | null = null): Thumb | null {
     colour: z.wanted ?? z.colour,
     productId: z.productId,
     bare: z.bare,
+    ...(z.burn ? { burn: true } : {}),
   });
   if (before?.of === of) return { ...before, zones: zones.map((z, i) => ({ ...look(z), path: before.zones[i].path })) };
   const at = origin(job);

@@ -2,8 +2,8 @@
 import { Job } from "../records/job";
 import { check } from "../records/parse";
 import { brief } from "../testing/briefs";
-import { many } from "../testing/worlds";
-import { onceMore } from "./again";
+import { e1, many } from "../testing/worlds";
+import { inSize, onceMore } from "./again";
 import { makePlan } from "./plan";
 import { keptWith } from "./begun";
 
@@ -52,4 +52,23 @@ test("a paint that is gone is followed by the nearest; another number of pieces 
   const plan = makePlan(gone, null, true);
   expect([plan.missing, plan.context.pieces >= 40]).toEqual([[], true]);
   expect(plan.context.job.zones[0].productId).not.toBe(w.job.zones[0].productId);
+});
+test("in another size the drawing grows as far as it fits, holes with each side; bands follow the blank anew", () => {
+  const w = e1({ job: { substrate: { id: "hard-maple", w: 120, h: 60, t: 8, holes: [{ x: 12, y: 6, d: 4 }] } } });
+  const art = { name: "a.svg", svg: "", w: 80, h: 40, dx: 5 };
+  const old = { ...w.job, artwork: art, zones: w.job.zones.map((z) => ({ ...z, outline: "M0 0L20 0L20 10Z" })) };
+  const made = inSize(old, { id: "big", title: "Big", set: "job" }, 3, 240, 180);
+  expect(made).toMatchObject({
+    id: "big",
+    set: "job",
+    quantity: 3,
+    route: old.route,
+    substrate: { w: 240, h: 180, t: 8 },
+  });
+  expect(made.artwork).toMatchObject({ w: 160, h: 80, dx: 10 });
+  expect(made.zones[0].areaMm2).toBe(4 * old.zones[0].areaMm2);
+  expect(made.zones[0].outline).toBe("M0 0L40 0L40 20Z");
+  expect(made.substrate.holes).toEqual([{ x: 24, y: 18, d: 4 }]);
+  expect(made.begun).toBeUndefined();
+  expect(made.wrapUp.closedAt).toBeNull();
 });

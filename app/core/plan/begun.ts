@@ -4,7 +4,7 @@
  */
 import { inTurn } from "./placed";
 import type { Begun } from "../records/begun";
-import type { Climate } from "../records/shop";
+import type { BlankLot, Climate } from "../records/shop";
 import type { Product } from "../records/product";
 import { worldAround, type ShopFacts, type World } from "../records/world";
 import { differences, type Differences } from "./differences";
@@ -18,7 +18,11 @@ import type { Plan } from "./plan";
  */
 export function keptWith(plan: Plan, step: string | null, at: number): Begun {
   const { world } = plan.context;
-  const now: ShopFacts = { shop: world.shop, machines: world.machines, products: world.products };
+  const shop = { ...world.shop };
+  // what lies here and what was learned is asked of the shop as it is
+  delete shop.blanks;
+  delete shop.lessons;
+  const now: ShopFacts = { shop, machines: world.machines, products: world.products };
   const { begun } = world.job;
   const basis = begun ?? { at: Math.floor(at), ...now };
   const done = inTurn(plan.placed)
@@ -34,6 +38,34 @@ export function keptWith(plan: Plan, step: string | null, at: number): Begun {
     pieces: begun ? begun.pieces : plan.context.pieces,
   };
 }
+
+/**
+ * What is kept with a job, with what things cost by now: prices are not what a job is made by, and count as they are when it is wrapped
+ * up. @param lots the lot that its blanks came from, if any
+ */
+export function withPrices(kept: Begun, now: ShopFacts, lots: BlankLot[]): Begun {
+  const priced = new Map(now.products.map((p) => [p.id, p]));
+  const run = new Map(now.machines.map((m) => [m.id, m]));
+  const gear = new Map((now.shop.gear ?? []).map((g) => [g.id, g]));
+  return {
+    ...kept,
+    shop: {
+      ...kept.shop,
+      currency: now.shop.currency,
+      ...(now.shop.rates ? { rates: now.shop.rates } : {}),
+      ...(lots.length ? { blanks: lots } : {}),
+      ...(kept.shop.gear ? { gear: kept.shop.gear.map((g) => ({ ...g, ...hourly(gear.get(g.id)) })) } : {}),
+    },
+    machines: kept.machines.map((m) => ({ ...m, ...hourly(run.get(m.id)) })),
+    products: kept.products.map((p) => ({ ...p, ...packed(priced.get(p.id)) })),
+  };
+}
+const hourly = (x: { minorPerHour?: number } | undefined): { minorPerHour?: number } =>
+  x?.minorPerHour === undefined ? {} : { minorPerHour: x.minorPerHour };
+const packed = (p: Product | undefined): Partial<Product> => ({
+  ...(p?.priceMinor === undefined ? {} : { priceMinor: p.priceMinor }),
+  ...(p?.pack === undefined ? {} : { pack: p.pack }),
+});
 
 /** The same job in the shop as it is by now; null: nothing is kept with it, or the shop is the same. */
 export function takenOver(w: World, at: number): World | null {
@@ -56,13 +88,27 @@ export const leftOut = (w: World): boolean =>
 
 const still = (c: Climate): Climate => ({ ...c, readings: [] });
 /** what of a product a plan goes by: cans are counted as they are */
-const bare = (p: Product): Product => ({ ...p, cans: [] });
+const bare = ({ priceMinor: _cost, pack: _holds, ...p }: Product): Product => ({ ...p, cans: [] });
+/** an hour of it, whatever it costs */
+const run = <T extends { minorPerHour?: number }>({ minorPerHour: _cost, ...m }: T): Omit<T, "minorPerHour"> => m;
 const byId = <T extends { id: string }>(list: T[]): T[] => [...list].sort((a, b) => (a.id < b.id ? -1 : 1));
 /** What of a shop plans go by, as text. */
 const read = (f: ShopFacts): string =>
   JSON.stringify([
-    { ...f.shop, climate: still(f.shop.climate), name: "", demo: null, units: "metric" },
-    byId(f.machines),
+    {
+      ...f.shop,
+      climate: still(f.shop.climate),
+      name: "",
+      demo: null,
+      units: "metric",
+      currency: "",
+      gear: f.shop.gear?.map(run),
+      // what things cost and what lies here is not what a job is made by
+      rates: undefined,
+      blanks: undefined,
+      lessons: undefined,
+    },
+    byId(f.machines).map(run),
     byId(f.products).map(bare),
   ]);
 const differs = (kept: ShopFacts, now: ShopFacts): boolean => read(kept) !== read(now);

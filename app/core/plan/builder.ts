@@ -52,7 +52,19 @@ export const coatName = (name: string, n: number, as: "mist" | "barrier" | null 
       : `${name}, ${ORDINAL[n] ?? `${n}th`} coat`;
 
 export interface Missing {
-  what: "machine" | "mask" | "oven" | "epoxy" | "sealer" | "white" | "top" | "clear" | "colour" | "zones" | "route";
+  what:
+    | "machine"
+    | "burn"
+    | "mask"
+    | "oven"
+    | "epoxy"
+    | "sealer"
+    | "white"
+    | "top"
+    | "clear"
+    | "colour"
+    | "zones"
+    | "route";
   say: string;
 }
 /** What a cut must hold, µm and mm (M10). */

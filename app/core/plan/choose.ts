@@ -64,7 +64,7 @@ export function standsAgainst(route: Route, c: Context): No[] {
     shape: c.job.substrate.shape ?? (c.substrate.family === "glass" ? "ball" : "flat"),
     finishes: [...new Set(c.filled.map((z) => c.paintOf(z.productId as string).finish.id))],
     picture: c.job.picture !== undefined,
-    bare: c.job.zones.length > 0 && c.job.zones.every((z) => z.bare),
+    bare: c.job.zones.length > 0 && c.job.zones.every((z) => z.bare && !(z.burn && paintless(route))),
   });
 }
 

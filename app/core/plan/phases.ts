@@ -195,6 +195,27 @@ function laser(b: Builder, ph: PhaseOf<"laser">): void {
   b.step(kind, { zones }, title);
 }
 
+/** Zones that are to be as dark as the beam makes them, once nothing is painted or sanded any more. */
+function burns(b: Builder): void {
+  const { c } = b;
+  const covered = c.burnt.filter((z) => zoneOf(b.piece, z.id).films.some((f) => f.left > 0));
+  for (const z of covered)
+    b.lack(
+      "burn",
+      `“${z.name}” is to be burnt dark, and by this way paint lies over it: it needs bare material there.`,
+    );
+  const open = c.burnt.filter((z) => !covered.includes(z)).map((z) => z.id);
+  if (!open.length) return;
+  b.step("mark-face", { zones: open }, "Burn it dark");
+  b.step("wash");
+}
+/** What ends a piece: from its first clear coat on, or the finishing moves where it gets none. */
+const endsAt = (phases: readonly Phase[]): number => {
+  const seal = phases.findLastIndex((p) => p.do === "coats" && p.role === "clear");
+  const after = phases.slice(seal + 1).some((p) => p.do === "laser" || p.do === "lift" || p.do === "colours");
+  return seal >= 0 && !after ? seal : phases.findIndex((p) => p.do === "finishing");
+};
+
 /** Finishing moves that the job asks for, at the end. */
 function finishing(b: Builder): void {
   const { c } = b;
@@ -215,7 +236,9 @@ function finishing(b: Builder): void {
 
 /** @param ways how colours follow one another, by name */
 export function runPhases(b: Builder, phases: readonly Phase[], ways: Ways): void {
-  for (const ph of phases)
+  const end = b.c.burnt.length ? endsAt(phases) : -1;
+  for (const [i, ph] of phases.entries()) {
+    if (i === end) burns(b);
     switch (ph.do) {
       case "step":
         single(b, ph);
@@ -244,4 +267,5 @@ export function runPhases(b: Builder, phases: readonly Phase[], ways: Ways): voi
       case "finishing":
         finishing(b);
     }
+  }
 }

@@ -52,6 +52,8 @@ export interface Context {
    * and the beam uncovers, or those that it marks where the route takes no paint
    */
   uncovered: Zone[];
+  /** zones that are burnt dark besides what the route does to others */
+  burnt: Zone[];
   allZones: string[];
   tolerance: number;
   /** which way is taken where makers disagree */
@@ -172,7 +174,8 @@ export function context(world: World, lent: readonly Product[] = []): Context {
       return p ? paint(p) : null;
     },
     filled: painted.filter((z) => !z.bare && z.productId !== null && byId.has(z.productId)),
-    uncovered: marks ? job.zones.filter((z) => !z.bare) : way?.lifts ? job.zones.filter((z) => z.bare) : [],
+    uncovered: marks ? job.zones.filter((z) => !z.bare || z.burn) : way?.lifts ? job.zones.filter((z) => z.bare) : [],
+    burnt: marks ? [] : job.zones.filter((z) => z.burn),
     allZones: [...job.zones.map((z) => z.id), GROUND],
     school: (matter) => schoolPick(matter, mine, ours).pick,
     tolerance: job.choices.tolerance ?? shop.tolerance,

@@ -7,7 +7,8 @@ import { leftBare } from "./polarity";
 
 /** @returns a colour; null: nothing is said of it yet, or it is not known */
 export function meantColour(z: Zone, c: Context): string | null {
-  if (paintless(c.route)) return z.bare ? c.substrate.colour : leftBare(c.substrate);
+  if (paintless(c.route)) return z.bare && !z.burn ? c.substrate.colour : leftBare(c.substrate);
+  if (z.burn) return c.substrate.mark?.colour ?? null;
   if (z.bare) return c.substrate.colour;
   return c.route?.shows === "mark" ? BURNT : (c.paint(z.productId)?.product.colour ?? null);
 }

@@ -3,7 +3,7 @@
  * what would be said when it is stored. Everything typed is text; a reader says whether it can be read.
  */
 import { IsNotEmpty, Matches, ValidateBy } from "class-validator";
-import { parseInterval, parseNumber, parseSpeed, parseTemperature, type Parsed } from "../units/parse";
+import { parseInterval, parseLength, parseNumber, parseSpeed, parseTemperature, type Parsed } from "../units/parse";
 import { all, OneOf, Text } from "./fields";
 import { BEAMS, FLAWS, type Beam } from "./ids";
 import { GEAR_WORDS, type Gear } from "./shop";
@@ -68,6 +68,41 @@ export class PaintForm {
 export class GearForm {
   @OneOf(Object.keys(GEAR_WORDS)) kind!: Gear["kind"];
   @Text(80) name: string = "";
+}
+const length =
+  (units: "mm" | "in" = "mm") =>
+  (t: string) =>
+    parseLength(t, units);
+/** Blanks that came: figures are read again in the shop’s units and currency by the act. */
+export class LotForm {
+  @Filled(80, "Give the blanks a name, such as “beech markers, spring lot”.") name!: string;
+  @Text(60) substrate!: string;
+  @Reads(length()) w!: string;
+  @Reads(length()) h!: string;
+  @Reads(length()) t!: string;
+  @Reads(optional(length())) diameter: string = "";
+  @Reads(whole(1, 1_000_000)) came!: string;
+  @Text(40) each: string = "";
+}
+export class LessonForm {
+  @Filled(400, "Say what is to be done otherwise.") text!: string;
+  @Text(60) kind!: string;
+  /** empty: on any, by any way, with any */
+  @Text(60) substrate: string = "";
+  @Text(10) route: string = "";
+  @Text(120) productId: string = "";
+  @Text(120) jobId: string = "";
+}
+/** The same in another size. */
+export class SizeForm {
+  @Reads(length()) w!: string;
+  @Reads(length()) h!: string;
+  @Reads(whole(1, 100_000)) pieces!: string;
+}
+export class RejectForm {
+  @Text(120) id!: string;
+  @Reads(whole(1, 1_000_000)) n!: string;
+  @Filled(200, "Say why: knot, warp, chip, wrong size.") why!: string;
 }
 export class NewJobForm {
   @Filled(120, "A job needs a title that tells it from others.") title!: string;

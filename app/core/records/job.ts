@@ -84,6 +84,8 @@ export class Zone {
   @Flag() bare: boolean = false;
   /** the colour that is to be seen: its finish follows from route and Shelf where none is picked; absent: only the one that is picked */
   @Since(2) @Colour() wanted?: string;
+  /** left without paint, and burnt as dark as the beam makes the bare material */
+  @Since(7) @Flag() burn?: boolean;
 }
 
 export class Artwork {
@@ -118,6 +120,13 @@ export class Areas {
   @Maybe() @SubList(() => Strip, 24) strips?: Strip[];
   /** whole: several colours lie over one another all over, and the beam digs to each */
   @Since(6) @Flag() over?: boolean;
+}
+
+/** How a trial card fared with those who looked at it. */
+export class TrialVote {
+  @Text(400) key!: string;
+  @Whole(0, 1000) keep!: number;
+  @Whole(0, 1000) drop!: number;
 }
 
 /** What can be chosen about the route; null: the engine chooses and says so. */
@@ -175,6 +184,7 @@ export class Choices {
   /** trial cards: what is varied, and which were voted out */
   @Maybe() @TextList(20) trialOf?: string[];
   @Maybe() @TextList(60) trialOut?: string[];
+  @Since(7) @SubList(() => TrialVote, 100) trialVotes?: TrialVote[];
   /** equal faces round a ball or cylinder */
   @Maybe() @Whole(1, 60) faces?: number;
   /** neighbours that are too near may touch: the later one runs under */
@@ -231,6 +241,14 @@ export class Plate {
   @Since(1) @Text(2000) work?: string;
 }
 
+/** What the job is sold at. */
+export class Price {
+  /** a piece, in minor units of the shop’s currency; absent: not said yet */
+  @Maybe() @Whole(0, 1e9) eachMinor?: number;
+  /** share of the price that is to stay; absent: the shop’s */
+  @Maybe() @Num(0, 0.95) margin?: number;
+}
+
 export class Order {
   @Text(400) text: string = "";
   @OrNull() @LocalTime() proofSent: string | null = null;
@@ -247,6 +265,13 @@ export class Flaw {
   @Text(400) note: string = "";
 }
 
+/** How one piece came out. */
+export class PieceMark {
+  @Whole(1, 1e5) n!: number;
+  @OneOf(["good", "mend", "lost"]) is!: "good" | "mend" | "lost";
+  @Text(400) note: string = "";
+}
+
 export class WrapUp {
   @OrNull() @Whole(0, 1e5) good: number | null = null;
   @OrNull() @Whole(0, 1e5) lost: number | null = null;
@@ -256,6 +281,8 @@ export class WrapUp {
   /** ids of stored photos */
   @TextList(50) photos: string[] = [];
   @OrNull() @LocalTime() closedAt: string | null = null;
+  /** pieces that something was said of; absent: none */
+  @Since(7) @SubList(() => PieceMark, 5000) pieces?: PieceMark[];
 }
 
 /** A step and the moment it begins at, minutes since 1970. */
@@ -315,6 +342,14 @@ export class Job {
   @Since(1) @Sub(() => Begun) begun?: Begun;
   /** its place among the others; absent: planned as if it were alone */
   @Since(5) @Sub(() => Queue) queue?: Queue;
+  /** what it is sold at; absent: nothing is said */
+  @Since(7) @Sub(() => Price) price?: Price;
+  /** the lot its blanks come from; absent: one that fits */
+  @Since(7) @Id() blankLot?: string;
+  /** mark that jobs of one order in several sizes share; absent: there is one size */
+  @Since(7) @Id() set?: string;
+  /** ids of lessons that are not told again on this job */
+  @Since(7) @TextList(200) lessonsOff?: string[];
 }
 
 /** Version 0 called the title `name` and kept the zones inside the artwork. Nothing is dropped. */

@@ -85,6 +85,10 @@ export class Product {
   @OneOf(ORIGINS) origin: (typeof ORIGINS)[number] = "data sheet";
   @Text(2000) note: string = "";
   @SubList(() => Can, 50) cans: Can[] = [];
+  /** of one pack, in minor units of the shop’s currency; absent: not known */
+  @Since(7) @Whole(0, 1e9) priceMinor?: number;
+  /** what one pack holds: ml, g of powder, m² of tape or film; absent: ml of its first can, else not known */
+  @Since(7) @Num(0.001, 1e6) pack?: number;
 }
 
 export const PRODUCT: RecordKind<Product> = { name: "product", type: Product, version: 1, migrations: [] };

@@ -94,6 +94,8 @@ export class Gear {
   @OrNull() @Num(0, 20, "mm") errorMm: number | null = null;
   /** rotary: widest it grips, mm */
   @OrNull() @Num(1, 1000, "mm") gripMm: number | null = null;
+  /** power and wear an hour, in minor units of the shop’s currency; absent: not known */
+  @Since(7) @Whole(0, 1e8) minorPerHour?: number;
 }
 
 /** what a kind of gear is called */
@@ -103,6 +105,59 @@ export const GEAR_WORDS: Record<Gear["kind"], string> = {
   jig: "Jig or nest",
   rotary: "Rotary",
 };
+
+/** Blanks that did not do, and why. */
+export class Reject {
+  @LocalDate() at!: string;
+  @Whole(1, 1e6) n!: number;
+  @Text(200) why: string = "";
+}
+/** Blanks that came together: what they are, how many came, what was turned away. */
+export class BlankLot {
+  @Id() id!: string;
+  @Text(80) name!: string;
+  /** substrate id of the catalogue, mm */
+  @Id() substrate!: string;
+  @Num(1, 5000, "mm") w!: number;
+  @Num(1, 5000, "mm") h!: number;
+  @Num(0.1, 500, "mm") t!: number;
+  /** mm, of balls and cylinders; absent: flat */
+  @Maybe() @Num(1, 1000, "mm") diameter?: number;
+  @Whole(0, 1e6) came!: number;
+  /** used or given away besides what jobs have begun with */
+  @Maybe() @Whole(0, 1e6) otherwise?: number;
+  /** one of them, in minor units; absent: not known */
+  @Maybe() @Whole(0, 1e9) eachMinor?: number;
+  @LocalDate() cameOn!: string;
+  /** where they came from, how the next ones should be asked for */
+  @Text(1000) note: string = "";
+  @Maybe() @SubList(() => Reject, 500) rejects?: Reject[];
+}
+/** What went wrong once, told again at the step where it matters. */
+export class Lesson {
+  @Id() id!: string;
+  @Text(400) text!: string;
+  @LocalDate() at!: string;
+  /** the job that taught it; absent: none of these */
+  @Maybe() @Id() jobId?: string;
+  /** kind of the step that it is told at */
+  @Text(60) kind!: string;
+  /** only on this material, by this way, with this product; absent: on any */
+  @Maybe() @Id() substrate?: string;
+  @Maybe() @OneOf(ROUTE_IDS) route?: (typeof ROUTE_IDS)[number];
+  @Maybe() @Id() productId?: string;
+  /** a rule of the shop: it stands among the snags of every plan with such a step */
+  @Maybe() @Flag() rule?: boolean;
+}
+/** What time and small things are worth here, in minor units of the shop’s currency. */
+export class Rates {
+  /** an hour of hands */
+  @Maybe() @Whole(0, 1e8) handsMinor?: number;
+  /** sandpaper, gloves, tips, wipes: a piece */
+  @Maybe() @Whole(0, 1e8) pieceMinor?: number;
+  /** share of a price that is to stay */
+  @Maybe() @Num(0, 0.95) margin?: number;
+}
 
 /** What a question that chooses a route weighs for one: above 0 for it, below against it. */
 export class RouteWeight {
@@ -159,6 +214,11 @@ export class Shop {
   /** default tolerance of colour, CIEDE2000: 2 strict, 4 ordinary */
   @Num(0.5, 20) tolerance: number = 4;
   @OrNull() @Id() demo: string | null = null;
+  @Since(7) @Sub(() => Rates) rates?: Rates;
+  /** blanks that lie here; absent: nobody counts them */
+  @Since(7) @SubList(() => BlankLot, 500) blanks?: BlankLot[];
+  /** what this shop has learned the hard way; absent: nothing is written down */
+  @Since(7) @SubList(() => Lesson, 1000) lessons?: Lesson[];
 }
 
 const WEEKDAYS = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];

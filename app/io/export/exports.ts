@@ -1,5 +1,6 @@
 /** What a job can be carried off as: a row each. What writes it is loaded when it is asked for. */
 import { piecesOf } from "../../core/process/context";
+import { noteOf, quoteOf, type Letter } from "../../core/explain/letter";
 import { workCard } from "../../core/explain/card";
 import type { Card } from "../../core/explain/card";
 import type { Moved } from "../../core/explain/why/moves";
@@ -10,7 +11,10 @@ import { jobFile, type ShopRecords, writeFile } from "./job-file";
 import type { LabelSheet } from "./pdf/labels";
 
 /** A thing to be set on paper, and when it was made, ms since 1970. */
-export type PaperAsk = { do: "card"; card: Card; made: number } | { do: "labels"; sheet: LabelSheet; made: number };
+export type PaperAsk =
+  | { do: "card"; card: Card; made: number }
+  | { do: "labels"; sheet: LabelSheet; made: number }
+  | { do: "letter"; letter: Letter; made: number };
 
 /** What an export is written from, and what it may have done elsewhere. */
 export interface ExportAsk {
@@ -30,6 +34,8 @@ export interface JobExport {
   name: string;
   /** a word beside it */
   tells?(job: Job): string;
+  /** a paper for who ordered it, offered where prices are */
+  letter?: true;
   /** of the file's name */
   ending: string;
   /** media type */
@@ -72,6 +78,26 @@ export const JOB_EXPORTS: readonly JobExport[] = [
       };
       return paper({ do: "labels", sheet, made });
     },
+  },
+  {
+    ...PDF,
+    id: "quote",
+    name: "Quote, PDF",
+    letter: true,
+    tells: () => "what is made, how many, at what price, by when",
+    ending: ".quote.pdf",
+    busy: "Setting the quote…",
+    write: ({ plan, made, paper }) => paper({ do: "letter", letter: quoteOf(plan, Math.floor(made / 60000)), made }),
+  },
+  {
+    ...PDF,
+    id: "note",
+    name: "Delivery note, PDF",
+    letter: true,
+    tells: () => "what is handed over, piece by piece",
+    ending: ".delivery-note.pdf",
+    busy: "Setting the note…",
+    write: ({ plan, made, paper }) => paper({ do: "letter", letter: noteOf(plan, Math.floor(made / 60000)), made }),
   },
   {
     id: "calendar",

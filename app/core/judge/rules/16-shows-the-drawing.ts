@@ -93,7 +93,7 @@ export const rule16: Rule = {
     const end = finalPiece(f);
     // What is unknown is told as missing; a step that can't be done, as that.
     if (!end || f.placed.some((p) => p.refused || (isSet(p.step) && own(p.step, "laser") === null))) return [];
-    return [...c.filled, ...c.uncovered].flatMap((z) => {
+    return [...new Set([...c.filled, ...c.uncovered, ...c.burnt])].flatMap((z) => {
       const state = zoneOf(end, z.id);
       const wanted = meantColour(z, c);
       if (wanted === null) return [];
