@@ -16,6 +16,7 @@ export default [
         route("route", "routes/job-route.tsx"),
         route("layers", "routes/job-layers.tsx"),
         route("calendar", "routes/job-calendar.tsx"),
+        route("files", "routes/job-files.tsx"),
         route("cost", "routes/job-cost.tsx"),
         route("wrap-up", "routes/job-wrap-up.tsx"),
       ]),

@@ -18,6 +18,8 @@ const TOOLS = [
   [BROWSER, () => process.env.CHROMIUM || existsSync("/usr/bin/chromium-headless-shell")],
   ["poppler-utils", () => existsSync("/usr/bin/pdftotext")],
   ["qpdf", () => existsSync("/usr/bin/qpdf")],
+  ["python3-ezdxf", () => spawnSync("/usr/bin/python3", ["-c", "import ezdxf"]).status === 0],
+  ["librsvg2-bin", () => existsSync("/usr/bin/rsvg-convert")],
   ["python3-icalendar", () => spawnSync("/usr/bin/python3", ["-c", "import icalendar"]).status === 0],
 ];
 function tools() {

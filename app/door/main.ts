@@ -22,8 +22,25 @@ import { render } from "../core/tone/render";
 import { png } from "../io/export/png";
 import { writeFile } from "../io/export/job-file";
 import { loadClip } from "./kernel";
+import { packets } from "../core/explain/packet";
+import { pictureWork } from "../core/explain/picture";
+import { fromBase64 } from "../io/base64";
+import { folderOf, packetFiles, zipOf, type Files } from "../io/export/packet";
+import { pictureApi } from "../workers/picture-api";
 
-const VERBS = ["zones", "routes", "brief", "plan", "check", "simulate", "schedule", "picture", "trace", "cost"];
+const VERBS = [
+  "zones",
+  "routes",
+  "brief",
+  "plan",
+  "check",
+  "simulate",
+  "schedule",
+  "picture",
+  "trace",
+  "cost",
+  "files",
+];
 const option = (name: string): string | null => {
   const i = process.argv.indexOf(`--${name}`);
   return i > 0 ? (process.argv[i + 1] ?? null) : null;
@@ -132,6 +149,28 @@ function picture(bytes: Uint8Array): Uint8Array {
   return png(render(photo, recipe), recipe.intervalMm);
 }
 
+/** Packets of all visits to the laser, a folder each, in a zip. */
+async function files(text: string): Promise<Uint8Array> {
+  const read = readJobFile(text);
+  if (!read.ok) throw new BadInput(`The job file: ${sayFaults(read.faults)}.`);
+  const plan = planOf(text);
+  const clip = await loadClip();
+  const all = packets(plan, clip);
+  if (!all.length) throw new NoAnswer(plan.missing[0]?.say ?? "Nothing of this job goes to the laser.");
+  const photo = read.file.photos.find((p) => p.id === plan.context.picture?.photo);
+  const pictures: Record<string, Uint8Array> = {};
+  for (const work of photo ? pictureWork(plan) : []) {
+    const api = pictureApi((b) => Promise.resolve(readPixels(b)));
+    await api.open(fromBase64(photo!.data));
+    await api.make({ work, watched: null, px: 1 }, () => {});
+    const png = api.save();
+    if (png) pictures[work.step] = png;
+  }
+  const folders: Record<string, Files> = {};
+  for (const v of all) folders[folderOf(v)] = await packetFiles(plan, v, clip, pictures);
+  return zipOf(folders);
+}
+
 /** A flat picture as zones, with their outlines. */
 async function trace(bytes: Uint8Array): Promise<string> {
   const number = (name: string): number | null => {
@@ -156,6 +195,10 @@ async function main(): Promise<number> {
     const bytes = readFileSync(0);
     if (verb === "picture" && bytes.length) {
       process.stdout.write(picture(bytes));
+      return 0;
+    }
+    if (verb === "files" && bytes.length) {
+      process.stdout.write(await files(bytes.toString("utf8")));
       return 0;
     }
     if (verb === "trace" && bytes.length) {

@@ -17,6 +17,7 @@ import { isPicture, PICTURES } from "../ui/taking";
 import { Tracing } from "../ui/tracing";
 import { RETURN_MM } from "../core/geometry/registration";
 import { circumference, DOF_MM } from "../core/models/round/round";
+import { Shapes } from "../ui/shapes";
 import { Visits } from "../ui/visits";
 import { ProductList } from "../ui/product-editor";
 import { route as routeOf } from "../core/catalogue/routes";
@@ -234,6 +235,7 @@ export default function Artwork({
         <h2 id="a2" className="mb-2">
           Zones
         </h2>
+        {!job.areas && <Shapes job={job} units={units} leastCapMm={stroke?.capitalMm ?? null} />}
         {!job.zones.length ? (
           <Empty title="No zones yet">
             <p>

@@ -39,6 +39,7 @@ const TABS = [
   ["route", "Route"],
   ["layers", "Layers"],
   ["calendar", "Calendar"],
+  ["files", "Files"],
   ["cost", "Cost"],
   ["bench", "Bench"],
   ["wrap-up", "Wrap-up"],

@@ -6,6 +6,8 @@ const READERS = {
   pdftotext: { ask: ["pdftotext", "-v"], debian: "poppler-utils" },
   qpdf: { ask: ["qpdf", "--version"], debian: "qpdf" },
   icalendar: { ask: ["/usr/bin/python3", "-c", "import icalendar"], debian: "python3-icalendar" },
+  ezdxf: { ask: ["/usr/bin/python3", "-c", "import ezdxf"], debian: "python3-ezdxf" },
+  rsvg: { ask: ["rsvg-convert", "--version"], debian: "librsvg2-bin" },
   zipfile: { ask: ["/usr/bin/python3", "-c", "import zipfile"], debian: "python3" },
 } as const;
 export type Reader = keyof typeof READERS;

@@ -3,7 +3,7 @@
  * being made and begins anew.
  */
 import { wrap, proxy, type Remote } from "comlink";
-import { Cancelled } from "./call";
+import { Cancelled, inWorker } from "./call";
 import type { Sample } from "../core/tone/samples";
 import type { Conditions } from "../core/tone/seen";
 import type { TooFine } from "../core/tone/fine";
@@ -140,3 +140,18 @@ export function makePicture(photo: string, bytes: Uint8Array<ArrayBuffer>, ask: 
   go();
   return run;
 }
+
+/** What the beam does of a picture at a step, as the file for the laser, made in a worker of its own. @throws Error with one sentence */
+export const pngOf = (bytes: Uint8Array<ArrayBuffer>, work: MakeAsk["work"]): Promise<Uint8Array<ArrayBuffer> | null> =>
+  inWorker<PictureApi, Uint8Array<ArrayBuffer> | null>({
+    make: () => new Worker(new URL("./picture.worker.ts", import.meta.url), { type: "module" }),
+    does: "makes pictures",
+    run: async (api, hears) => {
+      await api.open(bytes);
+      await api.make(
+        { work, watched: null, px: 1 },
+        hears(() => {}),
+      );
+      return api.save();
+    },
+  });

@@ -1,5 +1,7 @@
 /** What the worker that measures drawings does. @throws Error with the reader's own sentence */
 import type { Clip } from "../core/vector/clip";
+import { combine, type Fitted, type ShapeFound, type ShapeOp } from "../core/geometry/shapes";
+import { pathOf } from "../core/geometry/outline";
 import type { Pixels } from "../core/tone/source";
 import { pictureHead } from "../io/import/pixels";
 import { traceSvg, type TraceAsk, type TraceFound } from "../io/import/trace";
@@ -10,7 +12,19 @@ export const zonesApi = (
   kernel: () => Promise<Clip>,
   unpack: (bytes: Uint8Array<ArrayBuffer>) => Promise<Pixels> = () =>
     Promise.reject(new Error("No picture is read here.")),
+  font: (bold: boolean) => Promise<Uint8Array> = () => Promise.reject(new Error("No font is read here.")),
 ) => ({
+  /** Two outlines joined, cut or shared; a border round one. */
+  async combine(op: ShapeOp, a: string, b: string, mm: number): Promise<ShapeFound> {
+    return combine(op, a, b, mm, await kernel());
+  },
+  /** Lines of text as one zone’s outline, in the middle of a block. */
+  async letter(lines: string[], w: number, h: number, bold: boolean): Promise<LetterFound> {
+    const { letter } = await import("../io/lettering");
+    const clip = await kernel();
+    const { rings, ...fit } = letter(await font(bold), lines, w, h);
+    return { ...fit, ...combine("join", pathOf(clip.fill(rings, "nonzero")), "", 0, clip) };
+  },
   /** A flat picture as a drawing of few colours. */
   async trace(bytes: Uint8Array<ArrayBuffer>, ask: TraceAsk): Promise<TraceFound> {
     return traceSvg(await unpack(bytes), pictureHead(bytes).exif, ask);
@@ -35,4 +49,7 @@ export const zonesApi = (
     }
   },
 });
+export interface LetterFound extends ShapeFound, Fitted {
+  lacks: string[];
+}
 export type ZonesApi = ReturnType<typeof zonesApi>;

@@ -2,7 +2,8 @@
 import type { FoundArtwork } from "../core/vector/zones";
 import { Cancelled, inWorker } from "./call";
 import type { TraceAsk, TraceFound } from "../io/import/trace";
-import type { ZonesApi } from "./zones-api";
+import type { ShapeFound, ShapeOp } from "../core/geometry/shapes";
+import type { LetterFound, ZonesApi } from "./zones-api";
 
 export { Cancelled };
 /** Was a drawing left because it takes long, and not because anything is wrong with it? */
@@ -32,3 +33,11 @@ export const measureSvg = (
     signal,
     run: (api, heard) => api.measure(svg, widthMm, heard(progress), anyway),
   });
+
+const make = (): Worker => new Worker(new URL("./zones.worker.ts", import.meta.url), { type: "module" });
+/** What comes of two outlines, or of one and a width. @throws Error with one sentence */
+export const combineShapes = (op: ShapeOp, a: string, b: string, mm: number): Promise<ShapeFound> =>
+  inWorker<ZonesApi, ShapeFound>({ make, does: "reckons with outlines", run: (api) => api.combine(op, a, b, mm) });
+/** Lines of text as an outline in a block. @throws Error with one sentence */
+export const letterBlock = (lines: string[], w: number, h: number, bold: boolean): Promise<LetterFound> =>
+  inWorker<ZonesApi, LetterFound>({ make, does: "sets letters", run: (api) => api.letter(lines, w, h, bold) });

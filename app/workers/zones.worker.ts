@@ -1,14 +1,12 @@
-/** Measures drawings off the main thread; the polygon kernel is loaded here and nowhere else in the page. */
-import factory from "clipper2-wasm/dist/es/clipper2z.js";
-import wasmUrl from "clipper2-wasm/dist/es/clipper2z.wasm?url";
-import type { Clipper2ZFactoryFunction } from "clipper2-wasm/dist/clipper2z";
+/** Measures drawings off the main thread. */
+import latin from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url";
+import latinBold from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?url";
 import { expose } from "comlink";
-import { clipOver, type Clip } from "../core/vector/clip";
+import { loadKernel } from "./kernel";
 import { unpack } from "./unpack";
 import { zonesApi } from "./zones-api";
 
-let kernel: Promise<Clip> | null = null;
-const load = (): Promise<Clip> =>
-  (kernel ??= (factory as Clipper2ZFactoryFunction)({ locateFile: () => wasmUrl }).then(clipOver));
+const font = async (bold: boolean): Promise<Uint8Array> =>
+  new Uint8Array(await (await fetch(bold ? latinBold : latin)).arrayBuffer());
 
-expose(zonesApi(load, unpack));
+expose(zonesApi(loadKernel, unpack, font));

@@ -16,6 +16,7 @@ import { AGAIN, LogEntry } from "../../core/records/log";
 import { nowMinutes } from "../../clock";
 import { change, Refused } from "../../store/acts";
 import { act, Bare, LONG } from "../act";
+import { typed } from "../answer";
 import { countDown, tap, type AtBench } from "./tap";
 
 class StepForm {
@@ -44,6 +45,9 @@ class AgainstForm extends StepForm {
 }
 class EarlyForm extends StepForm {
   @Text(LONG) reason: string = "";
+}
+class OffForm extends StepForm {
+  @Text(40) mm!: string;
 }
 class NoteForm extends StepForm {
   @Text(LONG) text: string = "";
@@ -218,6 +222,14 @@ export const workActs = [
     const reason = f.reason.trim();
     if (!reason) throw new Refused("Write down why it is begun early; the risk is kept with the job.");
     await tap(world, "early", f.step, { entry: { note: reason } });
+  }),
+  act("off", OffForm, async (f, { world }: AtBench) => {
+    const mm = typed.length(f.mm, world.shop.units);
+    if (!(mm >= 0 && mm <= 100)) throw new Refused("A piece lies off by something between 0 and 100 mm.");
+    await tap(world, "note", f.step, {
+      entry: { offMm: mm, note: `Lay ${Math.round(mm * 100) / 100} mm off when put back` },
+    });
+    return "Written down";
   }),
   act("note", NoteForm, async (f, { world }: AtBench) => {
     const text = f.text.trim();

@@ -1,10 +1,12 @@
 /** Artwork and its zones: a drawing taken in, a zone named, given a finish or left as it is. */
 import { Text } from "../../core/records/fields";
-import type { Artwork, Job, Zone } from "../../core/records/job";
+import { Zone as ZoneRecord, type Artwork, type Job, type Zone } from "../../core/records/job";
+import { moved, pathOf, ringsOf } from "../../core/geometry/outline";
+import { rowExtents } from "../../core/vector/measure";
 import { turnedTo, withArtwork } from "../../core/geometry/artwork";
 import type { FoundArtwork } from "../../core/vector/zones";
 import { Refused } from "../../store/acts";
-import { act, colourOf, FieldForm, HUGE } from "../act";
+import { act, colourOf, FieldForm, freeId, HUGE, LONG } from "../act";
 import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
 
@@ -49,7 +51,68 @@ const degrees = (v: string): number => (v.trim() ? typed.number(v.replace(/°|de
 /** to a hundredth of a mm: finer than anything is laid */
 const hundredth = (v: string): number => Math.round(Number(v) * 100) / 100;
 
+class ShapeForm {
+  /** the zone that gets the shape; empty: a new one */
+  @Text(120) zone: string = "";
+  /** a zone that goes with it, since it was joined; empty: none */
+  @Text(120) gone: string = "";
+  @Text(60) name: string = "";
+  @Text(20) colour: string = "";
+  /** outline and what measuring found, as JSON */
+  @Text(HUGE) found!: string;
+}
+/** A zone’s measures out of a shape. */
+const ofShape = (found: string): Partial<Zone> => {
+  const { areaMm2, perimeterMm, narrowestMm, pieces, holes, smallestMm2, rows, outline } = JSON.parse(found) as Zone;
+  return { areaMm2, perimeterMm, narrowestMm, pieces, holes, smallestMm2, rows, outline };
+};
+class GroupForm {
+  /** ids of the zones, separated by blanks */
+  @Text(LONG) zones!: string;
+  /** mm, right and down */
+  @Text(40) dx!: string;
+  @Text(40) dy!: string;
+}
+/** Zones moved within the artwork. */
+const shifted = (z: Zone, dx: number, dy: number): Zone => {
+  if (!z.outline) return z;
+  const rings = ringsOf(moved(z.outline, dx, dy));
+  return { ...z, outline: pathOf(rings), rows: rowExtents(rings) };
+};
+
 export const zoneActs = [
+  act("zone-shape", ShapeForm, (f, c: OnJob) =>
+    changed(c, "shapes of", (j) => {
+      const shape = ofShape(f.found);
+      if (f.zone) {
+        if (!j.zones.some((z) => z.id === f.zone)) throw new Refused(`There is no zone “${f.zone}”.`);
+        const zones = j.zones.filter((z) => z.id !== f.gone).map((z) => (z.id === f.zone ? { ...z, ...shape } : z));
+        return { zones };
+      }
+      const colour = colourOf(f.colour);
+      const known = j.zones.map((z) => z.id);
+      const base = `z-${colour.slice(1)}`;
+      const id = known.includes(base) ? freeId(`${base}-2`, known, base) : base;
+      const made: Zone = {
+        ...new ZoneRecord(),
+        ...shape,
+        id,
+        name: f.name.trim() || "Shape",
+        colour,
+        wanted: colour,
+      } as Zone;
+      // a drawing of one’s own begins with the blank’s size
+      const artwork = j.artwork ?? { name: "made here", svg: "", w: j.substrate.w, h: j.substrate.h };
+      return { artwork, zones: [...j.zones, made] };
+    }),
+  ),
+  act("zones-move", GroupForm, (f, c: OnJob) =>
+    changed(c, "zones moved on", (j) => {
+      const ids = f.zones.split(" ");
+      const [dx, dy] = [hundredth(f.dx), hundredth(f.dy)];
+      return { zones: j.zones.map((z) => (ids.includes(z.id) ? shifted(z, dx, dy) : z)) };
+    }),
+  ),
   act("place", FieldForm, (f, c: OnJob) =>
     changed(c, "place of the artwork of", (j) => {
       const a = drawn(j);

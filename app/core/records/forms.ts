@@ -93,6 +93,11 @@ export class LessonForm {
   @Text(120) productId: string = "";
   @Text(120) jobId: string = "";
 }
+/** How far off a piece lay when it was put back. */
+export class OffForm {
+  @Text(120) step!: string;
+  @Reads(length()) mm!: string;
+}
 /** The same in another size. */
 export class SizeForm {
   @Reads(length()) w!: string;

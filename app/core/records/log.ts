@@ -48,6 +48,8 @@ export class LogEntry {
   @Text(2000) note: string = "";
   /** check: what was ticked off before the step began */
   @Since(1) @Text(60) tick?: string;
+  /** note: mm that a piece lay off when it was put back */
+  @Since(7) @Num(0, 1000, "mm") offMm?: number;
 }
 
 /** what the ids of originals begin with: pictures that the beam draws are kept as they came */

@@ -8,13 +8,15 @@ import type { Plan } from "../../core/plan/plan";
 import type { Job } from "../../core/records/job";
 import { showWhen } from "../../core/time/zoned";
 import { jobFile, type ShopRecords, writeFile } from "./job-file";
+import type { VisitPage } from "./pdf/visit";
 import type { LabelSheet } from "./pdf/labels";
 
 /** A thing to be set on paper, and when it was made, ms since 1970. */
 export type PaperAsk =
   | { do: "card"; card: Card; made: number }
   | { do: "labels"; sheet: LabelSheet; made: number }
-  | { do: "letter"; letter: Letter; made: number };
+  | { do: "letter"; letter: Letter; made: number }
+  | { do: "visit"; page: VisitPage; made: number };
 
 /** What an export is written from, and what it may have done elsewhere. */
 export interface ExportAsk {

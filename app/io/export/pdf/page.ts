@@ -117,6 +117,18 @@ export class Paper {
   frame(page: PDFPage, x: number, y: number, w: number, h: number): void {
     page.drawRectangle({ x, y: A4.h - y - h, width: w, height: h, borderColor: LINE, borderWidth: 0.5 });
   }
+  /** Lines or areas, points from the top left. */
+  outline(page: PDFPage, paths: readonly { points: [number, number][]; closed: boolean }[], filled: boolean): void {
+    if (!paths.length) return;
+    const path = paths
+      .map((p) => `M${p.points.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join("L")}${p.closed ? "Z" : ""}`)
+      .join("");
+    page.drawSvgPath(path, {
+      x: 0,
+      y: A4.h,
+      ...(filled ? { color: LINE } : { borderColor: INK, borderWidth: 0.4 }),
+    });
+  }
   /** A QR square of `side`, its upper left corner at (x, y). */
   qr(page: PDFPage, data: string, x: number, y: number, side: number): void {
     const { modules } = QRCode.create(data, { errorCorrectionLevel: "M" });

@@ -1,0 +1,325 @@
+/**
+ * What goes to the laser, visit by visit: layers by purpose in the order in which they run, as they lie on the bed, mirrored where they
+ * have to be; with the setting of each, and what the laser’s program must leave alone.
+ */
+import { bedLayout, laidAt, marks, nestOf, type BedLayout } from "../geometry/bed";
+import { blankOf } from "../geometry/blank";
+import { onBlank } from "../geometry/on-blank";
+import { ringsOf, type Point, type Ring } from "../geometry/outline";
+import { inRunningOrder, once, withoutHairs, type Path } from "../geometry/travel";
+import { grown, KERF_MM } from "../geometry/registration";
+import { placementOf } from "../plan/visits";
+import type { Plan } from "../plan/plan";
+import type { Placed } from "../plan/placed";
+import type { Context } from "../process/context";
+import { byBeam, kindOf, own } from "../process/kinds";
+import { wattsOf } from "../process/beam";
+import { burntBy } from "../process/polarity";
+import { mirrored, shapeOf } from "../process/setup";
+import type { LaserSetting } from "../process/step";
+import { GROUND } from "../piece/state";
+import { listWords } from "../units/show";
+import type { Clip } from "../vector/clip";
+
+export const PURPOSES = [
+  "frame",
+  "cut-mask",
+  "uncover",
+  "engrave",
+  "open",
+  "burn-in",
+  "mark",
+  "melt",
+  "cut-out",
+  "nest",
+  "marks",
+] as const;
+export type Purpose = (typeof PURPOSES)[number];
+
+export interface PacketLayer {
+  /** number and purpose: how it is named in the file */
+  id: string;
+  purpose: Purpose;
+  name: string;
+  how: "fill" | "line";
+  /** zone that it works on; null: the piece, or all of them */
+  zone: string | null;
+  step: string | null;
+  /** null: it is not burnt */
+  setting: LaserSetting | null;
+  /** W behind the percent; null: not known */
+  watts: number | null;
+  /** on one piece: areas as rings by even and odd, or lines in the order they run; mm from its upper left corner, as the file has it */
+  paths: Path[];
+  /** drawn by a picture of its own */
+  picture: boolean;
+}
+export interface VisitPacket {
+  n: number;
+  title: string;
+  /** the steps that are done at it, in order */
+  steps: { id: string; title: string }[];
+  mirrored: boolean;
+  layers: PacketLayer[];
+  bed: BedLayout | null;
+  bedSize: { w: number; h: number } | null;
+  machine: string | null;
+  /** round work: unrolled to circumference × height */
+  round: boolean;
+  piece: { w: number; h: number; path: string };
+  /** what of the laser’s program stays as it is */
+  leaveAlone: string[];
+  /** what somebody should know of it */
+  notes: string[];
+}
+
+/** mm of a cut through the body, by beam: default until it is measured */
+const CUT_KERF_MM = 0.15;
+/** parts that fall through a honeycomb, mm */
+const SMALL_PART_MM = 8;
+const OF_BEAM: Record<string, { purpose: Purpose; how: "fill" | "line" }> = {
+  mask: { purpose: "cut-mask", how: "line" },
+  film: { purpose: "uncover", how: "fill" },
+  body: { purpose: "engrave", how: "fill" },
+  skin: { purpose: "open", how: "fill" },
+  pigment: { purpose: "burn-in", how: "fill" },
+  face: { purpose: "mark", how: "fill" },
+  outline: { purpose: "cut-out", how: "line" },
+};
+export const PURPOSE_WORDS: Record<Purpose, string> = {
+  frame: "Frame, not burnt",
+  "cut-mask": "Cut the mask",
+  uncover: "Uncover",
+  engrave: "Engrave",
+  open: "Open",
+  "burn-in": "Burn in",
+  mark: "Mark",
+  melt: "Melt",
+  "cut-out": "Cut out",
+  nest: "Nest",
+  marks: "Marks",
+};
+
+/** Steps of the beam by visits: from a placing on until the piece is taken away. */
+export function beamVisits(plan: Plan): Placed[][] {
+  const out: Placed[][] = [];
+  let here = false;
+  for (const p of plan.placed) {
+    const k = kindOf(p.step.kind);
+    if (byBeam(p.step) && k.tries !== "setting") {
+      if (!here) out.push([]);
+      out[out.length - 1].push(p);
+      here = true;
+    } else if (!k.stays && k.tries !== "piece") here = false;
+  }
+  return out;
+}
+
+/** Rings ready to be filled, or lines ready to be run. */
+function pathsOf(rings: readonly Ring[], how: "fill" | "line"): Path[] {
+  const sound = rings.map(withoutHairs).filter((r): r is Ring => r !== null);
+  return how === "fill" ? sound.map((points) => ({ points, closed: true })) : inRunningOrder(once(sound));
+}
+const flip = (r: Ring, w: number): Ring => r.map(([x, y]): Point => [w - x, y]);
+
+/** The edge that is cut, kerf on the waste side: outer lines grow by half of it, holes shrink. */
+function cutRings(c: Context, clip: Clip): Ring[] {
+  const { rings } = blankOf(c.job.substrate);
+  return clip.grow(clip.fill(rings, "evenodd"), CUT_KERF_MM / 2);
+}
+
+/** Outlines of a step’s zones; those of colours that come later run under the earlier ones, where the job has them touch. */
+function zoneRings(c: Context, zones: readonly string[], later: boolean, trapMm: number, clip: Clip, flipped: boolean) {
+  const all = onBlank(c.job, flipped);
+  return zones.map((id) => {
+    const path = all.find((z) => z.id === id)?.path ?? "";
+    const run = later && c.job.choices.trap && path ? grown(clip, path, trapMm) : path;
+    return { id, rings: run ? ringsOf(run) : [] };
+  });
+}
+
+function layersOf(p: Placed, plan: Plan, clip: Clip, flipped: boolean, later: boolean): Omit<PacketLayer, "id">[] {
+  const c = plan.context;
+  const beam = kindOf(p.step.kind).beam;
+  const { purpose, how } = (beam && OF_BEAM[beam]) || { purpose: "melt" as const, how: "fill" as const };
+  const set = own(p.step, "laser");
+  const base = { step: p.step.id, setting: set, watts: set && c.machine ? wattsOf(c.machine, set.power) : null, how };
+  const { w } = c.job.substrate;
+  if (purpose === "cut-out") {
+    const rings = cutRings(c, clip).map((r) => (flipped ? flip(r, w) : r));
+    return [{ ...base, purpose, name: "Cut out", zone: null, paths: pathsOf(rings, how), picture: false }];
+  }
+  const zones = p.step.zones.filter((z) => z !== GROUND);
+  const nameOf = (id: string): string => c.job.zones.find((z) => z.id === id)?.name ?? id;
+  const pictured = c.picture !== null && how === "fill" && purpose !== "melt";
+  if (pictured) {
+    const { rings } = blankOf(c.job.substrate);
+    const name = `${PURPOSE_WORDS[purpose]} the picture`;
+    const around = rings.map((r) => (flipped ? flip(r, w) : r));
+    return [{ ...base, purpose, name, zone: null, paths: pathsOf(around, "fill"), picture: true }];
+  }
+  // what is cut or dug at a later visit is what may lie off
+  const runs = later && (purpose === "cut-mask" || purpose === "engrave");
+  const found = zoneRings(c, zones, runs, placementOf(plan).trapMm, clip, flipped);
+  // lines of one step are one layer, so that a border that two share is run once
+  if (how === "line")
+    return [
+      {
+        ...base,
+        purpose,
+        name: `${PURPOSE_WORDS[purpose]}: ${listWords(zones.map(nameOf))}`,
+        zone: zones.length === 1 ? zones[0] : null,
+        paths: pathsOf(
+          found.flatMap((z) => z.rings),
+          how,
+        ),
+        picture: false,
+      },
+    ];
+  return found.map((z) => ({
+    ...base,
+    purpose,
+    name: `${PURPOSE_WORDS[purpose]} ${nameOf(z.id)}`,
+    zone: z.id,
+    paths: pathsOf(z.rings, how),
+    picture: false,
+  }));
+}
+
+const two = (n: number): string => String(n).padStart(2, "0");
+const slug = (t: string): string =>
+  t
+    .toLowerCase()
+    .normalize("NFKD")
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "")
+    .slice(0, 40);
+
+/** What the files of a visit are called, without an ending: job, visit, what is done, how many. */
+export const packetName = (plan: Plan, v: VisitPacket, load: number | null = null): string => {
+  const what = v.layers.find((l) => l.setting !== null)?.purpose ?? v.layers[0]?.purpose ?? "visit";
+  const some = load === null || !v.bed ? plan.context.pieces : v.bed.loads[load].length;
+  const which = load === null ? "" : `_load-${load + 1}`;
+  return `${slug(plan.context.job.title) || "job"}_visit-${v.n}_${what}${which}_${some}pcs`;
+};
+
+/** Everything that goes to the laser, a packet a visit. Nothing of another visit is in it, and nothing that lies masked. */
+export function packets(plan: Plan, clip: Clip): VisitPacket[] {
+  const c = plan.context;
+  const { job, machine } = c;
+  const { w, h } = job.substrate;
+  const round = shapeOf(c) !== "flat";
+  const flipped = mirrored(c);
+  const place = placementOf(plan);
+  const visits = beamVisits(plan);
+  return visits.map((steps, i): VisitPacket => {
+    const later = i > 0;
+    const piece = blankOf(job.substrate).rings.map((r) => (flipped ? flip(r, w) : r));
+    const frame: Omit<PacketLayer, "id"> = {
+      purpose: "frame",
+      name: "The piece, to frame it by",
+      how: "line",
+      zone: null,
+      step: null,
+      setting: null,
+      watts: null,
+      paths: pathsOf(piece, "line"),
+      picture: false,
+    };
+    const burns = steps.flatMap((p) => layersOf(p, plan, clip, flipped, later));
+    // what is cut out falls away, so that it comes last
+    const cut = (l: Omit<PacketLayer, "id">): number => Number(l.purpose === "cut-out");
+    const all = [frame, ...burns].sort((a, b) => cut(a) - cut(b));
+    const layers = all.map((l, k): PacketLayer => ({
+      id: `${two(k)}-${l.purpose}${l.zone ? `-${slug(l.zone)}` : ""}`,
+      ...l,
+    }));
+    const burnt = burntBy(c);
+    const small = layers
+      .filter((l) => l.purpose === "cut-out")
+      .some((l) => l.paths.some((p) => smallerThan(p.points, SMALL_PART_MM)));
+    return {
+      n: i + 1,
+      title: listWords(steps.map((p) => p.step.title)),
+      steps: steps.map((p) => ({ id: p.step.id, title: p.step.title })),
+      mirrored: flipped,
+      layers,
+      bed: machine && !round ? bedLayout(c.pieces, { w, h }, { w: machine.bedW, h: machine.bedH }) : null,
+      bedSize: machine && !round ? { w: machine.bedW, h: machine.bedH } : null,
+      machine: machine?.name ?? null,
+      round,
+      piece: { w, h, path: blankOf(job.substrate).path },
+      leaveAlone: [
+        `Invert: the artwork goes in ${burnt.says}`,
+        flipped ? "Mirror: it is mirrored already" : "Mirror: it is not to be mirrored",
+        ...(layers.some((l) => l.picture) ? ["Tone and dots: made here already", "Resolution: one dot a line"] : []),
+        "Size and place: as the file has them",
+        "Passes left from another job: set them to those here",
+      ],
+      notes: [
+        ...(layers.some((l) => l.setting === null && l.purpose !== "frame")
+          ? ["A layer has no setting yet: test it first, then save this packet anew."]
+          : []),
+        ...(small
+          ? [`Parts under ${SMALL_PART_MM} mm fall through the bed: hold them with tape or leave a bridge.`]
+          : []),
+        ...(i > 0 && place.errorMm > 0
+          ? [
+              `Put back by ${place.by}: within ${Math.round(place.errorMm * 100) / 100} mm; the frame shows whether it lies right.`,
+            ]
+          : []),
+        ...(layers.some((l) => l.paths.length === 0)
+          ? ["Of a zone only the area is known, not its outline: it is missing in the file."]
+          : []),
+        ...(layers.some((l) => l.purpose === "cut-mask")
+          ? [`The line in the mask is taken to be ${KERF_MM} mm wide; it lies on the zone’s own edge.`]
+          : []),
+        ...(layers.some((l) => l.purpose === "cut-out")
+          ? [`Cut ${CUT_KERF_MM / 2} mm outside the edge: half of a cut taken to be ${CUT_KERF_MM} mm wide, a default.`]
+          : []),
+      ],
+    };
+  });
+}
+const smallerThan = (r: Ring, mm: number): boolean => {
+  const [xs, ys] = [r.map((p) => p[0]), r.map((p) => p[1])];
+  return Math.max(...xs) - Math.min(...xs) < mm && Math.max(...ys) - Math.min(...ys) < mm;
+};
+
+/** Layers of one load as they lie on the bed; without a bed those of one piece. */
+export function onBed(v: VisitPacket, load: number): { layer: PacketLayer; paths: Path[] }[] {
+  const places = v.bed?.loads[load] ?? [{ piece: 1, x: 0, y: 0 }];
+  const turned = v.bed?.turned ?? false;
+  return v.layers.map((layer) => ({
+    layer,
+    paths: places.flatMap((at) =>
+      layer.paths.map((p) => ({ ...p, points: laidAt(p.points, [at.x, at.y], turned, v.piece.h) })),
+    ),
+  }));
+}
+
+/** The nest for a load: an opening a piece, and marks by which the board is found again. */
+export function nestLayers(
+  v: VisitPacket,
+  c: Context,
+  clip: Clip,
+  load: number,
+): { layer: PacketLayer; paths: Path[] }[] {
+  if (!v.bed || !v.bedSize) return [];
+  const none = { how: "line" as const, zone: null, step: null, setting: null, watts: null, picture: false, paths: [] };
+  const open = nestOf(c.job.substrate, clip)
+    .map((r) => withoutHairs(r))
+    .filter((r): r is Ring => r !== null);
+  const { turned } = v.bed;
+  const rings = v.bed.loads[load].flatMap((at) => open.map((r) => laidAt(r, [at.x, at.y], turned, v.piece.h)));
+  return [
+    {
+      layer: { ...none, id: "00-marks", purpose: "marks", name: "Marks to find the board by" },
+      paths: marks(v.bedSize).map((points) => ({ points, closed: false })),
+    },
+    {
+      layer: { ...none, id: "01-nest", purpose: "nest", name: "Openings of the nest" },
+      paths: inRunningOrder(rings.map((points) => ({ points, closed: true }))),
+    },
+  ];
+}
