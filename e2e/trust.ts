@@ -156,7 +156,7 @@ journey("the policy: own sources only, scripts by hash, more only for the worker
       ),
     });
   await o.page.getByText("square.svg").first().waitFor();
-  assert.ok(loose.length > 0 && loose.every((x) => x.startsWith("/assets/zones.worker")), loose.join(", "));
+  assert.ok(loose.length > 0 && loose.every((x) => /^\/assets\/(zones|packets)\.worker/.test(x)), loose.join(", "));
   for (const path of ["jobs/bed-markers/layers", "jobs/bed-markers/calendar", "jobs/bed-markers/bench", "workshop"]) {
     await o.page.goto(new URL(path, url).href);
     await o.page.locator("main[data-view]:not([data-view='loading'])").waitFor();

@@ -40,7 +40,7 @@ export function serve(port = 0, dir = join(root, "build/client")) {
       res.setHeader("Cache-Control", path.startsWith("/assets/") ? "public, max-age=31536000, immutable" : "no-cache");
       res.setHeader("X-Content-Type-Options", "nosniff");
       res.setHeader("Referrer-Policy", "no-referrer");
-      res.setHeader("Content-Security-Policy", path.startsWith("/assets/zones.worker") ? KERNEL : page);
+      res.setHeader("Content-Security-Policy", /^\/assets\/(zones|packets)\.worker/.test(path) ? KERNEL : page);
     },
   });
   const server = createServer((req, res) =>

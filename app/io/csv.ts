@@ -270,3 +270,6 @@ export const writeShopping = (t: ToBuy): string =>
       ...t.blanks.map((b) => [b.name, "blank", b.pieces, b.has ?? "", b.buy, b.jobs]),
     ],
   );
+
+/** Any table: a row a line. */
+export const writeTable = (columns: string[], rows: unknown[][]): string => write(columns, rows);

@@ -63,3 +63,13 @@ export function letter(bytes: Uint8Array, lines: readonly string[], w: number, h
   });
   return { ...fit, rings, lacks };
 }
+
+/** Texts as outlines, capitals so high, each from its own upper left corner. */
+export function labelsOf(bytes: Uint8Array, texts: readonly string[], capMm: number): Ring[][] {
+  return texts.map((t) => {
+    // a block so wide that only the height bounds it
+    const made = letter(bytes, [t], 1e6, capMm);
+    const left = (1e6 - made.widths[0]) / 2;
+    return made.rings.map((r) => r.map(([x, y]): [number, number] => [x - left, y]));
+  });
+}

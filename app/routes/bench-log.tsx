@@ -6,8 +6,11 @@ import { factor, spreadOf } from "../core/models/learn/factor";
 import { isKind, kindOf } from "../core/process/kinds";
 import { showWhen, shopClock } from "../core/time/zoned";
 import { showMinutes, showMl, showTemp } from "../core/units/show";
-import { readDone, readHeads, readLogPage, readShop, readTakenBack } from "../store/queries";
+import { readDone, readHeads, readJobs, readLogPage, readShop, readTakenBack } from "../store/queries";
 import { ActButton } from "../ui/kit/field";
+import { flawCounts } from "../core/explain/flaws";
+import { FlawDiary } from "../ui/flaws";
+import { firstTold } from "../views/lessons";
 import { Lessons } from "../ui/lessons";
 import { Empty } from "../ui/kit/bits";
 import { formOf } from "../acts/answer";
@@ -94,6 +97,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
       .sort(byTitle),
     kinds,
     lessons: base?.shop.lessons ?? [],
+    flaws: flawCounts(await readJobs(), firstTold(base?.shop.lessons ?? [])),
   };
 }
 
@@ -261,6 +265,7 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
             </li>
           ))}
         </ul>
+        <FlawDiary flaws={d.flaws} />
         <div className="mt-6">
           <Lessons lessons={d.lessons} />
         </div>

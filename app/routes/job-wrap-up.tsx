@@ -18,6 +18,7 @@ import { Why } from "../ui/kit/why";
 import { asLogged } from "../views/opened";
 import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
 import { FlawForm } from "../core/records/forms";
+import { AfterFlaw } from "../ui/flaws";
 import { AddLesson } from "../ui/lessons";
 import { Fold } from "../ui/kit/fold";
 import { Table, type Column } from "../ui/kit/table";
@@ -274,6 +275,13 @@ export default function WrapUp({ loaderData: d }: Route.ComponentProps) {
                 >
                   Remove
                 </ActButton>
+                <div className="basis-full">
+                  <AfterFlaw
+                    id={x.flaw}
+                    causes={d.causes[x.flaw] ?? []}
+                    job={{ id: job.id, substrate: job.substrate.id, route: job.route }}
+                  />
+                </div>
               </li>
             ))}
           </ul>

@@ -39,6 +39,7 @@ const TABS = [
   ["route", "Route"],
   ["layers", "Layers"],
   ["calendar", "Calendar"],
+  ["test", "Test"],
   ["files", "Files"],
   ["cost", "Cost"],
   ["bench", "Bench"],

@@ -203,6 +203,9 @@ export async function readAll(): Promise<{
   };
 }
 
+/** Every job of the shop with its records, for what looks over all of them. */
+export const readJobs = (): Promise<Job[]> => db().jobs.toArray();
+
 /**
  * Calls back when any tab has stored something; used only to run loaders again.
  * @param failed called once when that can no longer be heard

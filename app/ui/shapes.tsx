@@ -179,6 +179,7 @@ function Group({ job, units }: { job: Job; units: UnitSystem }) {
       )}
       {found && Math.hypot(...found.move) >= 0.005 && (
         <ActButton
+          className="btn self-start"
           act={{ intent: "zones-move", zones: on.join(" "), dx: String(found.move[0]), dy: String(found.move[1]) }}
         >
           Put them in the middle as a group

@@ -9,6 +9,7 @@ import { titleIn } from "../core/plan/proof";
 import { hex } from "../core/models/film/colour";
 import { GROUND, shown, zoneOf } from "../core/piece/state";
 import { own } from "../core/process/kinds";
+import { causesOf, storyOf, type Likely } from "../core/explain/flaws";
 import { meantColour } from "../core/process/meant";
 import { showWhen } from "../core/time/zoned";
 import { asLogged, opened, type Opened } from "./opened";
@@ -69,6 +70,12 @@ export const wrapUpView = <P>(plan: Plan, now: number, photos: P) => ({
   ...saidAll(wrapUpIn(plan, now), plan.context.world.shop.units),
   photos,
 });
+function causesIn(plan: Plan): Record<string, Likely[]> {
+  const { flaws } = plan.context.job.wrapUp;
+  if (!flaws.length) return {};
+  const story = storyOf(plan);
+  return Object.fromEntries(flaws.map((f) => [f.flaw, causesOf(f.flaw, story)]));
+}
 function wrapUpIn(plan: Plan, now: number) {
   const { job } = plan.context;
   const rows = turns(plan).map((t) => stepRow(t.plan, t.p));
@@ -81,6 +88,8 @@ function wrapUpIn(plan: Plan, now: number) {
     left: rows.filter((r) => r.actual === null).length,
     aside: plan.bench.aside.size,
     zones: job.zones,
+    /** causes of each flaw that was noted, by what really happened */
+    causes: causesIn(plan),
     /** what a lesson of this job may be tied to */
     teaches: {
       id: job.id,

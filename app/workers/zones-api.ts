@@ -1,7 +1,7 @@
 /** What the worker that measures drawings does. @throws Error with the reader's own sentence */
 import type { Clip } from "../core/vector/clip";
 import { combine, type Fitted, type ShapeFound, type ShapeOp } from "../core/geometry/shapes";
-import { pathOf } from "../core/geometry/outline";
+import { pathOf, type Ring } from "../core/geometry/outline";
 import type { Pixels } from "../core/tone/source";
 import { pictureHead } from "../io/import/pixels";
 import { traceSvg, type TraceAsk, type TraceFound } from "../io/import/trace";
@@ -17,6 +17,11 @@ export const zonesApi = (
   /** Two outlines joined, cut or shared; a border round one. */
   async combine(op: ShapeOp, a: string, b: string, mm: number): Promise<ShapeFound> {
     return combine(op, a, b, mm, await kernel());
+  },
+  /** Labels as outlines, capitals so high. */
+  async labels(texts: string[], capMm: number): Promise<Ring[][]> {
+    const { labelsOf } = await import("../io/lettering");
+    return labelsOf(await font(true), texts, capMm);
   },
   /** Lines of text as one zone’s outline, in the middle of a block. */
   async letter(lines: string[], w: number, h: number, bold: boolean): Promise<LetterFound> {

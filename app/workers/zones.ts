@@ -2,6 +2,7 @@
 import type { FoundArtwork } from "../core/vector/zones";
 import { Cancelled, inWorker } from "./call";
 import type { TraceAsk, TraceFound } from "../io/import/trace";
+import type { Ring } from "../core/geometry/outline";
 import type { ShapeFound, ShapeOp } from "../core/geometry/shapes";
 import type { LetterFound, ZonesApi } from "./zones-api";
 
@@ -41,3 +42,6 @@ export const combineShapes = (op: ShapeOp, a: string, b: string, mm: number): Pr
 /** Lines of text as an outline in a block. @throws Error with one sentence */
 export const letterBlock = (lines: string[], w: number, h: number, bold: boolean): Promise<LetterFound> =>
   inWorker<ZonesApi, LetterFound>({ make, does: "sets letters", run: (api) => api.letter(lines, w, h, bold) });
+/** Labels as outlines. @throws Error with one sentence */
+export const labelRings = (texts: string[], capMm: number): Promise<Ring[][]> =>
+  inWorker<ZonesApi, Ring[][]>({ make, does: "sets letters", run: (api) => api.labels(texts, capMm) });

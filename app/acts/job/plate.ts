@@ -3,13 +3,20 @@ import { nowMinutes } from "../../clock";
 import { makePlan, type Plan } from "../../core/plan/plan";
 import { workOf } from "../../core/process/force";
 import { kindOf } from "../../core/process/kinds";
-import { PlateForm } from "../../core/records/forms";
-import type { Plate } from "../../core/records/job";
+import { fitOf, guardsOf, zoomed } from "../../core/explain/plate";
+import { spaced } from "../../core/models/laser/plate";
+import { context } from "../../core/process/context";
+import { OneOf, Text } from "../../core/records/fields";
+import { PlateForm, TestForm } from "../../core/records/forms";
+import { TestPlate, type Job, type Plate, type PlateCell } from "../../core/records/job";
+import type { Machine } from "../../core/records/machine";
+import type { World } from "../../core/records/world";
+import { shopClock } from "../../core/time/zoned";
 import { LogEntry } from "../../core/records/log";
-import { commit, Refused } from "../../store/acts";
+import { change, commit, Refused } from "../../store/acts";
 import { act } from "../act";
 import { typed } from "../answer";
-import type { OnJob } from "./job";
+import { changed, type OnJob } from "./job";
 
 const said = (p: Plate): string => {
   const interval = Math.round(p.interval * 1000) / 1000;
@@ -25,8 +32,166 @@ function foundFor(plan: Plan): string | null {
   return at ? workOf(at.step, at.before, plan.context) : null;
 }
 
+/** A setting found, and its line in the log: one act, so that undo takes both back. @param at min since 1970 */
+function keepSetting({ id, world: w }: OnJob, plate: Plate, plan: Plan, at: number): Promise<void> {
+  const tried = plan.placed.find((p) => kindOf(p.step.kind).tries === "setting");
+  const entry: LogEntry = {
+    ...new LogEntry(),
+    id: `${id}.${Math.round(at * 60000).toString(36)}.plate`,
+    jobId: id,
+    kind: "plate",
+    step: tried?.step.id ?? "plate",
+    at,
+    note: said(plate),
+  };
+  return commit(`setting found for “${w.job.title}”`, [
+    { table: "jobs", id, next: { ...w.job, plate }, base: w.job },
+    { table: "log", id: entry.id, next: entry },
+  ]);
+}
+
+class CellForm {
+  @Text(120) id!: string;
+  @Text(4) row!: string;
+  @Text(4) col!: string;
+  @OneOf(["top", "under", "mark", "mm"]) field!: "top" | "under" | "mark" | "mm";
+  /** empty: nothing is said any more */
+  @Text(20) value: string = "";
+}
+class TestId {
+  @Text(120) id!: string;
+}
+
+/** A range as it is typed: “20 to 80 %”, “100-400 mm/s”; one value alone is a row of that. */
+function range(text: string, read: (t: string) => number): [number, number] {
+  const unit = /[a-z%/]+(?:[a-z0-9/]*)$/i.exec(text.trim())?.[0] ?? "";
+  const parts = text.trim().split(/\s*(?:\bto\b|–|(?<=\d)\s*-\s*(?=\d))\s*/i);
+  if (parts.length > 2) throw new Refused(`“${text.trim()}” is not a range such as 20 to 80 %.`);
+  const [a, b = a] = parts.map((p) => read(/[a-z%]/i.test(p) ? p : `${p} ${unit}`.trim()));
+  return [a, b];
+}
+/** @throws Refused with what was probably meant */
+function shareOfPanel(t: string): number {
+  const p = typed.percent(t);
+  if (p > 1) {
+    const meant = [p / 10, p / 100].find((x) => x <= 1);
+    throw new Refused(
+      `${t.trim()} is more than all of the power${meant ? `; ${Math.round(meant * 1000) / 10} % was probably meant` : ""}.`,
+    );
+  }
+  if (!(p > 0)) throw new Refused(`${t.trim()} is no power to burn with.`);
+  return p;
+}
+/** mm/s above 0. */
+function quick(t: string, max: number | null): number {
+  const v = typed.speed(t, max);
+  if (!(v > 0)) throw new Refused(`${t.trim()} is no speed to burn at.`);
+  return v;
+}
+
+const changedTests = (c: OnJob, what: string, more: (tests: TestPlate[], j: Job) => TestPlate[]): Promise<void> =>
+  changed(c, what, (j) => {
+    const tests = more(j.tests ?? [], j);
+    return { tests: tests.length ? tests : undefined };
+  });
+/** A cell with one thing said of it. */
+function cellWith(t: TestPlate, f: CellForm): TestPlate {
+  const [row, col] = [typed.whole(f.row), typed.whole(f.col)];
+  if (row >= t.powers.length || col >= t.speeds.length || row < 0 || col < 0)
+    throw new Refused("There is no such cell on this plate.");
+  const was = t.cells.find((x) => x.row === row && x.col === col) ?? { row, col };
+  const { [f.field]: _, ...rest } = was as PlateCell & Record<string, unknown>;
+  const number = f.field === "mark" || f.field === "mm";
+  const n = number && f.value.trim() ? (f.field === "mm" ? typed.length(f.value) : typed.number(f.value)) : null;
+  if (f.field === "mark" && n !== null && !(n >= 0 && n <= 10)) throw new Refused("A mark lies between 0 and 10.");
+  const said = f.value.trim() ? { [f.field]: number ? n : f.value } : {};
+  const next = { ...rest, row, col, ...said } as PlateCell;
+  const empty = Object.keys(next).length === 2;
+  const others = t.cells.filter((x) => x.row !== row || x.col !== col);
+  return { ...t, cells: empty ? others : [...others, next] };
+}
+const oneTest = (w: World, id: string): TestPlate => {
+  const t = w.job.tests?.find((x) => x.id === id);
+  if (!t) throw new Refused("This plate is no longer there; read the page anew.");
+  return t;
+};
+
 export const plateActs = [
-  act("plate", PlateForm, async (f, { id, world: w }: OnJob) => {
+  act("test-add", TestForm, (f, c: OnJob) => {
+    const { world: w } = c;
+    const machine = w.machines.find((m) => m.id === w.job.machineId);
+    if (!machine) throw new Refused("Choose a machine first: a setting belongs to one.");
+    const mm = (t: string): number => typed.length(t, w.shop.units);
+    const at = nowMinutes();
+    const [p, v] = [range(f.powers, shareOfPanel), range(f.speeds, (t) => quick(t, machine.maxSpeed))];
+    const work = foundFor(makePlan(w, Math.floor(at)));
+    const made: TestPlate = {
+      ...new TestPlate(),
+      id: `plate.${Math.round(at * 60).toString(36)}.${(w.job.tests ?? []).length + 1}`,
+      at: shopClock(w.shop).toLocal(Math.floor(at)),
+      question: f.question,
+      machineId: machine.id,
+      ...(work ? { work } : {}),
+      powers: spaced(p[0], p[1], typed.whole(f.rows), f.spacing),
+      speeds: spaced(v[0], v[1], typed.whole(f.cols), f.spacing),
+      interval: typed.interval(f.interval),
+      passes: typed.whole(f.passes || "1"),
+      cellMm: mm(f.cellMm),
+      gapMm: mm(f.gapMm),
+      ...(f.scrapW.trim() && f.scrapH.trim() ? { scrapW: mm(f.scrapW), scrapH: mm(f.scrapH) } : {}),
+    };
+    const against = guardsOf(made, context(w)).find((g) => g.stops);
+    if (against) throw new Refused(against.say);
+    return changedTests(c, "test plate of", (all) => [...all, made]);
+  }),
+  act("test-cell", CellForm, (f, c: OnJob) =>
+    changedTests(c, "reading of a test plate of", (all) => all.map((t) => (t.id === f.id ? cellWith(t, f) : t))),
+  ),
+  act("test-remove", TestId, (f, c: OnJob) =>
+    changedTests(c, "test plate of", (all) => all.filter((t) => t.id !== f.id)),
+  ),
+  act("test-zoom", TestId, (f, c: OnJob) => {
+    const t = oneTest(c.world, f.id);
+    const plan = makePlan(c.world, Math.floor(nowMinutes()));
+    const m = c.world.machines.find((x) => x.id === t.machineId);
+    const near = m && zoomed(t, fitOf(t, plan), m);
+    if (!near) throw new Refused("This plate says too little to zoom in on.");
+    const at = nowMinutes();
+    const id = `plate.${Math.round(at * 60).toString(36)}.${(c.world.job.tests ?? []).length + 1}`;
+    const made = { ...t, ...near, id, at: shopClock(c.world.shop).toLocal(Math.floor(at)), cells: [], note: "" };
+    return changedTests(c, "closer test plate of", (all) => [...all, made]);
+  }),
+  act("test-use", TestId, async (f, c: OnJob) => {
+    const { world: w } = c;
+    const t = oneTest(w, f.id);
+    const at = nowMinutes();
+    const plan = makePlan(w, Math.floor(at));
+    const fit = fitOf(t, plan);
+    if (fit.depth) {
+      const perJ = Math.round(fit.depth.perJ * 10000) / 10000;
+      const body = w.job.substrate.id;
+      await change<Machine>("depth measured", "machines", t.machineId, (m) => ({
+        ...m,
+        depths: [...(m.depths ?? []).filter((d) => d.substrate !== body), { substrate: body, perJ }],
+      }));
+      return `Kept: ${perJ} mm per J/mm² in this material`;
+    }
+    if (!fit.advice) throw new Refused(fit.lacks ?? "This plate says no setting yet.");
+    const plate: Plate = {
+      power: fit.advice.power,
+      speed: fit.advice.speed,
+      interval: t.interval,
+      passes: t.passes,
+      at: shopClock(w.shop).toLocal(Math.floor(at)),
+      machineId: t.machineId,
+      note: fit.advice.says.slice(0, 400),
+      ...(t.work ? { work: t.work } : {}),
+    };
+    await keepSetting(c, plate, plan, at);
+    return "The plan goes by it";
+  }),
+  act("plate", PlateForm, async (f, c: OnJob) => {
+    const { world: w } = c;
     const machine = w.machines.find((m) => m.id === w.job.machineId);
     if (!machine) throw new Refused("Choose a machine first: a setting belongs to one.");
     const plate: Plate = {
@@ -40,22 +205,8 @@ export const plateActs = [
     };
     const at = nowMinutes();
     const plan = makePlan(w, Math.floor(at));
-    const tried = plan.placed.find((p) => kindOf(p.step.kind).tries === "setting");
     const work = foundFor(plan);
     if (work) plate.work = work;
-    const entry: LogEntry = {
-      ...new LogEntry(),
-      id: `${id}.${Math.round(at * 60000).toString(36)}.plate`,
-      jobId: id,
-      kind: "plate",
-      step: tried?.step.id ?? "plate",
-      at,
-      note: said(plate),
-    };
-    // The setting and its line in the log are one act: undo takes both back.
-    return commit(`setting found for “${w.job.title}”`, [
-      { table: "jobs", id, next: { ...w.job, plate }, base: w.job },
-      { table: "log", id: entry.id, next: entry },
-    ]);
+    return keepSetting(c, plate, plan, at);
   }),
 ];

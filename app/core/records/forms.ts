@@ -5,7 +5,7 @@
 import { IsNotEmpty, Matches, ValidateBy } from "class-validator";
 import { parseInterval, parseLength, parseNumber, parseSpeed, parseTemperature, type Parsed } from "../units/parse";
 import { all, OneOf, Text } from "./fields";
-import { BEAMS, FLAWS, type Beam } from "./ids";
+import { BEAMS, FLAWS, PLATE_QUESTIONS, type Beam, type PlateQuestion } from "./ids";
 import { GEAR_WORDS, type Gear } from "./shop";
 
 /** What stands for what may be left empty. */
@@ -92,6 +92,21 @@ export class LessonForm {
   @Text(10) route: string = "";
   @Text(120) productId: string = "";
   @Text(120) jobId: string = "";
+}
+/** A range of cells, such as “20 to 80 %” and how many. */
+export class TestForm {
+  @OneOf(PLATE_QUESTIONS) question!: PlateQuestion;
+  @Filled(60, "Say from which power to which, such as 20 to 80 %.") powers!: string;
+  @Reads(whole(1, 12)) rows!: string;
+  @Filled(60, "Say from which speed to which, such as 100 to 400 mm/s.") speeds!: string;
+  @Reads(whole(1, 12)) cols!: string;
+  @OneOf(["geometric", "linear"]) spacing: "geometric" | "linear" = "geometric";
+  @Reads(parseInterval) interval!: string;
+  @Reads(whole(1, 50)) passes: string = "1";
+  @Reads(length()) cellMm: string = "8 mm";
+  @Reads(length()) gapMm: string = "2 mm";
+  @Reads(optional(length())) scrapW: string = "";
+  @Reads(optional(length())) scrapH: string = "";
 }
 /** How far off a piece lay when it was put back. */
 export class OffForm {

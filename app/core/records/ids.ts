@@ -65,3 +65,8 @@ export const FLAWS = [
   "chipped-paint",
   "cloudy-clear",
 ] as const;
+
+/** What a test plate is to find out. */
+export const PLATE_QUESTIONS = ["window", "darken", "cut-mask", "depth"] as const;
+export type PlateQuestion = (typeof PLATE_QUESTIONS)[number];
+export const PLATE_READS = ["whole", "partly", "gone"] as const;

@@ -1,7 +1,7 @@
 /** A job: brief, artwork with its zones, route and choices, the plan's edits as data, waivers, wrap-up. The bench log stands apart. */
 import { Begun } from "./begun";
 import { Picture } from "./picture";
-import { FLAWS, ROUTE_IDS, USES } from "./ids";
+import { FLAWS, PLATE_QUESTIONS, PLATE_READS, ROUTE_IDS, USES, type PlateQuestion } from "./ids";
 import {
   Colour,
   Flag,
@@ -241,6 +241,40 @@ export class Plate {
   @Since(1) @Text(2000) work?: string;
 }
 
+/** What was seen of one cell of a test plate. */
+export class PlateCell {
+  @Whole(0, 30) row!: number;
+  @Whole(0, 30) col!: number;
+  @Maybe() @OneOf(PLATE_READS) top?: (typeof PLATE_READS)[number];
+  @Maybe() @OneOf(PLATE_READS) under?: (typeof PLATE_READS)[number];
+  /** how deep the mark is, 0 nothing to 10 */
+  @Maybe() @Num(0, 10) mark?: number;
+  /** mm measured */
+  @Maybe() @Num(0, 50, "mm") mm?: number;
+}
+/** A test plate: rows by power, columns by speed, and what was seen of its cells. */
+export class TestPlate {
+  @Id() id!: string;
+  @LocalTime() at!: string;
+  @OneOf(PLATE_QUESTIONS) question!: PlateQuestion;
+  @Id() machineId!: string;
+  /** what it is made on: machine, interval, body, films and their cans; absent: nothing is planned yet */
+  @Maybe() @Text(2000) work?: string;
+  /** shares of the panel, top row first; mm/s, left column first */
+  @NumList(30) powers!: number[];
+  @NumList(30) speeds!: number[];
+  /** mm */
+  @Num(0.005, 5, "mm") interval!: number;
+  @Whole(1, 50) passes: number = 1;
+  @Num(1, 100, "mm") cellMm: number = 8;
+  @Num(0, 50, "mm") gapMm: number = 2;
+  /** of the piece it is burnt on, mm; absent: not said */
+  @Maybe() @Num(1, 5000, "mm") scrapW?: number;
+  @Maybe() @Num(1, 5000, "mm") scrapH?: number;
+  @SubList(() => PlateCell, 900) cells: PlateCell[] = [];
+  @Text(400) note: string = "";
+}
+
 /** What the job is sold at. */
 export class Price {
   /** a piece, in minor units of the shop’s currency; absent: not said yet */
@@ -348,6 +382,8 @@ export class Job {
   @Since(7) @Id() blankLot?: string;
   /** mark that jobs of one order in several sizes share; absent: there is one size */
   @Since(7) @Id() set?: string;
+  /** test plates, the newest last; absent: none */
+  @Since(7) @SubList(() => TestPlate, 60) tests?: TestPlate[];
   /** ids of lessons that are not told again on this job */
   @Since(7) @TextList(200) lessonsOff?: string[];
 }

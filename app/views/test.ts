@@ -1,0 +1,64 @@
+/** What the Test page shows: plates with their cells, what they say, and where a further one would begin. */
+import {
+  cellsOf,
+  firstPlate,
+  fitOf,
+  guardsOf,
+  plateMinutes,
+  questionOf,
+  sizeOf,
+  type PlateFit,
+} from "../core/explain/plate";
+import type { Plan } from "../core/plan/plan";
+import type { TestPlate } from "../core/records/job";
+import { saidAll } from "../core/units/said";
+import { showMinutes } from "../core/units/show";
+
+const r1 = (v: number): number => Math.round(v * 10) / 10;
+export interface PlateShown {
+  t: TestPlate;
+  machine: string;
+  cells: ReturnType<typeof cellsOf>;
+  fit: PlateFit;
+  size: { w: number; h: number };
+  minutes: string;
+  guards: string[];
+  /** it was made on other work than the job does now */
+  other: boolean;
+  used: boolean;
+}
+
+export const testView = (plan: Plan) => saidAll(testViewIn(plan), plan.context.world.shop.units);
+function testViewIn(plan: Plan) {
+  const c = plan.context;
+  const { job, world } = c;
+  const begin = firstPlate(plan);
+  return {
+    job,
+    units: world.shop.units,
+    machine: c.machine?.name ?? null,
+    question: questionOf(c),
+    begin: begin && {
+      powers: `${r1(100 * begin.powers[0])} to ${r1(100 * begin.powers[1])} %`,
+      speeds: `${r1(begin.speeds[0])} to ${r1(begin.speeds[1])} mm/s`,
+      interval: `${begin.interval} mm`,
+    },
+    plates: (job.tests ?? [])
+      .map((t): PlateShown => {
+        const m = world.machines.find((x) => x.id === t.machineId) ?? null;
+        const fit = fitOf(t, plan);
+        return {
+          t,
+          machine: m?.name ?? t.machineId,
+          cells: cellsOf(t, m),
+          fit,
+          size: sizeOf(t),
+          minutes: showMinutes(plateMinutes(t, m)),
+          guards: m ? guardsOf(t, { ...c, machine: m }).map((g) => g.say) : [],
+          other: m !== null && c.machine !== null && m.id !== c.machine.id,
+          used: job.plate !== null && fit.advice !== null && job.plate.note === fit.advice.says.slice(0, 400),
+        };
+      })
+      .reverse(),
+  };
+}
