@@ -28,6 +28,8 @@ export default [
     route("guide", "routes/guide.tsx"),
     route("guide/:topic", "routes/guide-page.tsx"),
     route("bench-log", "routes/bench-log.tsx"),
+    route("practice", "routes/practice.tsx"),
+    route("practice/:id", "routes/exercise.tsx"),
     route("settings", "routes/settings.tsx"),
     route("find", "routes/find.tsx"),
     route("compare", "routes/compare.tsx"),

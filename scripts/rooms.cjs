@@ -19,6 +19,7 @@ const CORE = [
   "judge",
   "explain",
   "bench",
+  "practice",
   "testing",
 ];
 /** packages that the core may use */
@@ -78,6 +79,7 @@ const HOLDS = {
   judge: "one rule a file: findings with numbers and fixes",
   explain: "why this number; work card; figures of a step",
   bench: "the log folded into what is true now; ways out",
+  practice: "exercises on the core’s own models, flaws drawn",
   testing: "made-up shops and jobs for tests",
   io: "files in and out, pure over bytes",
   simulators: "stand-ins for outside things",

@@ -167,9 +167,15 @@ export default function BenchLog({ loaderData: d }: Route.ComponentProps) {
     >
       <title>Bench log · Rich Layer</title>
       <section aria-labelledby="l1" className="min-w-0">
-        <h1 id="l1" className="mb-3">
-          Bench log
-        </h1>
+        <div className="mb-3 flex flex-wrap items-baseline gap-x-6">
+          <h1 id="l1">Bench log</h1>
+          <Link className="text" to="/settings">
+            Settings book
+          </Link>
+          <Link className="text" to="/find">
+            Find in all jobs
+          </Link>
+        </div>
         {!d.total && !job && !piece ? (
           <Empty title="Nothing logged yet">
             <p>

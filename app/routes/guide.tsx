@@ -40,6 +40,12 @@ export default function Guide({ loaderData: d }: Route.ComponentProps) {
     <main id="main" data-view="guide" className="mx-auto w-full max-w-page px-5 py-5">
       <title>Field guide · Rich Layer</title>
       <h1>Field guide</h1>
+      <p className="mt-1">
+        To be tried without losing a piece:{" "}
+        <Link className="text" to="/practice">
+          Practice
+        </Link>
+      </p>
       {HEADS.map(([kind, name, says]) => (
         <section key={kind} aria-labelledby={`g-${kind}`} className="mt-5">
           <h2 id={`g-${kind}`}>{name}</h2>

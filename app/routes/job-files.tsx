@@ -106,7 +106,8 @@ function Visit({ v, d }: { v: LaidVisit; d: View }) {
       <p className="text-muted">
         {visit.machine ?? "No machine chosen"}
         {visit.bed
-          ? `, ${plural(visit.bed.loads.length, "load")} of ${visit.bed.perLoad} at most${visit.bed.turned ? ", each turned by a quarter" : ""}`
+          ? `, ${plural(visit.bed.loads.length, "load")} of ${visit.bed.perLoad} at most` +
+            (visit.bed.turned ? ", each turned by a quarter" : "")
           : visit.round
             ? ", one at a time on the rotary, the face unrolled"
             : ""}
@@ -141,7 +142,8 @@ function Visit({ v, d }: { v: LaidVisit; d: View }) {
                 <span className="block text-small text-muted">
                   {l.purpose === "frame"
                     ? "not burnt; run it with the beam off and see that it lies on the piece"
-                    : `${PURPOSE_WORDS[l.purpose].toLowerCase()}, ${l.picture ? "the picture, as PNG" : l.how === "fill" ? "filled row by row" : "along the line"}`}
+                    : `${PURPOSE_WORDS[l.purpose].toLowerCase()}, ` +
+                      (l.picture ? "the picture, as PNG" : l.how === "fill" ? "filled row by row" : "along the line")}
                 </span>
                 {l.setting ? (
                   <span className="block text-small">

@@ -99,7 +99,9 @@ export default function Settings({ loaderData: d }: Route.ComponentProps) {
           className="block border-l-3 border-waiting pl-2 text-small"
         >
           {made
-            ? `On ${target.name}: ${said(`${r1(100 * made.power)} %, ${r1(made.speed)} mm/s, ${made.interval} mm, ${made.passes} ×`, d.units)}. ${made.notes.join("; ")}.`
+            ? `On ${target.name}: ` +
+              `${said(`${r1(100 * made.power)} %, ${r1(made.speed)} mm/s, ${made.interval} mm, ${made.passes} ×`, d.units)}. ` +
+              `${made.notes.join("; ")}.`
             : (no ?? `On ${target.name}: its watts there are not known.`)}
         </span>
       );

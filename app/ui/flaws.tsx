@@ -3,6 +3,8 @@ import { Link } from "react-router";
 import { flawKind, type FlawId } from "../core/catalogue/flaws";
 import type { FlawCount, Likely } from "../core/explain/flaws";
 import { isKind, kindOf } from "../core/process/kinds";
+import { flawDrawing } from "../core/practice/flaw-drawing";
+import { DrawingView } from "./drawing";
 import { plural, showShare } from "../core/units/show";
 import { ActButton } from "./kit/field";
 import { Fold } from "./kit/fold";
@@ -25,7 +27,10 @@ export function AfterFlaw({
       className=""
       inside="my-2 flex flex-col gap-2 text-small"
     >
-      <p className="text-muted">It looks like this: {f.looks}.</p>
+      <div className="grid grid-cols-[--spacing(40)_minmax(0,1fr)] items-center gap-3">
+        <DrawingView of={flawDrawing(id, 2, 1)} className="w-full" />
+        <p className="text-muted">It looks like this: {f.looks}.</p>
+      </div>
       <div>
         <strong>Likely, by what the log says happened</strong>
         <ol className="list-decimal pl-5" data-causes={id}>

@@ -1,4 +1,4 @@
-/** Shapes reckoned with on the job’s own drawing: joined, cut, bordered, a group put in the middle, lines of letters fitted into a block. */
+/** Shapes reckoned with on the job’s own drawing: joined, cut, bordered; a group put in the middle; letters fitted into a block. */
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import { origin } from "../core/geometry/origin";
@@ -7,7 +7,7 @@ import type { Job } from "../core/records/job";
 import type { Outcome } from "../core/records/outcome";
 import { parseLength } from "../core/units/parse";
 import { said } from "../core/units/said";
-import { showLength, type UnitSystem } from "../core/units/show";
+import { plural, showLength, type UnitSystem } from "../core/units/show";
 import { combineShapes, letterBlock } from "../workers/zones";
 import type { LetterFound } from "../workers/zones-api";
 import { ActButton } from "./kit/field";
@@ -116,7 +116,7 @@ function Two({ job, units }: { job: Job; units: UnitSystem }) {
             {x!.name} has {cm2(now.a, units)}
             {how.two && y && `, ${y.name} ${cm2(now.b, units)}; they share ${cm2(now.shared, units)}`}.{" "}
             {now.shape
-              ? `What comes of it has ${cm2(now.shape.areaMm2, units)} in ${now.shape.pieces} ${now.shape.pieces === 1 ? "piece" : "pieces"}, ` +
+              ? `What comes of it has ${cm2(now.shape.areaMm2, units)} in ${plural(now.shape.pieces, "piece")}, ` +
                 `narrowest ${said(`${now.shape.narrowestMm.toFixed(2)} mm`, units)}.`
               : "Nothing is left of it."}
           </p>

@@ -16,8 +16,12 @@ const PLACES: { to: string; name: string }[] = [
   { to: "/shelf", name: "Shelf" },
   { to: "/workshop", name: "Workshop" },
   { to: "/bench-log", name: "Bench log" },
+  { to: "/practice", name: "Practice" },
   { to: "/guide", name: "Field guide" },
 ];
+
+/** on a phone it is reached from the Field guide: there is no room for an eighth place in the bar */
+const WIDE_ONLY = "/practice";
 
 /** A name of which there is room for the last word only; the rest is still read out. */
 const LastWord = ({ of }: { of: string }) => {
@@ -129,7 +133,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
         aria-label="Places"
         className="fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-7 bg-strip text-fine text-on-strip lg:hidden"
       >
-        {PLACES.map((p) => (
+        {PLACES.filter((p) => p.to !== WIDE_ONLY).map((p) => (
           <NavLink
             key={p.to}
             to={p.to}

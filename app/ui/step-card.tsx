@@ -153,6 +153,19 @@ export function StepCard({ s, plate }: { s: StepCardData; plate: React.ReactNode
           ))}
         </p>
       )}
+      {s.practice.length > 0 && (
+        <p data-words className="mt-1 text-small">
+          Practice:{" "}
+          {s.practice.map((x, i) => (
+            <span key={x.id}>
+              {i > 0 && ", "}
+              <Link className="text" to={`/practice/${x.id}`}>
+                {x.name}
+              </Link>
+            </span>
+          ))}
+        </p>
+      )}
       <Fold summary="Change this step" className="mt-3">
         <div className="mt-2 flex flex-col gap-2.5">
           {s.product && (

@@ -3,6 +3,7 @@
  * that the core does not know.
  */
 import { cuesOf } from "../core/explain/cues";
+import { practiceFor } from "../core/practice/about";
 import { lessonsAt } from "../core/plan/lessons";
 import type { Opened } from "./opened";
 import type { StepRow, RailBlock, SnagRow, StepCardData } from "./shown";
@@ -280,6 +281,7 @@ function stepCardIn(plan: Plan, index: number): StepCardData {
     load: told(loadText(plan, index), "load"),
     time: { text: minutes, why: why("minutes") },
     cues: cuesOf(plan, p),
+    practice: practiceFor(p.step.kind),
     lessons: lessonsAt(p.step, plan.context).map(({ id, text }) => ({ id, text })),
     lookFor: kind.lookFor(s, c),
     lookWhy: kind.beam === "body" ? why("level") : null,

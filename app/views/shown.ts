@@ -70,6 +70,8 @@ export interface StepCardData {
   load: { text: string; why: Opened } | null;
   time: { text: string; why: Opened };
   cues: string[];
+  /** exercises that are about it */
+  practice: { id: string; name: string }[];
   /** lessons of the shop that are told at it */
   lessons: { id: string; text: string }[];
   /** where what it is held against is a figure of the plan */

@@ -6,6 +6,7 @@ import { blankActs } from "./blanks";
 import { gearActs } from "./gear";
 import { lessonActs } from "./lessons";
 import { machineActs } from "./machines";
+import { practiceActs } from "./practice";
 import { learnedActs, settingActs } from "./settings";
 import { inShop, type InShop } from "./shop";
 
@@ -13,4 +14,4 @@ const units = (c: InShop): UnitSystem => c.shop.units;
 export const shopAct = (form: Record<string, string>): Promise<Outcome> =>
   perform([settingActs, machineActs, gearActs, blankActs], form, inShop, units);
 export const learnedAct = (form: Record<string, string>): Promise<Outcome> =>
-  perform([learnedActs, lessonActs], form, inShop, units);
+  perform([learnedActs, lessonActs, practiceActs], form, inShop, units);

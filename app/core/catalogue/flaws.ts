@@ -1,6 +1,6 @@
 /**
- * Flaws by what is seen: what makes them, what can still be done for the piece, what is done otherwise next time. A cause says what in a job’s
- * story speaks for it; what nobody can read from a log has a weight of its own.
+ * Flaws by what is seen: what makes them, what can still be done for the piece, what is done otherwise next time. A cause says what in
+ * a job’s story speaks for it; what nobody can read from a log has a weight of its own.
  */
 import type { FLAWS } from "../records/ids";
 

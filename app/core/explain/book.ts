@@ -114,7 +114,7 @@ export function bookOf(jobs: readonly Job[], machines: readonly Machine[], produ
   return rows;
 }
 
-/** Share of good pieces that nine in ten such settings have at least, by what was tried (Jeffreys’ prior, normal on the logit); null: none tried. */
+/** Share of good pieces that nine in ten such settings have at least (Jeffreys’ prior, normal on the logit); null: none was tried. */
 export function reliable(good: number, tried: number): { mid: number; low: number } | null {
   if (tried <= 0) return null;
   const [a, b] = [good + 0.5, tried - good + 0.5];
@@ -143,7 +143,8 @@ export function onMachine(set: LaserSetting, from: Machine, to: Machine): Carrie
 export const carriesOver = (from: Machine, to: Machine): string | null =>
   from.beam === to.beam
     ? null
-    : `${BEAM_KINDS[from.beam].name} and ${BEAM_KINDS[to.beam].name.toLowerCase()} are taken up otherwise by paint and body: equal energy is no start here.`;
+    : `${BEAM_KINDS[from.beam].name} and ${BEAM_KINDS[to.beam].name.toLowerCase()} are taken up otherwise by paint and body: ` +
+      "equal energy is no start here.";
 
 /** What a product is, in a word. */
 export const finishWord = (p: Product): string => (isFinish(p.finish) ? finishNamed(p.finish).name : p.finish);

@@ -130,7 +130,10 @@ test("flaws are counted over jobs, the costliest first; before and after a lesso
     job("c", "2026-12-05T10:00", []),
   ];
   const rows = flawCounts(jobs, new Map([[flawKind("peel").next.kind, "2026-11-01"]]));
-  expect(rows.map((r) => [r.id, r.noted, r.spoilt, r.jobs.length])).toEqual([["peel", 3, 2, 2], ["dust-in-paint", 1, 0, 1]]); // prettier-ignore
+  expect(rows.map((r) => [r.id, r.noted, r.spoilt, r.jobs.length])).toEqual([
+    ["peel", 3, 2, 2],
+    ["dust-in-paint", 1, 0, 1],
+  ]);
   expect(rows[0].before).toEqual({ pieces: 10, had: 2 });
   expect(rows[0].after).toEqual({ pieces: 20, had: 1 });
   expect(rows[1].before).toBeNull();

@@ -75,7 +75,7 @@ export interface FlawCount {
 }
 /** severity from which a piece counts as spoilt */
 const SPOILT = 3;
-/** Flaws of all jobs, the costliest first. @param learned when a lesson was first told at the step that a flaw is about, `YYYY-MM-DD` by kind */
+/** Flaws of all jobs, the costliest first. @param learned when a lesson was first written down, `YYYY-MM-DD` by kind of step */
 export function flawCounts(jobs: readonly Job[], learned: ReadonlyMap<string, string>): FlawCount[] {
   const out = new Map<FlawId, FlawCount>();
   for (const j of jobs)

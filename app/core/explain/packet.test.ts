@@ -32,7 +32,7 @@ function drawn(w: World): World {
 }
 const planOf = (n: number): Plan => makePlan(drawn(brief(n)), null, true);
 
-test("over all ways: every layer belongs to a step of its visit, every zone that the beam works is there once a step, all of it on the bed", async () => {
+test("over all ways: a layer belongs to a step of its visit, each zone that is worked is there once a step, all on the bed", async () => {
   const clip = await loadClip();
   let [some, flipped] = [0, 0];
   // two that are worked from the back, and so mirrored

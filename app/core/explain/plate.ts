@@ -21,7 +21,7 @@ import type { Plan } from "../plan/plan";
 import type { Machine } from "../records/machine";
 import type { PlateQuestion } from "../records/ids";
 import type { TestPlate } from "../records/job";
-import { showMinutes } from "../units/show";
+import { plural, showMinutes } from "../units/show";
 
 export interface Cell {
   row: number;
@@ -103,7 +103,9 @@ export function guardsOf(t: TestPlate, c: Context): Guard[] {
   if (dark.length)
     out.push({
       stops: false,
-      say: `Of ${dark.length} ${dark.length === 1 ? "row" : "rows"} the watts are not known: measure them, or begin higher. A tube turned low is not its percent.`,
+      say:
+        `Of ${plural(dark.length, "row")} the watts are not known: measure them, or begin higher. ` +
+        "A tube turned low is not its percent.",
     });
   const size = sizeOf(t);
   if (t.scrapW !== undefined && t.scrapH !== undefined) {
@@ -248,7 +250,7 @@ export function fitOf(t: TestPlate, plan: Plan): PlateFit {
   };
 }
 
-/** A further plate round what is not sure yet: as many cells, between the edges of what the readings leave open; null: nothing to zoom in on. */
+/** A further plate round what is not sure yet, between the edges of what the readings leave open; null: nothing to zoom in on. */
 export function zoomed(t: TestPlate, fit: PlateFit, m: Machine): Pick<TestPlate, "powers" | "speeds"> | null {
   const w = fit.window;
   const [from, to] = w

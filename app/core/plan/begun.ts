@@ -22,6 +22,7 @@ export function keptWith(plan: Plan, step: string | null, at: number): Begun {
   // what lies here and what was learned is asked of the shop as it is
   delete shop.blanks;
   delete shop.lessons;
+  delete shop.practised;
   const now: ShopFacts = { shop, machines: world.machines, products: world.products };
   const { begun } = world.job;
   const basis = begun ?? { at: Math.floor(at), ...now };
@@ -107,6 +108,7 @@ const read = (f: ShopFacts): string =>
       rates: undefined,
       blanks: undefined,
       lessons: undefined,
+      practised: undefined,
     },
     byId(f.machines).map(run),
     byId(f.products).map(bare),

@@ -1,4 +1,4 @@
-/** A zone that is to be as dark as the beam makes it: on every body that darkens, by every way that leaves it bare; elsewhere it says why not. */
+/** A zone that is to be as dark as the beam makes it: on every body that darkens, by every way that leaves it bare; or why not. */
 import { ROUTES, paintless } from "../catalogue/routes";
 import { SUBSTRATES } from "../catalogue/substrates";
 import { defaultMachine } from "../catalogue/starter";

@@ -149,6 +149,15 @@ export class Lesson {
   /** a rule of the shop: it stands among the snags of every plan with such a step */
   @Maybe() @Flag() rule?: boolean;
 }
+/** How an exercise went at a level: tries, those that came out well, the best so far. */
+export class Practised {
+  @Text(40) exercise!: string;
+  @Whole(1, 9) level!: number;
+  @Whole(0, 1e6) tries!: number;
+  @Whole(0, 1e6) good!: number;
+  @Num(0, 1) best!: number;
+  @LocalDate() on!: string;
+}
 /** What time and small things are worth here, in minor units of the shop’s currency. */
 export class Rates {
   /** an hour of hands */
@@ -219,6 +228,8 @@ export class Shop {
   @Since(7) @SubList(() => BlankLot, 500) blanks?: BlankLot[];
   /** what this shop has learned the hard way; absent: nothing is written down */
   @Since(7) @SubList(() => Lesson, 1000) lessons?: Lesson[];
+  /** exercises that were done; absent: none */
+  @Since(7) @SubList(() => Practised, 200) practised?: Practised[];
 }
 
 const WEEKDAYS = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];

@@ -106,7 +106,12 @@ test("spaced by ratio or by difference, both ends met", () => {
   expect(spaced(1, 8, 4, "geometric").map((v) => Math.round(v * 1e9) / 1e9)).toEqual([1, 2, 4, 8]);
   expect(spaced(1, 7, 4, "linear")).toEqual([1, 3, 5, 7]);
   expect(spaced(1, 9, 1, "geometric")).toEqual([3]);
-  for (const bad of [[0, 1, 3], [1, 2, 0], [1, 2, 99]] as const) expect(() => spaced(bad[0], bad[1], bad[2], "linear")).toThrow(RangeError); // prettier-ignore
+  const bad: [number, number, number][] = [
+    [0, 1, 3],
+    [1, 2, 0],
+    [1, 2, 99],
+  ];
+  for (const [a, b, n] of bad) expect(() => spaced(a, b, n, "linear")).toThrow(RangeError);
 });
 test("carried over, the energy is the same and lines stand as wide against the spot; what it can’t do is said", () => {
   const to = {

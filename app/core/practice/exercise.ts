@@ -1,0 +1,81 @@
+/**
+ * Exercises on the core’s own models: a seed and a level make a task with controls; what was chosen is judged by the model, which says at
+ * which point it went wrong, why, and what would do better.
+ */
+import type { World } from "../records/world";
+
+export type Answer = Record<string, number | string>;
+export type Control =
+  | { id: string; label: string; kind: "number"; min: number; max: number; step: number; unit: string; start: number }
+  | { id: string; label: string; kind: "choice"; options: { value: string; label: string }[]; start: string };
+
+/** Something drawn: shapes in a box, no interface code. */
+export interface Shape {
+  d: string;
+  fill: string;
+  stroke?: string;
+  /** width of the stroke */
+  line?: number;
+  opacity?: number;
+  /** turned soft at its rim, in units of the box */
+  blur?: number;
+}
+export interface Drawing {
+  w: number;
+  h: number;
+  label: string;
+  shapes: Shape[];
+}
+
+export interface Task {
+  says: string;
+  facts: string[];
+  controls: Control[];
+  picture: Drawing | null;
+}
+export interface Verdict {
+  /** 0 to 1 */
+  score: number;
+  good: boolean;
+  says: string;
+  /** at which moment or place it went wrong; null: it did not */
+  wrongAt: string | null;
+  /** figures of the model */
+  figures: [name: string, value: string][];
+  picture: Drawing | null;
+  /** what would do better, as far as one mistake goes: followed again and again it comes right */
+  next: Answer;
+}
+export interface Exercise {
+  id: string;
+  name: string;
+  about: string;
+  /** page of the field guide */
+  guide: string;
+  /** kinds of step that it is about */
+  kinds: readonly string[];
+  levels: number;
+  /** @param shop the maker’s own, for the level of that name; null: made up */
+  task(seed: number, level: number, shop: World | null): Task;
+  judge(seed: number, level: number, answer: Answer, shop: World | null): Verdict;
+}
+
+export const rect = (x: number, y: number, w: number, h: number): string =>
+  `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`;
+export const num = (a: Answer, id: string): number => Number(a[id]);
+export const clamp = (v: number, lo: number, hi: number): number => Math.min(hi, Math.max(lo, v));
+/** A score out of how far off something is, and how far it may be. */
+export const near = (off: number, may: number): number => clamp(1 - Math.abs(off) / (3 * may), 0, 1);
+export const r1 = (v: number): number => Math.round(v * 10) / 10;
+export const r2 = (v: number): number => Math.round(v * 100) / 100;
+/** Values as a control takes them. */
+export const onStep = (c: Extract<Control, { kind: "number" }>, v: number): number =>
+  clamp(Math.round((v - c.min) / c.step) * c.step + c.min, c.min, c.max);
+/** Half of the way from one value to another, by the control's steps; all of it where they lie close. */
+export function towards(c: Control, from: number, to: number): number {
+  if (c.kind !== "number") return to;
+  const half = onStep(c, from + (to - from) * 0.7);
+  return half === onStep(c, from) ? onStep(c, to) : half;
+}
+export const start = (t: Task): Answer => Object.fromEntries(t.controls.map((c) => [c.id, c.start]));
+export const pickOf = <T>(list: readonly T[], r: { below(n: number): number }): T => list[r.below(list.length)];
