@@ -159,7 +159,9 @@ function Doing({ d }: { d: Route.ComponentProps["loaderData"] }) {
                   {last.verdict.good ? "Good. " : ""}
                   {last.verdict.says}
                 </p>
-                {last.verdict.wrongAt && <p className="text-muted">Where: {last.verdict.wrongAt}.</p>}
+                {last.verdict.wrongAt && !last.verdict.says.includes(last.verdict.wrongAt) && (
+                  <p className="text-muted">Where: {last.verdict.wrongAt}.</p>
+                )}
                 <dl className="mt-2 grid grid-cols-[--spacing(52)_minmax(0,1fr)] gap-x-3">
                   {last.verdict.figures.map(([name, value]) => (
                     <div key={name} className="contents">

@@ -2,7 +2,6 @@
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import { KEY_COLUMNS, LABEL_MM } from "../core/explain/plate";
-import { PLATE_READS } from "../core/records/ids";
 import type { Outcome } from "../core/records/outcome";
 import { said } from "../core/units/said";
 import { type UnitSystem } from "../core/units/show";
@@ -17,10 +16,6 @@ import { LabelledPick } from "./kit/pick";
 const LAYERS = { top: "the dark film or mask", under: "what lies beneath" } as const;
 const READ_WORDS = { whole: "whole", partly: "partly gone", gone: "gone" } as const;
 const TOUCHED = { whole: "whole", partly: "touched", gone: "eaten through" } as const;
-const next = (v: string | undefined): string => {
-  const i = PLATE_READS.findIndex((r) => r === v);
-  return i === PLATE_READS.length - 1 ? "" : PLATE_READS[i + 1];
-};
 const LOOK = { whole: "bg-ink text-paper", partly: "bg-waiting text-paper", gone: "bg-ready text-paper" } as const;
 const r1 = (v: number): number => Math.round(v * 10) / 10;
 
@@ -178,7 +173,7 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
                           data-read={value}
                           aria-label={`${name}: ${value ? words[value] : "nothing said"}`}
                           className={`h-12 w-20 rounded border border-strong text-small ${value ? LOOK[value] : "bg-lifted"}`}
-                          onClick={() => send(row, col, layer, next(is?.[layer]))}
+                          onClick={() => send(row, col, layer, "next")}
                         >
                           {c.e === null ? "?" : c.e.toFixed(2)}
                           <span className="block text-fine">{value ? words[value] : ""}</span>

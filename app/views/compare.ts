@@ -6,7 +6,7 @@ import { inTurn } from "../core/plan/placed";
 import { makePlan, type Plan } from "../core/plan/plan";
 import { byBeam, kindOf, own } from "../core/process/kinds";
 import { setting } from "../core/process/kinds/laser-work";
-import { GROUND, seen, zoneOf } from "../core/piece/state";
+import { GROUND, shown, zoneOf } from "../core/piece/state";
 import { hex } from "../core/models/film/colour";
 import type { World } from "../core/records/world";
 import { saidAll } from "../core/units/said";
@@ -79,7 +79,7 @@ function side(world: World) {
   const c = plan.context;
   const last = plan.placed[plan.placed.length - 1]?.after ?? null;
   const colour = (id: string): string =>
-    last ? hex(seen(zoneOf(last, id), c.substrate.colour, c.paintOf)) : c.substrate.colour;
+    last ? hex(shown(last, zoneOf(last, id), c.substrate.colour, c.paintOf)) : c.substrate.colour;
   return {
     job: c.job,
     lines: linesOf(plan),

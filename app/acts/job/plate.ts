@@ -9,6 +9,7 @@ import { context } from "../../core/process/context";
 import { OneOf, Text } from "../../core/records/fields";
 import { PlateForm, TestForm } from "../../core/records/forms";
 import { TestPlate, type Job, type Plate, type PlateCell } from "../../core/records/job";
+import { PLATE_READS } from "../../core/records/ids";
 import type { Machine } from "../../core/records/machine";
 import type { World } from "../../core/records/world";
 import { shopClock } from "../../core/time/zoned";
@@ -104,6 +105,13 @@ function cellWith(t: TestPlate, f: CellForm): TestPlate {
   const number = f.field === "mark" || f.field === "mm";
   const n = number && f.value.trim() ? (f.field === "mm" ? typed.length(f.value) : typed.number(f.value)) : null;
   if (f.field === "mark" && n !== null && !(n >= 0 && n <= 10)) throw new Refused("A mark lies between 0 and 10.");
+  if (!number) {
+    // pressed as fast as one likes: each press goes on from what is stored by then
+    const at = f.value === "next" ? PLATE_READS.findIndex((r) => r === was[f.field as "top"]) + 1 : -1;
+    const value = f.value === "next" ? (PLATE_READS[at] ?? "") : f.value;
+    if (value && !PLATE_READS.some((r) => r === value)) throw new Refused(`“${value}” is no reading of a cell.`);
+    f = { ...f, value };
+  }
   const said = f.value.trim() ? { [f.field]: number ? n : f.value } : {};
   const next = { ...rest, row, col, ...said } as PlateCell;
   const empty = Object.keys(next).length === 2;

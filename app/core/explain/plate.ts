@@ -238,9 +238,10 @@ export function fitOf(t: TestPlate, plan: Plan): PlateFit {
   if (!fit) return { ...none, lacks: "No cell is read yet: wipe the plate, then press the cells." };
   const shut = fit.hi !== null && fit.open < 0.5;
   const between = fit.hi ? `Window ${r2(fit.lo.mid)} to ${r2(fit.hi.mid)} J/mm²` : `Open from ${r2(fit.lo.mid)} J/mm²`;
+  const unread = fit.hi === null ? " What lies beneath was not read: look at it too." : "";
   const says = shut
     ? `By these cells there is no window: a thinner or more even top, or a thicker colour beneath, would open one.`
-    : `${between}; ${r2(fit.best)} lies in it with ${Math.round(100 * fit.sure)} % certainty.`;
+    : `${between}; ${r2(fit.best)} lies in it with ${Math.round(100 * fit.sure)} % certainty.${unread}`;
   return {
     ...none,
     window: fit,

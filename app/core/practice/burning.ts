@@ -181,7 +181,7 @@ interface PlateTask {
 }
 function plateOf(seed: number, level: number, shop: World | null): PlateTask {
   const s = stackOf(seed + 91, level, shop);
-  const r = randomOf(seed * 13 + level);
+  const r = randomOf(Math.imul(seed, 40503) + 7919 * level);
   const interval = Math.max(0.03, Math.floor(INTERVAL_LIMIT * s.spot * 100) / 100);
   const all = cutsOf(s, interval);
   const middle = Math.sqrt(all[0].c * all[1].c);

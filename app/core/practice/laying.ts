@@ -3,6 +3,7 @@ import { finishNamed } from "../catalogue/finishes";
 import { substrateNamed } from "../catalogue/substrates";
 import { rateIn, type DryingOf } from "../models/drying/clock";
 import { GRITS, VENEER_SHARE } from "../models/depth/depth";
+import { hex, linear, mix } from "../models/film/colour";
 import { SAG_UPRIGHT_UM, sprayed, type SprayMap } from "../models/film/spray";
 import { gunHeat } from "../models/powder/gun";
 import { mayStayOpen } from "../models/powder/fill";
@@ -33,9 +34,8 @@ function sprayPicture(m: SprayMap, w: number, h: number, wanted: number): Drawin
   const shapes = Array.from(m.um, (um, i) => {
     const share = clamp(um / (2 * wanted), 0, 1);
     return {
-      d: rect((i % m.across) * cx, Math.floor(i / m.across) * cy, cx * 1.03, cy * 1.03),
-      fill: um > SAG_UPRIGHT_UM ? "#5b0f2c" : "#a8235a",
-      opacity: 0.12 + 0.88 * share,
+      d: rect((i % m.across) * cx, Math.floor(i / m.across) * cy, cx + 0.3, cy + 0.3),
+      fill: um > SAG_UPRIGHT_UM ? "#5b0f2c" : hex(mix(linear("#f3eee6"), linear("#a8235a"), share)),
     };
   });
   return { w, h, label: `Film over the face, ${Math.round(m.least)} to ${Math.round(m.most)} µm wet`, shapes };
@@ -370,7 +370,7 @@ export const fillAndLevel: Exercise = {
         `of its volume once it is dry.`,
       facts: ["It may end a third of the depth low at most, and no higher than flush"],
       controls: [
-        { id: "ml", label: "Each fill", kind: "number", min: 0.01, max: 3, step: 0.01, unit: "ml", start: 0.02 },
+        { id: "ml", label: "Each fill", kind: "number", min: 0.002, max: 3, step: 0.002, unit: "ml", start: 0.02 },
         { id: "fills", label: "Fills", kind: "number", min: 1, max: 8, step: 1, unit: "", start: 1 },
         {
           id: "tilt",
@@ -414,10 +414,10 @@ export const fillAndLevel: Exercise = {
     const leaves = (k: number): number => (1 - t.solids) / (1 + (k - 1) * t.solids);
     let want = 1;
     while (want < 8 && leaves(want) > (0.85 * may) / t.depth) want++;
-    const each = Math.max(0.01, Math.floor((100 * brimful) / (1 + (want - 1) * t.solids)) / 100);
+    const each = Math.max(0.002, Math.floor((500 * brimful) / (1 + (want - 1) * t.solids)) / 500);
     if (!level1) next.tilt = 0;
     else if (!good && n !== want) next.fills = want;
-    else if (!good) next.ml = r2(Math.min(3, each));
+    else if (!good) next.ml = Math.min(3, each);
     return {
       score: clamp(
         0.5 * near(Math.max(0, open - may), 0.3) + 0.25 * (level1 ? 1 : 0) + 0.25 * near(spilt, brimful * 0.1 + 0.02),

@@ -201,6 +201,27 @@ function telling(d: Draws, two: boolean, from: number, to: number): number[] {
   return out.sort((a, b) => a - b).map(Math.exp);
 }
 
+/** how sure it is to be gone where nobody has looked at what lies beneath */
+const GONE_FOR = 0.95;
+/** The energy that most likely lies in the window; of those that are as likely, the middle one. */
+function surest(
+  lo: Float64Array,
+  hi: Float64Array,
+  w: Float64Array,
+  from: number,
+  to: number,
+): { le: number; sure: number } {
+  const all = Array.from({ length: TRIED * 2 }, (_v, i) => {
+    const le = Math.min(from, to) + (Math.abs(to - from) * i) / (TRIED * 2 - 1);
+    let sure = 0;
+    for (let k = 0; k < w.length; k++) if (lo[k] <= le && le <= hi[k]) sure += w[k];
+    return { le, sure };
+  });
+  const most = Math.max(...all.map((x) => x.sure));
+  const same = all.filter((x) => x.sure >= most - 0.005);
+  return { le: (same[0].le + same[same.length - 1].le) / 2, sure: most };
+}
+
 /**
  * The window that a plate shows.
  * @param first J/mm² at which the top is thought to go, by the films (M4); null: nobody knows
@@ -217,27 +238,12 @@ export function fitWindow(cells: readonly CellRead[], first: number | null): Win
   for (let k = 0; k < n; k++) if (lo[k] < hi[k]) open += d.w[k];
   const [lowest] = quantiles(lo, d.w, [0.02]);
   const highest = two ? quantiles(hi, d.w, [0.98])[0] : quantiles(lo, d.w, [0.98])[0] + 0.5;
-  let best = { le: lowest, sure: -1 };
-  for (let i = 0; i < TRIED * 2; i++) {
-    const le = Math.min(lowest, highest) + (Math.abs(highest - lowest) * i) / (TRIED * 2 - 1);
-    let sure = 0;
-    for (let k = 0; k < n; k++) if (lo[k] <= le && le <= hi[k]) sure += d.w[k];
-    if (sure > best.sure + 1e-9) best = { le, sure };
-  }
-  // of the energies that are as sure, the middle one
-  const same: number[] = [];
-  for (let i = 0; i < TRIED * 2; i++) {
-    const le = Math.min(lowest, highest) + (Math.abs(highest - lowest) * i) / (TRIED * 2 - 1);
-    let sure = 0;
-    for (let k = 0; k < n; k++) if (lo[k] <= le && le <= hi[k]) sure += d.w[k];
-    if (sure >= best.sure - 0.005) same.push(le);
-  }
-  const middle = same.length ? (same[0] + same[same.length - 1]) / 2 : best.le;
+  const best = two ? surest(lo, hi, d.w, lowest, highest) : { le: quantiles(lo, d.w, [GONE_FOR])[0], sure: GONE_FOR };
   return {
     lo: interval(lo, d.w),
     hi: two ? interval(hi, d.w) : null,
     open: two ? open : 1,
-    best: Math.exp(middle),
+    best: Math.exp(best.le),
     sure: best.sure,
     next: telling(d, two, lowest - 0.3, highest + 0.3),
   };
