@@ -2,7 +2,19 @@
 import { defineConfig } from "@playwright/test";
 
 /** the longest first, so that all lanes end together */
-const JOURNEYS = ["kill", "access", "whole-job", "layers", "records", "trust", "routes", "pictures", "shop", "kit"];
+const JOURNEYS = [
+  "kill",
+  "access",
+  "whole-job",
+  "layers",
+  "records",
+  "trust",
+  "routes",
+  "pictures",
+  "shop",
+  "making",
+  "kit",
+];
 
 export default defineConfig({
   testDir: "e2e",

@@ -89,6 +89,14 @@ function shelf(day: (ago: number) => string): Product[] {
   ];
 }
 
+/** What a pack of it costs, in cents, and what it holds where its cans don’t say. */
+function priceOf({ finish }: Product): Pick<Product, "priceMinor" | "pack"> {
+  if (/^spray|shellac-spray|titanium/.test(finish)) return { priceMinor: 1090 };
+  if (finish.startsWith("powder")) return { priceMinor: 1450, pack: 500 };
+  if (/tape|film|shield/.test(finish)) return { priceMinor: 890, pack: 12 };
+  return { priceMinor: 480 };
+}
+
 /** A shed that cools at night. */
 const shed = (): Climate => ({
   ...new Climate(),
@@ -199,6 +207,25 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
     daysOff: [],
     tools: ["small flat brush no. 4", "liner", "heat gun"],
     learned: [],
+    rates: { handsMinor: 2600, pieceMinor: 35, margin: 0.45 },
+    blanks: [
+      {
+        id: "maple-winter",
+        name: "Maple, winter lot",
+        substrate: "hard-maple",
+        w: 120,
+        h: 60,
+        t: 8,
+        came: 90,
+        eachMinor: 115,
+        cameOn: day(40),
+        note: "Ask for boards dried to 8 %.",
+        rejects: [
+          { at: day(38), n: 3, why: "knot" },
+          { at: day(38), n: 2, why: "warp" },
+        ],
+      },
+    ],
     gear: [
       {
         ...new Gear(),
@@ -220,6 +247,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
     {
       ...allSafe(defaultMachine("co2", 45, "co2-45")),
       name: "Tube laser, 45 W",
+      minorPerHour: 650,
       depthPerJ: 0.36,
       powerPoints: [
         { set: 12, watts: 3 },
@@ -231,13 +259,20 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
     {
       ...allSafe(defaultMachine("blue", 10, "blue-10")),
       name: "Diode laser, 10 W",
+      minorPerHour: 180,
       enclosed: false,
       bedW: 400,
       bedH: 400,
     },
-    { ...allSafe(defaultMachine("um1", 20, "um1-20")), name: "Fibre laser, 20 W", bedW: 150, bedH: 150 },
+    {
+      ...allSafe(defaultMachine("um1", 20, "um1-20")),
+      name: "Fibre laser, 20 W",
+      minorPerHour: 520,
+      bedW: 150,
+      bedH: 150,
+    },
   ];
-  const products = shelf(day);
+  const products = shelf(day).map((p): Product => ({ ...p, ...priceOf(p) }));
   const draw = async (
     j: Job,
     name: string,

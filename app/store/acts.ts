@@ -391,7 +391,12 @@ export async function logTap(
     await d.log.bulkAdd(sound);
     await more(entries[0].jobId, sound.length);
     for (const u of products) await d.products.put(u.next);
-    if (job) await d.jobs.put(job.next);
+    if (job) {
+      await d.jobs.put(job.next);
+      // its line is told anew: what it is made of has begun, or is free again
+      const line = await d.heads.get(job.next.id);
+      await d.heads.put(headOf(job.next, line?.entries ?? 0, line));
+    }
   });
 }
 

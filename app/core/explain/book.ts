@@ -10,6 +10,7 @@ import { dose, shareOf, topSpeed, wattsOf } from "../process/beam";
 import { isKind, kindOf } from "../process/kinds";
 import type { LaserSetting } from "../process/step";
 import type { Job } from "../records/job";
+import { FIRST } from "../records/log";
 import type { Machine } from "../records/machine";
 import type { Product } from "../records/product";
 
@@ -91,7 +92,9 @@ export function bookOf(jobs: readonly Job[], machines: readonly Machine[], produ
     for (const s of j.begun?.done ?? []) {
       if (!s.laser || !j.machineId || !isKind(s.kind)) continue;
       const k = kindOf(s.kind);
-      if (k.tries === "setting") continue;
+      // what the first piece went through alone was burnt as the others were
+      const again = s.id.startsWith(FIRST) && (j.begun?.done ?? []).some((x) => FIRST + x.id === s.id);
+      if (k.tries === "setting" || again) continue;
       row(s.id, j.machineId, k.name, s.laser, paintsOf(j, byId), w.closedAt?.slice(0, 10) ?? null, k.runs === "lines");
     }
     if (j.plate)

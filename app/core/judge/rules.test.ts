@@ -698,6 +698,12 @@ const apart = (gap: number) => [
   zone("z1", "p-sun", { areaMm2: 100, outline: `M${20 + gap} 0L${30 + gap} 0L${30 + gap} 10L${20 + gap} 10Z` }),
 ];
 
+/** A shop with a lesson that it has made a rule on a material. */
+const taught = (substrate: string): World => {
+  const w = routed("A1", "mdf", "co2", ["e-rust"]);
+  const lesson = { id: "l", text: "Warm the can first", at: "2027-01-02", kind: "coat", substrate, rule: true };
+  return { ...w, shop: { ...w.shop, lessons: [lesson] } };
+};
 const ROUTE_CASES: Case[] = [
   {
     rule: 3,
@@ -1174,6 +1180,14 @@ const ROUTE_CASES: Case[] = [
     misses: () => a1({ job: { quantity: 100 } }),
     says: /on 150 pieces takes 59 min, .* into lasts 50 min: it waits 47 h until .*, and so does 1 more. The window holds 125/,
   },
+  {
+    rule: 91,
+    what: "a lesson of the shop that is a rule",
+    trips: () => taught("mdf"),
+    misses: () => taught("cherry"),
+    says: /Warm the can first/,
+    fix: "put-away",
+  },
 ];
 /** Hazards: in one world they speak, in one close by they are silent. */
 const HAZARDS: [number, () => World, () => World, RegExp][] = [
@@ -1425,7 +1439,7 @@ describe("severity, waivers, acceptance", () => {
     stop: [3, 5, 9, 10, 12, 16, 25, 33, 34, 43, 44, 54, 56, 58, 61, 67],
     risk: [
       1, 2, 4, 6, 7, 8, 18, 20, 21, 22, 23, 24, 27, 30, 31, 32, 35, 36, 37, 40, 41, 42, 45, 46, 47, 48, 49, 50, 51, 52,
-      53, 55, 57, 59, 60, 62, 63, 64, 65, 66, 68, 69,
+      53, 55, 57, 59, 60, 62, 63, 64, 65, 66, 68, 69, 91,
     ],
     advice: [11, 13, 14, 15, 17, 19, 26, 28, 38],
   };

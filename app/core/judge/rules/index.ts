@@ -86,7 +86,7 @@ import { rule86 } from "./86-waste";
 import { rule87 } from "./87-blades-and-dust";
 import { rule88 } from "./88-chuck-on-glass";
 import { rule89 } from "./89-crazing";
-import { rule90 } from "./90-learned-here";
+import { rule91 } from "./91-learned-here";
 
 export const RULES: Rule[] = [
   rule1,
@@ -175,5 +175,5 @@ export const RULES: Rule[] = [
   rule87,
   rule88,
   rule89,
-  rule90,
+  rule91,
 ];

@@ -1,9 +1,10 @@
-/** Rule 90: a lesson that this shop has made a rule, at the first step that it speaks of. */
+/** Rule 91: a lesson that this shop has made a rule, at the first step that it speaks of. */
 import type { Rule } from "../snag";
+import { jobFix } from "../fixes";
 import { lessonsAt } from "../../plan/lessons";
 
-export const rule90: Rule = {
-  id: 90,
+export const rule91: Rule = {
+  id: 91,
   severity: "risk",
   title: "A rule of this shop",
   find: (f) => {
@@ -18,7 +19,11 @@ export const rule90: Rule = {
             zone: null,
             numbers: { since: l.at },
             why: `${l.text.replace(/\.$/, "")}. This shop has learned it; it stands here at “${p.step.title}”.`,
-            fixes: [],
+            fixes: [
+              jobFix("put-away", "Leave it aside on this job", (j) => ({
+                lessonsOff: [...(j.lessonsOff ?? []), l.id],
+              })),
+            ],
           };
         }),
     );
