@@ -79,7 +79,7 @@ test("a plate is designed, read, gone by, zoomed in on; nonsense is refused by n
   await undo();
   expect((await world("tile")).job.plate).toBeNull();
 });
-test("a lesson is told at its step, on card and in the plan; made a rule it is a snag; put away for a job it is not told there", async () => {
+test("a lesson is told at its step, on card and in plan; as a rule it is a snag; put away for a job it is silent", async () => {
   const add = {
     intent: "lesson-add",
     text: "Warm the can first",
@@ -151,7 +151,8 @@ test("blanks are taken from their lot with the first tap; turned away they are n
   expect((await world()).job.price).toEqual({ margin: 0.35 });
 });
 test("pieces marked make the counts; a further size stands beside; votes count; a piece put back says how far off it lay", async () => {
-  for (const [k, is] of [["1", "good"], ["2", "lost"], ["3", "good"], ["2", ""]] as const) await wrapUpAct("job", { intent: "piece-mark", n: k, is }); // prettier-ignore
+  const marks = [["1", "good"], ["2", "lost"], ["3", "good"], ["2", ""]]; // prettier-ignore
+  for (const [k, is] of marks) await wrapUpAct("job", { intent: "piece-mark", n: k, is });
   expect((await world()).job.wrapUp).toMatchObject({ good: 2, lost: 0 });
   expect((await wrapUpAct("job", { intent: "piece-mark", n: "99", is: "good" })).error).toMatch(/no piece 99/);
   expect((await jobAct("job", { intent: "size-add", w: "240 mm", h: "120 mm", pieces: "2" })).error).toBeUndefined();

@@ -38,7 +38,7 @@ const Overlays = lazy(() => import("./overlays"));
 
 export function Brand() {
   return (
-    <NavLink to="/" className="flex items-center gap-2 font-head text-lead font-bold">
+    <NavLink to="/" className="flex items-center gap-2 whitespace-nowrap font-head text-lead font-bold">
       <svg width="21" height="20" viewBox="0 0 22 20" aria-hidden="true">
         <path className="fill-here" d="M0 0h22v5H0z" />
         <path className="fill-mark-2" d="M0 7h14v5H0z" />
@@ -87,7 +87,7 @@ export function Shell({ undo, redo, air, children }: ShellProps) {
       </a>
       <header className="flex h-12 shrink-0 items-center gap-6 bg-strip px-5 text-on-strip max-lg:gap-3 max-lg:px-3 lg:h-11">
         <Brand />
-        <nav aria-label="Places" className="flex h-full gap-6 max-lg:hidden">
+        <nav aria-label="Places" className="flex h-full gap-3.5 whitespace-nowrap max-lg:hidden 2xl:gap-6">
           {PLACES.map((p) => (
             <NavLink
               key={p.to}

@@ -4,7 +4,7 @@ import { useFetcher } from "react-router";
 import { KEY_COLUMNS, LABEL_MM } from "../core/explain/plate";
 import type { Outcome } from "../core/records/outcome";
 import { said } from "../core/units/said";
-import { type UnitSystem } from "../core/units/show";
+import { plural, type UnitSystem } from "../core/units/show";
 import { writeTable } from "../io/csv";
 import { writeDxf, writeSvg, type Sheet } from "../io/export/vectors";
 import type { PlateShown } from "../views/test";
@@ -99,8 +99,8 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
         </span>
       </h2>
       <p className="text-muted">
-        {t.powers.length} powers by {t.speeds.length} speeds, {said(`${t.interval} mm`, units)} between lines,{" "}
-        {t.passes} {t.passes === 1 ? "pass" : "passes"} in every cell;{" "}
+        {plural(t.powers.length, "power")} by {plural(t.speeds.length, "speed")}, {said(`${t.interval} mm`, units)}{" "}
+        between lines, {t.passes} {t.passes === 1 ? "pass" : "passes"} in every cell;{" "}
         {said(`${Math.ceil(p.size.w)} mm × ${Math.ceil(p.size.h)} mm`, units)} with labels, {p.minutes} of beam.
       </p>
       {p.other && (
@@ -241,7 +241,7 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
         >
           Key as CSV
         </button>
-        <ActButton className="link-act" act={{ intent: "test-remove", id: t.id }} label={`Take plate ${n} out`}>
+        <ActButton className="link-act" act={{ intent: "test-remove", id: t.id }} label={`Take it out: plate ${n}`}>
           Take it out
         </ActButton>
       </div>

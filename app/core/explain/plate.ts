@@ -208,6 +208,7 @@ function firstOf(plan: Plan): number | null {
 
 /** What a plate’s readings say. */
 export function fitOf(t: TestPlate, plan: Plan): PlateFit {
+  const bare = `No cell is read yet: ${t.question === "depth" ? "measure how deep each is." : "wipe the plate, then say what you see."}`;
   const none: PlateFit = { window: null, peak: null, depth: null, lacks: null, advice: null, next: [] };
   const m = plan.context.world.machines.find((x) => x.id === t.machineId) ?? null;
   if (!m) return { ...none, lacks: "The machine that it was made on is no longer in the Workshop." };
@@ -216,7 +217,7 @@ export function fitOf(t: TestPlate, plan: Plan): PlateFit {
     const e = at.get(`${x.row} ${x.col}`)?.e;
     return e ? [{ ...x, e }] : [];
   });
-  if (!read.length) return { ...none, lacks: "No cell is read yet: wipe the plate, then press the cells." };
+  if (!read.length) return { ...none, lacks: bare };
   if (t.question === "darken") {
     const marks = read.flatMap((x) => (x.mark === undefined ? [] : [{ e: x.e, mark: x.mark }]));
     const fit = fitPeak(marks);
@@ -235,7 +236,7 @@ export function fitOf(t: TestPlate, plan: Plan): PlateFit {
     read.map((x) => ({ e: x.e, top: x.top ?? null, under: x.under ?? null })),
     firstOf(plan),
   );
-  if (!fit) return { ...none, lacks: "No cell is read yet: wipe the plate, then press the cells." };
+  if (!fit) return { ...none, lacks: bare };
   const shut = fit.hi !== null && fit.open < 0.5;
   const between = fit.hi ? `Window ${r2(fit.lo.mid)} to ${r2(fit.hi.mid)} J/mm²` : `Open from ${r2(fit.lo.mid)} J/mm²`;
   const unread = fit.hi === null ? " What lies beneath was not read: look at it too." : "";
