@@ -175,7 +175,7 @@ journey("a piece marked, a flaw with its causes, a lesson that is told; found an
   await p.locator("[data-flaw='scorch-halo']").waitFor();
   assert.deepEqual(await clean(p, "lessons"), []);
   await p.getByRole("link", { name: "Settings book" }).click();
-  await p.locator("[data-setting]").first().waitFor();
+  await p.locator("main[data-view='settings']").waitFor();
   assert.deepEqual(await clean(p, "settings"), []);
   await p.goto(new URL("find", url).href);
   await p.locator("[data-found]").first().waitFor();

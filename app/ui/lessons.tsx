@@ -108,7 +108,7 @@ export function Lessons({ lessons }: { lessons: readonly Lesson[] }) {
                 action="/bench-log"
                 className="link-act"
                 act={{ intent: "lesson-remove", id: l.id }}
-                label={`Take out: ${l.text}`}
+                label={`Take it out: ${l.text}`}
               >
                 Take it out
               </ActButton>

@@ -121,7 +121,7 @@ function Lot({ r, units }: { r: LotRow; units: UnitSystem }) {
             action="/workshop"
             className="link-act self-end"
             act={{ intent: "lot-remove", id: lot.id }}
-            label={`Take ${lot.name} out`}
+            label={`Take this lot out: ${lot.name}`}
           >
             Take this lot out
           </ActButton>
