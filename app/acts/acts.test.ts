@@ -1,4 +1,5 @@
-import { context, toBegin } from "../core/process/context";
+import { context } from "../core/process/context";
+import { toBegin } from "../core/process/pieces";
 import { piecesToBegin } from "../core/models/spares/spares";
 import { safe } from "../core/records/machine";
 import { shopAct } from "./shop";

@@ -5,7 +5,7 @@ import { BodyFields } from "../ui/body-fields";
 import { SUBSTRATES } from "../core/catalogue/substrates";
 import { showLength, showTemp } from "../core/units/show";
 import { PRIOR_PIECES } from "../core/models/spares/spares";
-import { toBegin } from "../core/process/context";
+import { toBegin } from "../core/process/pieces";
 import { Why } from "../ui/kit/why";
 import { ActButton, PickField, TextField, TickField } from "../ui/kit/field";
 import { Head } from "../ui/kit/bits";

@@ -3,7 +3,7 @@
  * same transaction as the job itself, never on its own.
  */
 import { thumbOf, type Thumb } from "../core/geometry/thumb";
-import { piecesOf } from "../core/process/context";
+import type { Begins } from "../core/process/pieces";
 import type { Job, Substrate } from "../core/records/job";
 
 export interface Head {
@@ -32,15 +32,23 @@ export interface Head {
   set?: string;
   /** its blanks: material and size, how many, from which lot, whether it has begun */
   blanks: Pick<Substrate, "id" | "w" | "h" | "t" | "shape" | "diameter"> & {
-    pieces: number;
+    /** how many pieces of them are begun is worked out from this: what it takes is not for the first view */
+    begins: Begins;
     lot: string | null;
     begun: boolean;
   };
 }
+const beginsOf = (j: Job): Begins => ({
+  quantity: j.quantity,
+  route: j.route,
+  choices: { begin: j.choices.begin, lossShare: j.choices.lossShare, lossOn: j.choices.lossOn },
+  ...(j.begun ? { begun: { pieces: j.begun.pieces } } : {}),
+  wrapUp: { closedAt: j.wrapUp.closedAt },
+});
 const blanksOf = (j: Job): Head["blanks"] => {
   const { id, w, h, t, shape, diameter } = j.substrate;
   const begun = j.begun !== undefined || j.wrapUp.closedAt !== null;
-  return { id, w, h, t, shape, diameter, pieces: piecesOf(j), lot: j.blankLot ?? null, begun };
+  return { id, w, h, t, shape, diameter, begins: beginsOf(j), lot: j.blankLot ?? null, begun };
 };
 
 /** @param before the head that was kept: its picture is kept on where it still fits */

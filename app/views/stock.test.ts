@@ -1,5 +1,6 @@
 import { blankMatches, toOrder, yieldOf } from "../core/catalogue/blanks";
 import { Substrate } from "../core/records/job";
+import type { Begins } from "../core/process/pieces";
 import { BlankLot } from "../core/records/shop";
 import { shopping } from "../core/explain/shopping";
 import { e1, shop, SHELF } from "../core/testing/worlds";
@@ -18,10 +19,11 @@ const lot = (more: Partial<BlankLot> = {}): BlankLot => ({
   ...more,
 });
 const piece = { ...new Substrate(), id: "hard-maple", w: 120, h: 60, t: 8 };
+const begins = (quantity: number): Begins => ({ quantity, route: null, choices: {}, wrapUp: { closedAt: null } });
 const job = (more: Partial<NonNullable<Wants["blanks"]>> = {}, open: 0 | 1 = 1): Wants => ({
   title: "Job",
   open,
-  blanks: { id: "hard-maple", w: 120, h: 60, t: 8, pieces: 7, lot: null, begun: false, ...more },
+  blanks: { id: "hard-maple", w: 120, h: 60, t: 8, begins: begins(7), lot: null, begun: false, ...more },
 });
 
 test("a lot fits a piece of its material and size, turned or not; round ones by what they are across", () => {
@@ -44,7 +46,7 @@ test("came = turned away + used + left; open jobs that fit reserve, those begun 
   const s = shop({ blanks: [lot({ rejects, otherwise: 2 })] });
   const [r] = lotRows(s, [
     job(),
-    job({ lot: "a", begun: true, pieces: 9 }),
+    job({ lot: "a", begun: true, begins: begins(9) }),
     job({ lot: "a", begun: true }, 0),
     job({}, 0),
   ]);

@@ -4,6 +4,7 @@ import { paint } from "../core/catalogue/properties";
 import { substrateNamed } from "../core/catalogue/substrates";
 import { transfer, wetUm } from "../core/models/film/build";
 import { onShelf } from "../core/plan/amounts";
+import { piecesOf, type Begins } from "../core/process/pieces";
 import type { Product } from "../core/records/product";
 import type { BlankLot, Shop } from "../core/records/shop";
 import { showMoney } from "../core/units/money";
@@ -20,7 +21,7 @@ export interface Wants {
     t: number;
     shape?: "flat" | "ball" | "cylinder";
     diameter?: number;
-    pieces: number;
+    begins: Begins;
     lot: string | null;
     begun: boolean;
   };
@@ -57,7 +58,8 @@ export function lotRows(shop: Shop, jobs: readonly Wants[]): LotRow[] {
   return lots.map((lot) => {
     const users = jobs.filter((j) => j.blanks?.begun && j.blanks.lot === lot.id);
     const waiting = jobs.filter((j) => means(lot, lots, j));
-    const sum = (list: readonly Wants[]): number => list.reduce((a, j) => a + (j.blanks?.pieces ?? 0), 0);
+    const sum = (list: readonly Wants[]): number =>
+      list.reduce((a, j) => a + (j.blanks ? piecesOf(j.blanks.begins) : 0), 0);
     const away = rejected(lot);
     const used = sum(users) + (lot.otherwise ?? 0);
     const left = Math.max(0, lot.came - away - used);

@@ -2,7 +2,8 @@
 import { ROUTES } from "../catalogue/routes";
 import { workCard } from "../explain/card";
 import { chanceBeta, piecesToBegin } from "../models/spares/spares";
-import { context, piecesOf, toBegin } from "../process/context";
+import { context } from "../process/context";
+import { piecesOf, toBegin } from "../process/pieces";
 import type { Job } from "../records/job";
 import type { World } from "../records/world";
 import { brief } from "../testing/briefs";

@@ -2,7 +2,7 @@
  * A due date that can't be kept: what would make it possible. Each way is a change of the world that is planned to its end,
  * alone first, then in pairs, then all together; nothing is guessed.
  */
-import { toBegin } from "../process/context";
+import { toBegin } from "../process/pieces";
 import type { World } from "../records/world";
 import type { Climate, Hours } from "../records/shop";
 import { makePlan } from "./plan";

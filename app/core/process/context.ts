@@ -7,7 +7,6 @@ import { bodyOf, type SubstrateKind } from "../catalogue/substrates";
 import { air, type Air } from "../models/drying/climate";
 import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
 import { shopClock, type ZonedClock } from "../time/zoned";
-import { PRIOR_PIECES, piecesToBegin, type Spares } from "../models/spares/spares";
 import type { Job, Zone } from "../records/job";
 import type { Picture } from "../records/picture";
 import type { Machine } from "../records/machine";
@@ -16,6 +15,7 @@ import { Climate as ClimateRecord } from "../records/shop";
 import type { Climate, Hours, Shop } from "../records/shop";
 import { GROUND } from "../piece/state";
 import type { Product } from "../records/product";
+import { piecesOf } from "./pieces";
 import { coloursOf } from "./wanted";
 
 export interface Context {
@@ -88,38 +88,6 @@ function sprayDays(clock: ZonedClock, shop: Shop, span: [string, string]): WorkC
 /** `matter:pick` lines as a table. */
 export const picksOf = (lines: string[] | undefined): Record<string, string> =>
   Object.fromEntries((lines ?? []).map((l) => [l.slice(0, l.indexOf(":")), l.slice(l.indexOf(":") + 1)]));
-
-export interface Enough extends Spares {
-  loss: number;
-  /** pieces that share counts as much as */
-  worth: number;
-  /** typed as this shop has seen it; else the route's prior */
-  seen: boolean;
-}
-/** the last ones worked out: a plan is made many times over for one job */
-const enough = new Map<string, Spares | null>();
-const ENOUGH_KEPT = 200;
-
-/** M15 for a job: pieces to begin with, from the share lost as seen here or the route's prior; null: no route yet. */
-export function toBegin({ quantity, choices, route: id }: Job): Enough | null {
-  const seen = choices.lossShare !== undefined;
-  const loss = choices.lossShare ?? (id ? route(id).loss : null);
-  if (loss === null) return null;
-  const worth = (seen ? choices.lossOn : undefined) ?? PRIOR_PIECES;
-  const key = `${quantity}|${loss}|${worth}`;
-  let got = enough.get(key);
-  if (got === undefined) {
-    if (enough.size > ENOUGH_KEPT) enough.clear();
-    enough.set(key, (got = piecesToBegin(quantity, loss, worth)));
-  }
-  return got && { ...got, loss, worth, seen };
-}
-
-/** Pieces begun: as typed; as it was begun; else enough for those ordered. Never fewer than are ordered. */
-export function piecesOf(job: Job): number {
-  const was = job.begun ? (job.begun.pieces ?? job.quantity) : job.wrapUp.closedAt !== null ? job.quantity : null;
-  return Math.max(job.quantity, job.choices.begin ?? was ?? toBegin(job)?.pieces ?? job.quantity);
-}
 
 /**
  * @param lent stand-ins for what else the Shelf lacks, besides colours

@@ -1,5 +1,5 @@
 /** What a job can be carried off as: a row each. What writes it is loaded when it is asked for. */
-import { piecesOf } from "../../core/process/context";
+import { piecesOf } from "../../core/process/pieces";
 import { noteOf, quoteOf, type Letter } from "../../core/explain/letter";
 import { workCard } from "../../core/explain/card";
 import type { Card } from "../../core/explain/card";

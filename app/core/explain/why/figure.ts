@@ -10,7 +10,7 @@ import { inTurn, type Placed } from "../../plan/placed";
 import type { Readiness } from "../../process/ready";
 import { simulate, waitAfter } from "../report";
 import { dose } from "../../process/beam";
-import { toBegin } from "../../process/context";
+import { toBegin } from "../../process/pieces";
 import { GROUND, surfaceUm } from "../../piece/state";
 import { showWhen } from "../../time/zoned";
 import { showMinutes, showMl, showShare, showUm } from "../../units/show";

@@ -1,5 +1,6 @@
 /** What a figure is made of: its inputs, each with where it came from. */
-import { toBegin, type Context } from "../../process/context";
+import { type Context } from "../../process/context";
+import { toBegin } from "../../process/pieces";
 import { DEPTH_THRESHOLD } from "../../models/depth/depth";
 import { dried } from "../../models/drying/clock";
 import { dryingOf } from "../../process/film-times";

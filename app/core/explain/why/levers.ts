@@ -7,7 +7,8 @@
  * humidity where nobody measured, 1 °C and 5 points where somebody did. These are our own; the panel shows both ends.
  */
 import { inTurn } from "../../plan/placed";
-import { toBegin, type Context } from "../../process/context";
+import { type Context } from "../../process/context";
+import { toBegin } from "../../process/pieces";
 import { isStandIn } from "../../process/wanted";
 import type { From } from "../../catalogue/properties";
 import { GROUND } from "../../piece/state";

@@ -1,5 +1,5 @@
 /** Figures by name, their inputs, and what moves them: against figures worked out by hand and plans made from changed worlds. */
-import { toBegin } from "../../process/context";
+import { toBegin } from "../../process/pieces";
 import { own } from "../../process/kinds";
 import { brief } from "../../testing/briefs";
 import { residualMm } from "../../models/depth/depth";
