@@ -6,7 +6,15 @@ import { open, openSample } from "./browser";
 const SHOTS: [
   string,
   string,
-  { width?: number; height?: number; touch?: boolean; theme?: "day" | "night"; opened?: string; made?: string }?,
+  {
+    width?: number;
+    height?: number;
+    touch?: boolean;
+    theme?: "day" | "night";
+    opened?: string;
+    pressed?: string;
+    made?: string;
+  }?,
 ][] = [
   ["today", ""],
   ["layers-engraved", "jobs/bed-markers/layers?step=coat.colour.beet.2"],
@@ -24,7 +32,7 @@ const SHOTS: [
   ["workshop", "workshop"],
   ["bench-log", "bench-log"],
   ["files", "jobs/bed-markers/files", { made: "[data-packet]" }],
-  ["practice", "practice/spray?level=1&seed=4"],
+  ["practice", "practice/spray?level=1&seed=4", { pressed: "Do it", made: "[data-verdict='false']" }],
   ["layers-390", "jobs/splash-tiles/layers?step=coat.top.1", { width: 390, height: 844, touch: true }],
   ["bench-390", "jobs/bed-markers/bench", { width: 390, height: 844, touch: true }],
 ];
@@ -37,6 +45,7 @@ for (const [name, path, look] of SHOTS) {
   await openSample(o.page);
   await o.page.goto(new URL(path, url).href);
   await o.page.locator("main[data-view]:not([data-view='loading'])").waitFor();
+  if (look?.pressed) await o.page.getByRole("button", { name: look.pressed }).click();
   if (look?.made) await o.page.locator(look.made).waitFor();
   if (look?.opened) {
     await o.page.locator(`section ${look.opened}`).first().click();
