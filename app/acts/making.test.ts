@@ -5,6 +5,7 @@ import { lessonsAt } from "../core/plan/lessons";
 import { makePlan } from "../core/plan/plan";
 import { open } from "../core/judge/judge";
 import { workCard } from "../core/explain/card";
+import { piecesOf } from "../core/process/pieces";
 import { zonedClock } from "../core/time/zoned";
 import { commit, undo } from "../store/acts";
 import { db, RichLayerDb, useDb } from "../store/db";
@@ -134,11 +135,8 @@ test("blanks are taken from their lot with the first tap; turned away they are n
   const first = makePlan(w, NOW).placed[0].step.id;
   expect((await benchAct("job", { intent: "start", step: first })).error).toBeUndefined();
   expect((await world()).job.blankLot).toBe(made.id);
-  expect((await readHeads()).find((h) => h.id === "job")!.blanks).toMatchObject({
-    lot: made.id,
-    begun: true,
-    pieces: 6,
-  });
+  const taken = (await readHeads()).find((h) => h.id === "job")!.blanks;
+  expect({ ...taken, pieces: piecesOf(taken.begins) }).toMatchObject({ lot: made.id, begun: true, pieces: 6 });
   await shopAct({ intent: "rate", field: "handsMinor", value: "24" });
   await shelfAct({ intent: "price", id: "beet", value: "4.80" });
   expect((await shelfAct({ intent: "price", id: "beet", value: "cheap" })).error).toMatch(/“cheap” is not an amount/);
