@@ -9,9 +9,11 @@ import { makePlan, type Plan } from "../plan/plan";
 import { byBeam } from "../process/kinds";
 import { fitting, isStandIn, OTHER_COLOUR } from "../process/wanted";
 import type { PlanEdit } from "../records/job";
+import { Rates } from "../records/shop";
 import type { World } from "../records/world";
 import { brief } from "../testing/briefs";
 import { a1, e1, many } from "../testing/worlds";
+import { costOf } from "./cost";
 import { figuresOf } from "./figures";
 import { smallestStroke } from "./letters";
 import { routesReport, waysInTurn } from "./ways";
@@ -38,7 +40,9 @@ const total = (list: { minutes: number | null }[]): number | null =>
 test("each figure of a row is the one of the plan that choosing it makes; A, then B, then A is A", () => {
   let rows = 0;
   for (const n of SEEDS) {
-    const w = wanting(n);
+    const bare = wanting(n);
+    // in every second shop an hour of hands has its price
+    const w = n % 2 ? bare : { ...bare, shop: { ...bare.shop, rates: { ...new Rates(), handsMinor: 2000 } } };
     const ways = [...waysInTurn(w, null)];
     expect(ways.map((x) => x.id).sort()).toEqual(ROUTES.map((r) => r.id).sort());
     for (const x of ways.filter((y) => y.figures)) {
@@ -46,6 +50,8 @@ test("each figure of a row is the one of the plan that choosing it makes; A, the
       const there = byRoute(w, x.id);
       const plan = makePlan(there, null, true);
       const all = inTurn(plan.placed);
+      const { parts } = costOf(plan);
+      expect(parts.reduce((a, part) => a + (part.minor ?? 0), 0) > 0).toBe(n % 2 === 0);
       expect({ n, id: x.id, ...x.figures, section: null }).toEqual({
         n,
         id: x.id,
@@ -57,6 +63,8 @@ test("each figure of a row is the one of the plan that choosing it makes; A, the
         pieces: plan.context.pieces,
         loss: route(x.id).loss,
         finestMm: smallestStroke(plan)!.strokeMm,
+        costMinor: parts.reduce((a, part) => a + (part.minor ?? 0), 0),
+        costAtLeast: parts.some((part) => part.minor === null),
         creeps: creepsBy(plan),
         bears: w.job.use.map((use) => ({ use, is: expect.stringMatching(/^(yes|sealed|no)$/) })),
         toBuy: plan.toBuy.map((p) => ({ id: p.id, name: p.name, finish: p.finish, colour: p.colour })),
