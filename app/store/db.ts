@@ -34,7 +34,7 @@ export interface Meta {
 }
 
 /** Newest shape of the database that this code knows. */
-const DB_VERSION = 5;
+export const DB_VERSION = 5;
 
 export class RichLayerDb extends Dexie {
   shop!: EntityTable<Shop, "id">;

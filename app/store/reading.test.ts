@@ -6,7 +6,7 @@ import { e1, many, shop } from "../core/testing/worlds";
 import { shopFile } from "../io/export/job-file";
 import { randomShop } from "../testing/random-shop";
 import { change, commit, historyEnds, logTap, newEyes, noteSaved, redo, undo, type Put } from "./acts";
-import { db, RichLayerDb, TABLES, useDb } from "./db";
+import { db, DB_VERSION, RichLayerDb, TABLES, useDb } from "./db";
 import { diff, patched, sameRecord } from "./diff";
 import { deleteJob, importFile, previewImport } from "./import";
 import {
@@ -246,7 +246,7 @@ describe("what is stored elsewhere is heard", () => {
     const same = Object.fromEntries(
       db().tables.map((t) => [t.name, [t.schema.primKey.src, ...t.schema.indexes.map((x) => x.src)].join()]),
     );
-    newer.version(5).stores({ ...same, odd: "id" });
+    newer.version(DB_VERSION + 1).stores({ ...same, odd: "id" });
     await newer.open();
     await newer.table("odd").put({ id: "kept" });
     newer.close();
