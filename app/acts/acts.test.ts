@@ -9,7 +9,7 @@ import { defaultMachine } from "../core/catalogue/starter";
 import { faceMm2 } from "../core/geometry/blank";
 import { chooseRoutes } from "../core/plan/choose";
 import { BEAMS } from "../core/records/ids";
-import { a1, e1, shop, SHELF } from "../core/testing/worlds";
+import { a1, e1, shop } from "../core/testing/worlds";
 import { fold } from "../core/plan/fold";
 import { findStep, makePlan, planFor, turns } from "../core/plan/plan";
 import { firstPiece, isFirst } from "../core/plan/proof";
@@ -20,8 +20,9 @@ import { standing } from "../core/bench/next";
 import { zonedClock } from "../core/time/zoned";
 import { change, commit, undo } from "../store/acts";
 import type { Job } from "../core/records/job";
-import { db, RichLayerDb, useDb } from "../store/db";
+import { db } from "../store/db";
 import { readWorld } from "../store/queries";
+import { stocked } from "../testing/stocked";
 import { benchAct } from "./bench";
 import { houseAct } from "./house";
 import { jobAct, wrapUpAct } from "./job";
@@ -38,15 +39,7 @@ let n = 0;
 beforeEach(async () => {
   clock = MONDAY;
   globalThis.__richLayerClock = () => clock * 60000;
-  useDb(new RichLayerDb(`acts-${n++}`));
-  const w = e1();
-  await commit("beginning", [
-    { table: "shop", id: "shop", next: shop() },
-    { table: "machines", id: w.machines[0].id, next: w.machines[0] },
-    ...SHELF().map((p) => ({ table: "products" as const, id: p.id, next: p })),
-    { table: "jobs", id: "job", next: w.job },
-    { table: "jobs", id: "tile", next: { ...a1().job, id: "tile", title: "Tiles" } },
-  ]);
+  await stocked(`acts-${n++}`, { job: e1().job, tile: { ...a1().job, title: "Tiles" } });
 });
 afterEach(() => {
   db().close();

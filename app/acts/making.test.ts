@@ -1,5 +1,5 @@
 /** Acts round the making: plates, lessons, blanks, pieces, sizes, votes, how far off a piece lay; each undone in one. */
-import { a1, e1, shop, SHELF } from "../core/testing/worlds";
+import { a1, e1 } from "../core/testing/worlds";
 import { costOf, lotFor } from "../core/explain/cost";
 import { lessonsAt } from "../core/plan/lessons";
 import { makePlan } from "../core/plan/plan";
@@ -7,9 +7,10 @@ import { open } from "../core/judge/judge";
 import { workCard } from "../core/explain/card";
 import { piecesOf } from "../core/process/pieces";
 import { zonedClock } from "../core/time/zoned";
-import { commit, undo } from "../store/acts";
-import { db, RichLayerDb, useDb } from "../store/db";
+import { undo } from "../store/acts";
+import { db } from "../store/db";
 import { readHeads, readShop, readWorld } from "../store/queries";
+import { stocked } from "../testing/stocked";
 import { benchAct } from "./bench";
 import { jobAct, wrapUpAct } from "./job";
 import { learnedAct, shopAct } from "./shop";
@@ -19,15 +20,7 @@ const NOW = zonedClock("UTC").fromLocal("2027-01-11T10:00");
 let n = 0;
 beforeEach(async () => {
   globalThis.__richLayerClock = () => NOW * 60000;
-  useDb(new RichLayerDb(`making-${n++}`));
-  const w = e1();
-  await commit("beginning", [
-    { table: "shop", id: "shop", next: shop() },
-    { table: "machines", id: w.machines[0].id, next: w.machines[0] },
-    ...SHELF().map((p) => ({ table: "products" as const, id: p.id, next: p })),
-    { table: "jobs", id: "job", next: w.job },
-    { table: "jobs", id: "tile", next: { ...a1().job, id: "tile", title: "Tiles" } },
-  ]);
+  await stocked(`making-${n++}`, { job: e1().job, tile: { ...a1().job, title: "Tiles" } });
 });
 afterEach(() => {
   db().close();

@@ -1,17 +1,18 @@
 /** The calendar of the shop as acts: jobs go by it or each alone again, held, weighed, pinned; hours of single days; undo covers each. */
-import { shop, SHELF, a1, e1 } from "../core/testing/worlds";
+import { a1, e1 } from "../core/testing/worlds";
 import { layShop } from "../core/plan/whole";
 import { wholeRows } from "../core/explain/whole";
 import { makePlan } from "../core/plan/plan";
 import { zonedClock } from "../core/time/zoned";
 import { workCalendar } from "../core/time/hours";
-import { commit, undo } from "../store/acts";
-import { db, RichLayerDb, useDb } from "../store/db";
+import { undo } from "../store/acts";
+import { db } from "../store/db";
 import { readShop, readWorld, readWorldsOf } from "../store/queries";
 import { writeShopCalendar } from "../io/export/ics";
 import { axisOf, shopStretch } from "../views/shop-calendar";
 import { todayView } from "../views/today";
 import { shopApi } from "../workers/shop-api";
+import { stocked } from "../testing/stocked";
 import { houseAct } from "./house";
 
 const utc = zonedClock("UTC");
@@ -19,15 +20,10 @@ const NOW = utc.fromLocal("2027-01-11T09:30");
 let n = 0;
 beforeEach(async () => {
   globalThis.__richLayerClock = () => NOW * 60000;
-  useDb(new RichLayerDb(`queue-${n++}`));
-  const w = e1();
-  await commit("beginning", [
-    { table: "shop", id: "shop", next: shop() },
-    { table: "machines", id: w.machines[0].id, next: w.machines[0] },
-    ...SHELF().map((p) => ({ table: "products" as const, id: p.id, next: p })),
-    { table: "jobs", id: "job", next: { ...w.job, id: "job", title: "Markers" } },
-    { table: "jobs", id: "tile", next: { ...a1().job, id: "tile", title: "Tiles", due: "2027-01-12T12:00" } },
-  ]);
+  await stocked(`queue-${n++}`, {
+    job: { ...e1().job, title: "Markers" },
+    tile: { ...a1().job, title: "Tiles", due: "2027-01-12T12:00" },
+  });
 });
 afterEach(() => {
   db().close();

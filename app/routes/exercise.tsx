@@ -17,9 +17,12 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
   const q = new URL(request.url).searchParams;
   const level = Math.min(e.levels, Math.max(1, Number(q.get("level") ?? 1) || 1));
   const seed = Math.max(1, Math.floor(Number(q.get("seed") ?? 1) || 1));
-  const base = q.get("where") === "own" ? await readShop() : null;
-  const own: World | null = base && base.machines.length ? { ...base, job: new Job(), log: [] } : null;
-  return { id: e.id, level, seed, own, where: own ? "own" : "" };
+  const base = e.own ? await readShop() : null;
+  const mine: World | null = base && { ...base, job: new Job(), log: [] };
+  const goes = mine !== null && e.own!.has(mine);
+  const own = goes && q.get("where") === "own" ? mine : null;
+  const lacks = mine && !goes ? e.own!.of : null;
+  return { id: e.id, level, seed, own, where: own ? "own" : "", goes, lacks };
 }
 export const clientAction = async ({ request }: Route.ClientActionArgs) => learnedAct(await formOf(request));
 
@@ -120,9 +123,12 @@ function Doing({ d }: { d: Route.ComponentProps["loaderData"] }) {
               Level {level}
             </Link>
           ))}
-          <Link className="text alone" to={to({ where: d.where ? "" : "own" })}>
-            {d.where ? "Made up again" : "In my own shop"}
-          </Link>
+          {d.goes && (
+            <Link className="text alone" to={to({ where: d.where ? "" : "own" })}>
+              {d.where ? "Made up again" : "In my own shop"}
+            </Link>
+          )}
+          {d.lacks && <span className="text-muted">In your own shop once it has {d.lacks}</span>}
           <Link className="text alone" to="/practice">
             All exercises
           </Link>

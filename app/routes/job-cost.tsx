@@ -143,7 +143,7 @@ export default function CostPage({ loaderData: d }: Route.ComponentProps) {
             <>
               {" "}
               So far {d.was.all}
-              {d.was.good > 0 && `, ${d.was.each} for each of ${d.was.good} good`}.
+              {d.was.good !== null && `, ${d.was.each} for each of ${d.was.good} good`}.
             </>
           )}
         </p>

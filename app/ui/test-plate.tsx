@@ -214,13 +214,20 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
           <p>
             {fit.depth.perJ.toFixed(3)} mm per J/mm², {said(`${fit.depth.offMm.toFixed(3)} mm`, units)} off the line, by{" "}
             {fit.depth.n} cells.
+            {p.used && <span className="text-ready"> Kept with {p.machine}: depths are planned by it.</span>}
           </p>
         )}
       </div>
       <div className="screen-only mt-2 flex flex-wrap gap-3">
         {(fit.advice || fit.depth) && (
           <ActButton className="btn btn-main" act={{ intent: "test-use", id: t.id }}>
-            {fit.depth ? "Keep it with the machine" : p.used ? "Go by it again" : "Go by it"}
+            {fit.depth
+              ? p.used
+                ? "Keep it again"
+                : "Keep it with the machine"
+              : p.used
+                ? "Go by it again"
+                : "Go by it"}
           </ActButton>
         )}
         {(fit.window ?? fit.peak) && (

@@ -65,7 +65,8 @@ function costViewIn(plan: Plan) {
     pieces,
     rows,
     planned: { ...sum(planned), atLeast: planned.atLeast, known: planned.totalMinor > 0 },
-    was: was && { ...sum(was), good: was.shared },
+    // how many are good is known once somebody has said so; nothing that has a price yet is no sum
+    was: was && was.totalMinor > 0 ? { ...sum(was), good: job.wrapUp.good || null } : null,
     lost: lost.map((l) => ({ ...l, text: sumWords({ totalMinor: l.minor, atLeast: l.atLeast }, shop) })),
     lostSum: lost.length
       ? sumWords({ totalMinor: lost.reduce((a, l) => a + l.minor, 0), atLeast: lost.some((l) => l.atLeast) }, shop)

@@ -26,17 +26,16 @@ export interface FoundJob {
   words: string;
 }
 
-const named = new Map(FLAW_KINDS.map((f) => [f.id, f.name]));
+const named = new Map<string, string>(FLAW_KINDS.map((f) => [f.id, f.name]));
 export function foundJobs(jobs: readonly Job[], base: ShopFacts): FoundJob[] {
   return jobs.map((j) => {
-    const kept = [...(j.begun?.machines ?? []), ...base.machines];
-    const m = base.machines.find((x) => x.id === j.machineId) ?? kept.find((x) => x.id === j.machineId);
+    const m = [...base.machines, ...(j.begun?.machines ?? [])].find((x) => x.id === j.machineId);
     const products = new Map([...(j.begun?.products ?? []), ...base.products].map((p) => [p.id, p.name]));
     const used = [...j.zones.map((z) => z.productId), j.choices.topId, j.choices.clearId, j.choices.sealerId];
     const paints = [...new Set(used.flatMap((id) => (id ? (products.get(id) ?? []) : [])))].join(", ");
     const w = j.wrapUp;
     const flawIds = [...new Set(w.flaws.map((f) => f.flaw as string))];
-    const flaws = flawIds.map((f) => named.get(f as never) ?? f).join(", ");
+    const flaws = flawIds.map((f) => named.get(f) ?? f).join(", ");
     return {
       id: j.id,
       title: j.title,

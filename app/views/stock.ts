@@ -1,5 +1,5 @@
 /** Blanks that lie here, lot by lot: what came, was turned away and why, what jobs took, what is free; cans that are nearly empty. */
-import { blankMatches, rejected, toOrder, yieldOf } from "../core/catalogue/blanks";
+import { lotOf, rejected, toOrder, yieldOf } from "../core/catalogue/blanks";
 import { paint } from "../core/catalogue/properties";
 import { substrateNamed } from "../core/catalogue/substrates";
 import { transfer, wetUm } from "../core/models/film/build";
@@ -8,7 +8,7 @@ import { piecesOf, type Begins } from "../core/process/pieces";
 import type { Product } from "../core/records/product";
 import type { BlankLot, Shop } from "../core/records/shop";
 import { showMoney } from "../core/units/money";
-import { listWords, showLength, showMl, showShare } from "../core/units/show";
+import { listWords, MM_PER_INCH, showLength, showMl, showShare } from "../core/units/show";
 
 /** What of a job its blanks are told by. */
 export interface Wants {
@@ -43,14 +43,9 @@ export interface LotRow {
   forTen: number | null;
 }
 
-/** Does a job, not begun yet, mean to take a lot: the one it names, else the newest that fits? */
-function means(lot: BlankLot, lots: readonly BlankLot[], job: Wants): boolean {
-  const b = job.blanks;
-  if (!b || b.begun || job.open === 0) return false;
-  if (b.lot) return b.lot === lot.id;
-  const fits = lots.filter((l) => blankMatches(l, b)).sort((x, y) => (x.cameOn < y.cameOn ? 1 : -1));
-  return fits[0]?.id === lot.id;
-}
+/** Does a job that has not begun yet mean to take a lot? */
+const means = (lot: BlankLot, lots: readonly BlankLot[], { blanks: b, open }: Wants): boolean =>
+  b !== undefined && !b.begun && open === 1 && lotOf(lots, b, b.lot)?.id === lot.id;
 
 /** @param jobs all jobs of the shop, wrapped up or not */
 export function lotRows(shop: Shop, jobs: readonly Wants[]): LotRow[] {
@@ -115,7 +110,11 @@ export const leftovers = (products: readonly Product[], units: Shop["units"]): L
     const lands = transfer(f.finish.by, SMALL_MM ** 2, SMALL_MM, SMALL_MM);
     const cm2 = wet === null || wet <= 0 ? null : (has * lands * 1e4) / wet;
     const area =
-      cm2 === null ? null : units === "inch" ? `${Math.round(cm2 / 6.4516)} sq in` : `${Math.round(cm2)} cm²`;
+      cm2 === null
+        ? null
+        : units === "inch"
+          ? `${Math.round((cm2 * 100) / MM_PER_INCH ** 2)} sq in`
+          : `${Math.round(cm2)} cm²`;
     return [
       {
         id: p.id,

@@ -4,6 +4,7 @@ import {
   firstPlate,
   fitOf,
   guardsOf,
+  perJOf,
   plateMinutes,
   questionOf,
   sizeOf,
@@ -56,7 +57,9 @@ function testViewIn(plan: Plan) {
           minutes: showMinutes(plateMinutes(t, m)),
           guards: m ? guardsOf(t, { ...c, machine: m }).map((g) => g.say) : [],
           other: m !== null && c.machine !== null && m.id !== c.machine.id,
-          used: job.plate !== null && fit.advice !== null && job.plate.note === fit.advice.says.slice(0, 400),
+          used: fit.depth
+            ? m?.depths?.find((x) => x.substrate === job.substrate.id)?.perJ === perJOf(fit.depth)
+            : job.plate !== null && fit.advice !== null && job.plate.note === fit.advice.says.slice(0, 400),
         };
       })
       .reverse(),

@@ -3,7 +3,7 @@ import { nowMinutes } from "../../clock";
 import { makePlan, type Plan } from "../../core/plan/plan";
 import { workOf } from "../../core/process/force";
 import { kindOf } from "../../core/process/kinds";
-import { fitOf, guardsOf, zoomed } from "../../core/explain/plate";
+import { fitOf, guardsOf, perJOf, zoomed } from "../../core/explain/plate";
 import { spaced } from "../../core/models/laser/plate";
 import { context } from "../../core/process/context";
 import { OneOf, Text } from "../../core/records/fields";
@@ -176,7 +176,7 @@ export const plateActs = [
     const plan = makePlan(w, Math.floor(at));
     const fit = fitOf(t, plan);
     if (fit.depth) {
-      const perJ = Math.round(fit.depth.perJ * 10000) / 10000;
+      const perJ = perJOf(fit.depth);
       const body = w.job.substrate.id;
       await change<Machine>("depth measured", "machines", t.machineId, (m) => ({
         ...m,

@@ -1,4 +1,5 @@
 /** Blanks that lie here: lots put in, counted, turned away with a reason, taken out. */
+import { rejected } from "../../core/catalogue/blanks";
 import { isSubstrate } from "../../core/catalogue/substrates";
 import { Text } from "../../core/records/fields";
 import { LotForm, RejectForm } from "../../core/records/forms";
@@ -30,7 +31,7 @@ const sized = (v: string, units: Shop["units"]): number => {
 /** A count that may not be less than what is turned away. */
 function count(v: string, lot: BlankLot): number {
   const n = typed.whole(v);
-  const away = (lot.rejects ?? []).reduce((a, r) => a + r.n, 0);
+  const away = rejected(lot);
   if (n < away) throw new Refused(`${n} are fewer than the ${away} that were turned away.`);
   return n;
 }
@@ -80,7 +81,7 @@ export const blankActs = [
   act("lot-reject", RejectForm, (f, _c: InShop) =>
     changedLot(f.id, "blanks turned away", (lot, s) => {
       const n = typed.whole(f.n);
-      const away = (lot.rejects ?? []).reduce((a, r) => a + r.n, 0);
+      const away = rejected(lot);
       if (n + away > lot.came) throw new Refused(`${n + away} would be turned away, and ${lot.came} came.`);
       return { rejects: [...(lot.rejects ?? []), { at: today(s), n, why: f.why.trim() }] };
     }),

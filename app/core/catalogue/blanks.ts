@@ -15,6 +15,11 @@ export function blankMatches(lot: BlankLot, s: Substrate): boolean {
   const sized = (near(lot.w, s.w) && near(lot.h, s.h)) || (!round && near(lot.w, s.h) && near(lot.h, s.w));
   return sized && near(lot.t, s.t);
 }
+/** The lot that a piece is taken from: the one that is named, else the newest that fits; null: none lies here. */
+export function lotOf(lots: readonly BlankLot[], s: Substrate, named?: string | null): BlankLot | null {
+  const one = lots.find((l) => l.id === named);
+  return one ?? lots.filter((l) => blankMatches(l, s)).sort((a, b) => (a.cameOn < b.cameOn ? 1 : -1))[0] ?? null;
+}
 /** Those of a lot that were turned away. */
 export const rejected = (lot: BlankLot): number => (lot.rejects ?? []).reduce((a, r) => a + r.n, 0);
 /** Share of a lot that was good; null: none came. */

@@ -3,7 +3,6 @@
  * on another machine.
  */
 import { BEAM_KINDS } from "../catalogue/beams";
-import { finishNamed, isFinish } from "../catalogue/finishes";
 import { substrateNamed } from "../catalogue/substrates";
 import { carry, type Carried } from "../models/laser/carry";
 import { dose, shareOf, topSpeed, wattsOf } from "../process/beam";
@@ -148,6 +147,3 @@ export const carriesOver = (from: Machine, to: Machine): string | null =>
     ? null
     : `${BEAM_KINDS[from.beam].name} and ${BEAM_KINDS[to.beam].name.toLowerCase()} are taken up otherwise by paint and body: ` +
       "equal energy is no start here.";
-
-/** What a product is, in a word. */
-export const finishWord = (p: Product): string => (isFinish(p.finish) ? finishNamed(p.finish).name : p.finish);

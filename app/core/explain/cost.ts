@@ -2,7 +2,7 @@
  * M16 What a job costs: blanks, paint by volume, powder by weight, mask by area, small things, machine by the hour, hands by the hour,
  * opened to its parts; as planned, and as it was by the bench log. A part without a price is unknown and the sum is “at least”.
  */
-import { blankMatches } from "../catalogue/blanks";
+import { lotOf } from "../catalogue/blanks";
 import { canMl, type StepUse } from "../plan/amounts";
 import type { Placed } from "../plan/placed";
 import { isFirst } from "../plan/proof";
@@ -51,14 +51,8 @@ export interface Cost {
 const MASK_OVER_MM = 10;
 const HOUR = 60;
 
-/** The lot that a job’s blanks come from: the one it names, else the newest that fits; null: none lies here. */
-export function lotFor(job: Job, shop: Shop): BlankLot | null {
-  const lots = shop.blanks ?? [];
-  const named = lots.find((l) => l.id === job.blankLot);
-  if (named) return named;
-  const fits = lots.filter((l) => blankMatches(l, job.substrate));
-  return fits.sort((a, b) => (a.cameOn < b.cameOn ? 1 : -1))[0] ?? null;
-}
+/** The lot that a job’s blanks come from; null: none lies here. */
+export const lotFor = (job: Job, shop: Shop): BlankLot | null => lotOf(shop.blanks ?? [], job.substrate, job.blankLot);
 
 /** What a pack of a product holds and in what; null: nobody has said. */
 export function packOf(p: Product, c: Context): { holds: number; unit: "ml" | "g" | "m²" } | null {

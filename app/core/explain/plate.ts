@@ -15,6 +15,8 @@ import {
 import { rasterTime } from "../models/laser/runtime";
 import { dose, keptSpeed, shareOf, topSpeed, wattsOf } from "../process/beam";
 import type { Context } from "../process/context";
+import { ENOUGH } from "../process/settings";
+import type { LaserSetting } from "../process/step";
 import { isSet, kindOf, own } from "../process/kinds";
 import { beamWork } from "../catalogue/routes";
 import type { Plan } from "../plan/plan";
@@ -147,14 +149,18 @@ export function questionOf(c: Context): PlateQuestion {
   return "window";
 }
 
+/** The setting of the first work of the beam that is no trial; null: there is none yet. */
+function firstSet(plan: Plan): LaserSetting | null {
+  const at = plan.placed.find((p) => isSet(p.step) && kindOf(p.step.kind).tries === undefined);
+  return at ? own(at.step, "laser") : null;
+}
 /** A plate to begin with, round the setting that is computed; null: none is, since no machine is chosen or nothing is known. */
 export function firstPlate(
   plan: Plan,
 ): { powers: [number, number]; speeds: [number, number]; interval: number } | null {
   const c = plan.context;
   const m = c.machine;
-  const at = plan.placed.find((p) => isSet(p.step) && kindOf(p.step.kind).tries === undefined);
-  const set = at ? own(at.step, "laser") : null;
+  const set = firstSet(plan);
   if (!m || !set) return null;
   const fastest = keptSpeed(m, null);
   return {
@@ -200,11 +206,13 @@ export function settingOf(e: number, t: TestPlate, m: Machine): { power: number;
 
 /** J/mm² at which the top is thought to go; null: nobody knows. */
 function firstOf(plan: Plan): number | null {
-  const at = plan.placed.find((p) => isSet(p.step) && kindOf(p.step.kind).tries === undefined);
-  const set = at ? own(at.step, "laser") : null;
+  const set = firstSet(plan);
   const e = set && plan.context.machine ? dose(plan.context.machine, set) : null;
-  return e === null ? null : e / 1.3;
+  return e === null ? null : e * ENOUGH;
 }
+
+/** mm per J/mm² as it is kept with a machine. */
+export const perJOf = (d: DepthFit): number => Math.round(d.perJ * 10000) / 10000;
 
 /** What a plate’s readings say. */
 export function fitOf(t: TestPlate, plan: Plan): PlateFit {

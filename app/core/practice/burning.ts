@@ -8,6 +8,7 @@ import { burntOf, type Source } from "../process/polarity";
 import { bodyOf } from "../catalogue/substrates";
 import { randomOf } from "../units/random";
 import type { Beam } from "../records/ids";
+import type { Machine } from "../records/machine";
 import type { World } from "../records/world";
 import {
   clamp,
@@ -38,9 +39,12 @@ interface Stack {
   patchy: number;
   e0: number;
 }
+const ownBeam = (shop: World): Machine | null =>
+  shop.machines.find((x) => x.beam === "blue" || x.beam === "co2") ?? null;
+const OWN_BEAM: Exercise["own"] = { of: "a tube or diode laser", has: (w) => ownBeam(w) !== null };
 function stackOf(seed: number, level: number, shop: World | null): Stack {
   const r = randomOf(seed * 7 + level);
-  const m = shop?.machines.find((x) => x.beam === "blue" || x.beam === "co2") ?? null;
+  const m = shop ? ownBeam(shop) : null;
   const beam = (m?.beam as Beam) ?? pickOf<Beam>(["blue", "co2"], r);
   return {
     beam,
@@ -107,6 +111,7 @@ export const burnAStack: Exercise = {
   guide: "step-reveal",
   kinds: ["reveal", "plate"],
   levels: 3,
+  own: OWN_BEAM,
   task(seed, level, shop) {
     const s = stackOf(seed, level, shop);
     return {
@@ -216,6 +221,7 @@ export const readAPlate: Exercise = {
   guide: "step-plate",
   kinds: ["plate"],
   levels: 3,
+  own: OWN_BEAM,
   task(seed, level, shop) {
     const t = plateOf(seed, level, shop);
     return {

@@ -55,6 +55,8 @@ export interface Exercise {
   /** kinds of step that it is about */
   kinds: readonly string[];
   levels: number;
+  /** what it takes of the maker’s own shop; absent: it goes by no shop */
+  own?: { of: string; has(shop: World): boolean };
   /** @param shop the maker’s own, for the level of that name; null: made up */
   task(seed: number, level: number, shop: World | null): Task;
   judge(seed: number, level: number, answer: Answer, shop: World | null): Verdict;

@@ -190,6 +190,7 @@ export const waitOrGo: Exercise = {
   guide: "step-rest",
   kinds: ["coat", "rest"],
   levels: 3,
+  own: { of: "its air", has: () => true },
   task(seed, level, shop) {
     const w = waitOf(seed, level, shop);
     return {

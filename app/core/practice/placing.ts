@@ -379,6 +379,7 @@ export const chooseTheWay: Exercise = {
   guide: "route-A1",
   kinds: [],
   levels: 3,
+  own: { of: "a machine", has: (w) => w.machines.length > 0 },
   task(seed, level, shop) {
     const t = wishOf(seed, level, shop);
     return {

@@ -70,3 +70,4 @@ export const FLAWS = [
 export const PLATE_QUESTIONS = ["window", "darken", "cut-mask", "depth"] as const;
 export type PlateQuestion = (typeof PLATE_QUESTIONS)[number];
 export const PLATE_READS = ["whole", "partly", "gone"] as const;
+export type PlateRead = (typeof PLATE_READS)[number];

@@ -1,7 +1,7 @@
 /** A job: brief, artwork with its zones, route and choices, the plan's edits as data, waivers, wrap-up. The bench log stands apart. */
 import { Begun } from "./begun";
 import { Picture } from "./picture";
-import { FLAWS, PLATE_QUESTIONS, PLATE_READS, ROUTE_IDS, USES, type PlateQuestion } from "./ids";
+import { FLAWS, PLATE_QUESTIONS, PLATE_READS, ROUTE_IDS, USES, type PlateQuestion, type PlateRead } from "./ids";
 import {
   Colour,
   Flag,
@@ -245,8 +245,8 @@ export class Plate {
 export class PlateCell {
   @Whole(0, 30) row!: number;
   @Whole(0, 30) col!: number;
-  @Maybe() @OneOf(PLATE_READS) top?: (typeof PLATE_READS)[number];
-  @Maybe() @OneOf(PLATE_READS) under?: (typeof PLATE_READS)[number];
+  @Maybe() @OneOf(PLATE_READS) top?: PlateRead;
+  @Maybe() @OneOf(PLATE_READS) under?: PlateRead;
   /** how deep the mark is, 0 nothing to 10 */
   @Maybe() @Num(0, 10) mark?: number;
   /** mm measured */

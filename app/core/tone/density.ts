@@ -1,6 +1,6 @@
 /** Density of a file against the lines of the machine: what it holds, and the stripes where they are not the same. */
+import { MM_PER_INCH } from "../units/show";
 
-export const MM_PER_INCH = 25.4;
 /** Pixels an inch of an interval. */
 export const perInch = (intervalMm: number): number => MM_PER_INCH / intervalMm;
 

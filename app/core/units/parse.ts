@@ -2,10 +2,10 @@
  * What people type into a field, turned into internal units (mm, mm/s, s, °C, µm, ml, g).
  * Each reader returns a number, or a sentence that says what was not understood; it never guesses.
  */
+import { MM_PER_INCH } from "./show";
 export type Parsed = { ok: true; value: number } | { ok: false; error: string };
 export type LengthUnit = "mm" | "in";
 
-const MM_PER_INCH = 25.4;
 const good = (value: number): Parsed =>
   Number.isFinite(value) ? { ok: true, value } : { ok: false, error: "That is not a finite number." };
 const bad = (text: string, want: string): Parsed => ({ ok: false, error: `“${text.trim()}” is not ${want}.` });

@@ -2,9 +2,8 @@
  * Sentences of the core speak of mm and °C. In a shop that reads inches they are told over: each figure with its unit, alone or in a
  * row (“120 × 60 mm”, “2 to 3 mm”), differences of temperature as differences. What stands beside other units already is left.
  */
-import { showTemp, type UnitSystem } from "./show";
+import { MM_PER_INCH, showTemp, type UnitSystem } from "./show";
 
-const MM_PER_INCH = 25.4;
 const N = "-?\\d+(?:\\.\\d+)?";
 const ROW = `(?:${N}(?:\\s*[×,]\\s*|\\s*-\\s*| to | or | and | of ))*${N}`;
 /** not where the figure is one of several units side by side, or a rate of another kind */

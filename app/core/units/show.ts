@@ -2,7 +2,7 @@
 export type UnitSystem = "metric" | "inch";
 
 export const UNKNOWN = "unknown";
-const MM_PER_INCH = 25.4;
+export const MM_PER_INCH = 25.4;
 
 const trim = (n: number, digits: number): string => {
   const s = n.toFixed(digits);

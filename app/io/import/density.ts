@@ -1,6 +1,6 @@
 /** What density a picture file says of itself. */
 import { pictureKind } from "./pixels";
-import { MM_PER_INCH } from "../../core/tone/density";
+import { MM_PER_INCH } from "../../core/units/show";
 
 const METRE = 1000;
 /** Pixels an inch as a PNG (pHYs) or a JPEG (JFIF) says it; null: it says none. @param b a file whose head was found sound */

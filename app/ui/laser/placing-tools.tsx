@@ -126,7 +126,7 @@ export function Squareness({ d }: { d: View }) {
         {all && !found && <span className="text-wrong">The two ends lie at the same x: take them farther apart.</span>}
         {found && (
           <>
-            Turned by {r(Math.abs(found.degrees))}°{" "}
+            Turned by {r(Math.abs(found.degrees))}°
             {Math.abs(found.pushMm) < 0.005
               ? ": square."
               : `: push its right end ${said(`${r(Math.abs(found.pushMm))} mm`, units)} ${found.pushMm > 0 ? "back" : "forward"}. `}

@@ -1,7 +1,22 @@
 import { randomOf } from "../../units/random";
 import { many } from "../../testing/worlds";
 import { carry } from "./carry";
-import { fitDepth, fitPeak, fitWindow, readCell, spaced } from "./plate";
+import { fitDepth, fitPeak, fitWindow, spaced, type CellRead } from "./plate";
+import type { PlateRead } from "../../records/ids";
+import type { Random } from "../../units/random";
+
+/** A reader that makes the mistakes people make. @param truth boundaries and spread */
+function readCell(
+  e: number,
+  truth: { c1: number; c2: number | null; s: number; noise: number },
+  rnd: Random,
+): CellRead {
+  const read = (c: number): PlateRead => {
+    const off = Math.log(e) - Math.log(c) + truth.noise * gauss(rnd);
+    return off < -1.96 * truth.s ? "whole" : off > 1.96 * truth.s ? "gone" : "partly";
+  };
+  return { e, top: read(truth.c1), under: truth.c2 === null ? null : read(truth.c2) };
+}
 
 const gauss = (r: ReturnType<typeof randomOf>): number =>
   Math.sqrt(-2 * Math.log(1 - r.next())) * Math.cos(2 * Math.PI * r.next());

@@ -3,16 +3,14 @@
  * noise σ. Priors: ln s ~ N(ln .12, .7), ln σ ~ N(ln .06, .5), ln(ln C₂ − ln C₁) ~ N(ln .85, 1), ln C₁ wide round the first estimate.
  * The posterior is taken on a grid; what is told of the window are its quantiles.
  */
-import type { Random } from "../../units/random";
+import { PLATE_READS, type PlateRead } from "../../records/ids";
 import { phi } from "../film/reveal";
 
-export const READS = ["whole", "partly", "gone"] as const;
-export type Read = (typeof READS)[number];
 /** A cell: the energy it got, how the top and, where it can be seen, what lies beneath came out. */
 export interface CellRead {
   e: number;
-  top: Read | null;
-  under: Read | null;
+  top: PlateRead | null;
+  under: PlateRead | null;
 }
 
 const Z = 1.96;
@@ -32,7 +30,7 @@ const NOISE_SD = [-1.6, -0.8, 0, 0.8, 1.6];
 const normal = (x: number, [m, sd]: readonly [number, number]): number => -0.5 * ((x - m) / sd) ** 2;
 const TINY = 1e-12;
 /** ln of the chance of a reading. @param off ln E − ln C */
-function likely(read: Read, off: number, s: number, noise: number): number {
+function likely(read: PlateRead, off: number, s: number, noise: number): number {
   const whole = phi((-Z * s - off) / noise);
   const gone = phi((off - Z * s) / noise);
   const p = read === "whole" ? whole : read === "gone" ? gone : 1 - whole - gone;
@@ -74,7 +72,7 @@ const gridOf = (cells: readonly CellRead[], first: number | null): Grid => {
 };
 
 /** ln likelihood of one boundary over the grid, [s][noise][C]. */
-function surface(cells: readonly { e: number; read: Read }[], g: Grid): number[][][] {
+function surface(cells: readonly { e: number; read: PlateRead }[], g: Grid): number[][][] {
   return g.s.map((s) =>
     g.noise.map((noise) => g.at.map((c) => cells.reduce((a, x) => a + likely(x.read, Math.log(x.e) - c, s, noise), 0))),
   );
@@ -184,7 +182,7 @@ function telling(d: Draws, two: boolean, from: number, to: number): number[] {
       const mean = [0, 0, 0];
       let each = 0;
       for (const k of order) {
-        const p = READS.map((r) => Math.exp(likely(r, le - c[k], d.s[k], d.noise[k])));
+        const p = PLATE_READS.map((r) => Math.exp(likely(r, le - c[k], d.s[k], d.noise[k])));
         const w = d.w[k] / all;
         p.forEach((x, i) => (mean[i] += w * x));
         each += w * entropy(p);
@@ -329,18 +327,4 @@ export function spaced(from: number, to: number, n: number, how: Spacing): numbe
   return Array.from({ length: n }, (_v, i) =>
     how === "linear" ? from + ((to - from) * i) / (n - 1) : from * (to / from) ** (i / (n - 1)),
   );
-}
-
-/** A reader that makes the mistakes people make: for tests and practice. @param truth boundaries and spread */
-export function readCell(
-  e: number,
-  truth: { c1: number; c2: number | null; s: number; noise: number },
-  rnd: Random,
-): CellRead {
-  const gauss = (): number => Math.sqrt(-2 * Math.log(1 - rnd.next())) * Math.cos(2 * Math.PI * rnd.next());
-  const read = (c: number): Read => {
-    const off = Math.log(e) - Math.log(c) + truth.noise * gauss();
-    return off < -Z * truth.s ? "whole" : off > Z * truth.s ? "gone" : "partly";
-  };
-  return { e, top: read(truth.c1), under: truth.c2 === null ? null : read(truth.c2) };
 }
