@@ -315,6 +315,7 @@ export async function buildSample(now: number, zone: string, measure: Measure): 
         substrate: maple,
         use: ["handled", "outdoors"],
         route: "E1",
+        blankLot: "maple-winter",
         start: at(-1, "17:30"),
         due: at(65, "16:00"),
         choices: { ...new Choices(), depthMm: 1.5, proof: false },

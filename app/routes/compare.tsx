@@ -65,7 +65,7 @@ export default function Compare({ loaderData: d }: Route.ComponentProps) {
               tabIndex={0}
               role="region"
               aria-label={`${s.job.title}, its face`}
-              className="h-72 overflow-auto border border-line"
+              className="max-h-72 overflow-auto border border-line"
             >
               <div style={{ width: `${zoom * 100}%` }}>
                 <Face

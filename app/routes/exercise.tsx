@@ -116,7 +116,7 @@ function Doing({ d }: { d: Route.ComponentProps["loaderData"] }) {
           {Array.from({ length: e.levels }, (_v, i) => i + 1).map((level) => (
             <Link
               key={level}
-              className={level === d.level ? "font-bold" : "text alone"}
+              className={level === d.level ? "alone font-bold" : "text alone"}
               aria-current={level === d.level ? "page" : undefined}
               to={to({ level, seed: 1 })}
             >
@@ -128,7 +128,9 @@ function Doing({ d }: { d: Route.ComponentProps["loaderData"] }) {
               {d.where ? "Made up again" : "In my own shop"}
             </Link>
           )}
-          {d.lacks && <span className="text-muted">In your own shop once it has {d.lacks}</span>}
+          {d.lacks && (
+            <span className="alone inline-flex items-center text-muted">In your own shop once it has {d.lacks}</span>
+          )}
           <Link className="text alone" to="/practice">
             All exercises
           </Link>
@@ -156,7 +158,11 @@ function Doing({ d }: { d: Route.ComponentProps["loaderData"] }) {
             </button>
           </div>
         </section>
-        <section aria-label="What comes of it" className="min-w-0">
+        <section
+          aria-label="What comes of it"
+          // what is asked about is seen before it is answered
+          className={`min-w-0 ${task.picture && !fresh ? "max-lg:order-first" : ""}`}
+        >
           {picture && <DrawingView of={picture} />}
           <div aria-live="polite" data-verdict={last && fresh ? String(last.verdict.good) : ""}>
             {last && fresh && (

@@ -1,5 +1,6 @@
 import type { Route } from "./+types/job";
-import { Link, NavLink, Outlet } from "react-router";
+import { useEffect, useRef } from "react";
+import { Link, NavLink, Outlet, useLocation } from "react-router";
 import { standing } from "../core/bench/next";
 import { showWhen } from "../core/time/zoned";
 import { blankWords } from "../core/geometry/blank";
@@ -50,6 +51,16 @@ export const shouldRevalidate = onlySearch;
 
 export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
   const { job } = d;
+  const tabs = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // where not all tabs fit, the one that is open lies in view
+  useEffect(() => {
+    const bar = tabs.current;
+    const here = bar?.querySelector("[aria-current=page]")?.getBoundingClientRect();
+    if (!bar || !here) return;
+    const box = bar.getBoundingClientRect();
+    bar.scrollLeft += here.left + here.width / 2 - (box.left + box.width / 2);
+  }, [pathname]);
   return (
     <>
       <div
@@ -73,7 +84,11 @@ export default function JobLayout({ loaderData: d }: Route.ComponentProps) {
               {job.client && `, for ${job.client}`}
             </span>
           </h1>
-          <nav aria-label="Job" className="mt-1 flex gap-5 overflow-x-auto max-lg:mt-0 max-lg:[scrollbar-width:none]">
+          <nav
+            ref={tabs}
+            aria-label="Job"
+            className="mt-1 flex gap-5 overflow-x-auto max-lg:mt-0 max-lg:[scrollbar-width:none]"
+          >
             {TABS.map(([to, name]) => (
               <NavLink
                 key={to}
