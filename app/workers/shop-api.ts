@@ -45,6 +45,7 @@ export function shopApi() {
           now: ask.now,
           seconds: ask.seconds,
           anew: ask.anew,
+          together: true,
           clock,
           stop: () => stopped,
         });
@@ -52,7 +53,7 @@ export function shopApi() {
           const r = turns.next();
           if (r.done) return told(r.value);
           if (r.value.is === "searching") searching(r.value.progress);
-          else found(told(r.value.shop));
+          else if (r.value.is === "found") found(told(r.value.shop));
           await rest();
         }
       } catch (e) {

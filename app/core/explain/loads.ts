@@ -6,7 +6,7 @@ import { bedLoads } from "../models/laser/runtime";
 import type { Placed } from "../plan/placed";
 import type { Context } from "../process/context";
 import { byBeam, has, kindOf } from "../process/kinds";
-import { LOAD_MIN, SETUP_MIN } from "../process/kinds/laser-work";
+import { LOAD_MIN, setupMin } from "../process/kinds/laser-work";
 import { heatOf, ovenRun, TRAY_MIN } from "../process/kinds/melt";
 import { shapeOf } from "../process/setup";
 
@@ -65,7 +65,7 @@ function runOf(
   }
   const each = p.perPieceMin / taught(p);
   // round pieces are put into the chuck in a step of their own
-  return { at, holds, first: SETUP_MIN + LOAD_MIN, run: (n) => n * each, change: () => (flat ? LOAD_MIN : 0) };
+  return { at, holds, first: setupMin(m) + LOAD_MIN, run: (n) => n * each, change: () => (flat ? LOAD_MIN : 0) };
 }
 /** What the shop has learned of its minutes holds for each load. */
 const taught = (p: Placed): number => (p.minutes && p.uncorrected ? p.minutes / p.uncorrected : 1);

@@ -1,8 +1,9 @@
 /** A step placed in time, or barred from it; and the questions that placing asks of hours, work and windows. */
 import type { Piece } from "../piece/state";
 import type { Context } from "../process/context";
-import { kindOf, own, type Step } from "../process/kinds";
+import { byBeam, kindOf, own, type Step } from "../process/kinds";
 import type { Readiness } from "../process/ready";
+import type { Shared } from "../records/job";
 import type { WorkCalendar } from "../time/hours";
 
 export interface Actual {
@@ -121,23 +122,37 @@ export interface Work {
   uncorrected: number | null;
 }
 
-/** Minutes of a step for the whole batch: typed, else by its kind, corrected by what the log has taught. */
+/**
+ * Minutes of a step for the whole batch: typed, else by its kind, corrected by what the log has taught. Done together with other jobs
+ * it takes more or less by as much as the shop's calendar has found.
+ */
 export function workMinutes(s: Step, c: Context): Work {
   if (s.minutes !== null) return { setup: s.minutes, perPiece: 0, total: s.minutes, uncorrected: s.minutes };
   const m = kindOf(s.kind).minutes(s, c);
   if (!m) return { setup: null, perPiece: null, total: null, uncorrected: null };
+  const by = sharedOf(s, c)?.by ?? 0;
   const raw = m.setup + m.perPiece * c.pieces;
   const k = c.learned(s.kind);
-  return { setup: m.setup * k, perPiece: m.perPiece * k, total: raw * k, uncorrected: raw };
+  const each = m.perPiece * k;
+  return {
+    setup: Math.max(0, m.setup * k + by),
+    perPiece: each,
+    total: Math.max(0, raw * k + by),
+    uncorrected: Math.max(0, raw + by / k),
+  };
 }
+/** What a step is done together with; undefined: nothing. */
+export const sharedOf = (s: Pick<Step, "id">, c: Context): Shared | undefined =>
+  c.job.queue?.shared?.find((x) => x.step === s.id);
 
 /** Is it sprayed, and so bound to the shop’s spraying hours? */
 export const sprayed = (s: Step, c: Context): boolean => {
   const by = kindOf(s.kind).lays === "film" ? c.paint(own(s, "productId"))?.finish.by : undefined;
   return by === "spray" || by === "airbrush";
 };
-/** When a step may be done: spraying keeps its own hours where the shop has some. */
-export const hoursOf = (s: Step, c: Context): WorkCalendar => (sprayed(s, c) ? c.sprayCalendar : c.calendar);
+/** When a step may be done: spraying and lasers keep hours of their own where the shop has some. */
+export const hoursOf = (s: Step, c: Context): WorkCalendar =>
+  sprayed(s, c) ? c.sprayCalendar : byBeam(s) ? c.loudCalendar : c.calendar;
 
 /**
  * May work that begins at `start` go on these films: does it lie whole in a stretch in which each of them may be worked on? Too early is

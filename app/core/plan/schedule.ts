@@ -14,6 +14,7 @@ import { ownProblem, type Answer, type Problem, type ProblemInput } from "../sch
 import type { Context } from "../process/context";
 import { byBeam, own } from "../process/kinds";
 import { inTurn, sprayed, type Placed } from "./placed";
+import { APART_MIN, type Session } from "./sessions";
 import { NO_RESTS, restNeed, type Rests } from "./rest";
 import { airOf, reached } from "../process/ready";
 import type { Need } from "../process/step";
@@ -39,6 +40,8 @@ export interface ShopProblem {
   origin: number;
   /** what a task is, by its id */
   tasks: Map<string, { job: string; step: string }>;
+  /** tasks that lie in another one's oven load: they begin when that one does, and are written down as its end */
+  within: ReadonlyMap<string, { head: string; minutes: number }>;
   /** jobs left out, with the reason */
   left: { job: string; why: string }[];
 }
@@ -54,6 +57,8 @@ export interface ShopOptions {
   now?: number | null;
   /** places to dry at, one a piece; null: as many as it takes */
   rack?: number | null;
+  /** what is done together with what */
+  sessions?: readonly Session[];
   /** several of a machine, of the oven, of the spray corner, by lane: a second one asked about */
   more?: Readonly<Record<string, number>>;
 }
@@ -63,7 +68,7 @@ export const PAST_DAYS = 30;
 const DAYS = 90;
 const DAY = 1440;
 /** finishes within the same half hour are as good */
-const BUCKET = 30;
+export const BUCKET = 30;
 /** as many may watch a machine as there are machines: somebody there is somebody there */
 const PRESENT = 1000;
 
@@ -137,6 +142,7 @@ class Writing {
   readonly resources = new Map<string, { id: string; capacity: number; closed: [number, number][] }>();
   /** resources that a step under way already holds */
   readonly underWay = new Set<string>();
+  readonly within = new Map<string, { head: string; minutes: number }>();
 
   constructor(
     readonly origin: number,
@@ -158,9 +164,37 @@ class Writing {
       this.need(
         id,
         id === "present" ? PRESENT : (this.o.more?.[id] ?? 1),
-        id === "spray" ? c.sprayCalendar : c.calendar,
+        id === "spray" ? c.sprayCalendar : id.startsWith("machine ") ? c.loudCalendar : c.calendar,
       ),
     );
+  }
+  /** What is done together: one soon behind the other, or all of them in one load. What has a time of its own is left at it. */
+  tie(s: Session): void {
+    const byId = new Map(this.list.map((t) => [t.id, t]));
+    const all = s.members.flatMap((m) => byId.get(`${m.job}/${m.step}`) ?? []);
+    if (all.length < s.members.length) return;
+    const [head, ...others] = all;
+    const pinned = [head, ...others].find((t) => t.fixedStart != null);
+    others.forEach((t, i) => {
+      const after = (s.as === "oven" ? head : all[i]).id;
+      if (s.as !== "oven") {
+        this.lags.push({ from: after as string, to: t.id as string, min: 0, max: pinned ? null : APART_MIN });
+        return;
+      }
+      // it lies in there with the first: nobody else's hands, nor a second run; what it waits for, all of them wait for
+      t.uses = [];
+      if (pinned) {
+        head.fixedStart ??= pinned.fixedStart;
+        t.fixedStart ??= pinned.fixedStart;
+        return;
+      }
+      this.within.set(t.id as string, { head: head.id as string, minutes: t.minutes as number });
+      t.minutes = 0;
+      t.pausable = false;
+      head.earliest = Math.max(head.earliest ?? 0, t.earliest ?? 0);
+      for (const l of this.lags) if (l.to === t.id) l.to = head.id;
+      this.lags.push({ from: head.id, to: t.id, min: 0, max: 0 });
+    });
   }
   /** One shop has one climate: only a room of its own makes the air another one. */
   clockFor(plan: Planned, air: Air, of: DryingOf, film: Film | null = null): string {
@@ -364,6 +398,7 @@ export function shopProblem(given: Planned[], o: ShopOptions = {}): ShopProblem 
   const origin = Math.floor(first / DAY) * DAY;
   const shop = new Writing(origin, o.days ?? DAYS, o.stretch ?? STRETCH, o);
   for (const plan of able) new JobWriting(shop, plan, kept.get(plan)!).write();
+  for (const s of o.sessions ?? []) shop.tie(s);
   const titles = able.map((p) => p.context.job.title).join(", ");
   const problem = ownProblem({
     name: titles.slice(0, 300),
@@ -377,16 +412,18 @@ export function shopProblem(given: Planned[], o: ShopOptions = {}): ShopProblem 
     trip: shop.resources.has("hands") ? { resource: "hands", gap: TRIP_GAP_MIN } : null,
     finishBucket: BUCKET,
   });
-  return { origin, tasks: shop.tasks, left, problem };
+  return { origin, tasks: shop.tasks, within: shop.within, left, problem };
 }
 
 /** Where each step of each job begins, min since 1970. */
 export function startsOf(shop: ShopProblem, answer: Pick<Answer, "tasks">): Map<string, Map<string, number>> {
   const out = new Map<string, Map<string, number>>();
+  const began = new Map(answer.tasks.map((t) => [t.id, t.start]));
   for (const t of answer.tasks) {
     const at = shop.tasks.get(t.id);
     if (!at) continue;
-    (out.get(at.job) ?? out.set(at.job, new Map()).get(at.job)!).set(at.step, shop.origin + t.start);
+    const start = began.get(shop.within.get(t.id)?.head ?? t.id) as number;
+    (out.get(at.job) ?? out.set(at.job, new Map()).get(at.job)!).set(at.step, shop.origin + start);
   }
   return out;
 }

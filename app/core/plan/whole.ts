@@ -4,12 +4,13 @@
  * models once more, so that what the shop's calendar says is what the job's own says.
  */
 import type { World } from "../records/world";
-import type { Answer, Problem } from "../schedule/problem";
-import { replan } from "../schedule/replan";
+import { ProblemError, type Answer, type Problem } from "../schedule/problem";
+import { laidInOrder, replan } from "../schedule/replan";
 import { solveInTurn, type Progress } from "../schedule/solve";
 import { ALONE, laidOf, makePlan, type Plan } from "./plan";
-import { brokenWindows, inTurn } from "./placed";
-import { lanesOf, shopProblem, startsOf, type ShopProblem } from "./schedule";
+import { brokenWindows, inTurn, sharedOf } from "./placed";
+import { BUCKET, lanesOf, shopProblem, startsOf, type ShopOptions, type ShopProblem } from "./schedule";
+import { APART_MIN, candidates, carried, carrying, holding, withOne, wins, type Session } from "./sessions";
 
 export interface Queued {
   /** as it would be if it were alone */
@@ -27,6 +28,8 @@ export interface WholeShop {
   origin: number;
   /** little was moved, and nothing was searched for */
   kept: boolean;
+  /** works that are done together, and the minutes that each wins */
+  together: { session: Session; wins: number }[];
 }
 export interface LayOptions {
   now: number;
@@ -40,8 +43,14 @@ export interface LayOptions {
   anew?: boolean;
   /** lists laid for a first answer */
   iterations?: number;
+  /** look for works that could be done together, besides those that are */
+  together?: boolean;
 }
-export type LayWord = { is: "searching"; progress: Progress } | { is: "found"; shop: WholeShop };
+export type LayWord =
+  | { is: "searching"; progress: Progress }
+  | { is: "found"; shop: WholeShop }
+  /** works were tried together: it goes on */
+  | { is: "trying" };
 
 const FIRST = 60;
 /** share of the steps to come whose place must be known for them to be kept */
@@ -58,7 +67,14 @@ function stood(shop: ShopProblem, of: (job: string) => Starts | null | undefined
     const start = of(job)?.get(step);
     return start === undefined || start < shop.origin
       ? []
-      : [{ id: t.id, start: Math.ceil(start) - shop.origin, end: 0, pauses: [] }];
+      : [
+          {
+            id: t.id,
+            start: Math.ceil(start) - shop.origin + (shop.within.get(t.id)?.minutes ?? 0),
+            end: 0,
+            pauses: [],
+          },
+        ];
   });
   return { tasks };
 }
@@ -96,6 +112,8 @@ const asPlaced = (q: Queued): Queued => ({
 interface Taken {
   job: number;
   step: string;
+  /** what it is done together with */
+  session: string | null;
   lane: string;
   from: number;
   to: number;
@@ -110,6 +128,7 @@ const takenBy = (q: Queued, job: number, more: Readonly<Record<string, number>>)
           .map((lane) => ({
             job,
             step: p.step.id,
+            session: sharedOf(p.step, q.plan.context)?.id ?? null,
             lane,
             from: p.start as number,
             to: p.end as number,
@@ -122,11 +141,13 @@ function firstClash(list: readonly Taken[]): [Taken, Taken] | null {
   const last = new Map<string, Taken>();
   for (const x of list) {
     const y = last.get(x.lane);
-    if (y && y.job !== x.job && x.from < y.to - MINUTE && !(x.done && y.done)) return [y, x];
+    if (y && y.job !== x.job && x.from < y.to - MINUTE && !(x.done && y.done) && !asOne(x, y)) return [y, x];
     if (!y || x.to > y.to) last.set(x.lane, x);
   }
   return null;
 }
+/** In one load of the oven nobody is in another's way. */
+const asOne = (x: Taken, y: Taken): boolean => x.session !== null && x.session === y.session && x.lane === "oven";
 /** parts of a minute add up to one */
 const MINUTE = 1;
 /** clashes that are mended at most, a step of all jobs */
@@ -170,14 +191,20 @@ function settled(jobs: Queued[], now: number, more: Readonly<Record<string, numb
 /** times that jobs are put to the scheduler again as they came out: how long a stack dries depends on when its coats were laid */
 const ROUNDS = 3;
 /** Placed, and put to the scheduler again with the waits that came of it, until nobody is in another’s way or it gets no better. */
-function agreed(plans: Plan[], shop: ShopProblem, answer: Answer, o: LayOptions): Queued[] {
+function agreed(
+  plans: Plan[],
+  shop: ShopProblem,
+  answer: Answer,
+  o: LayOptions,
+  sessions: readonly Session[],
+): Queued[] {
   const more = o.more ?? {};
   let list = placedFrom(plans, shop, answer, o.now);
   const alone = new Map(list.map((q) => [q.plan.context.job.id, q.alone]));
   for (let k = 0; k < ROUNDS && clashesIn(list, more); k++) {
     const next = shopProblem(
       list.map((q) => q.plan),
-      { now: o.now, more: o.more, limitSeconds: null },
+      { ...shopOptions(o, plans), sessions },
     );
     const at = new Map(list.map((q) => [q.plan.context.job.id, asPlaced(q).starts]));
     const again = replan(
@@ -197,6 +224,157 @@ function agreed(plans: Plan[], shop: ShopProblem, answer: Answer, o: LayOptions)
 const clashesIn = (list: readonly Queued[], more: Readonly<Record<string, number>>): boolean =>
   firstClash(inOrder(list.map((q, i) => takenBy(q, i, more)))) !== null;
 
+const shopOptions = (o: LayOptions, plans: readonly Plan[]): ShopOptions => ({
+  now: o.now,
+  more: o.more,
+  limitSeconds: null,
+  rack: plans[0]?.context.world.shop.rackPlaces ?? null,
+});
+
+/** Sessions whose members came to lie at other times than they were found at: they are none. */
+function torn(list: readonly Queued[], sessions: readonly Session[]): Session[] {
+  const plans = new Map(list.map((q) => [q.plan.context.job.id, q.plan]));
+  return sessions.filter((s) => {
+    const all = s.members.map((m) => inTurn(plans.get(m.job)?.placed ?? []).find((p) => p.step.id === m.step));
+    return all.some((p, i) => {
+      const before = all[i - 1];
+      if (!p || p.start === null) return true;
+      if (!before || before.start === null) return false;
+      return s.as === "oven"
+        ? Math.abs(p.start - before.start) > MINUTE
+        : p.start < before.end - MINUTE || p.start - before.end > APART_MIN;
+    });
+  });
+}
+
+/** Members of one load that came to lie apart wait for the one that is last ready; what comes behind moves with them. */
+function met(jobs: Queued[], apart: readonly Session[], now: number): Queued[] {
+  const floors = new Map<string, [string, number][]>();
+  for (const s of apart) {
+    const at = s.members.map((m) => {
+      const q = jobs.find((x) => x.plan.context.job.id === m.job);
+      return (q && inTurn(q.plan.placed).find((p) => p.step.id === m.step)?.start) ?? Infinity;
+    });
+    const last = Math.ceil(Math.max(...at));
+    if (Number.isFinite(last))
+      for (const m of s.members) (floors.get(m.job) ?? floors.set(m.job, []).get(m.job)!).push([m.step, last]);
+  }
+  return jobs.map((q) => {
+    const mine = floors.get(q.plan.context.job.id);
+    if (!mine) return q;
+    const starts = new Map([...q.starts, ...mine]);
+    return { ...q, starts, plan: makePlan(q.alone.context.world, now, true, starts) };
+  });
+}
+/** rounds in which members of a load wait for one another */
+const MEETS = 4;
+/** Nobody in another's way, and loads whole where some waiting does it. */
+function settledTogether(
+  list: Queued[],
+  sessions: readonly Session[],
+  now: number,
+  more: LayOptions["more"],
+): Queued[] {
+  let jobs = settled(list, now, more ?? {}).map(asPlaced);
+  for (let k = 0; k < MEETS; k++) {
+    const apart = torn(jobs, sessions).filter((s) => s.as === "oven");
+    if (!apart.length) break;
+    jobs = settled(met(jobs, apart, now), now, more ?? {}).map(asPlaced);
+  }
+  return jobs;
+}
+
+/** The shop put to the scheduler, with what is done together. */
+interface Put {
+  plans: Plan[];
+  shop: ShopProblem;
+  sessions: Session[];
+}
+/** @throws ProblemError where what is done together goes in a circle */
+function put(open: readonly World[], plain: readonly Plan[], sessions: readonly Session[], o: LayOptions): Put {
+  const holds = holding(sessions, plain);
+  const worlds = carrying(open, holds, plain);
+  const by = new Map(plain.map((p) => [p.context.job.id, p]));
+  const plans = worlds.flatMap((w) => {
+    const was = by.get(w.job.id);
+    if (!was) return [];
+    const same = JSON.stringify(was.context.job.queue?.shared) === JSON.stringify(w.job.queue?.shared);
+    return [same ? was : makePlan(w, o.now, true, ALONE)];
+  });
+  return { plans, shop: shopProblem(plans, { ...shopOptions(o, plans), sessions: holds }), sessions: holds };
+}
+
+/** works that are tried together at most */
+const TRIES = 60;
+/** seconds for them */
+const TOGETHER_S = 4;
+/** minutes that a job may be done later for a load of the oven less, and for a set-up less, besides what is won */
+const LATER_MIN = { oven: 240, spray: 60, beam: 60 } as const;
+const doneBy = (put: Put, a: Answer): Map<string, number> => {
+  const out = new Map<string, number>();
+  for (const t of a.tasks) {
+    const { job } = put.shop.tasks.get(t.id)!;
+    out.set(job, Math.max(out.get(job) ?? 0, t.end));
+  }
+  return out;
+};
+/** An answer that is no worse for what is done together: nothing shuts, nothing misses its day, all of it is done in the same half hour. */
+function noWorse(
+  now: { put: Put; answer: Answer },
+  next: { put: Put; answer: Answer },
+  later: number,
+  finish: number,
+): boolean {
+  const [a, b] = [next.answer, now.answer];
+  if (a.windowsBroken > b.windowsBroken || a.lateness > b.lateness || a.finish > finish) return false;
+  const was = doneBy(now.put, b);
+  return [...doneBy(next.put, a)].every(([job, end]) => end <= (was.get(job) ?? Infinity) + later);
+}
+/**
+ * Works done together one after another, nearest first, as long as no window shuts for it and nothing is later.
+ * @param only jobs of which one must be among them; null: any
+ */
+function* togetherInTurn(
+  from: { put: Put; answer: Answer; placed: readonly Queued[] },
+  open: readonly World[],
+  plain: readonly Plan[],
+  only: ReadonlySet<string> | null,
+  o: LayOptions,
+): Generator<null, { put: Put; answer: Answer }> {
+  let { put: now, answer } = from;
+  const finish = answer.finish + BUCKET;
+  const clock = o.clock ?? ((): number => 0);
+  const begun = clock();
+  const tried = new Set<string>();
+  const laid = new Map(from.placed.map((q) => [q.plan.context.job.id, q.plan]));
+  for (let k = 0; k < TRIES; k++) {
+    const next = candidates(now.sessions, [...laid.values()]).find(
+      (s) => !tried.has(keyOf(s)) && (!only || s.members.some((m) => only.has(m.job))),
+    );
+    if (!next || o.stop?.() || clock() - begun > TOGETHER_S) break;
+    tried.add(keyOf(next));
+    try {
+      const with_ = put(open, plain, withOne(now.sessions, next), o);
+      const starts = new Map(answer.tasks.map((t) => [t.id, t.start]));
+      const before = new Map(
+        with_.shop.problem.tasks.flatMap((t) => {
+          const at = starts.get(now.shop.within.get(t.id)?.head ?? t.id);
+          return at === undefined ? [] : [[t.id, at + (with_.shop.within.get(t.id)?.minutes ?? 0)] as const];
+        }),
+      );
+      const found = with_.shop.origin === now.shop.origin ? laidInOrder(with_.shop.problem, before) : null;
+      const later = LATER_MIN[next.as] + wins(next, plain);
+      if (found && noWorse({ put: now, answer }, { put: with_, answer: found }, later, finish))
+        [now, answer] = [with_, found];
+    } catch {
+      // what goes in a circle, or fits no window, is done apart
+    }
+    yield null;
+  }
+  return { put: now, answer };
+}
+const keyOf = (s: Session): string => JSON.stringify(s.members);
+
 /**
  * @param worlds jobs of one shop; those wrapped up are no part of it
  * @returns the last that was found; null answers where there is nothing to lay
@@ -204,42 +382,95 @@ const clashesIn = (list: readonly Queued[], more: Readonly<Record<string, number
 export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generator<LayWord, WholeShop> {
   const open = worlds.filter(queued);
   const held = open.filter((w) => w.job.queue?.hold);
-  const plans = open.filter((w) => !w.job.queue?.hold).map((w) => makePlan(w, o.now, true, ALONE));
-  const able = plans.filter((p) => !p.missing.length);
-  const shop = shopProblem(able, { now: o.now, more: o.more, limitSeconds: null });
+  const goes = open.filter((w) => !w.job.queue?.hold);
+  const all = carrying(goes, [], []).map((w) => makePlan(w, o.now, true, ALONE));
+  const able = all.filter((p) => !p.missing.length);
+  let now = putOrApart(goes, able, carried(goes), o);
   const title = (job: string): string => open.find((w) => w.job.id === job)?.job.title ?? job;
   const left = [
-    ...plans.filter((p) => p.missing.length).map((p) => ({ job: p.context.job.id, why: p.missing[0].say })),
-    ...shop.left,
+    ...all.filter((p) => p.missing.length).map((p) => ({ job: p.context.job.id, why: p.missing[0].say })),
+    ...now.shop.left,
   ]
     .map((x) => ({ ...x, title: title(x.job), held: false }))
     .concat(held.map(({ job }) => ({ job: job.id, title: job.title, why: "It is held.", held: true })));
   const more = o.more ?? {};
-  const made = (answer: Answer, kept: boolean): WholeShop => {
-    const stands = kept ? standing(able, o.now) : null;
-    const jobs = stands && !clashesIn(stands, more) ? stands : agreed(able, shop, answer, o);
-    return { jobs: settled(jobs, o.now, more).map(asPlaced), left, answer, origin: shop.origin, kept };
+  /** Placed; what does not come to lie together is taken apart. */
+  const made = ({ plans, shop, sessions }: Put, answer: Answer, kept: boolean): WholeShop => {
+    const stands = kept ? standing(plans, o.now) : null;
+    let jobs =
+      stands && !clashesIn(stands, more) && !torn(stands, sessions).length
+        ? stands
+        : agreed(plans, shop, answer, o, sessions);
+    let rest = [...sessions];
+    for (let k = 0; k <= sessions.length; k++) {
+      jobs = settledTogether(jobs, rest, o.now, more);
+      const apart = torn(jobs, rest);
+      if (!apart.length) break;
+      rest = rest.filter((s) => !apart.includes(s));
+      jobs = without(jobs, rest, able, o.now);
+    }
+    const together = rest.map((session) => ({ session, wins: wins(session, able) }));
+    return { jobs, left, answer, origin: shop.origin, kept, together };
   };
-  if (!shop.problem.tasks.length) return { jobs: [], left, answer: null, origin: shop.origin, kept: false };
+  if (!now.shop.problem.tasks.length)
+    return { jobs: [], left, answer: null, origin: now.shop.origin, kept: false, together: [] };
   const laid = new Map(open.map((w) => [w.job.id, o.anew ? null : laidOf(w.job)]));
-  const before = stood(shop, (job) => laid.get(job));
+  const before = stood(now.shop, (job) => laid.get(job));
   const placed = new Set(before.tasks.map((t) => t.id));
-  const free = shop.problem.tasks.filter((t) => t.fixedStart === null);
+  const free = now.shop.problem.tasks.filter((t) => t.fixedStart === null);
   const known = free.filter((t) => placed.has(t.id)).length;
-  let first = known >= KNOWN * free.length && free.length > 0 ? replan(shop.problem, before) : null;
+  let first = known >= KNOWN * free.length && free.length > 0 ? replan(now.shop.problem, before) : null;
   const kept = first !== null;
   if (!first)
-    first = yield* searched(shop.problem, { iterations: o.iterations ?? FIRST, seconds: null, begin: null }, o);
-  let best = made(first, kept);
-  yield { is: "found", shop: best };
+    first = yield* searched(now.shop.problem, { iterations: o.iterations ?? FIRST, seconds: null, begin: null }, o);
+  let best = made(now, first, kept);
+  const told = best.answer;
+  if (o.together) {
+    yield { is: "found", shop: best };
+    // where jobs stand already only those that are new among them are looked at
+    const only = kept && !o.seconds ? new Set([...laid].flatMap(([job, at]) => (at ? [] : [job]))) : null;
+    const trials = togetherInTurn({ put: now, answer: first, placed: best.jobs }, goes, able, only, o);
+    for (;;) {
+      const r = trials.next();
+      if (r.done) {
+        if (r.value.put !== now) best = made(r.value.put, r.value.answer, false);
+        [now, first] = [r.value.put, r.value.answer];
+        break;
+      }
+      yield { is: "trying" };
+    }
+  }
+  if (!o.together || best.answer !== told) yield { is: "found", shop: best };
   if (o.seconds > 0) {
     const byId = new Map(first.tasks.map((t) => [t.id, t.start]));
-    const begin = Float64Array.from(shop.problem.tasks, (t) => byId.get(t.id) ?? 0);
-    const better = yield* searched(shop.problem, { iterations: null, seconds: o.seconds, begin }, o);
-    best = made(better, false);
+    const begin = Float64Array.from(now.shop.problem.tasks, (t) => byId.get(t.id) ?? 0);
+    const better = yield* searched(now.shop.problem, { iterations: null, seconds: o.seconds, begin }, o);
+    best = made(now, better, false);
     yield { is: "found", shop: best };
   }
   return best;
+}
+/** As {@link put}; what goes in a circle by now is done apart. */
+function putOrApart(open: readonly World[], plain: readonly Plan[], sessions: Session[], o: LayOptions): Put {
+  try {
+    return put(open, plain, sessions, o);
+  } catch (e) {
+    if (!(e instanceof ProblemError) || !sessions.length) throw e;
+    return put(open, plain, [], o);
+  }
+}
+/** Jobs that do no more together than these sessions, where they stand by now. */
+function without(jobs: readonly Queued[], sessions: readonly Session[], plain: readonly Plan[], now: number): Queued[] {
+  const worlds = carrying(
+    jobs.map((q) => q.alone.context.world),
+    sessions,
+    plain,
+  );
+  return jobs.map((q, i) =>
+    worlds[i] === q.alone.context.world
+      ? q
+      : { ...q, alone: makePlan(worlds[i], now, true, ALONE), plan: makePlan(worlds[i], now, true, q.starts) },
+  );
 }
 
 /** @throws Error with the scheduler's own sentence where pins and windows contradict one another */
@@ -287,7 +518,7 @@ export function clashesBy(jobs: readonly Queued[], until: number): number {
   for (const x of inOrder(jobs.map((q, i) => takenBy(q, i, {})))) {
     if (x.done || x.from > until) continue;
     const y = last.get(x.lane);
-    if (y && y.job !== x.job && x.from < y.to - MINUTE) n++;
+    if (y && y.job !== x.job && x.from < y.to - MINUTE && !asOne(x, y)) n++;
     if (!y || x.to > y.to) last.set(x.lane, x);
   }
   return n;

@@ -5,14 +5,15 @@ import { paintless, route, type Route } from "../catalogue/routes";
 import { schoolPick } from "../catalogue/schools";
 import { bodyOf, type SubstrateKind } from "../catalogue/substrates";
 import { air, type Air } from "../models/drying/climate";
-import { WEEKDAYS, workCalendar, type WorkCalendar } from "../time/hours";
+import { workCalendar, type WorkCalendar } from "../time/hours";
+import { clipAll, clockClip, outdoorsOn, type Clip } from "../time/outdoors";
 import { shopClock, type ZonedClock } from "../time/zoned";
 import type { Job, Zone } from "../records/job";
 import type { Picture } from "../records/picture";
 import type { Machine } from "../records/machine";
 import type { World } from "../records/world";
 import { Climate as ClimateRecord } from "../records/shop";
-import type { Climate, Hours, Shop } from "../records/shop";
+import type { Climate, Shop } from "../records/shop";
 import { GROUND } from "../piece/state";
 import type { Product } from "../records/product";
 import { piecesOf } from "./pieces";
@@ -36,8 +37,10 @@ export interface Context {
   intervalMm: number | null;
   clock: ZonedClock;
   calendar: WorkCalendar;
-  /** when spraying may be done: the shop's hours, narrowed to its spraying hours where it has some */
+  /** when spraying may be done: the shop's hours, narrowed to its spraying and loud hours, to daylight and warmth in the open */
   sprayCalendar: WorkCalendar;
+  /** when lasers may run: the shop's hours, narrowed to those of loud work */
+  loudCalendar: WorkCalendar;
   air: Air;
   /** the air of a room kept at a temperature and humidity */
   room(c: number | null, rh: number | null): Air;
@@ -62,27 +65,19 @@ export interface Context {
   learned(kind: string): number;
 }
 
-/** Hours of each day that lie within a span. */
-const within = (hours: Hours, [from, to]: [string, string]): Hours =>
-  Object.fromEntries(
-    WEEKDAYS.map((d) => {
-      const h = hours[d];
-      const [a, b] = h ? [h[0] > from ? h[0] : from, h[1] < to ? h[1] : to] : ["", ""];
-      return [d, a < b ? [a, b] : null];
-    }),
-  ) as unknown as Hours;
-
-/** Where spraying is open: the shop's hours within those of spraying, on days of their own too. */
-function sprayDays(clock: ZonedClock, shop: Shop, span: [string, string]): WorkCalendar {
-  const cut = (shop.otherHours ?? []).map((o) => ({
-    day: o.day,
-    hours: [o.hours[0] > span[0] ? o.hours[0] : span[0], o.hours[1] < span[1] ? o.hours[1] : span[1]] as [
-      string,
-      string,
-    ],
-  }));
-  const [some, none] = [cut.filter((o) => o.hours[0] < o.hours[1]), cut.filter((o) => o.hours[0] >= o.hours[1])];
-  return workCalendar(clock, within(shop.hours, span), [...shop.daysOff, ...none.map((o) => o.day)], some);
+/** The part of each day in which loud work may be done; null: all of it. */
+const loudClip = (clock: ZonedClock, shop: Shop): Clip | null =>
+  shop.loudHours ? clockClip(clock, shop.loudHours) : null;
+/** The part of each day in which spraying may be done: its own hours, loud hours, daylight and warmth where it is done in the open. */
+function sprayClip(clock: ZonedClock, shop: Shop): Clip | null {
+  const { outdoors } = shop;
+  const loud = loudClip(clock, shop);
+  const clips: Clip[] = [
+    ...(shop.sprayHours ? [clockClip(clock, shop.sprayHours)] : []),
+    ...(loud ? [loud] : []),
+    ...(outdoors ? [(day: number) => outdoorsOn(day, outdoors)] : []),
+  ];
+  return clips.length ? clipAll(clips) : null;
 }
 
 /** `matter:pick` lines as a table. */
@@ -107,7 +102,10 @@ export function context(world: World, lent: readonly Product[] = []): Context {
   const rooms = new Map<string, Air>();
   const clock = shopClock(shop);
   const shopAir = air(shop.climate);
-  const calendar = workCalendar(clock, shop.hours, shop.daysOff, shop.otherHours);
+  const clipped = (clip: Clip | null): WorkCalendar =>
+    workCalendar(clock, shop.hours, shop.daysOff, shop.otherHours, clip);
+  const calendar = clipped(null);
+  const [loud, spray] = [loudClip(clock, shop), sprayClip(clock, shop)];
   return {
     world,
     job,
@@ -123,7 +121,8 @@ export function context(world: World, lent: readonly Product[] = []): Context {
       job.choices.intervalMm ?? (spotMm === null ? null : Math.max(0.01, Math.floor(0.6 * spotMm * 100 + 1e-6) / 100)),
     clock,
     calendar,
-    sprayCalendar: shop.sprayHours ? sprayDays(clock, shop, shop.sprayHours) : calendar,
+    sprayCalendar: spray ? clipped(spray) : calendar,
+    loudCalendar: loud ? clipped(loud) : calendar,
     air: shopAir,
     room: (c, rh) => {
       if (c === null && rh === null) return shopAir;

@@ -324,6 +324,22 @@ export class StepAt {
   @Text(400) step!: string;
   @Moment() at!: number;
 }
+/** What works of several jobs are done together as. */
+export const SHARED_AS = ["oven", "spray", "beam"] as const;
+export type SharedAs = (typeof SHARED_AS)[number];
+/** A step that is done together with steps of other jobs, as the shop's calendar has found. */
+export class Shared {
+  @Text(400) step!: string;
+  /** the same on all that are done together */
+  @Text(1200) id!: string;
+  @OneOf(SHARED_AS) as!: SharedAs;
+  /** where it comes among them, from 0 */
+  @Whole(0, 1000) place!: number;
+  /** titles of the other jobs, as they were called then */
+  @TextList(100) with: string[] = [];
+  /** minutes that it takes more (below 0: less) than alone */
+  @Num(-1e6, 1e6, "min") by: number = 0;
+}
 /** A job's place among the others of the shop. */
 export class Queue {
   /** not laid with the others for now */
@@ -334,6 +350,10 @@ export class Queue {
   @Maybe() @SubList(() => StepAt, 500) pins?: StepAt[];
   /** beginnings that the shop's calendar has found, before which steps don't begin */
   @Maybe() @SubList(() => StepAt, 5000) laid?: StepAt[];
+  /** steps that are done together with those of other jobs */
+  @Since(8) @SubList(() => Shared, 1000) shared?: Shared[];
+  /** steps that are not, by the maker's wish */
+  @Since(8) @TextList(1000) apart?: string[];
 }
 
 export class Job {

@@ -55,6 +55,8 @@ export class Machine {
   @Since(1) @TextList(10) unanswered?: string[];
   /** depth per J/mm² measured in a material of the catalogue; wins over `depthPerJ` and the beam's default */
   @Since(1) @SubList(() => DepthIn, 40) depths?: DepthIn[];
+  /** minutes to set it up for another job: focus, place, file; absent: the default */
+  @Since(8) @Num(0, 600, "min") setupMin?: number;
   /** power, wear and what it cost, an hour of running, in minor units of the shop’s currency; absent: not known */
   @Since(7) @Whole(0, 1e8) minorPerHour?: number;
 }

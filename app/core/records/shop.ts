@@ -174,6 +174,17 @@ export class RouteWeight {
   @OneOf(ROUTE_IDS) route!: (typeof ROUTE_IDS)[number];
   @Num(-20, 20) weight!: number;
 }
+/** Where spraying is done in the open: by daylight, and while it is warm enough. */
+export class Outdoors {
+  /** degrees, north and east above 0: for sunrise and sunset */
+  @Num(-66, 66, "°") latitude!: number;
+  @Num(-180, 180, "°") longitude!: number;
+  /** °C about sunrise and in the afternoon of an ordinary day now; absent: not known, and not asked about */
+  @Maybe() @Num(-40, 60, "°C") coldC?: number;
+  @Maybe() @Num(-40, 60, "°C") warmC?: number;
+  /** colder than this nothing is sprayed out there */
+  @Num(-20, 40, "°C") leastC: number = 10;
+}
 /** Hours of one day that is not as its weekday usually is. */
 export class DayHours {
   @LocalDate() day!: string;
@@ -202,6 +213,12 @@ export class Shop {
   @Sub(() => Hours) hours: Hours = new Hours();
   /** spraying only between these times of a working day: daylight, neighbours; absent: whenever the shop is open */
   @Maybe() @Span() sprayHours?: [string, string];
+  /** absent: spraying is done indoors */
+  @Since(8) @Sub(() => Outdoors) outdoors?: Outdoors;
+  /** loud work (lasers with their extraction, compressors, sprays) only between these times; absent: whenever the shop is open */
+  @Since(8) @Span() loudHours?: [string, string];
+  /** places to dry at, one a piece; absent: as many as it takes */
+  @Since(8) @Whole(1, 100_000) rackPlaces?: number;
   /** ovens, guns, jigs; absent while there are none */
   @Maybe() @SubList(() => Gear, 100) gear?: Gear[];
   /** ids of route rules that this shop does not go by */

@@ -92,6 +92,38 @@ export function replan(p: Problem, before: Pick<Answer, "tasks">): Answer | null
   return answerOf(m, start, { bounds, proved: false, provedFor: "all", decides: [], seconds: 0, iterations: 1 });
 }
 
+/**
+ * The problem laid in the order in which its tasks stood, each as early as it goes: for a problem that is a little another one. What is
+ * laid together takes its turn with the first of its tasks, and once with the last.
+ * @returns null: that order leads to nothing
+ */
+export function laidInOrder(p: Problem, before: ReadonlyMap<string, number>): Answer | null {
+  const m = compile(p);
+  const builder = new Builder(m);
+  const paths = pathsOf(m);
+  const was = Float64Array.from(m.ids, (id, i) => before.get(id) ?? paths.head[i]);
+  const reopen = new Uint8Array(m.lags.length).fill(SOONER);
+  let best: { start: Float64Array; objective: Objective } | null = null;
+  for (const pick of [Math.min, Math.max]) {
+    const key = Float64Array.from(builder.blocks.tasks, (list) => pick(...list.map((i) => was[i])));
+    const laid = builder.lay({ key, reopen, floor: null });
+    const objective = laid && objectiveOf(m, laid);
+    if (laid && objective && (!best || compare(m, objective, best.objective) < 0))
+      best = { start: Float64Array.from(laid), objective };
+  }
+  return (
+    best &&
+    answerOf(m, best.start, {
+      bounds: boundsOf(m, paths),
+      proved: false,
+      provedFor: "all",
+      decides: [],
+      seconds: 0,
+      iterations: 1,
+    })
+  );
+}
+
 /** Did the second task of a lag come before the closing, and not after the reopening? */
 function within(m: ReturnType<typeof compile>, lag: number, start: Float64Array): boolean {
   const l = { ...m.lags[lag], reopens: Infinity };

@@ -7,6 +7,7 @@ import { topDown, zoneOf, type Piece, type ZoneState } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
 import type { Beam } from "../../records/ids";
 import type { Zone } from "../../records/job";
+import type { Machine } from "../../records/machine";
 import type { Picture } from "../../records/picture";
 import { SLICES } from "../../vector/measure";
 import { eyewearFor, topSpeed } from "../beam";
@@ -29,6 +30,8 @@ export interface LaserWork {
 /** minutes to change a load on the bed */
 export const LOAD_MIN = 2;
 export const SETUP_MIN = 5;
+/** Minutes to set a machine up for another job: its own, else the default. */
+export const setupMin = (m: Pick<Machine, "setupMin">): number => m.setupMin ?? SETUP_MIN;
 const PATCHY = { can: 0.12, low: 0.25 };
 /** share of a can below which it spits */
 export const LOW_CAN = 0.2;
@@ -245,7 +248,7 @@ export const lineBatch = (s: LaserWork, c: Context): { setup: number; perPiece: 
 export function byLoads(sec: number | null, c: Context): { setup: number; perPiece: number } | null {
   if (sec === null || !c.machine) return null;
   const { loads } = bedLoads(c.pieces, c.job.substrate.w, c.job.substrate.h, c.machine.bedW, c.machine.bedH);
-  return { setup: SETUP_MIN + LOAD_MIN * Math.max(1, loads), perPiece: sec / 60 };
+  return { setup: setupMin(c.machine) + LOAD_MIN * Math.max(1, loads), perPiece: sec / 60 };
 }
 
 /** to the digit that a panel takes */
