@@ -102,6 +102,11 @@ describe("acts on a job", () => {
     const now = async () => (await db().machines.get(m.id))!;
     expect(await now()).toMatchObject({ spotMm: 0.1, depthPerJ: 0.2 });
     expect((await now()).unanswered).toBeUndefined();
+    await machine("setupMin", "12 min");
+    expect((await now()).setupMin).toBe(12);
+    expect((await machine("setupMin", "-2")).error).toBeTruthy();
+    await machine("setupMin", "");
+    expect((await now()).setupMin).toBeUndefined();
     await machine("beam", "blue");
     expect(await now()).toMatchObject({ spotMm: 0.1, depthPerJ: 0.2 });
     await machine("beam", "um1");
@@ -124,6 +129,24 @@ describe("acts on a job", () => {
     }
     for (const nonsense of ["10:00", "late to early", "16:00 to 10:00", "9 to 25:00", "1 2 3", "9 to"])
       expect((await put("sprayHours", nonsense)).error).toMatch(/is not two clock times|must come after/);
+    await put("loudHours", "8 to 8pm");
+    await put("rackPlaces", "24");
+    expect(await stored()).toMatchObject({ loudHours: ["08:00", "20:00"], rackPlaces: 24 });
+    for (const nonsense of ["0", "-3", "2.5", "many"]) expect((await put("rackPlaces", nonsense)).error).toBeTruthy();
+    await put("loudHours", "");
+    await put("rackPlaces", " ");
+    expect([(await stored()).loudHours, (await stored()).rackPlaces]).toEqual([undefined, undefined]);
+    const open = (field: string, value: string) => shopAct({ intent: "outdoors", field, value });
+    await open("on", "true");
+    for (const [field, value] of Object.entries({ latitude: "-33.9", longitude: "151.2", coldC: "4", warmC: "61 °F" }))
+      expect((await open(field, value)).error).toBeUndefined();
+    expect((await stored()).outdoors).toMatchObject({ latitude: -33.9, longitude: 151.2, coldC: 4, leastC: 10 });
+    expect((await stored()).outdoors!.warmC).toBeCloseTo(16.11, 2);
+    expect((await open("latitude", "80")).error).toMatch(/between -66° and 66°/);
+    expect((await open("warmC", "1")).error).toMatch(/colder than sunrise/);
+    expect((await open("coldC", "")).error).toBeUndefined();
+    await open("on", "false");
+    expect((await stored()).outdoors).toBeUndefined();
     expect(await shopAct({ intent: "hours", field: "sat.open", value: "true" })).toMatchObject({ done: "stored" });
     await shopAct({ intent: "hours", field: "sat.to", value: "00:00" });
     expect((await stored()).hours.sat).toEqual(["09:00", "24:00"]);

@@ -2,7 +2,8 @@
 import { a1, e1 } from "../core/testing/worlds";
 import { layShop } from "../core/plan/whole";
 import { wholeRows } from "../core/explain/whole";
-import { makePlan } from "../core/plan/plan";
+import { cuesOf } from "../core/explain/cues";
+import { findStep, makePlan } from "../core/plan/plan";
 import { zonedClock } from "../core/time/zoned";
 import { workCalendar } from "../core/time/hours";
 import { undo } from "../store/acts";
@@ -82,6 +83,42 @@ test("held, weighed, pinned, each by its words; nonsense is refused and nothing 
   expect((await readWorld("job"))!.job.queue).toBeUndefined();
   expect((await queue("gone", "hold", "true")).error).toMatch(/no longer there/);
   expect((await queue("job", "colour", "red")).error).toMatch(/nothing called “colour”/);
+});
+test("what is done together is kept with the jobs, told at the step, done apart where the maker says so; undo brings it back", async () => {
+  const d = db();
+  await d.jobs.put({ ...(await d.jobs.get("tile"))!, id: "more", title: "More tiles", due: null });
+  const three = () => readWorldsOf(["job", "tile", "more"], false);
+  const now = async () =>
+    wholeRows(
+      layShop(await three(), { now: NOW, seconds: 0, clock: () => 0, iterations: 40, together: true }),
+      await three(),
+      NOW,
+      new Map(),
+    );
+  const rows = await now();
+  const [one] = rows.together;
+  expect(rows.together.every((s) => s.members.length > 1 && s.wins.length > 0)).toBe(true);
+  expect(rows.trips.flatMap((t) => t.items).filter((x) => x.together).length).toBe(
+    rows.together.reduce((sum, s) => sum + s.members.length, 0),
+  );
+  await houseAct({ intent: "lay-shop", starts: JSON.stringify(rows.starts), shared: JSON.stringify(rows.shared) });
+  expect((await now()).gone).toBe(true);
+  const [m] = one.members;
+  const cuesAt = async (): Promise<string[]> => {
+    const plan = makePlan((await readWorld(m.job))!, NOW);
+    return cuesOf(plan, findStep(plan, m.step)!);
+  };
+  expect((await cuesAt()).join()).toContain(one.members[1].title);
+  await queue(m.job, "apart", "", m.step);
+  expect((await cuesAt()).join()).not.toContain(one.members[1].title);
+  const apart = await now();
+  expect(apart.together.flatMap((s) => s.members)).not.toContainEqual(m);
+  expect(apart.jobs.find((j) => j.id === m.job)!.bars.find((b) => b.step === m.step)!.apart).toBe(true);
+  await queue(m.job, "with", "", m.step);
+  expect((await readWorld(m.job))!.job.queue!.apart).toBeUndefined();
+  await undo();
+  await undo();
+  expect((await cuesAt()).join()).toContain(one.members[1].title);
 });
 test("a day with hours of its own: a long evening, shut, and as usual again; the calendar and every plan go by it", async () => {
   const set = (day: string, value: string) => houseAct({ intent: "day-hours", day, value });

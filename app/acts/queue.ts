@@ -1,5 +1,5 @@
 /** The calendar of the shop: jobs go by it or each alone, are held, weighed, pinned; single days have hours of their own. */
-import type { Job, Queue } from "../core/records/job";
+import type { Job, Queue, Shared } from "../core/records/job";
 import { Text } from "../core/records/fields";
 import { readWhen } from "../core/time/typed";
 import { shopClock, showWhen } from "../core/time/zoned";
@@ -15,6 +15,8 @@ type Nobody = null;
 class LayForm {
   /** beginnings by job and step, as JSON */
   @Text(HUGE) starts!: string;
+  /** what is done together, by job, as JSON */
+  @Text(HUGE) shared: string = "{}";
 }
 class QueueForm {
   @Text(120) id!: string;
@@ -52,6 +54,12 @@ async function queueField(job: Job, { field, value, step, dayFirst }: QueueForm)
     if (!(weight >= 0.1 && weight <= 10)) throw new Refused("How much it weighs lies between 0.1 and 10.");
     return { weight: weight === 1 ? undefined : weight };
   }
+  if (field === "apart" || field === "with") {
+    const rest = (job.queue?.apart ?? []).filter((x) => x !== step);
+    const apart = field === "apart" ? [...rest, step] : rest;
+    const shared = job.queue?.shared?.filter((x) => x.step !== step);
+    return { apart: apart.length ? apart : undefined, shared: shared?.length ? shared : undefined };
+  }
   if (field !== "pin" && field !== "pin-at") throw new Refused(`There is nothing called “${field}” here.`);
   const rest = (job.queue?.pins ?? []).filter((p) => p.step !== step);
   if (!value.trim()) return { pins: rest.length ? rest : undefined };
@@ -70,29 +78,30 @@ async function queueField(job: Job, { field, value, step, dayFirst }: QueueForm)
 export const queueActs = [
   act("lay-shop", LayForm, async (f, _c: Nobody) => {
     const starts = JSON.parse(f.starts) as Record<string, [string, number][]>;
+    const shared = JSON.parse(f.shared) as Record<string, Shared[]>;
     const jobs = await jobsOf(Object.keys(starts));
     await commit(
       "calendar of the shop",
       jobs.map((job) => ({
         table: "jobs" as const,
         id: job.id,
-        next: {
-          ...job,
-          queue: { ...job.queue, laid: starts[job.id].map(([step, at]) => ({ step, at: Math.round(at) })) },
-        },
+        next: withQueue(job, {
+          laid: starts[job.id].map(([step, at]) => ({ step, at: Math.round(at) })),
+          shared: shared[job.id]?.length ? shared[job.id] : undefined,
+        }),
         base: job,
       })),
     );
     return "The jobs go by it now";
   }),
   act("lay-alone", Bare, async (_f, _c: Nobody) => {
-    const jobs = (await jobsOf((await readHeads()).map((h) => h.id))).filter((j) => j.queue?.laid);
+    const jobs = (await jobsOf((await readHeads()).map((h) => h.id))).filter((j) => j.queue?.laid || j.queue?.shared);
     await commit(
       "calendar of the shop left",
       jobs.map((job) => ({
         table: "jobs" as const,
         id: job.id,
-        next: withQueue(job, { laid: undefined }),
+        next: withQueue(job, { laid: undefined, shared: undefined }),
         base: job,
       })),
     );

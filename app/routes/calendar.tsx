@@ -166,6 +166,20 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
                     </h2>
                     <JobsAmong rows={rows} />
                   </section>
+                  {rows.together.length > 0 && (
+                    <section aria-labelledby="d1" className="mt-6">
+                      <h2 id="d1" className="mb-2">
+                        Done together
+                      </h2>
+                      <p className="mb-2">
+                        {showMinutes(rows.together.reduce((sum, s) => sum + s.winsMin, 0))} less of work in all
+                        {rows.together.length > stretch.together.length &&
+                          `, ${stretch.together.length} of ${rows.together.length} times in these days`}
+                        .
+                      </p>
+                      <DoneTogether list={stretch.together} />
+                    </section>
+                  )}
                   <section aria-labelledby="p1" className="mt-6">
                     <h2 id="p1" className="mb-2">
                       Before a date is promised
@@ -300,6 +314,7 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
             is not laid: {l.why[0].toLowerCase() + l.why.slice(1)}
           </p>
         ))}
+        {rows && !done && !searching && !error && <p role="status">Looking for works that can be done together…</p>}
         {searching && (
           <p role="status">
             Searching, {searching.iterations} tried in {Math.round(searching.seconds)} s
@@ -315,7 +330,10 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
       </div>
       <div className="flex flex-wrap gap-3">
         {rows && done && rows.jobs.length > 0 && !rows.gone && (
-          <ActButton className="btn btn-main" act={{ intent: "lay-shop", starts: JSON.stringify(rows.starts) }}>
+          <ActButton
+            className="btn btn-main"
+            act={{ intent: "lay-shop", starts: JSON.stringify(rows.starts), shared: JSON.stringify(rows.shared) }}
+          >
             Go by this
           </ActButton>
         )}
@@ -332,6 +350,41 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
         )}
       </div>
     </div>
+  );
+}
+
+/** Works of several jobs that are done as one, what that wins, and the press that has them done apart. */
+function DoneTogether({ list }: { list: Rows["together"] }) {
+  if (!list.length) return null;
+  return (
+    <ul className="divide-y divide-line border-y border-line">
+      {list.map((s) => (
+        <li key={s.id} data-session={s.id} className="py-2">
+          <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+            <strong>{s.name}</strong>
+            <span className="text-muted">
+              {s.at}, saves {s.wins}
+            </span>
+          </div>
+          <ol className="text-small">
+            {s.members.map((m) => (
+              <li key={m.job} className="flex flex-wrap items-baseline justify-between gap-x-4">
+                <span>
+                  {m.name}, {m.title}, {m.pieces} {m.pieces === 1 ? "piece" : "pieces"}
+                </span>
+                <ActButton
+                  className="link-act"
+                  label={`Do it apart: ${m.title}`}
+                  act={{ intent: "queue", id: m.job, field: "apart", step: m.step, value: "" }}
+                >
+                  Do it apart
+                </ActButton>
+              </li>
+            ))}
+          </ol>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -406,6 +459,11 @@ function StepFold({ rows, at, onShut }: { rows: Rows; at: { job: string; step: s
           hint={bar.pinned ? "pinned; another moment moves the pin" : "pins it: fri 14:00, in 2 days"}
           extra={{ intent: "queue", id: at.job, step: at.step, dayFirst: String(dayFirst()) }}
         />
+      )}
+      {!bar.done && bar.apart && (
+        <ActButton act={{ intent: "queue", id: at.job, field: "with", step: at.step, value: "" }}>
+          May be done with other jobs again
+        </ActButton>
       )}
       {!bar.done &&
         [-NUDGE, NUDGE].map((by) => (

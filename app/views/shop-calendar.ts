@@ -161,6 +161,7 @@ export function shopStretch(rows: WholeRows, clock: ZonedClock, calendar: WorkCa
     })),
     jobs,
     trips: rows.trips.filter(shown),
+    together: rows.together.filter((s) => within(axis, s.from, s.from) !== null),
   };
 }
 export type Stretch = ReturnType<typeof shopStretch>;

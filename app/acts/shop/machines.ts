@@ -76,6 +76,7 @@ const FIELDS: Readers<Machine, Of> = {
   rapid: (v) => ({ rapid: typed.speedOrNull(v) }),
   accel: (v) => ({ accel: typed.number(v) }),
   minorPerHour: (v, { currency }) => ({ minorPerHour: typed.money(v, currency) }),
+  setupMin: (v) => ({ setupMin: typed.minutesOrNull(v) ?? undefined }),
   bedW: (v, { units }) => ({ bedW: typed.length(v, units) }),
   bedH: (v, { units }) => ({ bedH: typed.length(v, units) }),
   spotMm: (v) => ({ spotMm: typed.lengthOrNull(v) }),

@@ -1,7 +1,7 @@
 /** The shop itself: name, units, zone, hours, days off, climate, schools, route questions, what the log has taught. */
 import { withPick } from "../../core/catalogue/schools";
 import { Text } from "../../core/records/fields";
-import type { Climate, Rates, Shop } from "../../core/records/shop";
+import type { Climate, Outdoors, Rates, Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
 import { readTime } from "../../core/time/typed";
 import { zonedClock } from "../../core/time/zoned";
@@ -33,6 +33,32 @@ function zone(v: string): string {
   return v.trim();
 }
 
+const places = (v: string): number => {
+  const n = typed.whole(v);
+  if (!(n >= 1)) throw new Refused("A rack has one place or more; leave it empty where nobody counts them.");
+  return n;
+};
+const within = (n: number, most: number, what: string): number => {
+  if (!(Math.abs(n) <= most)) throw new Refused(`${what} lies between ${-most}° and ${most}°.`);
+  return n;
+};
+/** an even place, until it is told where the shop is */
+const SOMEWHERE: Outdoors = { latitude: 45, longitude: 0, leastC: 10 };
+const OUTDOORS: Readers<Outdoors, Shop["units"]> = {
+  latitude: (v) => ({ latitude: within(typed.number(v), 66, "Latitude") }),
+  longitude: (v) => ({ longitude: within(typed.number(v), 180, "Longitude") }),
+  coldC: (v, u) => ({ coldC: typed.temperatureOrNull(v, u) ?? undefined }),
+  warmC: (v, u) => ({ warmC: typed.temperatureOrNull(v, u) ?? undefined }),
+  leastC: (v, u) => ({ leastC: typed.temperatureOrNull(v, u) ?? SOMEWHERE.leastC }),
+};
+/** The open air with one field answered; spraying is in it from the first answer on. */
+function outdoorsWith(s: Shop, f: FieldForm): Partial<Shop> {
+  if (f.field === "on") return { outdoors: f.value === "true" ? (s.outdoors ?? SOMEWHERE) : undefined };
+  const next = { ...(s.outdoors ?? SOMEWHERE), ...readField(OUTDOORS, f, s.units) };
+  if (next.coldC !== undefined && next.warmC !== undefined && next.warmC < next.coldC)
+    throw new Refused("The afternoon can’t be colder than sunrise.");
+  return { outdoors: next };
+}
 const FIELDS: Readers<Shop> = {
   name: (v) => ({ name: v.trim() }),
   currency: (v) => ({ currency: v.trim() }),
@@ -42,6 +68,8 @@ const FIELDS: Readers<Shop> = {
   clockFace: (v) => ({ clockFace: v === "24" ? undefined : (v as Shop["clockFace"]) }),
   weekStart: (v) => ({ weekStart: (v || undefined) as Shop["weekStart"] }),
   sprayHours: (v) => ({ sprayHours: v.trim() ? span(v) : undefined }),
+  loudHours: (v) => ({ loudHours: v.trim() ? span(v) : undefined }),
+  rackPlaces: (v) => ({ rackPlaces: v.trim() ? places(v) : undefined }),
   tolerance: (v) => ({ tolerance: typed.number(v) }),
   daysOff: (v) => ({ daysOff: v.split(/[\s,;]+/).filter(Boolean) }),
 };
@@ -123,6 +151,7 @@ export const settingActs = [
   act("set", FieldForm, (f, _c: InShop) =>
     changedShop(`${f.field} of the shop`, () => readField(FIELDS, f, undefined)),
   ),
+  act("outdoors", FieldForm, (f, _c: InShop) => changedShop("spraying in the open", (s) => outdoorsWith(s, f))),
   act("hours", FieldForm, (f, _c: InShop) => changedShop("hours", (s) => hoursOf(f, s))),
   act("climate", FieldForm, (f, _c: InShop) =>
     changedShop("climate", (s) => ({

@@ -1,6 +1,7 @@
 /** What is done at a step, line by line: what its kind says, and what only the whole plan knows. */
 import { byBeam, kindOf, own } from "../process/kinds";
-import { inTurn, type Placed } from "../plan/placed";
+import { inTurn, sharedOf, type Placed } from "../plan/placed";
+import type { Context } from "../process/context";
 import { lessonsAt } from "../plan/lessons";
 import type { Plan } from "../plan/plan";
 
@@ -21,9 +22,25 @@ function passesAhead(plan: Plan, p: Placed): string[] {
   return [`Passes on the machine: ${each.join(", then ")}; those of the job before may still stand there`];
 }
 
+const TOGETHER = {
+  oven: "One load of the oven with",
+  spray: "Sprayed with one can, one behind the other, with",
+  beam: "On one set-up of the machine with",
+} as const;
+/** How a step is done together with those of other jobs, in words; null: it is done alone. */
+export function togetherWords(p: Pick<Placed, "step">, c: Context): string | null {
+  const s = sharedOf(p.step, c);
+  if (!s?.with.length) return null;
+  const names = s.with.map((t) => `“${t}”`);
+  const list = names.length === 1 ? names[0] : `${names.slice(0, -1).join(", ")} and ${names[names.length - 1]}`;
+  const turn = s.as === "oven" ? "" : s.place === 0 ? ": this one first" : ": it is set up already";
+  return `${TOGETHER[s.as]} ${list}${turn}`;
+}
+
 /** Every line of a step's work, as card, paper and bench say it. */
 export const cuesOf = (plan: Plan, p: Placed): string[] => [
   ...lessonsAt(p.step, plan.context).map((l) => `Learned here: ${l.text.replace(/\.$/, "")}`),
+  ...[togetherWords(p, plan.context)].filter((x) => x !== null),
   ...kindOf(p.step.kind).cues(p.step, plan.context),
   ...passesAhead(plan, p),
 ];

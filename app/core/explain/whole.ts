@@ -9,7 +9,10 @@ import { stateWords } from "../process/words";
 import { showDay, showWhen, showClock, type ZonedClock } from "../time/zoned";
 import { showMinutes } from "../units/show";
 import { saidAll } from "../units/said";
+import { sameShared } from "../plan/sessions";
+import type { Shared } from "../records/job";
 import type { World } from "../records/world";
+import { togetherWords } from "./cues";
 
 export interface Bar {
   from: number;
@@ -18,6 +21,8 @@ export interface Bar {
   step: string;
   done: boolean;
   pinned: boolean;
+  /** by the maker's wish it is done with no other job's */
+  apart: boolean;
 }
 export interface Wait {
   from: number;
@@ -57,6 +62,20 @@ export interface TripItem {
   lay: string[];
   /** the window that it comes in, where one shuts */
   shuts: string | null;
+  /** what it is done together with */
+  together: string | null;
+}
+/** Works of several jobs that are done as one. */
+export interface Together {
+  id: string;
+  name: string;
+  /** when it begins, in words and in min since 1970 */
+  at: string;
+  from: number;
+  /** what is won, in words and in min */
+  wins: string;
+  winsMin: number;
+  members: { job: string; title: string; pieces: number; step: string; name: string }[];
 }
 export interface Trip {
   id: string;
@@ -71,14 +90,16 @@ export interface WholeRows {
   left: WholeShop["left"];
   lanes: { id: string; name: string; bars: (Bar & { job: string; jobTitle: string; colour: string })[] }[];
   trips: Trip[];
+  together: Together[];
   /** jobs whose ready time is another one than the calendar that is gone by says */
   moved: { job: string; title: string; was: string; now: string; later: boolean }[];
   /** how good it is: when all is done, how much at most could be won, what is late */
   says: { done: string | null; won: string; late: string; windows: string | null };
   /** the jobs go by it already */
   gone: boolean;
-  /** beginnings, by job and step, to be gone by */
+  /** beginnings, by job and step, to be gone by; what is done together, by job */
   starts: Record<string, [string, number][]>;
+  shared: Record<string, Shared[]>;
 }
 
 const laneName = (id: string, worlds: readonly World[]): string => {
@@ -156,6 +177,7 @@ export function shopTrips(jobs: readonly Queued[]): Trip[] {
       takes: showMinutes(p.minutes),
       lay: layOut(q, p),
       shuts: shuts.length ? `before ${showWhen(clock, Math.min(...shuts))}` : null,
+      together: togetherWords(p, q.plan.context),
     };
     const last = out[out.length - 1];
     if (last && from - last.to <= TRIP_GAP_MIN && clock.dayNumber(from) === clock.dayNumber(last.from)) {
@@ -173,8 +195,44 @@ export function shopTrips(jobs: readonly Queued[]): Trip[] {
   return out;
 }
 
+const TOGETHER_NAME = {
+  oven: "One load of the oven",
+  spray: "One spray session",
+  beam: "One set-up of the laser",
+} as const;
+/** @param jobs as they are laid */
+function togetherOf({ together, jobs }: Pick<WholeShop, "together" | "jobs">): Together[] {
+  const byId = new Map(jobs.map((q) => [q.plan.context.job.id, q]));
+  return together
+    .map(({ session, wins }) => {
+      const members = session.members.flatMap((m) => {
+        const q = byId.get(m.job);
+        const p = q && inTurn(q.plan.placed).find((x) => x.step.id === m.step);
+        return q && p ? [{ q, p }] : [];
+      });
+      const from = Math.min(...members.map(({ p }) => p.start ?? Infinity));
+      const [{ q }] = members;
+      return {
+        id: session.id,
+        name: TOGETHER_NAME[session.as],
+        at: showWhen(q.plan.context.clock, from),
+        from,
+        wins: showMinutes(wins),
+        winsMin: wins,
+        members: members.map((x) => ({
+          job: x.q.plan.context.job.id,
+          title: x.q.plan.context.job.title,
+          pieces: x.p.pieces,
+          step: x.p.step.id,
+          name: x.p.step.title,
+        })),
+      };
+    })
+    .sort((a, b) => a.from - b.from);
+}
+
 /** A step as it is drawn; null: it has no time. */
-const barOf = (p: Placed, pins: ReadonlySet<string>): Bar | null =>
+const barOf = (p: Placed, pins: ReadonlySet<string>, apart: readonly string[] = []): Bar | null =>
   p.start === null || p.end === null
     ? null
     : {
@@ -184,6 +242,7 @@ const barOf = (p: Placed, pins: ReadonlySet<string>): Bar | null =>
         step: p.step.id,
         done: p.actual?.end != null,
         pinned: pins.has(p.step.id),
+        apart: apart.includes(p.step.id),
       };
 const pinsOf = (q: Queued): Set<string> => new Set((q.plan.context.job.queue?.pins ?? []).map((x) => x.step));
 
@@ -207,7 +266,7 @@ function rowOf(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: rea
     why: pushed > MINOR ? pushedBy(q, all, clock, worlds) : null,
     weight: job.queue?.weight ?? 1,
     pins: pins.size,
-    bars: line.flatMap((p) => barOf(p, pins) ?? []),
+    bars: line.flatMap((p) => barOf(p, pins, job.queue?.apart) ?? []),
     waits: line.flatMap((p, i) => {
       const before = line[i - 1];
       const need = p.needs[0];
@@ -228,8 +287,11 @@ function rowOf(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: rea
 /** Is every beginning the one that its job goes by, but for what rounding to minutes leaves? */
 const goneBy = (shop: WholeShop, worlds: readonly World[]): boolean => {
   const laid = new Map(worlds.map((w) => [w.job.id, laidOf(w.job)]));
+  const carried = new Map(worlds.map((w) => [w.job.id, w.job.queue?.shared]));
   return shop.jobs.every((q) => {
-    const mine = laid.get(q.plan.context.job.id);
+    const { job } = q.plan.context;
+    if (!sameShared(carried.get(job.id), job.queue?.shared)) return false;
+    const mine = laid.get(job.id);
     return [...q.starts].every(([step, at]) => Math.abs((mine?.get(step) ?? Infinity) - at) <= 1);
   });
 };
@@ -281,6 +343,7 @@ export function wholeRows(
       .sort(([x], [y]) => order(x).localeCompare(order(y)))
       .map(([id, bars]) => ({ id, name: laneName(id, worlds), bars: bars.sort((x, y) => x.from - y.from) })),
     trips: shopTrips(shop.jobs),
+    together: togetherOf(shop),
     moved: shop.jobs.flatMap((q) => {
       const { job } = q.plan.context;
       const was = before.get(job.id);
@@ -306,6 +369,7 @@ export function wholeRows(
     },
     gone: goneBy(shop, worlds),
     starts: Object.fromEntries(shop.jobs.map((q) => [q.plan.context.job.id, [...q.starts]])),
+    shared: Object.fromEntries(shop.jobs.map((q) => [q.plan.context.job.id, q.plan.context.job.queue?.shared ?? []])),
   };
   return first ? saidAll(made, first.plan.context.world.shop.units) : made;
 }

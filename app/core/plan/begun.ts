@@ -109,6 +109,8 @@ const read = (f: ShopFacts): string =>
       blanks: undefined,
       lessons: undefined,
       practised: undefined,
+      // for how many there is room is asked of the shop as it is
+      rackPlaces: undefined,
     },
     byId(f.machines).map(run),
     byId(f.products).map(bare),

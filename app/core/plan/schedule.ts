@@ -57,6 +57,8 @@ export interface ShopOptions {
   now?: number | null;
   /** places to dry at, one a piece; null: as many as it takes */
   rack?: number | null;
+  /** closed times and drying speeds worked out for problems of the same shop, laid from the same day */
+  memo?: Map<string, [number, number][]>;
   /** what is done together with what */
   sessions?: readonly Session[];
   /** several of a machine, of the oven, of the spray corner, by lane: a second one asked about */
@@ -154,9 +156,17 @@ class Writing {
   }
 
   private need(id: string, capacity: number, calendar: WorkCalendar): string {
-    if (!this.resources.has(id))
-      this.resources.set(id, { id, capacity, closed: closedOf(calendar, this.origin, this.days) });
+    if (!this.resources.has(id)) {
+      const closed = this.known(`closed ${id}`, () => closedOf(calendar, this.origin, this.days));
+      this.resources.set(id, { id, capacity, closed });
+    }
     return id;
+  }
+  /** As it was worked out for a problem before this one. */
+  private known(key: string, work: () => [number, number][]): [number, number][] {
+    const { memo } = this.o;
+    const at = `${this.origin} ${key}`;
+    return memo?.get(at) ?? (memo ? memo.set(at, work()).get(at)! : work());
   }
   /** What a step takes up while somebody works on it. */
   resourcesOf(p: Placed, c: Context): string[] {
@@ -201,7 +211,7 @@ class Writing {
     const key = `${film?.roomC ?? null}|${film?.roomRh ?? null}|${of.waterBorne}|${of.minC}|${of.fan}|${of.limit}`;
     const found = this.clocks.get(key);
     if (found) return found.id;
-    const rates = ratesOf(plan, air, of, this.origin, this.days, this.stretch);
+    const rates = this.known(key, () => ratesOf(plan, air, of, this.origin, this.days, this.stretch));
     const made = { id: `air ${this.clocks.size + 1}`, rates };
     this.clocks.set(key, made);
     return made.id;

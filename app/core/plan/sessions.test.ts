@@ -1,7 +1,6 @@
-/** Works of several jobs done as one: what may be shared, what it wins, that nothing is worse for it, that it holds in each job's own plan. */
+/** Works of several jobs done as one: what may be shared, what it wins, that nothing is worse for it, that each job's plan has it so. */
 import { brief } from "../testing/briefs";
 import { a1, e1, many } from "../testing/worlds";
-import { own } from "../process/kinds";
 import { ovenRun, TRAY_MIN } from "../process/kinds/melt";
 import { SETUP_MIN } from "../process/kinds/laser-work";
 import type { Job } from "../records/job";

@@ -157,6 +157,12 @@ export function carried(worlds: readonly World[]): Session[] {
   }));
 }
 
+const text = (list: readonly Shared[] = []): string =>
+  JSON.stringify(list.map(({ step, id, place, by, with: others }) => [step, id, place, by, others]).sort());
+/** Do two jobs, or one at two times, say the same of what is done together? */
+export const sameShared = (a: readonly Shared[] | undefined, b: readonly Shared[] | undefined): boolean =>
+  text(a) === text(b);
+
 /** Jobs that carry these sessions, and no others. */
 export function carrying(worlds: readonly World[], list: readonly Session[], plans: readonly Sharing[]): World[] {
   const known = byJob(plans);
@@ -178,7 +184,7 @@ export function carrying(worlds: readonly World[], list: readonly Session[], pla
   }
   return worlds.map((w) => {
     const shared = mine.get(w.job.id);
-    if (JSON.stringify(shared) === JSON.stringify(w.job.queue?.shared)) return w;
+    if (sameShared(shared, w.job.queue?.shared)) return w;
     const { shared: _, ...queue } = w.job.queue ?? {};
     return { ...w, job: { ...w.job, queue: shared ? { ...queue, shared } : queue } };
   });
@@ -191,7 +197,7 @@ const NEXT = 6;
 
 /**
  * What could be done together besides what is: pairs of one kind that begin no more than some days apart, and works that could join a
- * session; nearest first.
+ * session; loads of the oven before all else, then what lies nearest.
  */
 export function candidates(list: readonly Session[], plans: readonly Sharing[]): Session[] {
   const known = byJob(plans);
@@ -224,7 +230,8 @@ export function candidates(list: readonly Session[], plans: readonly Sharing[]):
       }
     });
   }
-  return out.sort((a, b) => a.apart - b.apart).map((x) => x.s);
+  const last = (s: Session): number => Number(s.as !== "oven");
+  return out.sort((a, b) => last(a.s) - last(b.s) || a.apart - b.apart).map((x) => x.s);
 }
 /** A list with one more session, or one of its own grown. */
 export const withOne = (list: readonly Session[], s: Session): Session[] => [...list.filter((x) => x.id !== s.id), s];

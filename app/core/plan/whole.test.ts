@@ -224,3 +224,79 @@ test("what if: the shop as it is first; longer hours and a warmer room never lat
   expect(rows.find((r) => r.id === "evenings")!.sooner!).toBeGreaterThanOrEqual(0);
   expect(longer({ ...worlds[0], shop: shopOf() }, 3).shop.hours.mon).toEqual(["09:00", "21:00"]);
 });
+
+test("no more pieces dry at once than the rack has places; fewer places are never sooner", () => {
+  let crowded = 0;
+  for (let seed = 2; seed <= 2 + many(6); seed++) {
+    const worlds = [1, 2, 3].map((k) => at(a1({ job: { quantity: 4 + ((seed + k) % 5) } }), `j${k}`));
+    const withPlaces = (rackPlaces?: number): WholeShop =>
+      lay(worlds.map((w) => ({ ...w, shop: { ...w.shop, rackPlaces } })));
+    const [free, tight] = [withPlaces(), withPlaces(10)];
+    const waits = (s: WholeShop): { at: number; n: number }[] =>
+      s.jobs
+        .flatMap(({ plan }) =>
+          inTurn(plan.placed).flatMap((p, i, all) => {
+            const before = all[i - 1];
+            return before && p.needs.length && p.start! > before.end!
+              ? [
+                  { at: before.end!, n: plan.context.pieces },
+                  { at: p.start!, n: -plan.context.pieces },
+                ]
+              : [];
+          }),
+        )
+        .sort((a, b) => a.at - b.at || a.n - b.n);
+    const most = (s: WholeShop): number => {
+      let [n, max] = [0, 0];
+      for (const w of waits(s)) max = Math.max(max, (n += w.n));
+      return max;
+    };
+    if (most(free) > 10) crowded++;
+    expect(most(tight)).toBeLessThanOrEqual(10);
+    expect(tight.answer!.finish).toBeGreaterThanOrEqual(free.answer!.finish - 30);
+  }
+  // without a rack more would have lain there
+  expect(crowded).toBeGreaterThan(0);
+});
+
+test("loud work keeps its hours, sprays the daylight too, over the nights on which the clocks change", () => {
+  const zones = ["Europe/Lisbon", "America/New_York", "Australia/Lord_Howe", "Pacific/Auckland"];
+  for (const zone of zones)
+    for (const [day, now] of [
+      ["2027-03-12", "2027-03-12T09:00"],
+      ["2027-03-27", "2027-03-27T09:00"],
+      ["2027-04-02", "2027-04-02T09:00"],
+      ["2027-10-30", "2027-10-30T09:00"],
+    ]) {
+      const hours = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"].reduce(
+        (h, d) => ({ ...h, [d]: ["08:00", "19:00"] }),
+        {} as World["shop"]["hours"],
+      );
+      const outdoors = { latitude: 40, longitude: 0, leastC: 0 };
+      const base = shopOf({ zone, hours, loudHours: ["09:30", "17:00"] });
+      const worlds = [a1({ job: { quantity: 8 } }), e1(), a1({ job: { quantity: 3 } })].map((w, k) => ({
+        ...at(w, `j${k}`, { start: `${day}T08:00` }),
+        shop: zone === "Europe/Lisbon" ? { ...base, outdoors } : base,
+      }));
+      const clock = worlds.map((w) => makePlan(w, null, true).context.clock)[0];
+      const s = lay(worlds, { now: clock.fromLocal(now) });
+      expect([zone, day, overlaps(s)]).toEqual([zone, day, []]);
+      for (const { plan } of s.jobs)
+        for (const p of inTurn(plan.placed)) {
+          if (p.start === null || p.end === p.start) continue;
+          const [from, to] = [clock.toLocal(p.start).slice(11), clock.toLocal(p.end).slice(11)];
+          const loud = lanesOf(p, plan.context).some((l) => l === "spray" || l.startsWith("machine"));
+          expect([zone, day, p.step.id, from >= (loud ? "09:30" : "08:00"), to <= (loud ? "17:00" : "19:00")]).toEqual([
+            zone,
+            day,
+            p.step.id,
+            true,
+            true,
+          ]);
+        }
+      for (const w of kept(worlds, s)) {
+        const q = s.jobs.find((x) => x.plan.context.job.id === w.job.id)!;
+        expect(makePlan(w, clock.fromLocal(now), true).ready).toBe(q.plan.ready);
+      }
+    }
+});

@@ -5,12 +5,12 @@
  */
 import type { World } from "../records/world";
 import { ProblemError, type Answer, type Problem } from "../schedule/problem";
-import { laidInOrder, replan } from "../schedule/replan";
+import { boundsFor, laidInOrder, replan } from "../schedule/replan";
 import { solveInTurn, type Progress } from "../schedule/solve";
 import { ALONE, laidOf, makePlan, type Plan } from "./plan";
 import { brokenWindows, inTurn, sharedOf } from "./placed";
 import { BUCKET, lanesOf, shopProblem, startsOf, type ShopOptions, type ShopProblem } from "./schedule";
-import { APART_MIN, candidates, carried, carrying, holding, withOne, wins, type Session } from "./sessions";
+import { APART_MIN, candidates, carried, carrying, holding, sameShared, withOne, wins, type Session } from "./sessions";
 
 export interface Queued {
   /** as it would be if it were alone */
@@ -224,11 +224,13 @@ function agreed(
 const clashesIn = (list: readonly Queued[], more: Readonly<Record<string, number>>): boolean =>
   firstClash(inOrder(list.map((q, i) => takenBy(q, i, more)))) !== null;
 
+/** Places to dry at, of the shop as it is by now; null: as many as it takes. */
+const placesIn = (w: World | undefined): number | null => (w?.elsewhere ?? w)?.shop.rackPlaces ?? null;
 const shopOptions = (o: LayOptions, plans: readonly Plan[]): ShopOptions => ({
   now: o.now,
   more: o.more,
   limitSeconds: null,
-  rack: plans[0]?.context.world.shop.rackPlaces ?? null,
+  rack: placesIn(plans[0]?.context.world),
 });
 
 /** Sessions whose members came to lie at other times than they were found at: they are none. */
@@ -290,18 +292,37 @@ interface Put {
   shop: ShopProblem;
   sessions: Session[];
 }
+/** What was worked out already for one laying of the shop. */
+interface Memo {
+  times: NonNullable<ShopOptions["memo"]>;
+  /** plans by job and what it does together with others */
+  plans: Map<string, Plan>;
+}
 /** @throws ProblemError where what is done together goes in a circle */
-function put(open: readonly World[], plain: readonly Plan[], sessions: readonly Session[], o: LayOptions): Put {
+function put(
+  open: readonly World[],
+  plain: readonly Plan[],
+  sessions: readonly Session[],
+  o: LayOptions,
+  memo: Memo,
+): Put {
   const holds = holding(sessions, plain);
   const worlds = carrying(open, holds, plain);
   const by = new Map(plain.map((p) => [p.context.job.id, p]));
   const plans = worlds.flatMap((w) => {
     const was = by.get(w.job.id);
     if (!was) return [];
-    const same = JSON.stringify(was.context.job.queue?.shared) === JSON.stringify(w.job.queue?.shared);
-    return [same ? was : makePlan(w, o.now, true, ALONE)];
+    if (sameShared(was.context.job.queue?.shared, w.job.queue?.shared)) return [was];
+    const key = JSON.stringify([w.job.id, w.job.queue?.shared]);
+    const known = memo.plans.get(key) ?? makePlan(w, o.now, true, ALONE);
+    memo.plans.set(key, known);
+    return [known];
   });
-  return { plans, shop: shopProblem(plans, { ...shopOptions(o, plans), sessions: holds }), sessions: holds };
+  return {
+    plans,
+    shop: shopProblem(plans, { ...shopOptions(o, plans), sessions: holds, memo: memo.times }),
+    sessions: holds,
+  };
 }
 
 /** works that are tried together at most */
@@ -340,21 +361,21 @@ function* togetherInTurn(
   plain: readonly Plan[],
   only: ReadonlySet<string> | null,
   o: LayOptions,
+  memo: Memo,
 ): Generator<null, { put: Put; answer: Answer }> {
   let { put: now, answer } = from;
   const finish = answer.finish + BUCKET;
   const clock = o.clock ?? ((): number => 0);
   const begun = clock();
   const tried = new Set<string>();
-  const laid = new Map(from.placed.map((q) => [q.plan.context.job.id, q.plan]));
+  const laid = from.placed.map((q) => q.plan);
+  let offered = candidates(now.sessions, laid);
   for (let k = 0; k < TRIES; k++) {
-    const next = candidates(now.sessions, [...laid.values()]).find(
-      (s) => !tried.has(keyOf(s)) && (!only || s.members.some((m) => only.has(m.job))),
-    );
+    const next = offered.find((s) => !tried.has(keyOf(s)) && (!only || s.members.some((m) => only.has(m.job))));
     if (!next || o.stop?.() || clock() - begun > TOGETHER_S) break;
     tried.add(keyOf(next));
     try {
-      const with_ = put(open, plain, withOne(now.sessions, next), o);
+      const with_ = put(open, plain, withOne(now.sessions, next), o, memo);
       const starts = new Map(answer.tasks.map((t) => [t.id, t.start]));
       const before = new Map(
         with_.shop.problem.tasks.flatMap((t) => {
@@ -362,17 +383,26 @@ function* togetherInTurn(
           return at === undefined ? [] : [[t.id, at + (with_.shop.within.get(t.id)?.minutes ?? 0)] as const];
         }),
       );
-      const found = with_.shop.origin === now.shop.origin ? laidInOrder(with_.shop.problem, before) : null;
+      const own = new Set(next.members.map((m) => m.job));
+      const found =
+        with_.shop.origin === now.shop.origin
+          ? laidInOrder(with_.shop.problem, before, (id) => own.has(with_.shop.tasks.get(id)!.job), NO_BOUNDS)
+          : null;
       const later = LATER_MIN[next.as] + wins(next, plain);
-      if (found && noWorse({ put: now, answer }, { put: with_, answer: found }, later, finish))
+      if (found && noWorse({ put: now, answer }, { put: with_, answer: found }, later, finish)) {
         [now, answer] = [with_, found];
+        offered = candidates(now.sessions, laid);
+      }
     } catch {
       // what goes in a circle, or fits no window, is done apart
     }
     yield null;
   }
-  return { put: now, answer };
+  if (now === from.put) return { put: now, answer };
+  const bounds = boundsFor(now.shop.problem);
+  return { put: now, answer: { ...answer, bounds, bound: bounds.finish } };
 }
+const NO_BOUNDS = { windowsBroken: 0, lateness: 0, finish: 0 };
 const keyOf = (s: Session): string => JSON.stringify(s.members);
 
 /**
@@ -383,9 +413,10 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   const open = worlds.filter(queued);
   const held = open.filter((w) => w.job.queue?.hold);
   const goes = open.filter((w) => !w.job.queue?.hold);
+  const memo: Memo = { times: new Map(), plans: new Map() };
   const all = carrying(goes, [], []).map((w) => makePlan(w, o.now, true, ALONE));
   const able = all.filter((p) => !p.missing.length);
-  let now = putOrApart(goes, able, carried(goes), o);
+  let now = putOrApart(goes, able, carried(goes), o, memo);
   const title = (job: string): string => open.find((w) => w.job.id === job)?.job.title ?? job;
   const left = [
     ...all.filter((p) => p.missing.length).map((p) => ({ job: p.context.job.id, why: p.missing[0].say })),
@@ -421,15 +452,17 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   const known = free.filter((t) => placed.has(t.id)).length;
   let first = known >= KNOWN * free.length && free.length > 0 ? replan(now.shop.problem, before) : null;
   const kept = first !== null;
-  if (!first)
-    first = yield* searched(now.shop.problem, { iterations: o.iterations ?? FIRST, seconds: null, begin: null }, o);
+  if (!first) {
+    const begin = oneByOne(now.shop);
+    first = yield* searched(now.shop.problem, { iterations: o.iterations ?? FIRST, seconds: null, begin }, o);
+  }
   let best = made(now, first, kept);
   const told = best.answer;
   if (o.together) {
     yield { is: "found", shop: best };
     // where jobs stand already only those that are new among them are looked at
     const only = kept && !o.seconds ? new Set([...laid].flatMap(([job, at]) => (at ? [] : [job]))) : null;
-    const trials = togetherInTurn({ put: now, answer: first, placed: best.jobs }, goes, able, only, o);
+    const trials = togetherInTurn({ put: now, answer: first, placed: best.jobs }, goes, able, only, o, memo);
     for (;;) {
       const r = trials.next();
       if (r.done) {
@@ -450,13 +483,41 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   }
   return best;
 }
+/**
+ * Where few places to dry at are shared, lists in any other order may take them from one another: one job after the other always goes,
+ * what is due first and what is begun before all others. Null: there are places enough.
+ */
+function oneByOne({ problem, tasks }: ShopProblem): Float64Array | null {
+  if (!problem.resources.some((r) => r.id === "rack")) return null;
+  const jobs = new Map<string, { begun: boolean; due: number }>();
+  for (const t of problem.tasks) {
+    const { job } = tasks.get(t.id)!;
+    const is = jobs.get(job) ?? jobs.set(job, { begun: false, due: Infinity }).get(job)!;
+    is.begun ||= t.fixedStart !== null;
+    is.due = Math.min(is.due, t.due ?? Infinity);
+  }
+  const order = [...jobs]
+    .sort(([, a], [, b]) => Number(b.begun) - Number(a.begun) || a.due - b.due)
+    .map(([job]) => job);
+  const rank = new Map(order.map((job, i) => [job, i * problem.tasks.length]));
+  const keys = new Map(problem.tasks.map((t, i) => [t.id, rank.get(tasks.get(t.id)!.job)! + i]));
+  const found = laidInOrder(problem, keys);
+  const at = found && new Map(found.tasks.map((t) => [t.id, t.start]));
+  return at && Float64Array.from(problem.tasks, (t) => at.get(t.id) as number);
+}
 /** As {@link put}; what goes in a circle by now is done apart. */
-function putOrApart(open: readonly World[], plain: readonly Plan[], sessions: Session[], o: LayOptions): Put {
+function putOrApart(
+  open: readonly World[],
+  plain: readonly Plan[],
+  sessions: Session[],
+  o: LayOptions,
+  memo: Memo,
+): Put {
   try {
-    return put(open, plain, sessions, o);
+    return put(open, plain, sessions, o, memo);
   } catch (e) {
     if (!(e instanceof ProblemError) || !sessions.length) throw e;
-    return put(open, plain, [], o);
+    return put(open, plain, [], o, memo);
   }
 }
 /** Jobs that do no more together than these sessions, where they stand by now. */

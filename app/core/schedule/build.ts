@@ -369,12 +369,18 @@ export class Builder {
           if (until === Infinity || u.amount > m.capacity[u.r]) return u.amount > m.capacity[u.r] ? NEVER : FULL;
           if (until > next) next = until;
         }
-      if (next === s)
+      if (next === s) {
+        // what stood there until now stands there no longer
+        this.endHolds(i, s, 1);
+        let full: Fit | null = null;
         for (const l of m.out[i]) {
           const to = start[l.to];
           if (to >= 0) {
             // what is pinned behind it
-            if (opens(m, l, s) > to) return NEVER;
+            if (opens(m, l, s) > to) {
+              full = NEVER;
+              break;
+            }
             if (!l.soft && !inside(m, l, s, to)) {
               let lo = s;
               let hi = to + 1;
@@ -394,10 +400,14 @@ export class Builder {
             let amount = this.holding[l.index][h];
             if (from < e) for (const v of m.uses[i]) if (v.r === u.r) amount += v.amount;
             const busy = lines[u.r].blocked(from, until, amount, 0);
-            if (busy === Infinity) return amount > m.capacity[u.r] ? NEVER : FULL;
-            if (busy >= 0) next = Math.max(next, s + 1, s + busy - from);
+            if (busy === Infinity) full = amount > m.capacity[u.r] ? NEVER : FULL;
+            else if (busy >= 0) next = Math.max(next, s + 1, s + busy - from);
           }
+          if (full) break;
         }
+        this.endHolds(i, s, -1);
+        if (full) return full;
+      }
       if (next === s) return { is: "at", start: s };
       if (pinned) return NEVER;
       s = next;
@@ -409,16 +419,7 @@ export class Builder {
     const e = endOf(m, i, s);
     start[i] = s;
     for (const u of m.uses[i]) lines[u.r].add(s, e, sign * u.amount);
-    for (const l of m.into[i]) {
-      if (!l.holds.length || start[l.from] < 0) continue;
-      // what was held without end is held until here
-      const from = leaves(m, l, start[l.from], 0);
-      const until = enters(m, l, s, l.pieces - 1);
-      for (const u of l.holds) {
-        lines[u.r].hold(from, -sign * u.amount);
-        lines[u.r].add(from, until, sign * u.amount);
-      }
-    }
+    this.endHolds(i, s, sign);
     for (const l of m.out[i]) {
       if (!l.holds.length) continue;
       const from = leaves(m, l, s, 0);
@@ -426,6 +427,19 @@ export class Builder {
       for (const u of l.holds)
         if (to >= 0) lines[u.r].add(from, enters(m, l, to, l.pieces - 1), sign * u.amount);
         else lines[u.r].hold(from, sign * u.amount);
+    }
+  }
+  /** What was held without end for a task is held until it begins at `s`. @param sign −1: without end again */
+  private endHolds(i: number, s: number, sign: number): void {
+    const { m, start, lines } = this;
+    for (const l of m.into[i]) {
+      if (!l.holds.length || start[l.from] < 0) continue;
+      const from = leaves(m, l, start[l.from], 0);
+      const until = enters(m, l, s, l.pieces - 1);
+      for (const u of l.holds) {
+        lines[u.r].hold(from, -sign * u.amount);
+        lines[u.r].add(from, until, sign * u.amount);
+      }
     }
   }
   private give(i: number): void {

@@ -93,20 +93,29 @@ export function replan(p: Problem, before: Pick<Answer, "tasks">): Answer | null
 }
 
 /**
- * The problem laid in the order in which its tasks stood, each as early as it goes: for a problem that is a little another one. What is
- * laid together takes its turn with the first of its tasks, and once with the last.
+ * The problem laid in the order in which its tasks stood: for a problem that is a little another one. What is laid together takes its
+ * turn with the first of its tasks, and once with the last.
+ * @param loose tasks that may begin sooner than they stood; the others never do; absent: all of them
+ * @param bounds below which no answer can come, where they are known; absent: worked out
  * @returns null: that order leads to nothing
  */
-export function laidInOrder(p: Problem, before: ReadonlyMap<string, number>): Answer | null {
+export function laidInOrder(
+  p: Problem,
+  before: ReadonlyMap<string, number>,
+  loose: ((id: string) => boolean) | null = null,
+  bounds: Answer["bounds"] | null = null,
+): Answer | null {
   const m = compile(p);
   const builder = new Builder(m);
   const paths = pathsOf(m);
   const was = Float64Array.from(m.ids, (id, i) => before.get(id) ?? paths.head[i]);
   const reopen = new Uint8Array(m.lags.length).fill(SOONER);
+  // where all of them may not, it is tried so once
+  const floors = loose ? [was.map((s, i) => (loose(m.ids[i]) ? 0 : s)), was] : [null];
   let best: { start: Float64Array; objective: Objective } | null = null;
-  for (const pick of [Math.min, Math.max]) {
+  for (const [pick, floor] of [Math.min, Math.max].flatMap((f) => floors.map((x) => [f, x] as const))) {
     const key = Float64Array.from(builder.blocks.tasks, (list) => pick(...list.map((i) => was[i])));
-    const laid = builder.lay({ key, reopen, floor: null });
+    const laid = builder.lay({ key, reopen, floor });
     const objective = laid && objectiveOf(m, laid);
     if (laid && objective && (!best || compare(m, objective, best.objective) < 0))
       best = { start: Float64Array.from(laid), objective };
@@ -114,7 +123,7 @@ export function laidInOrder(p: Problem, before: ReadonlyMap<string, number>): An
   return (
     best &&
     answerOf(m, best.start, {
-      bounds: boundsOf(m, paths),
+      bounds: bounds ?? boundsOf(m, paths),
       proved: false,
       provedFor: "all",
       decides: [],
@@ -122,6 +131,12 @@ export function laidInOrder(p: Problem, before: ReadonlyMap<string, number>): An
       iterations: 1,
     })
   );
+}
+
+/** Below which no answer of a problem can come. */
+export function boundsFor(p: Problem): Answer["bounds"] {
+  const m = compile(p);
+  return boundsOf(m, pathsOf(m));
 }
 
 /** Did the second task of a lag come before the closing, and not after the reopening? */

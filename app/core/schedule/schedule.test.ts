@@ -758,3 +758,18 @@ describe("plans and back", () => {
     }
   });
 });
+
+test("places held through one wait are free for the next wait of the same pieces", () => {
+  const held = (from: string, to: string): object => ({ from, to, min: 10, holds: [{ resource: "rack", amount: 6 }] });
+  const p = readProblem({
+    resources: [
+      { id: "rack", capacity: 10 },
+      { id: "hands", capacity: 1 },
+    ],
+    tasks: ["a", "b", "c"].map((id) => ({ id, minutes: 5, uses: [{ resource: "hands" }] })),
+    // a window makes one block of them
+    lags: [held("a", "b"), held("b", "c"), { from: "a", to: "b", max: 60 }, { from: "b", to: "c", max: 60 }],
+  });
+  const r = solve(p, { limitIterations: 20 });
+  expect(r.is === "answer" && r.answer.finish).toBe(35);
+});

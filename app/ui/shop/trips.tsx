@@ -55,6 +55,11 @@ export function Trips({
                   <Why quiet inline of={opens(x.job, x.step, "minutes", `How long “${x.title}” takes`)}>
                     <span className="text-muted">{x.takes}</span>
                   </Why>
+                  {x.together && (
+                    <span className="block text-small text-muted" data-together>
+                      {x.together}
+                    </span>
+                  )}
                   {x.shuts && (
                     <>
                       {" "}

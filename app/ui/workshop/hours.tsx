@@ -1,6 +1,9 @@
 /** Opening hours of each weekday, days off, time zone. */
 import type { Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
+import { outdoorsOn } from "../../core/time/outdoors";
+import { shopClock, showClock } from "../../core/time/zoned";
+import { showTemp } from "../../core/units/show";
 import { DAY_WORDS, spanInWords } from "../../views/hours";
 import { PickField, TextField, TickField } from "../kit/field";
 import { WhenField } from "../kit/when-field";
@@ -8,6 +11,62 @@ import { DaysOff } from "./days-off";
 
 /** Time zones that the browser knows, with the shop's own and plain UTC. */
 const zonesWith = (own: string): string[] => [...new Set([own, "UTC", ...Intl.supportedValuesOf("timeZone")])];
+
+const DAYS_SHOWN = [
+  { name: "21 June", day: Date.UTC(2026, 5, 21) / 86_400_000 },
+  { name: "21 December", day: Date.UTC(2026, 11, 21) / 86_400_000 },
+];
+/** Spraying in the open: where that is, how cold and warm it gets there, and the hours that come of it. */
+function OutdoorsFields({ shop }: { shop: Shop }) {
+  const o = shop.outdoors;
+  const e = { intent: "outdoors" };
+  const clock = shopClock(shop);
+  const degrees = (c: number | undefined): string => (c === undefined ? "" : showTemp(c, shop.units));
+  return (
+    <fieldset className="flex flex-col gap-3">
+      <TickField action="/workshop" name="on" label="Spraying is done outdoors" value={o !== undefined} extra={e} />
+      {o && (
+        <>
+          <div className="grid grid-cols-2 gap-3">
+            <TextField
+              action="/workshop"
+              name="latitude"
+              label="Latitude, °"
+              value={String(o.latitude)}
+              hint="south below 0"
+              extra={e}
+            />
+            <TextField
+              action="/workshop"
+              name="longitude"
+              label="Longitude, °"
+              value={String(o.longitude)}
+              hint="west below 0"
+              extra={e}
+            />
+            <TextField action="/workshop" name="coldC" label="At sunrise now" value={degrees(o.coldC)} extra={e} />
+            <TextField
+              action="/workshop"
+              name="warmC"
+              label="In the afternoon now"
+              value={degrees(o.warmC)}
+              extra={e}
+            />
+            <TextField action="/workshop" name="leastC" label="Not below" value={degrees(o.leastC)} extra={e} />
+          </div>
+          <p className="tag" data-daylight>
+            {DAYS_SHOWN.map(({ name, day }) => {
+              const open = outdoorsOn(day, o);
+              const at = (m: number): string => showClock(clock, m);
+              return `${name}: ${open ? `${at(open.from)} to ${at(open.to)}` : "not at all"}`;
+            }).join("; ")}
+            . Pieces are brought in to dry.
+          </p>
+        </>
+      )}
+    </fieldset>
+  );
+}
 
 /** Opening hours of each weekday, days off, time zone. */
 export function HoursPart({ shop }: { shop: Shop }) {
@@ -60,6 +119,25 @@ export function HoursPart({ shop }: { shop: Shop }) {
           value={shop.sprayHours ? spanInWords(shop.sprayHours, shop) : ""}
           placeholder={spanInWords(["10:00", "16:00"], shop)}
           hint="daylight outdoors, neighbours; brushing and waiting go on outside them"
+        />
+        <TextField
+          action="/workshop"
+          name="loudHours"
+          label="Loud work only from, to"
+          from={shop.loudHours ? undefined : "default: whenever open"}
+          value={shop.loudHours ? spanInWords(shop.loudHours, shop) : ""}
+          placeholder={spanInWords(["08:00", "20:00"], shop)}
+          hint="lasers with their extraction, sprays and compressors; quiet work goes on"
+        />
+        <OutdoorsFields shop={shop} />
+        <TextField
+          action="/workshop"
+          name="rackPlaces"
+          label="Places to dry at, pieces"
+          from={shop.rackPlaces === undefined ? "not counted: as many as it takes" : undefined}
+          value={shop.rackPlaces === undefined ? "" : String(shop.rackPlaces)}
+          inputMode="numeric"
+          hint="the shop’s calendar lays no more pieces to dry at once"
         />
         <PickField
           action="/workshop"

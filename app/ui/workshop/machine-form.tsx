@@ -2,6 +2,7 @@
 import { BEAM_KINDS, defaultDepthPerJ } from "../../core/catalogue/beams";
 import { wattsAt } from "../../core/models/laser/runtime";
 import { BEAMS } from "../../core/records/ids";
+import { SETUP_MIN } from "../../core/process/kinds/laser-work";
 import { CHANGE_OVER, safe, SAFETY_FACTS, type Machine } from "../../core/records/machine";
 import { said } from "../../core/units/said";
 import { showLength, showSpeed, type UnitSystem } from "../../core/units/show";
@@ -60,6 +61,14 @@ export function MachineForm({ m, units }: { m: Machine; units: UnitSystem }) {
         <TextField action="/workshop" name="accel" label="Acceleration, mm/s²" value={String(m.accel)} extra={e} />
         <TextField action="/workshop" name="bedW" label="Bed wide" value={showLength(m.bedW, units)} extra={e} />
         <TextField action="/workshop" name="bedH" label="Bed deep" value={showLength(m.bedH, units)} extra={e} />
+        <TextField
+          action="/workshop"
+          name="setupMin"
+          label="Minutes to set it up for another job"
+          from={m.setupMin === undefined ? `default: ${SETUP_MIN}` : undefined}
+          value={m.setupMin === undefined ? "" : String(m.setupMin)}
+          extra={e}
+        />
         <TextField
           action="/workshop"
           name="spotMm"
