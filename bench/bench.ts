@@ -7,6 +7,7 @@ import { own } from "../app/core/process/kinds";
 import "reflect-metadata";
 import { e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
+import { calendarInBrowser } from "./calendar";
 import { pictureInBrowser } from "./in-browser";
 import { pictureRows } from "./pictures";
 import { shopRows } from "./shop";
@@ -140,6 +141,7 @@ rows.push(...firstView());
 rows.push(...scheduleRows());
 rows.push(...pictureRows());
 rows.push(...(await pictureInBrowser()));
+rows.push(...(await calendarInBrowser([20, 200])));
 rows.push(...shopRows());
 if (!process.argv.includes("--core")) {
   const { scale } = await import("./scale");

@@ -89,6 +89,21 @@ journey("all jobs are laid together and gone by; a step is pinned, a date asked 
   await p.locator("[data-promise]").waitFor({ timeout: 90_000 });
   await p.getByRole("button", { name: "What would help?" }).click();
   await p.locator("[data-if='warmer']").waitFor({ timeout: 90_000 });
+  // an order like none before, told roughly
+  await choose(p, p.getByRole("combobox", { name: "An order like" }), /^None of these/);
+  await choose(p, "Material", /^Slate/);
+  await p.getByRole("textbox", { name: "Wide" }).fill("as wide as it is");
+  await p.getByRole("button", { name: "When could it be ready?" }).click();
+  await p.getByRole("alert").filter({ hasText: "as wide as it is" }).waitFor();
+  await p.getByRole("textbox", { name: "Wide" }).fill("4 in");
+  await p.getByRole("button", { name: "When could it be ready?" }).click();
+  await p.locator("[data-promise]").waitFor({ timeout: 90_000 });
+  // another tab hears of what is done here
+  const other = await o.context.newPage();
+  await other.goto(new URL("calendar", url).href);
+  await other.getByText("The jobs go by this calendar").waitFor();
+  await p.getByRole("button", { name: "Each job alone" }).click();
+  await other.getByText("Each job is still planned as if it were alone").waitFor();
   await o.close();
 });
 

@@ -1,5 +1,6 @@
 import type { Route } from "./+types/calendar";
-import { useDeferredValue, useMemo, useState, useSyncExternalStore } from "react";
+import { startTransition, useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { flushSync } from "react-dom";
 import { Link, redirect, useSubmit } from "react-router";
 import { nowMinutes } from "../clock";
 import { readDay, readShop, readWorldsOf } from "../store/queries";
@@ -69,10 +70,12 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
   const state = useSyncExternalStore(d.run.subscribe, d.run.get, d.run.get);
   const [at, open] = useState<{ job: string; step: string } | null>(null);
   const [pulled, pull] = useState<Pulled | null>(null);
+  const [printing, print] = useState(false);
   const submit = useSubmit();
   const clock = shopClock(d.shop);
   const calendar = workCalendar(clock, d.shop.hours, d.shop.daysOff, d.shop.otherHours);
-  const { rows } = state;
+  // what was found is drawn in turns, so that the page goes on answering meanwhile
+  const rows = useDeferredValue(state.rows);
   const stretch = rows && shopStretch(rows, clock, calendar, d.first, d.days);
   const dateOf = (day: number): string => clock.toLocal(clock.atDay(day, DAY / 2)).slice(0, 10);
   // what was asked of the search is asked while one leafs through the days
@@ -113,7 +116,7 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
         <>
           <Standing d={d} run={d.run} />
           {stretch && rows && (
-            <>
+            <InTurn>
               <Chart
                 of={stretch}
                 onStep={(job, step) => open({ job, step })}
@@ -133,7 +136,16 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
                   <div className="mb-2 flex flex-wrap items-baseline justify-between gap-3">
                     <h2 id="t1">Trips to the bench</h2>
                     <span className="flex flex-wrap gap-4">
-                      <button type="button" className="link-act" onClick={() => window.print()}>
+                      <button
+                        type="button"
+                        className="link-act"
+                        onClick={() => {
+                          // on paper all of them stand
+                          flushSync(() => print(true));
+                          window.print();
+                          print(false);
+                        }}
+                      >
                         Print these days
                       </button>
                       <button
@@ -154,62 +166,70 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
                     </span>
                   </div>
                   {stretch.trips.length ? (
-                    <Trips trips={stretch.trips} opens={opensIn(d, rows)} />
+                    <InTurn>
+                      <Long of={stretch.trips} what="trips" all={printing} lines={(t) => t.items.length}>
+                        {(trips) => <Trips trips={trips} opens={opensIn(d, rows)} />}
+                      </Long>
+                    </InTurn>
                   ) : (
                     <p className="text-muted">Nobody is needed at the bench in these days.</p>
                   )}
                 </section>
                 <div className="print:hidden">
-                  <section aria-labelledby="j1">
-                    <h2 id="j1" className="mb-2">
-                      Jobs among one another
-                    </h2>
-                    <JobsAmong rows={rows} />
-                  </section>
-                  {rows.together.length > 0 && (
-                    <section aria-labelledby="d1" className="mt-6">
-                      <h2 id="d1" className="mb-2">
-                        Done together
+                  <InTurn>
+                    <section aria-labelledby="j1">
+                      <h2 id="j1" className="mb-2">
+                        Jobs among one another
                       </h2>
-                      <p className="mb-2">
-                        {showMinutes(rows.together.reduce((sum, s) => sum + s.winsMin, 0))} less of work in all
-                        {rows.together.length > stretch.together.length &&
-                          `, ${stretch.together.length} of ${rows.together.length} times in these days`}
-                        .
-                      </p>
-                      <DoneTogether list={stretch.together} />
+                      <Long of={rows.jobs} what="jobs">
+                        {(jobs) => <JobsAmong jobs={jobs} held={rows.left.filter((l) => l.held)} />}
+                      </Long>
                     </section>
-                  )}
-                  <section aria-labelledby="p1" className="mt-6">
-                    <h2 id="p1" className="mb-2">
-                      Before a date is promised
-                    </h2>
-                    <PromiseForm worlds={d.worlds} now={d.now} local={d.local} jobs={d.jobs} />
-                  </section>
-                  <section aria-labelledby="w1" className="mt-6">
-                    <h2 id="w1" className="mb-2">
-                      What if
-                    </h2>
-                    <WhatIfs worlds={d.worlds} now={d.now} />
-                  </section>
-                  <Fold summary="Hours of single days" className="mt-6 border-t border-line pt-1">
-                    <ul className="flex flex-col gap-2">
-                      {stretch.days.map((x) => (
-                        <li key={x.date} className="flex items-end gap-3" data-day={x.date}>
-                          <TextField
-                            name="value"
-                            label={x.label}
-                            value={x.hours || "shut"}
-                            hint="two times; shut; empty: as usual"
-                            extra={{ intent: "day-hours", day: x.date }}
-                          />
-                        </li>
-                      ))}
-                    </ul>
-                  </Fold>
+                    {rows.together.length > 0 && (
+                      <section aria-labelledby="d1" className="mt-6">
+                        <h2 id="d1" className="mb-2">
+                          Done together
+                        </h2>
+                        <p className="mb-2">
+                          {showMinutes(rows.together.reduce((sum, s) => sum + s.winsMin, 0))} less of work in all
+                          {rows.together.length > stretch.together.length &&
+                            `, ${stretch.together.length} of ${rows.together.length} times in these days`}
+                          .
+                        </p>
+                        <DoneTogether list={stretch.together} />
+                      </section>
+                    )}
+                    <section aria-labelledby="p1" className="mt-6">
+                      <h2 id="p1" className="mb-2">
+                        Before a date is promised
+                      </h2>
+                      <PromiseForm worlds={d.worlds} now={d.now} local={d.local} jobs={d.jobs} />
+                    </section>
+                    <section aria-labelledby="w1" className="mt-6">
+                      <h2 id="w1" className="mb-2">
+                        What if
+                      </h2>
+                      <WhatIfs worlds={d.worlds} now={d.now} />
+                    </section>
+                    <Fold summary="Hours of single days" className="mt-6 border-t border-line pt-1">
+                      <ul className="flex flex-col gap-2">
+                        {stretch.days.map((x) => (
+                          <li key={x.date} className="flex items-end gap-3" data-day={x.date}>
+                            <TextField
+                              name="value"
+                              label={x.label}
+                              value={x.hours || "shut"}
+                              hint="two times; shut; empty: as usual"
+                              extra={{ intent: "day-hours", day: x.date }}
+                            />
+                          </li>
+                        ))}
+                      </ul>
+                    </Fold>
+                  </InTurn>
                 </div>
               </div>
-            </>
+            </InTurn>
           )}
         </>
       )}
@@ -353,6 +373,45 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
   );
 }
 
+/** Made once what stands before it is on the page, so that no turn of the page takes long. */
+function InTurn({ children }: { children: React.ReactNode }) {
+  const [mine, come] = useState(false);
+  useEffect(() => startTransition(() => come(true)), []);
+  return mine && children;
+}
+
+/** lines of a list that stand there before it is asked for whole */
+const SOME = 40;
+/** A list that may be very long: its beginning, and all of it at a press. @param lines that an entry takes; absent: one */
+function Long<T>({
+  of,
+  what,
+  all = false,
+  lines = () => 1,
+  children,
+}: {
+  of: T[];
+  what: string;
+  all?: boolean;
+  lines?: (entry: T) => number;
+  children: (shown: T[]) => React.ReactNode;
+}) {
+  const [whole, show] = useState(false);
+  let room = SOME;
+  const some = of.filter((x, i) => i === 0 || (room > 0 && ((room -= lines(x)), true)));
+  const rest = !whole && !all && some.length < of.length;
+  return (
+    <>
+      {children(rest ? some : of)}
+      {rest && (
+        <button type="button" className="btn mt-3" onClick={() => show(true)}>
+          Show all {of.length} {what}
+        </button>
+      )}
+    </>
+  );
+}
+
 /** Works of several jobs that are done as one, what that wins, and the press that has them done apart. */
 function DoneTogether({ list }: { list: Rows["together"] }) {
   if (!list.length) return null;
@@ -389,10 +448,10 @@ function DoneTogether({ list }: { list: Rows["together"] }) {
 }
 
 /** The order of the jobs: what each has to spare, what pushes it, how much it weighs, whether it is held. */
-function JobsAmong({ rows }: { rows: Rows }) {
+function JobsAmong({ jobs, held }: { jobs: Rows["jobs"]; held: Rows["left"] }) {
   return (
     <ul className="divide-y divide-line border-y border-line">
-      {rows.jobs.map((j) => (
+      {jobs.map((j) => (
         <li key={j.id} data-among={j.id} className="py-2">
           <div className="flex flex-wrap items-baseline justify-between gap-x-4">
             <strong>{j.title}</strong>
@@ -420,14 +479,12 @@ function JobsAmong({ rows }: { rows: Rows }) {
           </Fold>
         </li>
       ))}
-      {rows.left
-        .filter((l) => l.held)
-        .map((l) => (
-          <li key={l.job} className="flex items-center justify-between gap-4 py-2">
-            <strong>{l.title}</strong>
-            <ActButton act={{ intent: "queue", id: l.job, field: "hold", value: "" }}>Hold it no longer</ActButton>
-          </li>
-        ))}
+      {held.map((l) => (
+        <li key={l.job} className="flex items-center justify-between gap-4 py-2">
+          <strong>{l.title}</strong>
+          <ActButton act={{ intent: "queue", id: l.job, field: "hold", value: "" }}>Hold it no longer</ActButton>
+        </li>
+      ))}
     </ul>
   );
 }

@@ -22,6 +22,8 @@ export interface PromiseRows {
   surely: string | null;
   soonest: string | null;
   pushes: { job: string; title: string; later: string }[];
+  /** how much work is taken to scatter, a share, and of how many logged steps */
+  scatter: { work: number; n: number };
   why: string | null;
 }
 const rest = (): Promise<void> => new Promise((on) => setTimeout(on, 0));
@@ -72,6 +74,7 @@ export function shopApi() {
           surely: when(p.surely),
           soonest: when(p.soonest),
           pushes: p.pushes.map((x) => ({ ...x, later: showMinutes(x.later) })),
+          scatter: p.scatter,
           why: p.why,
         };
       } catch (e) {

@@ -1,23 +1,83 @@
 /** What a shop may promise: the date of a further order, the one kept in four runs of five, whom it pushes; and what would help. */
-import type { Job } from "../records/job";
+import { Choices, Job, Order, Substrate, WrapUp, Zone } from "../records/job";
+import type { RouteId } from "../records/ids";
 import type { World } from "../records/world";
+import { offs } from "../models/learn/factor";
 import { compile, endOf, type Model } from "../schedule/model";
 import { Builder, SOONER } from "../schedule/build";
 import { randomOf } from "../units/random";
 import { onceMore } from "./again";
 import { ALONE, makePlan } from "./plan";
 import { shopProblem } from "./schedule";
-import { layShop, queued, type LayOptions, type WholeShop } from "./whole";
+import { layShop, placesIn, queued, type LayOptions, type WholeShop } from "./whole";
 
-/** A further order: like a job that is known, so many pieces. */
-export interface Asked {
-  like: string;
-  pieces: number;
+/** An order as it is first told: what way, of what, how big; mm. */
+export interface Rough {
+  route: RouteId;
+  substrate: string;
+  w: number;
+  h: number;
 }
+/** A further order: like a job that is known, or told roughly, so many pieces. */
+export type Asked = { pieces: number } & ({ like: string; rough?: undefined } | { rough: Rough; like?: undefined });
 export const ASKED_ID = "asked-order";
 
-/** The world of an order like another one, as if it came in now. */
+/** share of the face that has colour where nobody has drawn it yet, and how ragged its edge is taken to be */
+const COVERED = 0.25;
+const RAGGED = 3;
+const SOME_COLOUR = "#a8235a";
+/** The world of an order told roughly: one colour over a quarter of the face, on the first machine that does it. */
+function worldRough(facts: World, { route, substrate, w, h }: Rough, pieces: number, now: string): World {
+  const areaMm2 = COVERED * w * h;
+  const side = Math.sqrt(areaMm2);
+  const zone: Zone = {
+    ...new Zone(),
+    id: "colour",
+    name: "Colour",
+    colour: SOME_COLOUR,
+    wanted: SOME_COLOUR,
+    areaMm2,
+    perimeterMm: 4 * side * RAGGED,
+    narrowestMm: 2,
+    pieces: 1,
+    holes: 0,
+    smallestMm2: areaMm2,
+    outline: "",
+    rows: [],
+    productId: null,
+    bare: false,
+  };
+  const job: Job = {
+    ...new Job(),
+    id: ASKED_ID,
+    title: "The new order",
+    quantity: pieces,
+    start: now,
+    route,
+    substrate: { ...new Substrate(), id: substrate, w, h },
+    zones: [zone],
+    choices: new Choices(),
+    order: new Order(),
+    wrapUp: new WrapUp(),
+  };
+  const { shop, machines, products } = facts.elsewhere ?? facts;
+  const made = machines.map((m): World => ({
+    shop,
+    machines,
+    products,
+    log: [],
+    job: { ...job, machineId: m.id },
+  }));
+  const goes = made.find((x) => {
+    const p = makePlan(x, null, true, ALONE);
+    return !p.missing.length && p.stuck === null;
+  });
+  return goes ?? made[0] ?? { shop, machines, products, log: [], job };
+}
+
+/** The world of an order, as if it came in now; null: the job that it is to be like is not there. */
 export function worldAsked(worlds: readonly World[], asked: Asked, now: string): World | null {
+  if (asked.rough) return worlds.length ? worldRough(worlds[0], asked.rough, asked.pieces, now) : null;
   const w = worlds.find((x) => x.job.id === asked.like);
   if (!w) return null;
   const facts = w.elsewhere ?? w;
@@ -52,6 +112,8 @@ export interface Promised {
   pushes: { job: string; title: string; later: number }[];
   /** its ready time then */
   soonest: number | null;
+  /** how work is taken to scatter, and of how many logged steps */
+  scatter: Scatter & { n: number };
   why: string | null;
 }
 
@@ -96,7 +158,8 @@ export function promise(
   o: LayOptions,
 ): Promised {
   const made = worldAsked(worlds, asked, local);
-  const none: Promised = { ready: null, evenings: null, surely: null, pushes: [], soonest: null, why: null };
+  const scatter = scatterOf(worlds);
+  const none: Promised = { ready: null, evenings: null, surely: null, pushes: [], soonest: null, scatter, why: null };
   if (!made) return { ...none, why: "The job that it is to be like is no longer there." };
   const alone = makePlan(made, o.now, true, ALONE);
   if (alone.missing.length || alone.stuck) return { ...none, why: alone.missing[0]?.say ?? alone.stuck };
@@ -121,7 +184,8 @@ export function promise(
   return {
     ready: among && readyOf(among, ASKED_ID),
     evenings: evening && readyOf(evening, ASKED_ID),
-    surely: among && surely(among, ASKED_ID, o.now),
+    surely: among && surely(among, ASKED_ID, o.now, scatter),
+    scatter,
     soonest: free && readyOf(free, ASKED_ID),
     pushes: free
       ? standing.jobs.flatMap((q) => {
@@ -137,6 +201,19 @@ export function promise(
 const RUNS = 200;
 /** how work and waits scatter about what is planned, as a share: the log teaches better ones */
 export const SCATTER = { work: 0.15, waits: 0.12 };
+export type Scatter = typeof SCATTER;
+/** logged steps that weigh as much as what is taken without them */
+const PRIOR_N = 8;
+/**
+ * How work scatters in this shop: what is taken without a log, and the log's own spread, each as sure as it is (a scaled inverse χ²
+ * prior's mean). @returns n: logged steps that were asked
+ */
+export function scatterOf(worlds: readonly World[]): Scatter & { n: number } {
+  const all = offs(worlds.flatMap((w) => w.log.filter((e) => e.kind === "done")));
+  const mean = all.reduce((a, x) => a + x, 0) / Math.max(1, all.length);
+  const sum = all.reduce((a, x) => a + (x - mean) ** 2, 0);
+  return { ...SCATTER, work: Math.sqrt((PRIOR_N * SCATTER.work ** 2 + sum) / (PRIOR_N + all.length)), n: all.length };
+}
 const SURE = 0.8;
 /** normal numbers out of even ones (Box and Muller 1958) */
 const gauss = (next: () => number): number => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
@@ -157,35 +234,63 @@ export function scattered(m: Model, seed: number, s = SCATTER): Model {
   };
 }
 
-/** Moment by which a job is done in four of five runs, laid in the order that was found. */
-export function surely(shop: WholeShop, job: string, now: number): number | null {
+/**
+ * When a job is done in so many runs of the shop, each with other luck, laid in the order that was found; those that lead to nothing are
+ * left out. Minutes since 1970.
+ */
+export function runsOf(
+  shop: WholeShop,
+  job: string,
+  now: number,
+  seeds: readonly number[],
+  scatter: Scatter = SCATTER,
+): number[] {
   // where others are pinned they may slip: what they hold is pushed with them
   const free = shop.jobs.map(({ alone: p }) => ({
     ...p,
     context: { ...p.context, job: { ...p.context.job, queue: undefined } },
   }));
-  const made = shopProblem(free, { now, limitSeconds: null });
+  const [first] = shop.jobs;
+  const made = shopProblem(free, {
+    now,
+    limitSeconds: null,
+    sessions: shop.together.map((x) => x.session),
+    rack: placesIn(first?.alone.context.world),
+  });
   const model = compile(made.problem);
   const { blocks } = new Builder(model);
   const at = new Map<string, number>(
     shop.jobs.flatMap((q) => [...q.starts].map(([step, t]) => [`${q.plan.context.job.id}/${step}`, t] as const)),
   );
-  const order = model.ids.map((id) => at.get(id) ?? -1);
+  const order = model.ids.map((id) => {
+    const t = at.get(id);
+    return t === undefined ? -1 : t + (made.within.get(id)?.minutes ?? 0);
+  });
   const key = Float64Array.from(blocks.tasks, (list) => Math.min(...list.map((i) => order[i])));
   // nobody is at the bench before the calendar has him there
   const floor = Float64Array.from(order, (t) => Math.max(0, t - made.origin));
-  const ends: number[] = [];
-  for (let k = 0; k < RUNS; k++) {
-    const m = scattered(model, 1 + k);
+  return seeds.flatMap((seed) => {
+    const m = scattered(model, seed, scatter);
     const start = new Builder(m, blocks).lay({ key, reopen: new Uint8Array(m.lags.length).fill(SOONER), floor });
-    if (!start) continue;
-    ends.push(
-      m.ids.reduce((end, id, i) => (made.tasks.get(id)!.job === job ? Math.max(end, endOf(m, i, start[i])) : end), 0),
+    if (!start) return [];
+    const end = m.ids.reduce(
+      (most, id, i) => (made.tasks.get(id)!.job === job ? Math.max(most, endOf(m, i, start[i])) : most),
+      0,
     );
-  }
+    return [made.origin + end];
+  });
+}
+/** Moment by which a job is done in four of five runs. */
+export function surely(shop: WholeShop, job: string, now: number, scatter: Scatter = SCATTER): number | null {
+  const ends = runsOf(
+    shop,
+    job,
+    now,
+    Array.from({ length: RUNS }, (_v, k) => 1 + k),
+    scatter,
+  ).sort((a, b) => a - b);
   if (ends.length < RUNS / 2) return null;
-  ends.sort((a, b) => a - b);
-  return made.origin + ends[Math.min(ends.length - 1, Math.ceil(SURE * ends.length) - 1)];
+  return ends[Math.min(ends.length - 1, Math.ceil(SURE * ends.length) - 1)];
 }
 
 export interface WhatIf {

@@ -2,13 +2,25 @@
 import { brief } from "../testing/briefs";
 import { a1, e1, many, shop as shopOf } from "../testing/worlds";
 import type { Job } from "../records/job";
+import { LogEntry } from "../records/log";
 import type { World } from "../records/world";
 import { readyBefore, shopTrips, wholeRows } from "../explain/whole";
 import { inputs } from "../explain/why/inputs";
 import { inTurn } from "./placed";
 import { lanesOf } from "./schedule";
 import { makePlan } from "./plan";
-import { ASKED_ID, longer, promise, scattered, surely, whatIfInTurn, worldAsked } from "./promise";
+import {
+  ASKED_ID,
+  longer,
+  promise,
+  runsOf,
+  SCATTER,
+  scattered,
+  scatterOf,
+  surely,
+  whatIfInTurn,
+  worldAsked,
+} from "./promise";
 import { clashesBy, layShop, type WholeShop } from "./whole";
 import { compile } from "../schedule/model";
 import { shopProblem } from "./schedule";
@@ -199,6 +211,52 @@ describe("before a date is promised", () => {
     // what is kept in four runs of five is no sooner than what is planned
     expect(p.surely!).toBeGreaterThanOrEqual(p.ready!);
     expect(promise(others, { like: "gone", pieces: 1 }, "2027-01-15T08:00", s, o).why).toMatch(/no longer there/);
+  });
+  test("an order told roughly is planned like any other; what can’t be is said; how work scatters is learned from the log", () => {
+    const rough = { route: "A1" as const, substrate: "tile-glazed", w: 80, h: 80 };
+    const made = worldAsked(others, { pieces: 5, rough }, "2027-01-15T08:00")!;
+    expect(made.job).toMatchObject({
+      quantity: 5,
+      route: "A1",
+      machineId: "co2-40",
+      substrate: { id: "tile-glazed", w: 80 },
+    });
+    const said = promise(others, { pieces: 5, rough }, "2027-01-15T08:00", s, o);
+    const twice = promise(others, { pieces: 60, rough: { ...rough, w: 160 } }, "2027-01-15T08:00", s, o);
+    expect([said.why, said.ready! > NOW, twice.ready! > said.ready!]).toEqual([null, true, true]);
+    const none = promise(others, { pieces: 5, rough: { ...rough, w: 3000, h: 3000 } }, "2027-01-15T08:00", s, o);
+    expect(none.ready === null ? none.why : none.ready).toBeTruthy();
+    const logged = (times: number[]): World[] => [
+      {
+        ...others[0],
+        log: times.map((actual, i) => ({
+          ...new LogEntry(),
+          id: `e${i}`,
+          kind: "done" as const,
+          predicted: 10,
+          actual,
+        })),
+      },
+    ];
+    expect(scatterOf(others)).toEqual({ ...SCATTER, n: 0 });
+    expect(scatterOf(logged(Array(40).fill(10))).work).toBeCloseTo(SCATTER.work * Math.sqrt(8 / 48), 9);
+    expect(scatterOf(logged([5, 20, 5, 20, 5, 20])).work).toBeGreaterThan(0.4);
+  });
+  test("over seeded shops the date is kept in four of five runs of other luck", () => {
+    let [kept, tried] = [0, 0];
+    for (let seed = 1; seed <= many(40); seed++) {
+      const shop = lay(seededShop(seed, 2 + (seed % 2)), { iterations: 10 });
+      const [q] = shop.jobs;
+      const id = q?.plan.context.job.id;
+      const by = id ? surely(shop, id, NOW) : null;
+      if (by === null) continue;
+      const ends = runsOf(shop, id, NOW, [70_000 + seed]);
+      tried += ends.length;
+      kept += ends.filter((t) => t <= by).length;
+    }
+    // 80 %, to three times what so few tries scatter
+    const off = 3 * Math.sqrt((0.8 * 0.2) / tried);
+    expect(Math.abs(kept / tried - 0.8)).toBeLessThan(off + 0.02);
   });
   test("four runs of five are done by then", () => {
     const free = shopProblem(

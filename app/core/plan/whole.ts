@@ -7,7 +7,7 @@ import type { World } from "../records/world";
 import { ProblemError, type Answer, type Problem } from "../schedule/problem";
 import { boundsFor, laidInOrder, replan } from "../schedule/replan";
 import { solveInTurn, type Progress } from "../schedule/solve";
-import { ALONE, laidOf, makePlan, type Plan } from "./plan";
+import { ALONE, laidOf, makePlan, placedAgain, type Plan } from "./plan";
 import { brokenWindows, inTurn, sharedOf } from "./placed";
 import { BUCKET, lanesOf, shopProblem, startsOf, type ShopOptions, type ShopProblem } from "./schedule";
 import { APART_MIN, candidates, carried, carrying, holding, sameShared, withOne, wins, type Session } from "./sessions";
@@ -53,6 +53,9 @@ export type LayWord =
   | { is: "trying" };
 
 const FIRST = 60;
+/** of them as many before something is shown, and seconds for all of them where somebody looks on */
+const QUICK = 3;
+const FIRST_S = 4;
 /** share of the steps to come whose place must be known for them to be kept */
 const KNOWN = 0.6;
 
@@ -87,7 +90,7 @@ function placedFrom(plans: Plan[], shop: ShopProblem, answer: Answer, now: numbe
     if (!mine) return [];
     // what is done is where it is; what is to come begins no earlier than found
     const toCome = new Map([...mine].filter(([step]) => !alone.bench.actuals.has(step)));
-    return [{ alone, starts: toCome, plan: makePlan(alone.context.world, now, true, toCome) }];
+    return [{ alone, starts: toCome, plan: placedAgain(alone, now, toCome) }];
   });
 }
 
@@ -96,7 +99,7 @@ function standing(plans: readonly Plan[], now: number): Queued[] | null {
   const list = plans.map((alone): Queued | null => {
     const starts = laidOf(alone.context.job);
     const known = starts && alone.placed.every((p) => p.actual || starts.has(p.step.id));
-    return known ? { alone, starts, plan: makePlan(alone.context.world, now, true, starts) } : null;
+    return known ? { alone, starts, plan: placedAgain(alone, now, starts) } : null;
   });
   return list.every((q) => q !== null) ? list : null;
 }
@@ -160,18 +163,20 @@ const MEEK = 30;
  * of them gives way, whichever costs less.
  */
 function settled(jobs: Queued[], now: number, more: Readonly<Record<string, number>>): Queued[] {
-  let list = jobs;
-  const taken = list.map((q, i) => takenBy(q, i, more));
+  const list = [...jobs];
+  let taken = inOrder(list.map((q, i) => takenBy(q, i, more)));
   const most = MENDS * jobs.reduce((n, q) => n + q.plan.placed.length, 0);
+  const crowd = jobs.length > CROWD;
   for (let k = 0; k < most; k++) {
-    const clash = firstClash(inOrder(taken));
+    const clash = firstClash(taken);
     if (!clash) return list;
     const [a, b] = clash;
     const pushed = (x: Taken, behind: Taken): { of: number; q: Queued; cost: number } | null => {
       if (x.done) return null;
       const q = list[x.job];
-      const starts = new Map([...q.starts, [x.step, Math.ceil(behind.to)] as const]);
-      const plan = makePlan(q.alone.context.world, now, true, starts);
+      const at = Math.ceil(crowd ? freeFrom(taken, x, behind.to) : behind.to);
+      const starts = new Map([...q.starts, [x.step, at] as const]);
+      const plan = placedAgain(q.alone, now, starts);
       const cost =
         (plan.ready ?? Infinity) -
         (q.plan.ready ?? 0) +
@@ -182,10 +187,37 @@ function settled(jobs: Queued[], now: number, more: Readonly<Record<string, numb
     const second = !first || first.cost > a.to - b.from + MEEK ? pushed(a, b) : null;
     const way = !first || (second && second.cost < first.cost - MINUTE) ? second : first;
     if (!way) return list;
-    list = list.map((q, i) => (i === way.of ? way.q : q));
-    taken[way.of] = takenBy(way.q, way.of, more);
+    list[way.of] = way.q;
+    taken = merged(
+      taken.filter((x) => x.job !== way.of),
+      inOrder([takenBy(way.q, way.of, more)]),
+    );
   }
   return list;
+}
+/** jobs from which on whoever gives way goes to the next free place at once, not step by step */
+const CROWD = 60;
+/** The first moment from which on a step has its lanes to itself. @param taken in order */
+function freeFrom(taken: readonly Taken[], x: Taken, from: number): number {
+  const lanes = new Set(taken.filter((y) => y.job === x.job && y.step === x.step).map((y) => y.lane));
+  const long = x.to - x.from;
+  let at = from;
+  for (const y of taken) {
+    if (y.job === x.job || y.to <= at + MINUTE || !lanes.has(y.lane)) continue;
+    if (y.from >= at + long - MINUTE) break;
+    at = y.to;
+  }
+  return at;
+}
+/** Two lists in order as one. */
+function merged(a: readonly Taken[], b: readonly Taken[]): Taken[] {
+  const out: Taken[] = [];
+  let i = 0;
+  for (const x of a) {
+    while (i < b.length && (b[i].from < x.from || (b[i].from === x.from && b[i].to < x.to))) out.push(b[i++]);
+    out.push(x);
+  }
+  return [...out, ...b.slice(i)];
 }
 
 /** times that jobs are put to the scheduler again as they came out: how long a stack dries depends on when its coats were laid */
@@ -197,11 +229,12 @@ function agreed(
   answer: Answer,
   o: LayOptions,
   sessions: readonly Session[],
+  rounds = ROUNDS,
 ): Queued[] {
   const more = o.more ?? {};
   let list = placedFrom(plans, shop, answer, o.now);
   const alone = new Map(list.map((q) => [q.plan.context.job.id, q.alone]));
-  for (let k = 0; k < ROUNDS && clashesIn(list, more); k++) {
+  for (let k = 0; k < rounds && clashesIn(list, more); k++) {
     const next = shopProblem(
       list.map((q) => q.plan),
       { ...shopOptions(o, plans), sessions },
@@ -225,7 +258,7 @@ const clashesIn = (list: readonly Queued[], more: Readonly<Record<string, number
   firstClash(inOrder(list.map((q, i) => takenBy(q, i, more)))) !== null;
 
 /** Places to dry at, of the shop as it is by now; null: as many as it takes. */
-const placesIn = (w: World | undefined): number | null => (w?.elsewhere ?? w)?.shop.rackPlaces ?? null;
+export const placesIn = (w: World | undefined): number | null => (w?.elsewhere ?? w)?.shop.rackPlaces ?? null;
 const shopOptions = (o: LayOptions, plans: readonly Plan[]): ShopOptions => ({
   now: o.now,
   more: o.more,
@@ -265,7 +298,7 @@ function met(jobs: Queued[], apart: readonly Session[], now: number): Queued[] {
     const mine = floors.get(q.plan.context.job.id);
     if (!mine) return q;
     const starts = new Map([...q.starts, ...mine]);
-    return { ...q, starts, plan: makePlan(q.alone.context.world, now, true, starts) };
+    return { ...q, starts, plan: placedAgain(q.alone, now, starts) };
   });
 }
 /** rounds in which members of a load wait for one another */
@@ -426,12 +459,12 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
     .concat(held.map(({ job }) => ({ job: job.id, title: job.title, why: "It is held.", held: true })));
   const more = o.more ?? {};
   /** Placed; what does not come to lie together is taken apart. */
-  const made = ({ plans, shop, sessions }: Put, answer: Answer, kept: boolean): WholeShop => {
+  const made = ({ plans, shop, sessions }: Put, answer: Answer, kept: boolean, rounds = ROUNDS): WholeShop => {
     const stands = kept ? standing(plans, o.now) : null;
     let jobs =
       stands && !clashesIn(stands, more) && !torn(stands, sessions).length
         ? stands
-        : agreed(plans, shop, answer, o, sessions);
+        : agreed(plans, shop, answer, o, sessions, rounds);
     let rest = [...sessions];
     for (let k = 0; k <= sessions.length; k++) {
       jobs = settledTogether(jobs, rest, o.now, more);
@@ -453,8 +486,15 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   let first = known >= KNOWN * free.length && free.length > 0 ? replan(now.shop.problem, before) : null;
   const kept = first !== null;
   if (!first) {
-    const begin = oneByOne(now.shop);
-    first = yield* searched(now.shop.problem, { iterations: o.iterations ?? FIRST, seconds: null, begin }, o);
+    let begin = oneByOne(now.shop);
+    if (o.together) {
+      // something to look at, and then a good one
+      const quick = yield* searched(now.shop.problem, { iterations: QUICK, seconds: null, begin }, o);
+      yield { is: "found", shop: made(now, quick, false, 0) };
+      begin = startsIn(now.shop.problem, quick);
+    }
+    const seconds = o.together && o.clock ? FIRST_S : null;
+    first = yield* searched(now.shop.problem, { iterations: o.iterations ?? FIRST, seconds, begin }, o);
   }
   let best = made(now, first, kept);
   const told = best.answer;
@@ -475,8 +515,7 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   }
   if (!o.together || best.answer !== told) yield { is: "found", shop: best };
   if (o.seconds > 0) {
-    const byId = new Map(first.tasks.map((t) => [t.id, t.start]));
-    const begin = Float64Array.from(now.shop.problem.tasks, (t) => byId.get(t.id) ?? 0);
+    const begin = startsIn(now.shop.problem, first);
     const better = yield* searched(now.shop.problem, { iterations: null, seconds: o.seconds, begin }, o);
     best = made(now, better, false);
     yield { is: "found", shop: best };
@@ -502,8 +541,12 @@ function oneByOne({ problem, tasks }: ShopProblem): Float64Array | null {
   const rank = new Map(order.map((job, i) => [job, i * problem.tasks.length]));
   const keys = new Map(problem.tasks.map((t, i) => [t.id, rank.get(tasks.get(t.id)!.job)! + i]));
   const found = laidInOrder(problem, keys);
-  const at = found && new Map(found.tasks.map((t) => [t.id, t.start]));
-  return at && Float64Array.from(problem.tasks, (t) => at.get(t.id) as number);
+  return found && startsIn(problem, found);
+}
+/** Beginnings of an answer, as the problem’s tasks stand. */
+function startsIn(problem: Problem, answer: Answer): Float64Array {
+  const at = new Map(answer.tasks.map((t) => [t.id, t.start]));
+  return Float64Array.from(problem.tasks, (t) => at.get(t.id) ?? 0);
 }
 /** As {@link put}; what goes in a circle by now is done apart. */
 function putOrApart(

@@ -25,9 +25,11 @@ export function Fold({
         <ChevronRight size={16} aria-hidden="true" className="fold-mark" />
         <span>{summary}</span>
       </Collapsible.Trigger>
-      <Collapsible.Content className={inside}>
-        {open && (typeof children === "function" ? children() : children)}
-      </Collapsible.Content>
+      {open && (
+        <Collapsible.Content className={inside}>
+          {typeof children === "function" ? children() : children}
+        </Collapsible.Content>
+      )}
     </Collapsible.Root>
   );
 }

@@ -2,8 +2,12 @@
 import { useEffect, useRef, useState } from "react";
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import type { World } from "../../core/records/world";
-import type { WhatIf } from "../../core/plan/promise";
-import { showMinutes } from "../../core/units/show";
+import { ROUTES } from "../../core/catalogue/routes";
+import { SUBSTRATES } from "../../core/catalogue/substrates";
+import type { Asked as Order, WhatIf } from "../../core/plan/promise";
+import type { RouteId } from "../../core/records/ids";
+import { parseLength } from "../../core/units/parse";
+import { showLength, showMinutes, type UnitSystem } from "../../core/units/show";
 import { askPromise, askWhatIf, type PromiseRows } from "../../workers/shop";
 import { Cancelled } from "../../workers/call";
 import { Pick } from "../kit/pick";
@@ -40,8 +44,22 @@ function useAsking(): {
   };
 }
 
+/** for an order that is like none that is known */
+const ROUGH = "";
+const BODIES = SUBSTRATES.map((s) => ({ value: s.id, label: s.name }));
+const WAYS = ROUTES.map((r) => ({ value: r.id, label: r.name }));
+const lengthIn = (typed: string, units: UnitSystem): number => {
+  const p = parseLength(typed, units === "inch" ? "in" : "mm");
+  if (!p.ok) throw new RangeError(p.error);
+  if (!(p.value >= 5 && p.value <= 3000)) throw new RangeError(`“${typed}” is no size of a piece.`);
+  return p.value;
+};
+
 export function PromiseForm({ worlds, now, local, jobs }: Asking & { jobs: { value: string; label: string }[] }) {
-  const [like, pick] = useState(jobs[0]?.value ?? "");
+  const [like, pick] = useState(jobs[0]?.value ?? ROUGH);
+  const [body, pickBody] = useState<string>(worlds[0]?.job.substrate.id ?? BODIES[0].value);
+  const [way, pickWay] = useState<string>(worlds[0]?.job.route ?? WAYS[0].value);
+  const units = worlds[0]?.shop.units ?? "metric";
   const [said, hear] = useState<PromiseRows | null>(null);
   const [bad, refuse] = useState<string | null>(null);
   const q = useAsking();
@@ -51,28 +69,63 @@ export function PromiseForm({ worlds, now, local, jobs }: Asking & { jobs: { val
       className="flex flex-col gap-3"
       onSubmit={(e) => {
         e.preventDefault();
-        const typed = String(new FormData(e.currentTarget).get("pieces")).trim();
+        const form = new FormData(e.currentTarget);
+        const typed = String(form.get("pieces")).trim();
         const pieces = Number(typed);
         if (!Number.isInteger(pieces) || pieces < 1 || pieces > 100000)
           return refuse(`“${typed}” is no number of pieces.`);
+        let asked: Order;
+        try {
+          const size = (k: string): number => lengthIn(String(form.get(k)), units);
+          asked =
+            like === ROUGH
+              ? { pieces, rough: { route: way as RouteId, substrate: body, w: size("wide"), h: size("high") } }
+              : { pieces, like };
+        } catch (x) {
+          return refuse((x as Error).message);
+        }
         refuse(null);
         hear(null);
-        q.ask(async (signal) => hear(await askPromise({ worlds, now }, { like, pieces }, local, signal)));
+        q.ask(async (signal) => hear(await askPromise({ worlds, now }, asked, local, signal)));
       }}
     >
       <div className="grid items-end gap-3 sm:grid-cols-[minmax(0,1fr)_--spacing(28)_auto]">
         <label className="flex flex-col gap-0.5 text-small text-muted">
           An order like
-          <Pick label="An order like" value={like} options={jobs} onChange={pick} />
+          <Pick
+            label="An order like"
+            value={like}
+            options={[{ value: ROUGH, label: "None of these: told roughly" }, ...jobs]}
+            onChange={pick}
+          />
         </label>
         <label className="flex flex-col gap-0.5 text-small text-muted">
           Pieces
           <input name="pieces" className="field-in text-ink" inputMode="numeric" defaultValue="12" />
         </label>
-        <button className="btn" disabled={q.busy || !like}>
+        <button className="btn" disabled={q.busy}>
           {q.busy ? "Trying…" : "When could it be ready?"}
         </button>
       </div>
+      {like === ROUGH && (
+        <div className="grid items-end gap-3 sm:grid-cols-2">
+          <label className="flex flex-col gap-0.5 text-small text-muted">
+            Material
+            <Pick label="Material" value={body} options={BODIES} onChange={pickBody} />
+          </label>
+          <label className="flex flex-col gap-0.5 text-small text-muted">
+            Way
+            <Pick label="Way" value={way} options={WAYS} onChange={pickWay} />
+          </label>
+          {(["wide", "high"] as const).map((k) => (
+            <label key={k} className="flex flex-col gap-0.5 text-small text-muted">
+              {k === "wide" ? "Wide" : "High"}
+              <input name={k} className="field-in text-ink" defaultValue={showLength(100, units)} />
+            </label>
+          ))}
+          <p className="tag sm:col-span-2">One colour over a quarter of the face, on the first machine that does it.</p>
+        </div>
+      )}
       <div aria-live="polite" className="flex flex-col gap-1">
         {(bad ?? q.error) && (
           <p role="alert" className="text-wrong">
@@ -99,7 +152,11 @@ export function PromiseForm({ worlds, now, local, jobs }: Asking & { jobs: { val
         )}
         {said?.ready && (
           <p className="tag">
-            Four of five: 200 runs with work and waits a little longer or shorter each, as they scatter in most shops.
+            Four of five: 200 runs with work (±{Math.round(said.scatter.work * 100)} %) and waits a little longer or
+            shorter each,{" "}
+            {said.scatter.n > 0
+              ? `as ${said.scatter.n} logged steps of these jobs and most shops have it.`
+              : "as they scatter in most shops: nothing is logged here yet."}
           </p>
         )}
       </div>

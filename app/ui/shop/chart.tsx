@@ -10,9 +10,10 @@ import {
   type DragStartEvent,
 } from "@dnd-kit/core";
 import clsx from "clsx";
-import { useRef, type KeyboardEvent } from "react";
+import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { useLayoutEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Link } from "react-router";
-import type { Drawn, DrawnWait, Stretch } from "../../views/shop-calendar";
+import type { Drawn, DrawnRow, DrawnWait, Stretch } from "../../views/shop-calendar";
 
 const share = (v: number): string => `${(v * 100).toFixed(3)}%`;
 const NAME = "grid grid-cols-[--spacing(44)_minmax(0,1fr)] max-lg:grid-cols-[--spacing(26)_minmax(0,1fr)]";
@@ -111,59 +112,7 @@ export function Chart({
             </li>
           ))}
         </ul>
-        <ul aria-label="Jobs" className="mt-4 border-t border-line">
-          {of.jobs.map((j) => (
-            <li
-              key={j.id}
-              data-job={j.id}
-              className={`${NAME} items-center border-b border-line [contain-intrinsic-size:auto_44px] [content-visibility:auto]`}
-            >
-              <span className="min-w-0 py-1 pr-2">
-                <Link
-                  className="block truncate font-semibold hover:underline"
-                  to={`/jobs/${j.id}/calendar`}
-                  title={j.title}
-                >
-                  {j.title}
-                </Link>
-                <span
-                  className={clsx(
-                    "block truncate text-fine",
-                    j.slack !== null && j.slack < 0 ? "text-wrong" : "text-muted",
-                  )}
-                >
-                  {j.ready ?? "no ready time"}
-                </span>
-              </span>
-              <div data-row={j.id} className="relative h-11">
-                <Ground of={of} />
-                {j.waits.map((w) => (
-                  <WaitBar key={w.key} of={w} />
-                ))}
-                {j.drawn.map((b) => (
-                  <WorkBar
-                    key={b.key}
-                    job={j}
-                    of={b}
-                    axis={of.axis}
-                    pulled={pulled}
-                    onStep={() => onStep(j.id, b.step)}
-                    onPull={onPull}
-                    onLet={onLet}
-                  />
-                ))}
-                {j.dueAtShare !== null && (
-                  <span
-                    className="absolute inset-y-0 border-r-3 border-double border-wrong"
-                    style={{ left: share(j.dueAtShare) }}
-                    title={`due ${j.due}`}
-                  />
-                )}
-                <Now of={of} />
-              </div>
-            </li>
-          ))}
-        </ul>
+        <JobRows of={of} pulled={pulled} onStep={onStep} onPull={onPull} onLet={onLet} />
         <p className="tag mt-2">
           Each job in its own paint. Hatched: waiting, with a mark where its window shuts. Nights are narrow, shut days
           grey. Double line: due. Red line: now. A bar opens its step below; pulled along, or moved with Alt and the
@@ -176,6 +125,104 @@ export function Chart({
 /** what is pulled is told beneath the chart, in words of its own */
 const silent = (): undefined => undefined;
 const SILENT = { onDragStart: silent, onDragOver: silent, onDragEnd: silent, onDragCancel: silent };
+
+/** jobs from which on only those in sight are on the page */
+const MANY = 40;
+/** height of a row, px */
+const ROW = 45;
+interface Rows {
+  of: Stretch;
+  pulled: Pulled | null;
+  onStep: (job: string, step: string) => void;
+  onPull: (p: Pulled) => void;
+  onLet: (p: Pulled | null) => void;
+}
+/** Every job in a row; of very many those that are in sight. */
+function JobRows(r: Rows) {
+  const { jobs } = r.of;
+  return (
+    <ul aria-label="Jobs" className="mt-4 border-t border-line" data-jobs={jobs.length}>
+      {jobs.length > MANY ? <InSight {...r} /> : jobs.map((j) => <JobLine key={j.id} job={j} {...r} />)}
+    </ul>
+  );
+}
+function InSight(r: Rows) {
+  const { jobs } = r.of;
+  const first = useRef<HTMLLIElement>(null);
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => setTop((first.current?.getBoundingClientRect().top ?? 0) + window.scrollY), []);
+  const v = useWindowVirtualizer({
+    count: jobs.length,
+    estimateSize: () => ROW,
+    overscan: 8,
+    scrollMargin: top,
+    getItemKey: (i) => jobs[i].id,
+  });
+  const items = v.getVirtualItems();
+  const above = items.length ? items[0].start - top : 0;
+  const below = items.length ? v.getTotalSize() - (items[items.length - 1].end - top) : 0;
+  return (
+    <>
+      <li ref={first} aria-hidden="true" style={{ height: above }} />
+      {items.map((it) => (
+        <JobLine
+          key={it.key}
+          job={jobs[it.index]}
+          {...r}
+          more={{
+            "aria-setsize": jobs.length,
+            "aria-posinset": it.index + 1,
+          }}
+        />
+      ))}
+      <li aria-hidden="true" style={{ height: below }} />
+    </>
+  );
+}
+
+/** A job: when it is ready, its work and its waits. */
+function JobLine({ job: j, of, pulled, onStep, onPull, onLet, more }: Rows & { job: DrawnRow; more?: object }) {
+  return (
+    <li data-job={j.id} className={`${NAME} items-center border-b border-line`} {...more}>
+      <span className="min-w-0 py-1 pr-2">
+        <Link className="block truncate font-semibold hover:underline" to={`/jobs/${j.id}/calendar`} title={j.title}>
+          {j.title}
+        </Link>
+        <span
+          className={clsx("block truncate text-fine", j.slack !== null && j.slack < 0 ? "text-wrong" : "text-muted")}
+        >
+          {j.ready ?? "no ready time"}
+        </span>
+      </span>
+      <div data-row={j.id} className="relative h-11">
+        <Ground of={of} />
+        {j.waits.map((w) => (
+          <WaitBar key={w.key} of={w} />
+        ))}
+        {j.drawn.map((b) => (
+          <WorkBar
+            key={b.key}
+            job={j}
+            of={b}
+            axis={of.axis}
+            pulled={pulled}
+            onStep={() => onStep(j.id, b.step)}
+            onPull={onPull}
+            onLet={onLet}
+          />
+        ))}
+        {j.dueAtShare !== null && (
+          <span
+            className="absolute inset-y-0 border-r-3 border-double border-wrong"
+            style={{ left: share(j.dueAtShare) }}
+            title={`due ${j.due}`}
+          />
+        )}
+        <Now of={of} />
+      </div>
+    </li>
+  );
+}
 
 /** One piece of work: pressed it opens, pulled or moved by keys it is tried elsewhere. */
 function WorkBar({

@@ -11,7 +11,7 @@ export interface Pair {
 }
 
 /** Logarithms of how much longer or shorter each took, held to three times; what can't be told of is left out. */
-const offs = (pairs: Pair[]): number[] =>
+export const offs = (pairs: readonly Pair[]): number[] =>
   pairs.flatMap(({ predicted, actual }) =>
     predicted === null || actual === null || !(predicted > 0) || !(actual > 0)
       ? []

@@ -1,0 +1,80 @@
+/** 200 open jobs on the shop's calendar in the real app: how long it takes to lay them, the longest task of the page's thread meanwhile. */
+import { existsSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import { open, openSample } from "../e2e/browser";
+import { serve } from "../scripts/serve.mjs";
+import { fill } from "./scale";
+
+type Row = { name: string; n: number; value: number; unit: string };
+type Watched = Window & { longest: number; tasks: number[] };
+/** one job in ten of those is open */
+const OF = 10;
+const SCROLLS = 120;
+
+/** Scrolls up and down, frame by frame, while the calendar is laid. */
+const scroll = (p: Page): Promise<number> =>
+  p.evaluate(
+    (times) =>
+      new Promise<number>((done) => {
+        let n = 0;
+        let [last, worst] = [performance.now(), 0];
+        const tick = (): void => {
+          const now = performance.now();
+          worst = Math.max(worst, now - last);
+          last = now;
+          document.scrollingElement!.scrollTop += n % 40 < 20 ? 120 : -120;
+          if (++n < times) requestAnimationFrame(tick);
+          else done(worst);
+        };
+        requestAnimationFrame(tick);
+      }),
+    SCROLLS,
+  );
+
+/** @param sizes open jobs */
+export async function calendarInBrowser(sizes: number[]): Promise<Row[]> {
+  if (!existsSync("build/client/index.html")) return [];
+  const { server, url } = (await serve(0)) as { server: { close(): void }; url: string };
+  const rows: Row[] = [];
+  for (const n of sizes) {
+    const o = await open(url, { at: "2027-01-13T11:20:00Z" });
+    const p = o.page;
+    await o.context.addInitScript("globalThis.__name = (f) => f");
+    await p.addInitScript(() => {
+      const w = window as unknown as Watched;
+      w.longest = 0;
+      new PerformanceObserver((l) =>
+        l.getEntries().forEach((e) => {
+          w.longest = Math.max(w.longest, e.duration);
+        }),
+      ).observe({ entryTypes: ["longtask"] });
+    });
+    await p.reload();
+    await openSample(p);
+    await fill(p, n * OF, 0);
+    await p.goto(new URL("shelf", url).href);
+    await p.locator("main[data-view='shelf']").waitFor();
+    const nav = p.getByRole("navigation", { name: "Places" }).first();
+    const begun = performance.now();
+    await nav.getByRole("link", { name: "Calendar" }).click();
+    await p.locator("main[data-view='shop-calendar']").waitFor();
+    await p.evaluate(() => void ((window as unknown as Watched).longest = 0));
+    const laying = scroll(p);
+    await p.locator("[data-chart]").waitFor({ timeout: 600_000 });
+    const seen = (performance.now() - begun) / 1000;
+    const before = await laying;
+    const shown = await scroll(p);
+    await p.getByText("Looking for works").waitFor({ state: "detached", timeout: 600_000 });
+    const longest = await p.evaluate(() => (window as unknown as Watched).longest);
+    await o.close();
+    const ms = (x: number): number => Math.round(x);
+    rows.push(
+      { name: "calendar in the browser, until it is seen", n, value: Math.round(seen * 10) / 10, unit: "s" },
+      { name: "calendar: longest task of the page (0: none over 50)", n, value: ms(longest), unit: "ms" },
+      { name: "calendar: longest frame while it is laid and scrolled", n, value: ms(before), unit: "ms" },
+      { name: "calendar: longest frame, laid and scrolled", n, value: ms(shown), unit: "ms" },
+    );
+  }
+  server.close();
+  return rows;
+}
