@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import { unzipSync, strFromU8 } from "fflate";
 import { choose } from "./support/choose";
-import { faults, open } from "./browser";
+import { faults, MONDAY, open, openSample } from "./browser";
 import { clean } from "./support/axe";
 import { RADISH, svgFile } from "./support/drawing";
 import { assert, journey } from "./support/suite";
@@ -216,5 +216,41 @@ journey("practice by keyboard alone: an exercise failed, set better step by step
     .getByText(/1 of \d+ good/)
     .waitFor();
   assert.deepEqual(faults(p), []);
+  await o.close();
+});
+
+journey("a photo of a test plate is read cell by cell, by keys; what is no picture is refused", async (url) => {
+  const o = await open(url, { at: MONDAY });
+  const p = o.page;
+  await openSample(p);
+  await p.goto(new URL("jobs/splash-tiles/test", url).href);
+  const design = p.getByRole("button", { name: "Design a plate" });
+  if ((await design.getAttribute("aria-expanded")) === "false") await design.click();
+  await p.getByRole("button", { name: "Keep this plate" }).click();
+  const plate = p.locator("[data-plate]").first();
+  await plate.getByRole("button", { name: "Read a photo of it" }).click();
+  const asked = p.waitForEvent("filechooser");
+  await plate.getByRole("button", { name: "Choose the photo" }).click();
+  await (await asked).setFiles({ name: "plate.png", mimeType: "image/png", buffer: Buffer.from("no picture at all") });
+  await p.getByRole("alert").filter({ hasText: "“plate.png” is not a picture that can be read" }).waitFor();
+  await plate.getByRole("button", { name: "A made-up one, to try it" }).click();
+  await plate.locator("[data-photo]").waitFor();
+  // a corner pulled off its place by keys, and back
+  const corner = plate.getByRole("button", { name: "Corner left above" });
+  await corner.focus();
+  await p.keyboard.press("Shift+ArrowRight");
+  await p.keyboard.press("Shift+ArrowLeft");
+  await plate.getByRole("button", { name: "Read the cells" }).click();
+  await plate.locator("[data-photo-read]").waitFor();
+  assert.deepEqual(await clean(p, "photo of a plate"), []);
+  await plate.getByRole("button", { name: "Take what is read" }).click();
+  await plate.locator("[data-read='gone']").first().waitFor();
+  await plate.locator("[data-plate-says]:not([data-plate-says=''])").waitFor();
+  await plate.getByRole("button", { name: "Go by it" }).click();
+  await p.goto(new URL("jobs/splash-tiles/layers?step=reveal", url).href);
+  await p
+    .getByText(/test plate/)
+    .first()
+    .waitFor();
   await o.close();
 });

@@ -1,12 +1,20 @@
 /** Acts round the making: plates, lessons, blanks, pieces, sizes, votes, how far off a piece lay; each undone in one. */
 import { a1, e1 } from "../core/testing/worlds";
 import { costOf, lotFor } from "../core/explain/cost";
+import { cellsOf, firstOf, fitOf, LABEL_MM } from "../core/explain/plate";
+import { gridOf, readPhoto, stackHex } from "../core/explain/plate-photo";
+import { pooledFor, type Pooled } from "../core/explain/pooled";
+import { linear } from "../core/models/film/colour";
+import type { Job, TestPlate } from "../core/records/job";
+import { testView } from "../views/test";
 import { lessonsAt } from "../core/plan/lessons";
 import { makePlan } from "../core/plan/plan";
 import { open } from "../core/judge/judge";
 import { workCard } from "../core/explain/card";
 import { piecesOf } from "../core/process/pieces";
 import { zonedClock } from "../core/time/zoned";
+import { drawingIn, labelTexts, plateSheet } from "../io/export/plate-sheet";
+import { cellColour, HAND_HELD, photograph } from "../simulators/plate-camera";
 import { undo } from "../store/acts";
 import { db } from "../store/db";
 import { readHeads, readShop, readWorld } from "../store/queries";
@@ -72,6 +80,99 @@ test("a plate is designed, read, gone by, zoomed in on; nonsense is refused by n
   await undo();
   await undo();
   expect((await world("tile")).job.plate).toBeNull();
+});
+test("a photo of a plate is read and taken over; what is not sure stays open; its cells may show the drawing", async () => {
+  const form = { intent: "test-add", question: "window", powers: "15 to 70 %", rows: "5", speeds: "100 to 400 mm/s" };
+  await jobAct("tile", { ...form, cols: "6", interval: "0.07 mm", shows: "drawing" });
+  const w = await world("tile");
+  const [t] = w.job.tests!;
+  const plan = makePlan(w, NOW);
+  const [m] = w.machines;
+  const stack = stackHex(plan)!;
+  // the black over the poppy over the glazed tile
+  expect([stack.top, stack.under]).toEqual(["#17161b", "#d8432f"]);
+  const cells = cellsOf(t, m);
+  const hex = { top: linear(stack.top), under: linear(stack.under), below: linear(stack.below!) };
+  const truth = { c1: 0.62, s1: 0.12, c2: 1.9, s2: 0.12 };
+  const e = (row: number, col: number): number => cells.find((c) => c.row === row && c.col === col)!.e!;
+  const { photo, marks } = photograph(gridOf(t), hex.top, (r, c) => cellColour(hex, truth, e(r, c)), {
+    ...HAND_HELD,
+    seed: 5,
+  });
+  const read = readPhoto(t, m, stack, firstOf(plan), photo, marks);
+  const sure = read.filter((c) => !c.unsure);
+  expect(sure.length).toBeGreaterThan(20);
+  const act = (list: object[]) => jobAct("tile", { intent: "test-photo", id: t.id, cells: JSON.stringify(list) });
+  expect((await act(sure)).error).toBeUndefined();
+  const now = await world("tile");
+  expect(now.job.tests![0].cells).toHaveLength(sure.length);
+  const fit = fitOf(now.job.tests![0], makePlan(now, NOW));
+  // gone from C₁·e^(1.96 s) on, touched from C₂·e^(−1.96 s) on
+  expect(fit.window!.best).toBeGreaterThan(0.62 * Math.exp(1.96 * 0.12));
+  expect(fit.window!.best).toBeLessThan(1.9 * Math.exp(-1.96 * 0.12));
+  expect((await act([{ row: 40, col: 0, top: "gone" }])).error).toMatch(/no such cell/);
+  // a square of 10 by 5 in a cell of 8 mm: as wide as the cell, in its middle
+  const box = { outline: "M0 0H10V5H0Z", bare: false };
+  const [shape] = drawingIn([box], 8);
+  expect(shape.points.map(([x, y]) => [x, y].map((v) => Math.round(100 * v) / 100))).toEqual([
+    [0, 2],
+    [8, 2],
+    [8, 6],
+    [0, 6],
+  ]);
+  const zones = [{ ...now.job.zones[0], ...box }];
+  const sheet = plateSheet(
+    t,
+    cells,
+    labelTexts(t).map(() => []),
+    zones,
+  );
+  const [x, y] = sheet.layers.find((l) => l.layer.id === "cell-2-3")!.paths[0].points[0];
+  expect([x, y]).toEqual([LABEL_MM + 2 * 10, LABEL_MM + 10 + 2]);
+  expect(
+    plateSheet(
+      { ...t, shows: undefined },
+      cells,
+      labelTexts(t).map(() => []),
+      zones,
+    ).layers[1].paths[0].points,
+  ).toHaveLength(4);
+});
+test("plates on other cans say something of today's, with wider intervals; its own narrows them; another stack says nothing", async () => {
+  const form = { intent: "test-add", question: "window", powers: "15 to 70 %", rows: "5", speeds: "100 to 400 mm/s" };
+  await jobAct("tile", { ...form, cols: "6", interval: "0.07 mm" });
+  const w0 = await world("tile");
+  const { job: tile } = w0;
+  const [t] = tile.tests!;
+  const cells = (c1: number): TestPlate["cells"] =>
+    cellsOf(t, w0.machines[0]).map(({ row, col, e }) => ({
+      row,
+      col,
+      top: e! < c1 * 0.8 ? ("whole" as const) : e! < c1 * 1.25 ? ("partly" as const) : ("gone" as const),
+      under: e! < c1 * 2.2 ? ("whole" as const) : e! < c1 * 3 ? ("partly" as const) : ("gone" as const),
+    }));
+  const other = (id: string, work: string, c1: number): Job => ({
+    ...tile,
+    id,
+    title: `Earlier ${id}`,
+    tests: [{ ...t, id, work, cells: cells(c1) }],
+  });
+  const can = t.work!.replaceAll(".can1", ".can0");
+  expect(can).not.toBe(t.work);
+  const plan = makePlan(w0, NOW);
+  const [a, b] = [other("a", can, 0.5), other("b", can.replaceAll(".can0", ".can9"), 0.55)];
+  const one = pooledFor(plan, [tile, a])!;
+  expect([one.others, one.own, one.from]).toEqual([1, 0, ["Earlier a"]]);
+  const wide = (p: Pooled): number => Math.log(p.lo.high / p.lo.low);
+  const two = pooledFor(plan, [tile, a, b])!;
+  expect(two.others).toBe(2);
+  const mine = pooledFor(plan, [{ ...tile, tests: [{ ...t, cells: cells(0.5) }] }, a, b])!;
+  expect([mine.own, wide(mine) < wide(two)]).toEqual([1, true]);
+  const alone = fitOf({ ...t, cells: cells(0.5) }, plan).window!;
+  expect(wide(one)).toBeGreaterThan(Math.log(alone.lo.high / alone.lo.low));
+  // a thicker film, or another interval, is another stack
+  expect(pooledFor(plan, [other("c", can.replace(/ [\d.]+ /, " 99.0 "), 0.5)])).toBeNull();
+  expect(testView(plan, [tile, a, b]).pooled!.says).toMatch(/By 2 plates on other cans: gone from/);
 });
 test("a lesson is told at its step, on card and in plan; as a rule it is a snag; put away for a job it is silent", async () => {
   const add = {

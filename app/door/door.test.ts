@@ -121,6 +121,49 @@ describe("the door", () => {
     expect(r.err.split("\n")).toHaveLength(1);
     expect(r.err).not.toMatch(/\bat .*\.ts/);
   });
+  test("a test plate designed, and read: cells with their energies, a packet, the window and what to go by", () => {
+    const spec = {
+      watts: 40,
+      powers: [0.2, 0.8],
+      rows: 3,
+      speeds: [100, 400],
+      cols: 4,
+      interval: 0.1,
+      scrapW: 80,
+      scrapH: 60,
+      first: 0.6,
+    };
+    const made = JSON.parse(door(JSON.stringify(spec), "plate").out) as {
+      cells: { row: number; col: number; e: number }[];
+      guards: { stops: boolean }[];
+      packet: Record<string, string>;
+    };
+    expect(made.cells).toHaveLength(12);
+    // 20 % of 40 W at 100 mm/s in lines 0.1 mm apart
+    expect(made.cells[0]).toMatchObject({ row: 0, col: 0, e: expect.closeTo(8 / 100 / 0.1, 9) });
+    expect(made.guards.filter((g) => g.stops)).toEqual([]);
+    expect(made.packet["plate.svg"]).toContain("<svg");
+    expect(made.packet["key.csv"].trim().split("\n")).toHaveLength(13);
+    const cells = made.cells.map(({ row, col, e }) => ({
+      row,
+      col,
+      top: e < 0.4 ? "whole" : e < 0.6 ? "partly" : "gone",
+      under: e < 1.2 ? "whole" : e < 1.5 ? "partly" : "gone",
+    }));
+    const read = JSON.parse(door(JSON.stringify({ ...spec, cells }), "read").out) as {
+      window: { best: number };
+      advice: { e: number; power: number; speed: number };
+    };
+    expect(read.window.best).toBeGreaterThan(0.6);
+    expect(read.window.best).toBeLessThan(1.2);
+    expect((read.advice.power * 40) / (read.advice.speed * 0.1)).toBeCloseTo(read.advice.e, 2);
+    expect(door(JSON.stringify({ ...spec, cells: [{ row: 9, col: 0 }] }), "read")).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/no cell in row 9/),
+    });
+    const wide = door(JSON.stringify({ ...spec, scrapW: 30, scrapH: 20 }), "plate").out;
+    expect(JSON.parse(wide)).toMatchObject({ guards: [{ stops: true, say: expect.stringMatching(/the scrap has/) }] });
+  });
   test("a step that is not there names those that are", () => {
     const r = door(job, "simulate", "--step", "polish");
     expect([r.code, r.err]).toEqual([2, expect.stringMatching(/polish.*inspect-blank/)]);

@@ -8,7 +8,10 @@ import { findStep, makePlan, turns, type Plan } from "../core/plan/plan";
 import { planReport, simulate, snagReport } from "../core/explain/report";
 import { costReport } from "../core/explain/cost";
 import { routesReport } from "../core/explain/ways";
-import { sayFaults } from "../core/records/parse";
+import { cellsOf } from "../core/explain/plate";
+import { plateOf, plateReport, readReport } from "../core/explain/plate-door";
+import { PlateSpec } from "../core/records/plate-spec";
+import { check, sayFaults } from "../core/records/parse";
 import { ProblemError, readProblem } from "../core/schedule/problem";
 import { solve } from "../core/schedule/solve";
 import { SvgError } from "../core/vector/svg";
@@ -26,7 +29,15 @@ import { packets } from "../core/explain/packet";
 import { pictureWork } from "../core/explain/picture";
 import { fromBase64 } from "../io/base64";
 import { folderOf, packetFiles, zipOf, type Files } from "../io/export/packet";
+import { labelMm, labelTexts, plateKey, plateSheet } from "../io/export/plate-sheet";
+import { writeDxf, writeSvg } from "../io/export/vectors";
+import { labelsOf } from "../io/lettering";
 import { pictureApi } from "../workers/picture-api";
+
+/** the font that labels are lettered in */
+const FONT = new URL(
+  import.meta.resolve("@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff"),
+);
 
 const VERBS = [
   "zones",
@@ -40,6 +51,8 @@ const VERBS = [
   "trace",
   "cost",
   "files",
+  "plate",
+  "read",
 ];
 const option = (name: string): string | null => {
   const i = process.argv.indexOf(`--${name}`);
@@ -96,6 +109,18 @@ async function answer(verb: string, text: string): Promise<string> {
     const solved = solve(readProblem(json(text, "problem")), { now: () => performance.now() / 1000 });
     if (solved.is !== "answer") throw new NoAnswer(solved.say);
     return out(solved.answer);
+  }
+  if (verb === "plate" || verb === "read") {
+    const spec = check(PlateSpec, json(text, "plate"), "", "default");
+    if (!spec.ok) throw new BadInput(`The plate: ${sayFaults(spec.faults)}.`);
+    if (verb === "read") return out(readReport(spec.value));
+    const { t, m } = plateOf(spec.value);
+    const cells = cellsOf(t, m);
+    const sheet = plateSheet(t, cells, labelsOf(readFileSync(FONT), labelTexts(t), labelMm(t)));
+    return out({
+      ...plateReport(spec.value),
+      packet: { "plate.svg": writeSvg(sheet), "plate.dxf": writeDxf(sheet), "key.csv": plateKey(t, cells) },
+    });
   }
   const plan = planOf(text);
   if (verb === "cost") return out(costReport(plan));

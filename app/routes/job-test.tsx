@@ -8,10 +8,15 @@ import { PLATE_QUESTIONS, type PlateQuestion } from "../core/records/ids";
 import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
 import { Fold } from "../ui/kit/fold";
 import { TestPlateView } from "../ui/test-plate";
+import { readJobs } from "../store/queries";
 import { readJob } from "./job-data";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  return testView((await readJob(params.id)).plan);
+  const [{ plan }, jobs] = await Promise.all([readJob(params.id), readJobs()]);
+  return testView(
+    plan,
+    jobs.filter((j) => j.tests?.length),
+  );
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   jobAct(params.id, await formOf(request));
@@ -37,6 +42,11 @@ export default function TestPage({ loaderData: d }: Route.ComponentProps) {
           </Link>
           .
         </p>
+        {d.pooled && (
+          <p data-pooled={`${d.pooled.others} ${d.pooled.own}`} className="my-2 max-w-prose">
+            {d.pooled.says} <span className="text-small text-muted">From {d.pooled.from.join(", ")}.</span>
+          </p>
+        )}
         {d.machine === null ? (
           <p className="text-waiting">
             No machine is chosen yet, so no cell has an energy.{" "}
@@ -62,6 +72,7 @@ export default function TestPage({ loaderData: d }: Route.ComponentProps) {
                 passes: "1",
                 cellMm: d.units === "inch" ? "5/16 in" : "8 mm",
                 gapMm: d.units === "inch" ? "1/16 in" : "2 mm",
+                shows: "square",
                 scrapW: "",
                 scrapH: "",
               }}
@@ -88,6 +99,14 @@ export default function TestPage({ loaderData: d }: Route.ComponentProps) {
               <AskText name="passes" label="Passes, every cell" inputMode="numeric" />
               <AskText name="cellMm" label="Cell" />
               <AskText name="gapMm" label="Gap" />
+              <AskPick
+                name="shows"
+                label="In each cell"
+                options={[
+                  { value: "square", label: "a square" },
+                  ...(d.drawn ? [{ value: "drawing", label: "the job’s own drawing" }] : []),
+                ]}
+              />
               <AskText name="scrapW" label="Scrap wide" hint="empty: not looked at" />
               <AskText name="scrapH" label="Scrap high" hint="a strip on a margin: one power, many speeds" />
               <AskButton>Keep this plate</AskButton>

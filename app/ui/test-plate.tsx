@@ -1,16 +1,16 @@
 /** A test plate on the screen: cells to be pressed as they are read, what they say, its files. */
 import { useState } from "react";
 import { useFetcher } from "react-router";
-import { KEY_COLUMNS, LABEL_MM } from "../core/explain/plate";
 import type { Outcome } from "../core/records/outcome";
 import { said } from "../core/units/said";
 import { plural, type UnitSystem } from "../core/units/show";
-import { writeTable } from "../io/csv";
+import { labelMm, labelTexts, plateKey, plateSheet } from "../io/export/plate-sheet";
 import { writeDxf, writeSvg, type Sheet } from "../io/export/vectors";
 import type { PlateShown } from "../views/test";
 import { labelRings } from "../workers/zones";
 import { saveFile } from "./files";
 import { ActButton } from "./kit/field";
+import { PlatePhoto } from "./plate-photo";
 import { LabelledPick } from "./kit/pick";
 
 const LAYERS = { top: "the dark film or mask", under: "what lies beneath" } as const;
@@ -19,50 +19,9 @@ const TOUCHED = { whole: "whole", partly: "touched", gone: "eaten through" } as 
 const LOOK = { whole: "bg-ink text-paper", partly: "bg-waiting text-paper", gone: "bg-ready text-paper" } as const;
 const r1 = (v: number): number => Math.round(v * 10) / 10;
 
-/** The plate as a file: labels first, then each cell on a layer of its own. */
-async function sheetOf(p: PlateShown): Promise<Sheet> {
-  const { t } = p;
-  const label = Math.min(3.2, t.cellMm * 0.45);
-  const texts = [...t.powers.map((v) => `${r1(100 * v)}%`), ...t.speeds.map((v) => `${r1(v)}`), t.id];
-  const rings = await labelRings(texts, label);
-  const at = (i: number): number => LABEL_MM + i * (t.cellMm + t.gapMm);
-  const moved = (k: number, x: number, y: number) =>
-    rings[k].map((r) => ({ points: r.map(([a, b]): [number, number] => [a + x, b + y]), closed: true }));
-  const labels = [
-    ...t.powers.flatMap((_v, i) => moved(i, 0.5, at(i) + (t.cellMm - label) / 2)),
-    ...t.speeds.flatMap((_v, i) => moved(t.powers.length + i, at(i), LABEL_MM - label - 1)),
-    ...moved(texts.length - 1, 0.5, 0.5),
-  ];
-  return {
-    ...p.size,
-    title: `Test plate ${t.id}`,
-    layers: [
-      {
-        layer: { id: "00-labels", purpose: "mark", name: "Labels: power in rows, speed in columns", how: "fill" },
-        paths: labels,
-      },
-      ...p.cells.map((c) => ({
-        layer: {
-          id: `cell-${c.row + 1}-${c.col + 1}`,
-          purpose: "mark" as const,
-          name: `${r1(100 * c.power)} % at ${r1(c.speed)} mm/s`,
-          how: "fill" as const,
-        },
-        paths: [
-          {
-            closed: true,
-            points: [
-              [at(c.col), at(c.row)],
-              [at(c.col) + t.cellMm, at(c.row)],
-              [at(c.col) + t.cellMm, at(c.row) + t.cellMm],
-              [at(c.col), at(c.row) + t.cellMm],
-            ] as [number, number][],
-          },
-        ],
-      })),
-    ],
-  };
-}
+/** The plate as a file. */
+const sheetOf = async (p: PlateShown): Promise<Sheet> =>
+  plateSheet(p.t, p.cells, await labelRings(labelTexts(p.t), labelMm(p.t)), p.zones);
 
 export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSystem; n: number }) {
   const { t, fit } = p;
@@ -187,6 +146,7 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
           </tbody>
         </table>
       </div>
+      {t.question !== "depth" && <PlatePhoto p={p} n={n} />}
       {(error ?? fetcher.data?.error) && (
         <p role="alert" className="text-wrong">
           {error ?? fetcher.data?.error}
@@ -242,9 +202,7 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
         <button
           type="button"
           className="btn"
-          onClick={() =>
-            saveFile(`test-plate-${n}.csv`, writeTable([...KEY_COLUMNS], p.cells.length ? keyRows(p) : []), "text/csv")
-          }
+          onClick={() => saveFile(`test-plate-${n}.csv`, plateKey(t, p.cells), "text/csv")}
         >
           Key as CSV
         </button>
@@ -255,13 +213,3 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
     </article>
   );
 }
-const keyRows = (p: PlateShown): (string | number)[][] =>
-  p.cells.map((c) => [
-    `${c.row + 1}/${c.col + 1}`,
-    r1(100 * c.power),
-    c.watts === null ? "" : Math.round(c.watts * 100) / 100,
-    r1(c.speed),
-    p.t.interval,
-    p.t.passes,
-    c.e === null ? "" : Math.round(c.e * 1000) / 1000,
-  ]);

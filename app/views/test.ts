@@ -2,6 +2,7 @@
 import {
   cellsOf,
   firstPlate,
+  firstOf,
   fitOf,
   guardsOf,
   perJOf,
@@ -11,7 +12,10 @@ import {
   type PlateFit,
 } from "../core/explain/plate";
 import type { Plan } from "../core/plan/plan";
-import type { TestPlate } from "../core/records/job";
+import { stackHex, type StackHex } from "../core/explain/plate-photo";
+import { pooledFor } from "../core/explain/pooled";
+import type { Job, TestPlate, Zone } from "../core/records/job";
+import type { Machine } from "../core/records/machine";
 import { saidAll } from "../core/units/said";
 import { showMinutes } from "../core/units/show";
 
@@ -27,13 +31,23 @@ export interface PlateShown {
   /** it was made on other work than the job does now */
   other: boolean;
   used: boolean;
+  /** the drawing that may stand in its cells */
+  zones: Zone[];
+  /** the machine that it was made on; null: it is gone */
+  made: Machine | null;
+  /** what a photo of it is read by: colours of the stack, J/mm² at which the top is thought to go */
+  stack: StackHex | null;
+  first: number | null;
 }
 
-export const testView = (plan: Plan) => saidAll(testViewIn(plan), plan.context.world.shop.units);
-function testViewIn(plan: Plan) {
+/** @param jobs all that have plates: what they say of the same stack counts here too */
+export const testView = (plan: Plan, jobs: readonly Job[] = []) =>
+  saidAll(testViewIn(plan, jobs), plan.context.world.shop.units);
+function testViewIn(plan: Plan, jobs: readonly Job[]) {
   const c = plan.context;
   const { job, world } = c;
   const begin = firstPlate(plan);
+  const [stack, first] = [stackHex(plan), firstOf(plan)];
   return {
     job,
     units: world.shop.units,
@@ -44,6 +58,8 @@ function testViewIn(plan: Plan) {
       speeds: `${r1(begin.speeds[0])} to ${r1(begin.speeds[1])} mm/s`,
       interval: `${begin.interval} mm`,
     },
+    pooled: pooledFor(plan, jobs),
+    drawn: job.zones.some((z) => !z.bare && z.outline),
     plates: (job.tests ?? [])
       .map((t): PlateShown => {
         const m = world.machines.find((x) => x.id === t.machineId) ?? null;
@@ -52,6 +68,10 @@ function testViewIn(plan: Plan) {
           t,
           machine: m?.name ?? t.machineId,
           cells: cellsOf(t, m),
+          zones: t.shows === "drawing" ? job.zones : [],
+          made: m,
+          stack,
+          first,
           fit,
           size: sizeOf(t),
           minutes: showMinutes(plateMinutes(t, m)),

@@ -1,9 +1,8 @@
 /** The setting that a test plate gave. */
 import { nowMinutes } from "../../clock";
 import { makePlan, type Plan } from "../../core/plan/plan";
-import { workOf } from "../../core/process/force";
 import { kindOf } from "../../core/process/kinds";
-import { fitOf, guardsOf, perJOf, zoomed } from "../../core/explain/plate";
+import { fitOf, foundFor, guardsOf, perJOf, zoomed } from "../../core/explain/plate";
 import { spaced } from "../../core/models/laser/plate";
 import { context } from "../../core/process/context";
 import { OneOf, Text } from "../../core/records/fields";
@@ -15,7 +14,7 @@ import type { World } from "../../core/records/world";
 import { shopClock } from "../../core/time/zoned";
 import { LogEntry } from "../../core/records/log";
 import { change, commit, Refused } from "../../store/acts";
-import { act } from "../act";
+import { act, HUGE } from "../act";
 import { typed } from "../answer";
 import { changed, type OnJob } from "./job";
 
@@ -25,13 +24,6 @@ const said = (p: Plate): string => {
   const note = p.note ? `: ${p.note}` : "";
   return `${Math.round(p.power * 1000) / 10} %, ${p.speed} mm/s, ${interval} mm, ${passes}${note}`;
 };
-
-/** The work of the beam that a plate of this job speaks of: what comes first behind the trial, or first of all. */
-function foundFor(plan: Plan): string | null {
-  const trial = plan.placed.findIndex((p) => kindOf(p.step.kind).tries === "setting");
-  const at = plan.placed.find((p, i) => i > trial && kindOf(p.step.kind).starts !== undefined);
-  return at ? workOf(at.step, at.before, plan.context) : null;
-}
 
 /** A setting found, and its line in the log: one act, so that undo takes both back. @param at min since 1970 */
 function keepSetting({ id, world: w }: OnJob, plate: Plate, plan: Plan, at: number): Promise<void> {
@@ -61,6 +53,11 @@ class CellForm {
 }
 class TestId {
   @Text(120) id!: string;
+}
+class PhotoForm {
+  @Text(120) id!: string;
+  /** cells as they were read, as JSON */
+  @Text(HUGE) cells!: string;
 }
 
 /** A range as it is typed: “20 to 80 %”, “100-400 mm/s”; one value alone is a row of that. */
@@ -118,6 +115,17 @@ function cellWith(t: TestPlate, f: CellForm): TestPlate {
   const others = t.cells.filter((x) => x.row !== row || x.col !== col);
   return { ...t, cells: empty ? others : [...others, next] };
 }
+/** A plate with cells as a photo shows them; those that it says nothing of stay as they were read. */
+function withCells(t: TestPlate, cells: readonly PlateCell[]): TestPlate {
+  const read = new Map(t.cells.map((x) => [`${x.row} ${x.col}`, x]));
+  for (const { row, col, top, under, mark } of cells) {
+    if (!(row >= 0 && col >= 0 && row < t.powers.length && col < t.speeds.length))
+      throw new Refused("There is no such cell on this plate.");
+    const said = { ...(top ? { top } : {}), ...(under ? { under } : {}), ...(mark === undefined ? {} : { mark }) };
+    read.set(`${row} ${col}`, { ...read.get(`${row} ${col}`), row, col, ...said });
+  }
+  return { ...t, cells: [...read.values()] };
+}
 const oneTest = (w: World, id: string): TestPlate => {
   const t = w.job.tests?.find((x) => x.id === id);
   if (!t) throw new Refused("This plate is no longer there; read the page anew.");
@@ -146,6 +154,7 @@ export const plateActs = [
       passes: typed.whole(f.passes || "1"),
       cellMm: mm(f.cellMm),
       gapMm: mm(f.gapMm),
+      ...(f.shows === "drawing" ? { shows: f.shows } : {}),
       ...(f.scrapW.trim() && f.scrapH.trim() ? { scrapW: mm(f.scrapW), scrapH: mm(f.scrapH) } : {}),
     };
     const against = guardsOf(made, context(w)).find((g) => g.stops);
@@ -155,6 +164,12 @@ export const plateActs = [
   act("test-cell", CellForm, (f, c: OnJob) =>
     changedTests(c, "reading of a test plate of", (all) => all.map((t) => (t.id === f.id ? cellWith(t, f) : t))),
   ),
+  act("test-photo", PhotoForm, (f, c: OnJob) => {
+    const cells = JSON.parse(f.cells) as PlateCell[];
+    return changedTests(c, "photo of a test plate of", (all) =>
+      all.map((t) => (t.id === f.id ? withCells(t, cells) : t)),
+    );
+  }),
   act("test-remove", TestId, (f, c: OnJob) =>
     changedTests(c, "test plate of", (all) => all.filter((t) => t.id !== f.id)),
   ),

@@ -4,6 +4,7 @@ import { inTurn, sharedOf, type Placed } from "../plan/placed";
 import type { Context } from "../process/context";
 import { lessonsAt } from "../plan/lessons";
 import type { Plan } from "../plan/plan";
+import { showLength } from "../units/show";
 
 /** Work of the beam from a placing on, until the piece is taken away from where it lies. */
 function visit(plan: Plan, p: Placed): Placed[] {
@@ -20,6 +21,30 @@ function passesAhead(plan: Plan, p: Placed): string[] {
   const each = [...new Set(set.map((s) => s.passes))];
   if (!each.length) return [];
   return [`Passes on the machine: ${each.join(", then ")}; those of the job before may still stand there`];
+}
+
+/** How the machine is to run at this visit: filled or along lines, how far it runs past each end, what its power does. */
+function modesAhead(plan: Plan, p: Placed): string[] {
+  const m = plan.context.machine;
+  if (!kindOf(p.step.kind).places || !m) return [];
+  const all = visit(plan, p);
+  const rows = all.filter((x) => kindOf(x.step.kind).runs !== "lines" && own(x.step, "laser"));
+  const lines = all.filter((x) => kindOf(x.step.kind).runs === "lines");
+  const fastest = Math.max(0, ...rows.map((x) => own(x.step, "laser")!.speed));
+  const past = m.overscanMm ?? fastest ** 2 / (2 * m.accel);
+  return [
+    ...(rows.length
+      ? [
+          `Filled, line by line, ${m.bothWays ? "both ways" : "one way"}; ` +
+            (m.galvo
+              ? "power constant"
+              : `overrun ${showLength(Math.ceil(10 * past) / 10)} at each end, power constant: the edges come out like the middle`),
+        ]
+      : []),
+    ...(lines.length
+      ? ["Along the lines: power follows the speed in corners where the machine can, or they burn"]
+      : []),
+  ];
 }
 
 const TOGETHER = {
@@ -43,4 +68,5 @@ export const cuesOf = (plan: Plan, p: Placed): string[] => [
   ...[togetherWords(p, plan.context)].filter((x) => x !== null),
   ...kindOf(p.step.kind).cues(p.step, plan.context),
   ...passesAhead(plan, p),
+  ...modesAhead(plan, p),
 ];

@@ -15,6 +15,7 @@ import {
 import { rasterTime } from "../models/laser/runtime";
 import { dose, keptSpeed, shareOf, topSpeed, wattsOf } from "../process/beam";
 import type { Context } from "../process/context";
+import { workOf } from "../process/force";
 import { ENOUGH } from "../process/settings";
 import type { LaserSetting } from "../process/step";
 import { isSet, kindOf, own } from "../process/kinds";
@@ -88,8 +89,7 @@ export interface Guard {
   say: string;
 }
 /** What stands against a plate as it is. */
-export function guardsOf(t: TestPlate, c: Context): Guard[] {
-  const m = c.machine;
+export function guardsOf(t: TestPlate, { machine: m }: Pick<Context, "machine">): Guard[] {
   const out: Guard[] = [];
   if (!m) return [{ stops: true, say: "No machine is chosen, so no cell has an energy." }];
   const top = topSpeed(m);
@@ -154,6 +154,13 @@ function firstSet(plan: Plan): LaserSetting | null {
   const at = plan.placed.find((p) => isSet(p.step) && kindOf(p.step.kind).tries === undefined);
   return at ? own(at.step, "laser") : null;
 }
+/** The work of the beam that a plate of this job speaks of: what comes first behind the trial, or first of all. */
+export function foundFor(plan: Plan): string | null {
+  const trial = plan.placed.findIndex((p) => kindOf(p.step.kind).tries === "setting");
+  const at = plan.placed.find((p, i) => i > trial && kindOf(p.step.kind).starts !== undefined);
+  return at ? workOf(at.step, at.before, plan.context) : null;
+}
+
 /** A plate to begin with, round the setting that is computed; null: none is, since no machine is chosen or nothing is known. */
 export function firstPlate(
   plan: Plan,
@@ -205,7 +212,7 @@ export function settingOf(e: number, t: TestPlate, m: Machine): { power: number;
 }
 
 /** J/mm² at which the top is thought to go; null: nobody knows. */
-function firstOf(plan: Plan): number | null {
+export function firstOf(plan: Plan): number | null {
   const set = firstSet(plan);
   const e = set && plan.context.machine ? dose(plan.context.machine, set) : null;
   return e === null ? null : e * ENOUGH;
@@ -214,11 +221,14 @@ function firstOf(plan: Plan): number | null {
 /** mm per J/mm² as it is kept with a machine. */
 export const perJOf = (d: DepthFit): number => Math.round(d.perJ * 10000) / 10000;
 
-/** What a plate’s readings say. */
-export function fitOf(t: TestPlate, plan: Plan): PlateFit {
+/** What the readings of a job’s plate say. */
+export const fitOf = (t: TestPlate, plan: Plan): PlateFit =>
+  fitPlate(t, plan.context.world.machines.find((x) => x.id === t.machineId) ?? null, firstOf(plan));
+
+/** What a plate’s readings say. @param first J/mm² at which the top is thought to go; null: nobody knows */
+export function fitPlate(t: TestPlate, m: Machine | null, first: number | null): PlateFit {
   const bare = `No cell is read yet: ${t.question === "depth" ? "measure how deep each is." : "wipe the plate, then say what you see."}`;
   const none: PlateFit = { window: null, peak: null, depth: null, lacks: null, advice: null, next: [] };
-  const m = plan.context.world.machines.find((x) => x.id === t.machineId) ?? null;
   if (!m) return { ...none, lacks: "The machine that it was made on is no longer in the Workshop." };
   const at = new Map(cellsOf(t, m).map((c) => [`${c.row} ${c.col}`, c]));
   const read = t.cells.flatMap((x) => {
@@ -242,7 +252,7 @@ export function fitOf(t: TestPlate, plan: Plan): PlateFit {
   }
   const fit = fitWindow(
     read.map((x) => ({ e: x.e, top: x.top ?? null, under: x.under ?? null })),
-    firstOf(plan),
+    first,
   );
   if (!fit) return { ...none, lacks: bare };
   const shut = fit.hi !== null && fit.open < 0.5;

@@ -105,6 +105,7 @@ export class TestForm {
   @Reads(whole(1, 50)) passes: string = "1";
   @Reads(length()) cellMm: string = "8 mm";
   @Reads(length()) gapMm: string = "2 mm";
+  @OneOf(["square", "drawing"]) shows: "square" | "drawing" = "square";
   @Reads(optional(length())) scrapW: string = "";
   @Reads(optional(length())) scrapH: string = "";
 }

@@ -268,6 +268,8 @@ export class TestPlate {
   @Whole(1, 50) passes: number = 1;
   @Num(1, 100, "mm") cellMm: number = 8;
   @Num(0, 50, "mm") gapMm: number = 2;
+  /** what stands in each cell; absent: a square */
+  @Since(8) @OneOf(["square", "drawing"]) shows?: "square" | "drawing";
   /** of the piece it is burnt on, mm; absent: not said */
   @Maybe() @Num(1, 5000, "mm") scrapW?: number;
   @Maybe() @Num(1, 5000, "mm") scrapH?: number;

@@ -5,6 +5,7 @@
  */
 import { PLATE_READS, type PlateRead } from "../../records/ids";
 import { phi } from "../film/reveal";
+import { solveRows } from "./linear";
 
 /** A cell: the energy it got, how the top and, where it can be seen, what lies beneath came out. */
 export interface CellRead {
@@ -280,15 +281,9 @@ export function fitPeak(cells: readonly { e: number; mark: number }[]): PeakFit 
     [s(1), s(2), s(3), t(1)],
     [s(2), s(3), s(4), t(2)],
   ];
-  for (let i = 0; i < 3; i++) {
-    if (Math.abs(m[i][i]) < 1e-12) return "The cells lie too near to one another: spread them.";
-    for (let r = 0; r < 3; r++) {
-      if (r === i) continue;
-      const k = m[r][i] / m[i][i];
-      for (let c = i; c < 4; c++) m[r][c] -= k * m[i][c];
-    }
-  }
-  const [c0, c1, c2] = [0, 1, 2].map((i) => m[i][3] / m[i][i]);
+  const by = solveRows(m);
+  if (!by) return "The cells lie too near to one another: spread them.";
+  const [c0, c1, c2] = by;
   if (!(c2 < 0)) return "No cell stands out as deepest: spread the energies further apart.";
   const at = -c1 / (2 * c2);
   const d0 = c0 - (c1 * c1) / (4 * c2);
