@@ -64,7 +64,7 @@ export async function calendarInBrowser(sizes: number[]): Promise<Row[]> {
     const seen = (performance.now() - begun) / 1000;
     const before = await laying;
     const shown = await scroll(p);
-    await p.getByText("Looking for works").waitFor({ state: "detached", timeout: 600_000 });
+    await p.locator("main[data-laid='whole']").waitFor({ timeout: 600_000 });
     const longest = await p.evaluate(() => (window as unknown as Watched).longest);
     await o.close();
     const ms = (x: number): number => Math.round(x);

@@ -23,7 +23,7 @@ const SHOTS: [
   ["brief", "jobs/bed-markers/brief"],
   ["artwork", "jobs/bed-markers/artwork"],
   ["route", "jobs/bed-markers/route"],
-  ["calendar", "calendar", { made: "[data-chart]" }],
+  ["calendar", "calendar", { made: "main[data-laid='whole']" }],
   ["why", "jobs/splash-tiles/layers?step=coat.top.1", { opened: "[data-why='wait']" }],
   ["bench", "jobs/bed-markers/bench"],
   ["cost", "jobs/bed-markers/cost", { made: "[data-pays]" }],

@@ -79,6 +79,15 @@ journey("all jobs are laid together and gone by; a step is pinned, a date asked 
     ),
   );
   await p.getByRole("button", { name: /^Undo/ }).click();
+  // not this evening: one press, and one back
+  await p.getByRole("button", { name: "Not this evening" }).click();
+  await p.waitForFunction(() =>
+    [...document.querySelectorAll("[data-day='2027-01-11'] input")].some(
+      (i) => (i as HTMLInputElement).value === "09:00 to 17:00",
+    ),
+  );
+  await p.getByRole("button", { name: "Not this evening" }).waitFor({ state: "detached" });
+  await p.getByRole("button", { name: /^Undo/ }).click();
   // what may be promised, before it is
   await choose(p, p.getByRole("combobox", { name: "An order like" }), /^Splash tiles/);
   await p.getByRole("textbox", { name: "Pieces" }).fill("many");
@@ -86,7 +95,7 @@ journey("all jobs are laid together and gone by; a step is pinned, a date asked 
   await p.getByText("“many” is no number of pieces").waitFor();
   await p.getByRole("textbox", { name: "Pieces" }).fill("8");
   await p.getByRole("button", { name: "When could it be ready?" }).click();
-  await p.locator("[data-promise]").waitFor({ timeout: 90_000 });
+  await p.locator("dl[data-promise]").waitFor({ timeout: 90_000 });
   await p.getByRole("button", { name: "What would help?" }).click();
   await p.locator("[data-if='warmer']").waitFor({ timeout: 90_000 });
   // an order like none before, told roughly
@@ -97,7 +106,7 @@ journey("all jobs are laid together and gone by; a step is pinned, a date asked 
   await p.getByRole("alert").filter({ hasText: "as wide as it is" }).waitFor();
   await p.getByRole("textbox", { name: "Wide" }).fill("4 in");
   await p.getByRole("button", { name: "When could it be ready?" }).click();
-  await p.locator("[data-promise]").waitFor({ timeout: 90_000 });
+  await p.locator("dl[data-promise]").waitFor({ timeout: 90_000 });
   // another tab hears of what is done here
   const other = await o.context.newPage();
   await other.goto(new URL("calendar", url).href);

@@ -1,5 +1,5 @@
 import type { Route } from "./+types/calendar";
-import { startTransition, useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { memo, startTransition, useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { flushSync } from "react-dom";
 import { Link, redirect, useSubmit } from "react-router";
 import { nowMinutes } from "../clock";
@@ -68,20 +68,19 @@ export const clientAction = async ({ request }: Route.ClientActionArgs) => house
 
 export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
   const state = useSyncExternalStore(d.run.subscribe, d.run.get, d.run.get);
-  const [at, open] = useState<{ job: string; step: string } | null>(null);
-  const [pulled, pull] = useState<Pulled | null>(null);
-  const [printing, print] = useState(false);
-  const submit = useSubmit();
   const clock = shopClock(d.shop);
-  const calendar = workCalendar(clock, d.shop.hours, d.shop.daysOff, d.shop.otherHours);
   // what was found is drawn in turns, so that the page goes on answering meanwhile
   const rows = useDeferredValue(state.rows);
-  const stretch = rows && shopStretch(rows, clock, calendar, d.first, d.days);
   const dateOf = (day: number): string => clock.toLocal(clock.atDay(day, DAY / 2)).slice(0, 10);
   // what was asked of the search is asked while one leafs through the days
   const to = (first: number, days = d.days): string => `?from=${dateOf(first)}&days=${days}&${d.asked}`;
   return (
-    <main id="main" data-view="shop-calendar" className="mx-auto w-full max-w-page px-5 py-5">
+    <main
+      id="main"
+      data-view="shop-calendar"
+      data-laid={state.done ? "whole" : undefined}
+      className="mx-auto w-full max-w-page px-5 py-5"
+    >
       <title>Calendar · Rich Layer</title>
       <div className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1>Calendar</h1>
@@ -115,127 +114,141 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
       ) : (
         <>
           <Standing d={d} run={d.run} />
-          {stretch && rows && (
-            <InTurn>
-              <Chart
-                of={stretch}
-                onStep={(job, step) => open({ job, step })}
-                pulled={pulled}
-                onPull={pull}
-                onLet={(p) => {
-                  pull(null);
-                  if (!p) return;
-                  const value = { intent: "queue", id: p.job, field: "pin-at", value: String(p.at), step: p.step };
-                  void submit(value, { method: "post", preventScrollReset: true });
-                }}
-              />
-              <PulledWords d={d} rows={rows} pulled={pulled} />
-              {at && <StepFold key={`${at.job}${at.step}`} rows={rows} at={at} onShut={() => open(null)} />}
-              <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
-                <section aria-labelledby="t1">
-                  <div className="mb-2 flex flex-wrap items-baseline justify-between gap-3">
-                    <h2 id="t1">Trips to the bench</h2>
-                    <span className="flex flex-wrap gap-4">
-                      <button
-                        type="button"
-                        className="link-act"
-                        onClick={() => {
-                          // on paper all of them stand
-                          flushSync(() => print(true));
-                          window.print();
-                          print(false);
-                        }}
-                      >
-                        Print these days
-                      </button>
-                      <button
-                        type="button"
-                        className="link-act"
-                        onClick={() =>
-                          void import("../io/export/ics").then(({ writeShopCalendar }) =>
-                            saveFile(
-                              "shop.ics",
-                              writeShopCalendar(d.shop.name, rows.trips, nowMinutes() * 60_000),
-                              "text/calendar",
-                            ),
-                          )
-                        }
-                      >
-                        Save them as a calendar file
-                      </button>
-                    </span>
-                  </div>
-                  {stretch.trips.length ? (
-                    <InTurn>
-                      <Long of={stretch.trips} what="trips" all={printing} lines={(t) => t.items.length}>
-                        {(trips) => <Trips trips={trips} opens={opensIn(d, rows)} />}
-                      </Long>
-                    </InTurn>
-                  ) : (
-                    <p className="text-muted">Nobody is needed at the bench in these days.</p>
-                  )}
-                </section>
-                <div className="print:hidden">
-                  <InTurn>
-                    <section aria-labelledby="j1">
-                      <h2 id="j1" className="mb-2">
-                        Jobs among one another
-                      </h2>
-                      <Long of={rows.jobs} what="jobs">
-                        {(jobs) => <JobsAmong jobs={jobs} held={rows.left.filter((l) => l.held)} />}
-                      </Long>
-                    </section>
-                    {rows.together.length > 0 && (
-                      <section aria-labelledby="d1" className="mt-6">
-                        <h2 id="d1" className="mb-2">
-                          Done together
-                        </h2>
-                        <p className="mb-2">
-                          {showMinutes(rows.together.reduce((sum, s) => sum + s.winsMin, 0))} less of work in all
-                          {rows.together.length > stretch.together.length &&
-                            `, ${stretch.together.length} of ${rows.together.length} times in these days`}
-                          .
-                        </p>
-                        <DoneTogether list={stretch.together} />
-                      </section>
-                    )}
-                    <section aria-labelledby="p1" className="mt-6">
-                      <h2 id="p1" className="mb-2">
-                        Before a date is promised
-                      </h2>
-                      <PromiseForm worlds={d.worlds} now={d.now} local={d.local} jobs={d.jobs} />
-                    </section>
-                    <section aria-labelledby="w1" className="mt-6">
-                      <h2 id="w1" className="mb-2">
-                        What if
-                      </h2>
-                      <WhatIfs worlds={d.worlds} now={d.now} />
-                    </section>
-                    <Fold summary="Hours of single days" className="mt-6 border-t border-line pt-1">
-                      <ul className="flex flex-col gap-2">
-                        {stretch.days.map((x) => (
-                          <li key={x.date} className="flex items-end gap-3" data-day={x.date}>
-                            <TextField
-                              name="value"
-                              label={x.label}
-                              value={x.hours || "shut"}
-                              hint="two times; shut; empty: as usual"
-                              extra={{ intent: "day-hours", day: x.date }}
-                            />
-                          </li>
-                        ))}
-                      </ul>
-                    </Fold>
-                  </InTurn>
-                </div>
-              </div>
-            </InTurn>
-          )}
+          {rows && <Laid d={d} rows={rows} />}
         </>
       )}
     </main>
   );
 }
+/** What was found, drawn; drawn again only where it is another one. */
+const Laid = memo(function Laid({ d, rows }: { d: Data; rows: Rows }) {
+  const [at, open] = useState<{ job: string; step: string } | null>(null);
+  const [pulled, pull] = useState<Pulled | null>(null);
+  const [printing, print] = useState(false);
+  const submit = useSubmit();
+  const stretch = useMemo(() => {
+    const clock = shopClock(d.shop);
+    const calendar = workCalendar(clock, d.shop.hours, d.shop.daysOff, d.shop.otherHours);
+    return shopStretch(rows, clock, calendar, d.first, d.days);
+  }, [d, rows]);
+  return (
+    <InTurn>
+      <Chart
+        of={stretch}
+        onStep={(job, step) => open({ job, step })}
+        pulled={pulled}
+        onPull={pull}
+        onLet={(p) => {
+          pull(null);
+          if (!p) return;
+          const value = { intent: "queue", id: p.job, field: "pin-at", value: String(p.at), step: p.step };
+          void submit(value, { method: "post", preventScrollReset: true });
+        }}
+      />
+      <PulledWords d={d} rows={rows} pulled={pulled} />
+      {at && <StepFold key={`${at.job}${at.step}`} rows={rows} at={at} onShut={() => open(null)} />}
+      <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+        <section aria-labelledby="t1">
+          <div className="mb-2 flex flex-wrap items-baseline justify-between gap-3">
+            <h2 id="t1">Trips to the bench</h2>
+            <span className="flex flex-wrap gap-4">
+              <button
+                type="button"
+                className="link-act"
+                onClick={() => {
+                  // on paper all of them stand
+                  flushSync(() => print(true));
+                  window.print();
+                  print(false);
+                }}
+              >
+                Print these days
+              </button>
+              <button
+                type="button"
+                className="link-act"
+                onClick={() =>
+                  void import("../io/export/ics").then(({ writeShopCalendar }) =>
+                    saveFile(
+                      "shop.ics",
+                      writeShopCalendar(d.shop.name, rows.trips, nowMinutes() * 60_000),
+                      "text/calendar",
+                    ),
+                  )
+                }
+              >
+                Save them as a calendar file
+              </button>
+            </span>
+          </div>
+          {stretch.trips.length ? (
+            <InTurn>
+              <Long of={stretch.trips} what="trips" all={printing} lines={(t) => t.items.length}>
+                {(trips) => <Trips trips={trips} opens={opensIn(d, rows)} />}
+              </Long>
+            </InTurn>
+          ) : (
+            <p className="text-muted">Nobody is needed at the bench in these days.</p>
+          )}
+        </section>
+        <div className="print:hidden">
+          <InTurn>
+            <section aria-labelledby="j1">
+              <h2 id="j1" className="mb-2">
+                Jobs among one another
+              </h2>
+              <Long of={rows.jobs} what="jobs">
+                {(jobs) => <JobsAmong jobs={jobs} held={rows.left.filter((l) => l.held)} />}
+              </Long>
+            </section>
+            {rows.together.length > 0 && (
+              <section aria-labelledby="d1" className="mt-6">
+                <h2 id="d1" className="mb-2">
+                  Done together
+                </h2>
+                <p className="mb-2">
+                  {showMinutes(rows.together.reduce((sum, s) => sum + s.winsMin, 0))} less of work in all
+                  {rows.together.length > stretch.together.length &&
+                    `, ${stretch.together.length} of ${rows.together.length} times in these days`}
+                  .
+                </p>
+                <DoneTogether list={stretch.together} />
+              </section>
+            )}
+            <section aria-labelledby="p1" className="mt-6">
+              <h2 id="p1" className="mb-2">
+                Before a date is promised
+              </h2>
+              <PromiseForm worlds={d.worlds} now={d.now} local={d.local} jobs={d.jobs} />
+            </section>
+            <section aria-labelledby="w1" className="mt-6">
+              <h2 id="w1" className="mb-2">
+                What if
+              </h2>
+              <WhatIfs worlds={d.worlds} now={d.now} />
+            </section>
+            <Fold summary="Hours of single days" className="mt-6 border-t border-line pt-1">
+              <ul className="flex flex-col gap-2">
+                {stretch.days.map((x) => (
+                  <li key={x.date} className="flex items-end gap-3" data-day={x.date}>
+                    <TextField
+                      name="value"
+                      label={x.label}
+                      value={x.hours || "shut"}
+                      hint="two times; shut; empty: as usual"
+                      extra={{ intent: "day-hours", day: x.date }}
+                    />
+                  </li>
+                ))}
+              </ul>
+            </Fold>
+          </InTurn>
+        </div>
+      </div>
+    </InTurn>
+  );
+});
+
 /** What comes of a bar that is being pulled, before it is let go. */
 function PulledWords({ d, rows, pulled }: { d: Data; rows: Rows; pulled: Pulled | null }) {
   // the hand goes before, the reckoning follows
@@ -360,6 +373,7 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
         <Link className="btn" to={`?better=${d.mark}`}>
           Search for better
         </Link>
+        <NotThisEvening shop={d.shop} now={d.now} />
         {d.laid && (
           <>
             <Link className="btn" to={`?anew=${d.mark}`}>
@@ -371,6 +385,21 @@ function Standing({ d, run }: { d: Data; run: ShopRun }) {
       </div>
     </div>
   );
+}
+
+/** when an evening begins */
+const EVENING = 17 * 60;
+/** Today ends before the evening: one press, where it would not. */
+function NotThisEvening({ shop, now }: { shop: Data["shop"]; now: number }) {
+  const clock = shopClock(shop);
+  const open = workCalendar(clock, shop.hours, shop.daysOff, shop.otherHours).openAt(now);
+  if (!open || clock.dayNumber(open.from) !== clock.dayNumber(now)) return null;
+  const evening = clock.atDay(clock.dayNumber(now), EVENING);
+  const ends = Math.max(evening, Math.ceil(now / 5) * 5);
+  if (open.from >= ends || open.to <= ends) return null;
+  const [day, from] = clock.toLocal(open.from).split("T");
+  const value = `${from} to ${clock.toLocal(ends).slice(11)}`;
+  return <ActButton act={{ intent: "day-hours", day, value }}>Not this evening</ActButton>;
 }
 
 /** Made once what stands before it is on the page, so that no turn of the page takes long. */

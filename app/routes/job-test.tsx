@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { TestForm } from "../core/records/forms";
 import { PLATE_QUESTIONS, type PlateQuestion } from "../core/records/ids";
 import { AskButton, AskForm, AskPick, AskText } from "../ui/kit/ask";
+import { showLength } from "../core/units/show";
 import { Fold } from "../ui/kit/fold";
 import { TestPlateView } from "../ui/test-plate";
 import { readJobs } from "../store/queries";
@@ -27,6 +28,14 @@ const ASKS: Record<PlateQuestion, string> = {
   "cut-mask": "From where is the mask cut, and the sheet still unmarked?",
   depth: "How deep does it dig by energy?",
 };
+
+/** What a strip of cells may lie on. */
+function marginWords({ margin, units }: Pick<Route.ComponentProps["loaderData"], "margin" | "units">): string {
+  const [w, h] = (margin ?? []).map((mm) => showLength(mm, units));
+  return margin
+    ? `a strip on this blank’s own margin, ${w} × ${h}: one power, many speeds`
+    : "a strip on a margin: one power, many speeds";
+}
 
 export default function TestPage({ loaderData: d }: Route.ComponentProps) {
   return (
@@ -108,7 +117,7 @@ export default function TestPage({ loaderData: d }: Route.ComponentProps) {
                 ]}
               />
               <AskText name="scrapW" label="Scrap wide" hint="empty: not looked at" />
-              <AskText name="scrapH" label="Scrap high" hint="a strip on a margin: one power, many speeds" />
+              <AskText name="scrapH" label="Scrap high" hint={marginWords(d)} />
               <AskButton>Keep this plate</AskButton>
             </AskForm>
           </Fold>

@@ -59,6 +59,8 @@ function testViewIn(plan: Plan, jobs: readonly Job[]) {
       interval: `${begin.interval} mm`,
     },
     pooled: pooledFor(plan, jobs),
+    // what stays free at the edge of this blank, and is sawn off: a strip of cells fits it
+    margin: job.substrate.keepMm ? [job.substrate.keepMm, Math.max(job.substrate.w, job.substrate.h)] : null,
     drawn: job.zones.some((z) => !z.bare && z.outline),
     plates: (job.tests ?? [])
       .map((t): PlateShown => {

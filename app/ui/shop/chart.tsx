@@ -99,7 +99,13 @@ export function Chart({
               <span className="truncate py-1 pr-2 text-small font-semibold">{l.name}</span>
               <div className="relative h-8 bg-line/40" role="img" aria-label={`${l.name}: ${laneWords(l.bars)}`}>
                 <Ground of={of} />
-                {l.bars.map((b) => (
+                {l.bars.length > CROWD && (
+                  <span
+                    className="absolute inset-x-0 inset-y-1"
+                    style={{ backgroundImage: striped(l.bars.map(seen), "transparent") }}
+                  />
+                )}
+                {(l.bars.length > CROWD ? [] : l.bars).map((b) => (
                   <span
                     key={b.key}
                     title={`${b.job}: ${b.title}`}
@@ -126,6 +132,15 @@ export function Chart({
 const silent = (): undefined => undefined;
 const SILENT = { onDragStart: silent, onDragOver: silent, onDragEnd: silent, onDragCancel: silent };
 
+/** bars from which on a lane is drawn as a whole */
+const CROWD = 80;
+/** least share of a row that a bar is drawn with */
+const LEAST = 0.0015;
+const seen = (b: Drawn & { colour: string }): { left: number; width: number; colour: string } => ({
+  left: b.left,
+  width: Math.max(LEAST, b.width),
+  colour: b.colour,
+});
 /** jobs from which on only those in sight are on the page */
 const MANY = 40;
 /** height of a row, px */
@@ -286,21 +301,28 @@ function WorkBar({
 const laneWords = (bars: (Drawn & { job: string })[]): string =>
   bars.length ? `${bars.length} pieces of work, ${bars[0].job} first` : "free";
 
+/** Stretches of colour along a row as one background: any number of them is one thing to draw. */
+const striped = (list: readonly { left: number; width: number; colour: string }[], between: string): string => {
+  let at = 0;
+  const stops = list.flatMap(({ left, width, colour }) => {
+    const [from, to] = [Math.max(at, left), Math.max(at, left + width)];
+    const parts = [`${between} ${share(at)} ${share(from)}`, `${colour} ${share(from)} ${share(to)}`];
+    at = to;
+    return parts;
+  });
+  return `linear-gradient(to right, ${[...stops, `${between} ${share(at)} 100%`].join(", ")})`;
+};
+const SHUT = "color-mix(in srgb, var(--line) 50%, transparent)";
+/** Nights and shut days, open hours, a line where a day begins. */
+const groundOf = (of: Stretch): string => {
+  const open = of.days.flatMap((d) => (d.open ? [{ ...d.open, colour: "var(--lifted)" }] : []));
+  const days = `repeating-linear-gradient(to right, var(--line) 0 1px, transparent 1px ${share(1 / of.days.length)})`;
+  return `${days}, ${striped(open, SHUT)}`;
+};
+const grounds = new WeakMap<Stretch, string>();
 function Ground({ of }: { of: Stretch }) {
-  return of.days.map((d) => (
-    <span
-      key={d.day}
-      className="absolute inset-y-0 border-l border-line bg-line/50"
-      style={{ left: share(d.left), width: share(d.width) }}
-    >
-      {d.open && (
-        <span
-          className="absolute inset-y-0 bg-lifted"
-          style={{ left: share((d.open.left - d.left) / d.width), width: share(d.open.width / d.width) }}
-        />
-      )}
-    </span>
-  ));
+  const ground = grounds.get(of) ?? grounds.set(of, groundOf(of)).get(of)!;
+  return <span className="absolute inset-0" style={{ backgroundImage: ground }} />;
 }
 const Now = ({ of }: { of: Stretch }) =>
   of.now !== null && <span className="absolute -inset-y-px w-0.75 bg-wrong" style={{ left: share(of.now) }} />;
