@@ -12,7 +12,7 @@ import type { FigureRef } from "../core/explain/why/figure";
 import { titleOf } from "../core/explain/why/title";
 import { openedIn } from "./opened";
 import { shopTrips } from "../core/explain/whole";
-import { clashesBy } from "../core/plan/whole";
+import { clashesBy } from "../core/plan/settle";
 import { saidAll } from "../core/units/said";
 
 /** Colours of the piece as it will be seen when all is done: of the face, and of each zone that is drawn. */

@@ -1,6 +1,7 @@
 /** The whole shop on one calendar, as plain rows: jobs with work and waits, lanes, trips to the bench, what moved, how good it is. */
 import { lanesOf } from "../plan/schedule";
-import { comingUp, type Queued, type WholeShop } from "../plan/whole";
+import type { Queued } from "../plan/settle";
+import { comingUp, type WholeShop } from "../plan/whole";
 import { laidOf } from "../plan/plan";
 import { TRIP_GAP_MIN } from "../plan/trips";
 import { brokenWindows, inTurn, type Placed } from "../plan/placed";

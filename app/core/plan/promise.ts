@@ -9,7 +9,8 @@ import { randomOf } from "../units/random";
 import { onceMore } from "./again";
 import { ALONE, makePlan } from "./plan";
 import { shopProblem } from "./schedule";
-import { layShop, placesIn, queued, type LayOptions, type WholeShop } from "./whole";
+import { placesIn, type LayOptions } from "./together";
+import { layShop, queued, type WholeShop } from "./whole";
 
 /** An order as it is first told: what way, of what, how big; mm. */
 export interface Rough {

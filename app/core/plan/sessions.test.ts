@@ -9,7 +9,8 @@ import { ALONE, makePlan, type Plan } from "./plan";
 import { inTurn, sharedOf, type Placed } from "./placed";
 import { isFirst } from "./proof";
 import { carried, type Session } from "./sessions";
-import { clashesBy, layShop, type WholeShop } from "./whole";
+import { clashesBy } from "./settle";
+import { layShop, type WholeShop } from "./whole";
 
 const NOW = 30_000_480;
 const job = (w: World, id: string, more: Partial<Job> = {}): World => ({

@@ -21,7 +21,8 @@ import {
   whatIfInTurn,
   worldAsked,
 } from "./promise";
-import { clashesBy, layShop, type WholeShop } from "./whole";
+import { clashesBy } from "./settle";
+import { layShop, type WholeShop } from "./whole";
 import { compile } from "../schedule/model";
 import { shopProblem } from "./schedule";
 

@@ -4,21 +4,16 @@
  * models once more, so that what the shop's calendar says is what the job's own says.
  */
 import type { World } from "../records/world";
-import { ProblemError, type Answer, type Problem } from "../schedule/problem";
-import { boundsFor, laidInOrder, replan } from "../schedule/replan";
+import type { Answer, Problem } from "../schedule/problem";
+import { laidInOrder, replan } from "../schedule/replan";
 import { solveInTurn, type Progress } from "../schedule/solve";
 import { ALONE, laidOf, makePlan, placedAgain, type Plan } from "./plan";
-import { brokenWindows, inTurn, sharedOf } from "./placed";
-import { BUCKET, lanesOf, shopProblem, startsOf, type ShopOptions, type ShopProblem } from "./schedule";
-import { APART_MIN, candidates, carried, carrying, holding, sameShared, withOne, wins, type Session } from "./sessions";
+import { inTurn } from "./placed";
+import { shopProblem, startsOf, type ShopProblem } from "./schedule";
+import { carried, carrying, wins, type Session } from "./sessions";
+import { asPlaced, clashesIn, settledTogether, torn, type Queued } from "./settle";
+import { putOrApart, shopOptions, togetherInTurn, type LayOptions, type Memo, type Put } from "./together";
 
-export interface Queued {
-  /** as it would be if it were alone */
-  alone: Plan;
-  /** among the others */
-  plan: Plan;
-  starts: ReadonlyMap<string, number>;
-}
 export interface WholeShop {
   jobs: Queued[];
   left: { job: string; title: string; why: string; held: boolean }[];
@@ -30,21 +25,6 @@ export interface WholeShop {
   kept: boolean;
   /** works that are done together, and the minutes that each wins */
   together: { session: Session; wins: number }[];
-}
-export interface LayOptions {
-  now: number;
-  /** seconds of search; 0: as it stood with little moved, or the first good one */
-  seconds: number;
-  /** seconds, from any moment, for the limit */
-  clock?: () => number;
-  stop?: () => boolean;
-  more?: Readonly<Record<string, number>>;
-  /** where jobs stood counts for nothing: they are laid anew */
-  anew?: boolean;
-  /** lists laid for a first answer */
-  iterations?: number;
-  /** look for works that could be done together, besides those that are */
-  together?: boolean;
 }
 export type LayWord =
   | { is: "searching"; progress: Progress }
@@ -103,123 +83,6 @@ function standing(plans: readonly Plan[], now: number): Queued[] | null {
   });
   return list.every((q) => q !== null) ? list : null;
 }
-/** Beginnings as they came out: laid by them again nothing moves. */
-const asPlaced = (q: Queued): Queued => ({
-  ...q,
-  starts: new Map(
-    inTurn(q.plan.placed).flatMap((p) => (p.actual || p.start === null ? [] : [[p.step.id, p.start] as const])),
-  ),
-});
-
-/** One job's step that takes up a lane for a while. */
-interface Taken {
-  job: number;
-  step: string;
-  /** what it is done together with */
-  session: string | null;
-  lane: string;
-  from: number;
-  to: number;
-  done: boolean;
-}
-const takenBy = (q: Queued, job: number, more: Readonly<Record<string, number>>): Taken[] =>
-  inTurn(q.plan.placed).flatMap((p) =>
-    p.start === null || p.end === null || p.end <= p.start
-      ? []
-      : lanesOf(p, q.plan.context)
-          .filter((lane) => lane !== "present" && !more[lane])
-          .map((lane) => ({
-            job,
-            step: p.step.id,
-            session: sharedOf(p.step, q.plan.context)?.id ?? null,
-            lane,
-            from: p.start as number,
-            to: p.end as number,
-            done: p.actual !== null,
-          })),
-  );
-const inOrder = (lists: readonly Taken[][]): Taken[] => lists.flat().sort((a, b) => a.from - b.from || a.to - b.to);
-/** The first two that want the same at once. */
-function firstClash(list: readonly Taken[]): [Taken, Taken] | null {
-  const last = new Map<string, Taken>();
-  for (const x of list) {
-    const y = last.get(x.lane);
-    if (y && y.job !== x.job && x.from < y.to - MINUTE && !(x.done && y.done) && !asOne(x, y)) return [y, x];
-    if (!y || x.to > y.to) last.set(x.lane, x);
-  }
-  return null;
-}
-/** In one load of the oven nobody is in another's way. */
-const asOne = (x: Taken, y: Taken): boolean => x.session !== null && x.session === y.session && x.lane === "oven";
-/** parts of a minute add up to one */
-const MINUTE = 1;
-/** clashes that are mended at most, a step of all jobs */
-const MENDS = 2;
-/** minutes that a job may be later for giving way, besides what it gives way by: more, and the other one is asked */
-const MEEK = 30;
-
-/**
- * Placed again a job may need some minutes more or less than the scheduler took it for: where that makes two want the same at once, one
- * of them gives way, whichever costs less.
- */
-function settled(jobs: Queued[], now: number, more: Readonly<Record<string, number>>): Queued[] {
-  const list = [...jobs];
-  let taken = inOrder(list.map((q, i) => takenBy(q, i, more)));
-  const most = MENDS * jobs.reduce((n, q) => n + q.plan.placed.length, 0);
-  const crowd = jobs.length > CROWD;
-  for (let k = 0; k < most; k++) {
-    const clash = firstClash(taken);
-    if (!clash) return list;
-    const [a, b] = clash;
-    const pushed = (x: Taken, behind: Taken): { of: number; q: Queued; cost: number } | null => {
-      if (x.done) return null;
-      const q = list[x.job];
-      const at = Math.ceil(crowd ? freeFrom(taken, x, behind.to) : behind.to);
-      const starts = new Map([...q.starts, [x.step, at] as const]);
-      const plan = placedAgain(q.alone, now, starts);
-      const cost =
-        (plan.ready ?? Infinity) -
-        (q.plan.ready ?? 0) +
-        1440 * (brokenWindows(plan.placed) - brokenWindows(q.plan.placed));
-      return { of: x.job, q: { ...q, starts, plan }, cost };
-    };
-    const first = pushed(b, a);
-    const second = !first || first.cost > a.to - b.from + MEEK ? pushed(a, b) : null;
-    const way = !first || (second && second.cost < first.cost - MINUTE) ? second : first;
-    if (!way) return list;
-    list[way.of] = way.q;
-    taken = merged(
-      taken.filter((x) => x.job !== way.of),
-      inOrder([takenBy(way.q, way.of, more)]),
-    );
-  }
-  return list;
-}
-/** jobs from which on whoever gives way goes to the next free place at once, not step by step */
-const CROWD = 60;
-/** The first moment from which on a step has its lanes to itself. @param taken in order */
-function freeFrom(taken: readonly Taken[], x: Taken, from: number): number {
-  const lanes = new Set(taken.filter((y) => y.job === x.job && y.step === x.step).map((y) => y.lane));
-  const long = x.to - x.from;
-  let at = from;
-  for (const y of taken) {
-    if (y.job === x.job || y.to <= at + MINUTE || !lanes.has(y.lane)) continue;
-    if (y.from >= at + long - MINUTE) break;
-    at = y.to;
-  }
-  return at;
-}
-/** Two lists in order as one. */
-function merged(a: readonly Taken[], b: readonly Taken[]): Taken[] {
-  const out: Taken[] = [];
-  let i = 0;
-  for (const x of a) {
-    while (i < b.length && (b[i].from < x.from || (b[i].from === x.from && b[i].to < x.to))) out.push(b[i++]);
-    out.push(x);
-  }
-  return [...out, ...b.slice(i)];
-}
-
 /** times that jobs are put to the scheduler again as they came out: how long a stack dries depends on when its coats were laid */
 const ROUNDS = 3;
 /** Placed, and put to the scheduler again with the waits that came of it, until nobody is in another’s way or it gets no better. */
@@ -254,190 +117,6 @@ function agreed(
   }
   return list;
 }
-const clashesIn = (list: readonly Queued[], more: Readonly<Record<string, number>>): boolean =>
-  firstClash(inOrder(list.map((q, i) => takenBy(q, i, more)))) !== null;
-
-/** Places to dry at, of the shop as it is by now; null: as many as it takes. */
-export const placesIn = (w: World | undefined): number | null => (w?.elsewhere ?? w)?.shop.rackPlaces ?? null;
-const shopOptions = (o: LayOptions, plans: readonly Plan[]): ShopOptions => ({
-  now: o.now,
-  more: o.more,
-  limitSeconds: null,
-  rack: placesIn(plans[0]?.context.world),
-});
-
-/** Sessions whose members came to lie at other times than they were found at: they are none. */
-function torn(list: readonly Queued[], sessions: readonly Session[]): Session[] {
-  const plans = new Map(list.map((q) => [q.plan.context.job.id, q.plan]));
-  return sessions.filter((s) => {
-    const all = s.members.map((m) => inTurn(plans.get(m.job)?.placed ?? []).find((p) => p.step.id === m.step));
-    return all.some((p, i) => {
-      const before = all[i - 1];
-      if (!p || p.start === null) return true;
-      if (!before || before.start === null) return false;
-      return s.as === "oven"
-        ? Math.abs(p.start - before.start) > MINUTE
-        : p.start < before.end - MINUTE || p.start - before.end > APART_MIN;
-    });
-  });
-}
-
-/** Members of one load that came to lie apart wait for the one that is last ready; what comes behind moves with them. */
-function met(jobs: Queued[], apart: readonly Session[], now: number): Queued[] {
-  const floors = new Map<string, [string, number][]>();
-  for (const s of apart) {
-    const at = s.members.map((m) => {
-      const q = jobs.find((x) => x.plan.context.job.id === m.job);
-      return (q && inTurn(q.plan.placed).find((p) => p.step.id === m.step)?.start) ?? Infinity;
-    });
-    const last = Math.ceil(Math.max(...at));
-    if (Number.isFinite(last))
-      for (const m of s.members) (floors.get(m.job) ?? floors.set(m.job, []).get(m.job)!).push([m.step, last]);
-  }
-  return jobs.map((q) => {
-    const mine = floors.get(q.plan.context.job.id);
-    if (!mine) return q;
-    const starts = new Map([...q.starts, ...mine]);
-    return { ...q, starts, plan: placedAgain(q.alone, now, starts) };
-  });
-}
-/** rounds in which members of a load wait for one another */
-const MEETS = 4;
-/** Nobody in another's way, and loads whole where some waiting does it. */
-function settledTogether(
-  list: Queued[],
-  sessions: readonly Session[],
-  now: number,
-  more: LayOptions["more"],
-): Queued[] {
-  let jobs = settled(list, now, more ?? {}).map(asPlaced);
-  for (let k = 0; k < MEETS; k++) {
-    const apart = torn(jobs, sessions).filter((s) => s.as === "oven");
-    if (!apart.length) break;
-    jobs = settled(met(jobs, apart, now), now, more ?? {}).map(asPlaced);
-  }
-  return jobs;
-}
-
-/** The shop put to the scheduler, with what is done together. */
-interface Put {
-  plans: Plan[];
-  shop: ShopProblem;
-  sessions: Session[];
-}
-/** What was worked out already for one laying of the shop. */
-interface Memo {
-  times: NonNullable<ShopOptions["memo"]>;
-  /** plans by job and what it does together with others */
-  plans: Map<string, Plan>;
-}
-/** @throws ProblemError where what is done together goes in a circle */
-function put(
-  open: readonly World[],
-  plain: readonly Plan[],
-  sessions: readonly Session[],
-  o: LayOptions,
-  memo: Memo,
-): Put {
-  const holds = holding(sessions, plain);
-  const worlds = carrying(open, holds, plain);
-  const by = new Map(plain.map((p) => [p.context.job.id, p]));
-  const plans = worlds.flatMap((w) => {
-    const was = by.get(w.job.id);
-    if (!was) return [];
-    if (sameShared(was.context.job.queue?.shared, w.job.queue?.shared)) return [was];
-    const key = JSON.stringify([w.job.id, w.job.queue?.shared]);
-    const known = memo.plans.get(key) ?? makePlan(w, o.now, true, ALONE);
-    memo.plans.set(key, known);
-    return [known];
-  });
-  return {
-    plans,
-    shop: shopProblem(plans, { ...shopOptions(o, plans), sessions: holds, memo: memo.times }),
-    sessions: holds,
-  };
-}
-
-/** works that are tried together at most */
-const TRIES = 60;
-/** seconds for them */
-const TOGETHER_S = 4;
-/** minutes that a job may be done later for a load of the oven less, and for a set-up less, besides what is won */
-const LATER_MIN = { oven: 240, spray: 60, beam: 60 } as const;
-const doneBy = (put: Put, a: Answer): Map<string, number> => {
-  const out = new Map<string, number>();
-  for (const t of a.tasks) {
-    const { job } = put.shop.tasks.get(t.id)!;
-    out.set(job, Math.max(out.get(job) ?? 0, t.end));
-  }
-  return out;
-};
-/** An answer that is no worse for what is done together: nothing shuts, nothing misses its day, all of it is done in the same half hour. */
-function noWorse(
-  now: { put: Put; answer: Answer },
-  next: { put: Put; answer: Answer },
-  later: number,
-  finish: number,
-): boolean {
-  const [a, b] = [next.answer, now.answer];
-  if (a.windowsBroken > b.windowsBroken || a.lateness > b.lateness || a.finish > finish) return false;
-  const was = doneBy(now.put, b);
-  return [...doneBy(next.put, a)].every(([job, end]) => end <= (was.get(job) ?? Infinity) + later);
-}
-/**
- * Works done together one after another, nearest first, as long as no window shuts for it and nothing is later.
- * @param only jobs of which one must be among them; null: any
- */
-function* togetherInTurn(
-  from: { put: Put; answer: Answer; placed: readonly Queued[] },
-  open: readonly World[],
-  plain: readonly Plan[],
-  only: ReadonlySet<string> | null,
-  o: LayOptions,
-  memo: Memo,
-): Generator<null, { put: Put; answer: Answer }> {
-  let { put: now, answer } = from;
-  const finish = answer.finish + BUCKET;
-  const clock = o.clock ?? ((): number => 0);
-  const begun = clock();
-  const tried = new Set<string>();
-  const laid = from.placed.map((q) => q.plan);
-  let offered = candidates(now.sessions, laid);
-  for (let k = 0; k < TRIES; k++) {
-    const next = offered.find((s) => !tried.has(keyOf(s)) && (!only || s.members.some((m) => only.has(m.job))));
-    if (!next || o.stop?.() || clock() - begun > TOGETHER_S) break;
-    tried.add(keyOf(next));
-    try {
-      const with_ = put(open, plain, withOne(now.sessions, next), o, memo);
-      const starts = new Map(answer.tasks.map((t) => [t.id, t.start]));
-      const before = new Map(
-        with_.shop.problem.tasks.flatMap((t) => {
-          const at = starts.get(now.shop.within.get(t.id)?.head ?? t.id);
-          return at === undefined ? [] : [[t.id, at + (with_.shop.within.get(t.id)?.minutes ?? 0)] as const];
-        }),
-      );
-      const own = new Set(next.members.map((m) => m.job));
-      const found =
-        with_.shop.origin === now.shop.origin
-          ? laidInOrder(with_.shop.problem, before, (id) => own.has(with_.shop.tasks.get(id)!.job), NO_BOUNDS)
-          : null;
-      const later = LATER_MIN[next.as] + wins(next, plain);
-      if (found && noWorse({ put: now, answer }, { put: with_, answer: found }, later, finish)) {
-        [now, answer] = [with_, found];
-        offered = candidates(now.sessions, laid);
-      }
-    } catch {
-      // what goes in a circle, or fits no window, is done apart
-    }
-    yield null;
-  }
-  if (now === from.put) return { put: now, answer };
-  const bounds = boundsFor(now.shop.problem);
-  return { put: now, answer: { ...answer, bounds, bound: bounds.finish } };
-}
-const NO_BOUNDS = { windowsBroken: 0, lateness: 0, finish: 0 };
-const keyOf = (s: Session): string => JSON.stringify(s.members);
-
 /**
  * @param worlds jobs of one shop; those wrapped up are no part of it
  * @returns the last that was found; null answers where there is nothing to lay
@@ -548,21 +227,6 @@ function startsIn(problem: Problem, answer: Answer): Float64Array {
   const at = new Map(answer.tasks.map((t) => [t.id, t.start]));
   return Float64Array.from(problem.tasks, (t) => at.get(t.id) ?? 0);
 }
-/** As {@link put}; what goes in a circle by now is done apart. */
-function putOrApart(
-  open: readonly World[],
-  plain: readonly Plan[],
-  sessions: Session[],
-  o: LayOptions,
-  memo: Memo,
-): Put {
-  try {
-    return put(open, plain, sessions, o, memo);
-  } catch (e) {
-    if (!(e instanceof ProblemError) || !sessions.length) throw e;
-    return put(open, plain, [], o, memo);
-  }
-}
 /** Jobs that do no more together than these sessions, where they stand by now. */
 function without(jobs: readonly Queued[], sessions: readonly Session[], plain: readonly Plan[], now: number): Queued[] {
   const worlds = carrying(
@@ -614,16 +278,3 @@ export const comingUp = (jobs: readonly Queued[]): { job: Queued; p: ReturnType<
     .flatMap((job) => inTurn(job.plan.placed).map((p) => ({ job, p })))
     .filter(({ p }) => p.start !== null && p.actual?.end == null)
     .sort((a, b) => (a.p.start as number) - (b.p.start as number));
-
-/** Works of different jobs that want the same hands, machine or oven at once, begun by a moment: where each job is planned by itself. */
-export function clashesBy(jobs: readonly Queued[], until: number): number {
-  const last = new Map<string, Taken>();
-  let n = 0;
-  for (const x of inOrder(jobs.map((q, i) => takenBy(q, i, {})))) {
-    if (x.done || x.from > until) continue;
-    const y = last.get(x.lane);
-    if (y && y.job !== x.job && x.from < y.to - MINUTE && !asOne(x, y)) n++;
-    if (!y || x.to > y.to) last.set(x.lane, x);
-  }
-  return n;
-}
