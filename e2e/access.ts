@@ -87,10 +87,13 @@ for (const width of [1280, 390]) {
     // states: palette, keys, menu, why, errors, note, early start
     await p.goto(new URL("jobs/blue-tiles/layers?step=coat.top.1", url).href);
     await p.getByRole("button", { name: "Go to…" }).click();
+    // its code comes when it is first asked for
+    await p.getByRole("dialog").first().waitFor();
     await look("palette");
     await shut(p);
     if (width === 1280) {
       await p.getByRole("button", { name: "Keys" }).click();
+      await p.getByRole("dialog").first().waitFor();
       await look("keys");
       await shut(p);
     }

@@ -253,7 +253,9 @@ function PulledWords({ d, rows, pulled }: { d: Data; rows: Rows; pulled: Pulled 
   const late = useDeferredValue(pulled);
   const tried = useMemo(() => {
     const world = late && d.worlds.find((w) => w.job.id === late.job);
-    return world ? shiftOf(world, d.now, rows.starts[late.job] ?? [], late.step, late.at, rows.lanes) : null;
+    return world
+      ? shiftOf(shownIn(world, rows), d.now, rows.starts[late.job] ?? [], late.step, late.at, rows.lanes)
+      : null;
   }, [late, d.worlds, d.now, rows]);
   if (!pulled) return null;
   const clock = shopClock(d.shop);
@@ -285,13 +287,18 @@ function PulledWords({ d, rows, pulled }: { d: Data; rows: Rows; pulled: Pulled 
   );
 }
 
+/** A job as the calendar shows it: with what it does together with others. */
+const shownIn = (w: Data["worlds"][number], rows: Rows, laid = w.job.queue?.laid): Data["worlds"][number] => ({
+  ...w,
+  job: { ...w.job, queue: { ...w.job.queue, laid, shared: rows.shared[w.job.id] } },
+});
 /** Figures of trips open in the world of their job, with the beginnings that are shown. */
 const opensIn = (d: Data, rows: Rows): OpensTo => {
   const byId = new Map(d.worlds.map((w) => [w.job.id, w]));
   return (job, step, of, title) => {
     const w = byId.get(job)!;
     const laid = (rows.starts[job] ?? []).map(([s, at]) => ({ step: s, at }));
-    return openedIn({ ...w, job: { ...w.job, queue: { ...w.job.queue, laid } } }, d.now, { of, step }, title);
+    return openedIn(shownIn(w, rows, laid), d.now, { of, step }, title);
   };
 };
 
