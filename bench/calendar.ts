@@ -3,10 +3,10 @@ import { existsSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { open, openSample } from "../e2e/browser";
 import { serve } from "../scripts/serve.mjs";
+import { forget, longest, watch } from "./watch";
 import { fill } from "./scale";
 
 type Row = { name: string; n: number; value: number; unit: string };
-type Watched = Window & { longest: number; tasks: number[] };
 /** one job in ten of those is open */
 const OF = 10;
 const SCROLLS = 120;
@@ -40,15 +40,7 @@ export async function calendarInBrowser(sizes: number[]): Promise<Row[]> {
     const o = await open(url, { at: "2027-01-13T11:20:00Z" });
     const p = o.page;
     await o.context.addInitScript("globalThis.__name = (f) => f");
-    await p.addInitScript(() => {
-      const w = window as unknown as Watched;
-      w.longest = 0;
-      new PerformanceObserver((l) =>
-        l.getEntries().forEach((e) => {
-          w.longest = Math.max(w.longest, e.duration);
-        }),
-      ).observe({ entryTypes: ["longtask"] });
-    });
+    await watch(p);
     await p.reload();
     await openSample(p);
     await fill(p, n * OF, 0);
@@ -58,19 +50,19 @@ export async function calendarInBrowser(sizes: number[]): Promise<Row[]> {
     const begun = performance.now();
     await nav.getByRole("link", { name: "Calendar" }).click();
     await p.locator("main[data-view='shop-calendar']").waitFor();
-    await p.evaluate(() => void ((window as unknown as Watched).longest = 0));
+    await forget(p);
     const laying = scroll(p);
     await p.locator("[data-chart]").waitFor({ timeout: 600_000 });
     const seen = (performance.now() - begun) / 1000;
     const before = await laying;
     const shown = await scroll(p);
     await p.locator("main[data-laid='whole']").waitFor({ timeout: 600_000 });
-    const longest = await p.evaluate(() => (window as unknown as Watched).longest);
+    const most = await longest(p);
     await o.close();
     const ms = (x: number): number => Math.round(x);
     rows.push(
       { name: "calendar in the browser, until it is seen", n, value: Math.round(seen * 10) / 10, unit: "s" },
-      { name: "calendar: longest task of the page (0: none over 50)", n, value: ms(longest), unit: "ms" },
+      { name: "calendar: longest task of the page (0: none over 50)", n, value: ms(most), unit: "ms" },
       { name: "calendar: longest frame while it is laid and scrolled", n, value: ms(before), unit: "ms" },
       { name: "calendar: longest frame, laid and scrolled", n, value: ms(shown), unit: "ms" },
     );

@@ -2,25 +2,17 @@
 import { existsSync } from "node:fs";
 import { MONDAY, open, openSample } from "../e2e/browser";
 import { serve } from "../scripts/serve.mjs";
+import { forget, longest, watch } from "./watch";
 
 const PIXELS = 39e6;
 type Row = { name: string; n: number; value: number; unit: string };
-type Watched = Window & { longest: number };
 
 export async function pictureInBrowser(): Promise<Row[]> {
   if (!existsSync("build/client/index.html")) return [];
   const { server, url } = (await serve(0)) as { server: { close(): void }; url: string };
   const o = await open(url, { at: MONDAY, width: 1280, height: 800 });
   const p = o.page;
-  await p.addInitScript(() => {
-    const w = window as unknown as Watched;
-    w.longest = 0;
-    new PerformanceObserver((l) =>
-      l.getEntries().forEach((e) => {
-        w.longest = Math.max(w.longest, e.duration);
-      }),
-    ).observe({ entryTypes: ["longtask"] });
-  });
+  await watch(p);
   await openSample(p);
   await p.goto(new URL("jobs/evening-jetty/picture", url).href);
   const made = p.locator("[data-made]");
@@ -39,10 +31,10 @@ export async function pictureInBrowser(): Promise<Row[]> {
   await wider(/^Wide/);
   // what is stored and planned by then is not counted: from here on it is made
   await p.waitForTimeout(700);
-  await p.evaluate(() => void ((window as unknown as Watched).longest = 0));
+  await forget(p);
   await made.waitFor({ timeout: 600_000 });
   const seconds = (performance.now() - begun) / 1000;
-  const longest = await p.evaluate(() => (window as unknown as Watched).longest);
+  const most = await longest(p);
   const [mw, mh] = (await made.getAttribute("data-made"))!.split(" ").map(Number);
   await o.close();
   server.close();
@@ -51,7 +43,7 @@ export async function pictureInBrowser(): Promise<Row[]> {
     {
       name: "longest task of the page meanwhile (0: none over 50)",
       n: mw * mh,
-      value: Math.round(longest),
+      value: Math.round(most),
       unit: "ms",
     },
   ];

@@ -260,7 +260,7 @@ function Overlay({ t, of, read }: { t: PlateShown["t"]; of: Taken; read: ReadCel
               y={my}
               textAnchor="middle"
               dominantBaseline="middle"
-              fontSize={of.photo.w / 55}
+              fontSize={of.photo.w / 42}
               className="fill-paper stroke-ink"
               strokeWidth={of.photo.w / 300}
               paintOrder="stroke"

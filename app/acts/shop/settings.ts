@@ -1,7 +1,7 @@
 /** The shop itself: name, units, zone, hours, days off, climate, schools, route questions, what the log has taught. */
 import { withPick } from "../../core/catalogue/schools";
 import { Text } from "../../core/records/fields";
-import type { Climate, Outdoors, Rates, Shop } from "../../core/records/shop";
+import { SOMEWHERE, type Climate, type Outdoors, type Rates, type Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
 import { readTime } from "../../core/time/typed";
 import { zonedClock } from "../../core/time/zoned";
@@ -42,8 +42,6 @@ const within = (n: number, most: number, what: string): number => {
   if (!(Math.abs(n) <= most)) throw new Refused(`${what} lies between ${-most}° and ${most}°.`);
   return n;
 };
-/** an even place, until it is told where the shop is */
-const SOMEWHERE: Outdoors = { latitude: 45, longitude: 0, leastC: 10 };
 const OUTDOORS: Readers<Outdoors, Shop["units"]> = {
   latitude: (v) => ({ latitude: within(typed.number(v), 66, "Latitude") }),
   longitude: (v) => ({ longitude: within(typed.number(v), 180, "Longitude") }),

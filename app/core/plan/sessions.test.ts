@@ -4,6 +4,7 @@ import { a1, e1, many } from "../testing/worlds";
 import { ovenRun, TRAY_MIN } from "../process/kinds/melt";
 import { SETUP_MIN } from "../process/kinds/laser-work";
 import type { Job } from "../records/job";
+import { LogEntry } from "../records/log";
 import type { World } from "../records/world";
 import { ALONE, makePlan, type Plan } from "./plan";
 import { inTurn, sharedOf, type Placed } from "./placed";
@@ -36,6 +37,21 @@ const gone = (worlds: World[], s: WholeShop): World[] =>
     const queue = { ...q.plan.context.job.queue, laid: [...q.starts].map(([step, at]) => ({ step, at })) };
     return { ...w, job: { ...w.job, queue } };
   });
+/** All steps up to one done as planned, that one from a moment to another. */
+function logged(plan: Plan, step: string, from: number, to: number): LogEntry[] {
+  const line = inTurn(plan.placed);
+  return line.slice(0, line.findIndex((x) => x.step.id === step) + 1).flatMap((x) => {
+    const [start, end] = x.step.id === step ? [from, to] : [x.start!, x.end!];
+    return (["start", "done"] as const).map((kind) => ({
+      ...new LogEntry(),
+      id: `${x.step.id}.${kind}`,
+      jobId: plan.context.job.id,
+      kind,
+      step: x.step.id,
+      at: kind === "start" ? start : end,
+    }));
+  });
+}
 const of = (s: WholeShop, as: string): Session[] => s.together.map((x) => x.session).filter((x) => x.as === as);
 
 /** Two orders of powder in slate for one oven, small enough for one tray. */
@@ -119,6 +135,21 @@ test("sprayed with one can one behind the other, burnt on one set-up: the second
     });
     expect(wins).toBeGreaterThan(0);
   }
+});
+
+test("with the first of them begun or done the next still has its set-up; half an hour later it has none", () => {
+  const worlds = [job(a1(), "one"), job(a1({ job: { quantity: 9 } }), "two")];
+  const s = lay(worlds);
+  const { session } = s.together.find((x) => x.session.as === "spray")!;
+  const [a, b] = session.members;
+  const [p] = members(s, session);
+  const stands = gone(worlds, s).map((w) =>
+    w.job.id === a.job ? { ...w, log: logged(planOf(s, a.job), a.step, p.start!, p.end!) } : w,
+  );
+  const less = (t: WholeShop): number => sharedOf({ id: b.step }, planOf(t, b.job).context)?.by ?? 0;
+  const now = p.end!;
+  expect(less(lay(stands, { now }))).toBeLessThan(0);
+  expect(less(lay(stands, { now: now + 31 }))).toBe(0);
 });
 
 test("the machine's own minutes to set it up count, alone and together", () => {

@@ -46,10 +46,14 @@ export const APART_MIN = 30;
 const NEXT_TRAY_MIN = 2;
 
 const ALONE = { fills: 0, warmMin: 0, holdMin: 0 };
-/** null: it is done alone, is done already, or its minutes were typed */
+/**
+ * null: it is done alone, or its minutes were typed. What has begun leaves its set-up to whoever comes next; into an oven that runs nothing
+ * more is laid.
+ */
 function shareable(p: Placed, c: Context): Shareable | null {
   const { step } = p;
-  if (p.actual || step.minutes !== null || p.start === null || isFirst(step.id)) return null;
+  if (step.minutes !== null || p.start === null || isFirst(step.id)) return null;
+  if (p.actual && has(step, "method") && heatOf(step) === "oven") return null;
   if (c.job.queue?.apart?.includes(step.id)) return null;
   if (has(step, "method") && heatOf(step) === "oven") {
     const run = ovenRun(step, c);
@@ -89,6 +93,7 @@ function gains(members: readonly Member[], plans: ReadonlyMap<string, Sharing>):
   const all = members.flatMap((m) => stepOf(plans, m) ?? []);
   const known = all.flatMap((x) => shareable(x.p, x.c) ?? []);
   const [first] = known;
+  if (all.every((x) => x.p.actual)) return null;
   if (known.length < Math.max(2, members.length) || known.some((w) => w.key !== first.key)) return null;
   if (first.as !== "oven") return known.map((w, i) => (i === 0 ? 0 : -w.saves));
   const loads = Math.ceil(known.reduce((n, w) => n + w.fills, 0) - 1e-9);
@@ -126,15 +131,16 @@ function crosses(a: Session, b: Session, plans: ReadonlyMap<string, Sharing>): b
   return new Set(signs).size > 1;
 }
 
-/** The sessions that hold as things are: members still to come, of one kind, gaining something; in the order they were found. */
+/** The sessions that hold as things are: one member still to come at least, of one kind, gaining something; in the order found. */
 export function holding(list: readonly Session[], plans: readonly Sharing[]): Session[] {
   const known = byJob(plans);
   const out: Session[] = [];
   const taken = new Set<string>();
   for (const s of list) {
-    const members = s.members.filter(
-      (m) => known.has(m.job) && !taken.has(`${m.job}/${m.step}`) && stepOf(known, m) !== null,
-    );
+    const members = s.members.filter((m) => {
+      const at = taken.has(`${m.job}/${m.step}`) ? null : stepOf(known, m);
+      return at !== null && shareable(at.p, at.c) !== null;
+    });
     const one = { ...s, members };
     if (!gains(members, known) || out.some((o) => crosses(o, one, known))) continue;
     out.push(one);
@@ -205,7 +211,7 @@ export function candidates(list: readonly Session[], plans: readonly Sharing[]):
   const keys = new Map<string, { m: Member; at: number; end: number; as: SharedAs }[]>();
   for (const plan of plans)
     for (const p of inTurn(plan.placed)) {
-      const way = shareable(p, plan.context);
+      const way = p.actual ? null : shareable(p, plan.context);
       if (!way) continue;
       const m = { job: plan.context.job.id, step: p.step.id };
       (keys.get(way.key) ?? keys.set(way.key, []).get(way.key)!).push({

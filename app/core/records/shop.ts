@@ -185,6 +185,8 @@ export class Outdoors {
   /** colder than this nothing is sprayed out there */
   @Num(-20, 40, "°C") leastC: number = 10;
 }
+/** What counts until a shop has said where it is: no place in particular. */
+export const SOMEWHERE: Readonly<Outdoors> = { latitude: 45, longitude: 0, leastC: 10 };
 /** Hours of one day that is not as its weekday usually is. */
 export class DayHours {
   @LocalDate() day!: string;

@@ -61,7 +61,7 @@ export function DoneTogether({ list }: { list: Rows["together"] }) {
           </div>
           <ol className="text-small">
             {s.members.map((m) => (
-              <li key={m.job} className="flex flex-wrap items-baseline justify-between gap-x-4">
+              <li key={m.job} className="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-4">
                 <span>
                   {m.name}, {m.title}, {m.pieces} {m.pieces === 1 ? "piece" : "pieces"}
                 </span>

@@ -63,6 +63,11 @@ export function PromiseForm({ worlds, now, local, jobs }: Asking & { jobs: { val
   const [said, hear] = useState<PromiseRows | null>(null);
   const [bad, refuse] = useState<string | null>(null);
   const q = useAsking();
+  const ask = (
+    <button className="btn" disabled={q.busy}>
+      {q.busy ? "Trying…" : "When could it be ready?"}
+    </button>
+  );
   return (
     <form
       aria-label="Promise a date"
@@ -103,9 +108,7 @@ export function PromiseForm({ worlds, now, local, jobs }: Asking & { jobs: { val
           Pieces
           <input name="pieces" className="field-in text-ink" inputMode="numeric" defaultValue="12" />
         </label>
-        <button className="btn" disabled={q.busy}>
-          {q.busy ? "Trying…" : "When could it be ready?"}
-        </button>
+        {like !== ROUGH && ask}
       </div>
       {like === ROUGH && (
         <div className="grid items-end gap-3 sm:grid-cols-2">
@@ -124,6 +127,7 @@ export function PromiseForm({ worlds, now, local, jobs }: Asking & { jobs: { val
             </label>
           ))}
           <p className="tag sm:col-span-2">One colour over a quarter of the face, on the first machine that does it.</p>
+          {ask}
         </div>
       )}
       <div aria-live="polite" className="flex flex-col gap-1">

@@ -1,5 +1,5 @@
 /** Opening hours of each weekday, days off, time zone. */
-import type { Shop } from "../../core/records/shop";
+import { SOMEWHERE, type Shop } from "../../core/records/shop";
 import { WEEKDAYS } from "../../core/time/hours";
 import { outdoorsOn } from "../../core/time/outdoors";
 import { shopClock, showClock } from "../../core/time/zoned";
@@ -21,6 +21,7 @@ function OutdoorsFields({ shop }: { shop: Shop }) {
   const o = shop.outdoors;
   const e = { intent: "outdoors" };
   const clock = shopClock(shop);
+  const nowhere = o?.latitude === SOMEWHERE.latitude && o.longitude === SOMEWHERE.longitude;
   const degrees = (c: number | undefined): string => (c === undefined ? "" : showTemp(c, shop.units));
   return (
     <fieldset className="flex flex-col gap-3">
@@ -32,6 +33,7 @@ function OutdoorsFields({ shop }: { shop: Shop }) {
               action="/workshop"
               name="latitude"
               label="Latitude, °"
+              from={nowhere ? "default" : undefined}
               value={String(o.latitude)}
               hint="south below 0"
               extra={e}
@@ -40,6 +42,7 @@ function OutdoorsFields({ shop }: { shop: Shop }) {
               action="/workshop"
               name="longitude"
               label="Longitude, °"
+              from={nowhere ? "default" : undefined}
               value={String(o.longitude)}
               hint="west below 0"
               extra={e}
@@ -52,7 +55,14 @@ function OutdoorsFields({ shop }: { shop: Shop }) {
               value={degrees(o.warmC)}
               extra={e}
             />
-            <TextField action="/workshop" name="leastC" label="Not below" value={degrees(o.leastC)} extra={e} />
+            <TextField
+              action="/workshop"
+              name="leastC"
+              label="Not below"
+              from={o.leastC === SOMEWHERE.leastC ? "default" : undefined}
+              value={degrees(o.leastC)}
+              extra={e}
+            />
           </div>
           <p className="tag" data-daylight>
             {DAYS_SHOWN.map(({ name, day }) => {
@@ -118,7 +128,7 @@ export function HoursPart({ shop }: { shop: Shop }) {
           from={shop.sprayHours ? undefined : "default: whenever open"}
           value={shop.sprayHours ? spanInWords(shop.sprayHours, shop) : ""}
           placeholder={spanInWords(["10:00", "16:00"], shop)}
-          hint="daylight outdoors, neighbours; brushing and waiting go on outside them"
+          hint="neighbours, a box that is shared; brushing and waiting go on outside them"
         />
         <TextField
           action="/workshop"
