@@ -1,7 +1,7 @@
 /** A photo from the maker's disk to the PNG for the laser: in an empty shop, on slate, in bands, by keys and by finger. */
 import { readFileSync } from "node:fs";
 import { decode, encode } from "fast-png";
-import { choose } from "./support/choose";
+import { choose, chooseByKeys } from "./support/choose";
 import { faults, open } from "./browser";
 import { clean } from "./support/axe";
 import { assert, journey } from "./support/suite";
@@ -69,11 +69,7 @@ journey(
     await p.getByText("No machine is chosen, so its setting is not known").waitFor();
     assert.deepEqual(await clean(p, "picture"), []);
     // tones by keyboard alone
-    await p.getByRole("combobox", { name: "A further step" }).focus();
-    await p.keyboard.press("Enter");
-    await p.getByRole("option", { name: "Curve", exact: true }).waitFor();
-    await p.keyboard.press("ArrowDown");
-    await p.keyboard.press("Enter");
+    await chooseByKeys(p, p.getByRole("combobox", { name: "A further step" }), "Curve");
     await p.getByRole("button", { name: "Add it" }).focus();
     await p.keyboard.press("Enter");
     await p.locator("[data-tone='curve']").waitFor();
