@@ -34,7 +34,7 @@ export async function pictureInBrowser(): Promise<Row[]> {
   await forget(p);
   await made.waitFor({ timeout: 600_000 });
   const seconds = (performance.now() - begun) / 1000;
-  const most = await longest(p);
+  const most = (await longest(p)).task;
   const [mw, mh] = (await made.getAttribute("data-made"))!.split(" ").map(Number);
   await o.close();
   server.close();

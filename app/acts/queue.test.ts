@@ -10,7 +10,7 @@ import { undo } from "../store/acts";
 import { db } from "../store/db";
 import { readShop, readWorld, readWorldsOf } from "../store/queries";
 import { writeShopCalendar } from "../io/export/ics";
-import { axisOf, shopStretch } from "../views/shop-calendar";
+import { axisOf, drawnRow, shopStretch } from "../views/shop-calendar";
 import { todayView } from "../views/today";
 import { shopApi } from "../workers/shop-api";
 import { stocked } from "../testing/stocked";
@@ -166,12 +166,13 @@ test("a stretch of days: open hours wide, nights narrow, in order; what lies out
   for (const value of [drawn.days[0].hours, twelve])
     expect((await houseAct({ intent: "day-hours", day: "2027-01-11", value })).error).toBeUndefined();
   expect((await readShop())!.shop.otherHours).toEqual([{ day: "2027-01-11", hours: ["09:00", "18:00"] }]);
-  const all = drawn.jobs.flatMap((j) => j.drawn);
+  const rowsIn = (of: typeof drawn) => of.jobs.map((j) => drawnRow(j, of.axis));
+  const all = rowsIn(drawn).flatMap((j) => j.drawn);
   expect(all.length).toBeGreaterThan(5);
   for (const b of all) expect([b.left >= 0, b.left + b.width <= 1 + 1e-9]).toEqual([true, true]);
-  expect(drawn.jobs.find((j) => j.id === "tile")!.dueAtShare).toBeCloseTo(at("2027-01-12T12:00"), 9);
+  expect(rowsIn(drawn).find((j) => j.id === "tile")!.dueAtShare).toBeCloseTo(at("2027-01-12T12:00"), 9);
   const later = shopStretch(rows, utc, cal, first + 200, 7);
-  expect([later.jobs.flatMap((j) => j.drawn), later.trips, later.now]).toEqual([[], [], null]);
+  expect([rowsIn(later).flatMap((j) => [...j.drawn, ...j.waits]), later.trips, later.now]).toEqual([[], [], null]);
 });
 test("trips of the shop as a calendar file: one event each, its name that of its first step", async () => {
   const rows = await rowsNow();

@@ -1,5 +1,5 @@
 import type { Route } from "./+types/calendar";
-import { memo, useDeferredValue, useMemo, useState, useSyncExternalStore } from "react";
+import { memo, useCallback, useDeferredValue, useMemo, useState, useSyncExternalStore } from "react";
 import { flushSync } from "react-dom";
 import { Link, redirect, useSubmit } from "react-router";
 import { nowMinutes } from "../clock";
@@ -10,11 +10,12 @@ import { shopClock, showWhen } from "../core/time/zoned";
 import { workCalendar } from "../core/time/hours";
 import { showMinutes } from "../core/units/show";
 import { startShop, type ShopRun } from "../workers/shop";
-import { shopStretch } from "../views/shop-calendar";
+import { barsOn, shopStretch, type Stretch } from "../views/shop-calendar";
 import { ActButton, TextField } from "../ui/kit/field";
 import { Empty } from "../ui/kit/bits";
 import { Fold } from "../ui/kit/fold";
-import { DoneTogether, InTurn, JobsAmong, Long, StepFold } from "../ui/shop/among";
+import { InTurn } from "../ui/kit/in-turn";
+import { DoneTogether, JobsAmong, Long, StepFold } from "../ui/shop/among";
 import { Chart, type Pulled } from "../ui/shop/chart";
 import { shiftOf } from "../core/explain/shift";
 import { type OpensTo, Trips } from "../ui/shop/trips";
@@ -122,27 +123,29 @@ export default function ShopCalendar({ loaderData: d }: Route.ComponentProps) {
 const Laid = memo(function Laid({ d, rows }: { d: Data; rows: Rows }) {
   const [at, open] = useState<{ job: string; step: string } | null>(null);
   const [pulled, pull] = useState<Pulled | null>(null);
+  const onStep = useCallback((job: string, step: string) => open({ job, step }), []);
   const [printing, print] = useState(false);
   const submit = useSubmit();
+  const onLet = useCallback(
+    (p: Pulled | null) => {
+      pull(null);
+      if (!p) return;
+      const value = { intent: "queue", id: p.job, field: "pin-at", value: String(p.at), step: p.step };
+      void submit(value, { method: "post", preventScrollReset: true });
+    },
+    [submit],
+  );
   const stretch = useMemo(() => {
     const clock = shopClock(d.shop);
     const calendar = workCalendar(clock, d.shop.hours, d.shop.daysOff, d.shop.otherHours);
     return shopStretch(rows, clock, calendar, d.first, d.days);
   }, [d, rows]);
+  const seen = useMemo(() => ({ rows, stretch }), [rows, stretch]);
   return (
-    <InTurn>
-      <Chart
-        of={stretch}
-        onStep={(job, step) => open({ job, step })}
-        pulled={pulled}
-        onPull={pull}
-        onLet={(p) => {
-          pull(null);
-          if (!p) return;
-          const value = { intent: "queue", id: p.job, field: "pin-at", value: String(p.at), step: p.step };
-          void submit(value, { method: "post", preventScrollReset: true });
-        }}
-      />
+    <>
+      <InTurn of={stretch}>
+        {(x) => <Chart of={x} onStep={onStep} pulled={pulled} onPull={pull} onLet={onLet} />}
+      </InTurn>
       <PulledWords d={d} rows={rows} pulled={pulled} />
       {at && <StepFold key={`${at.job}${at.step}`} rows={rows} at={at} onShut={() => open(null)} />}
       <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
@@ -179,71 +182,90 @@ const Laid = memo(function Laid({ d, rows }: { d: Data; rows: Rows }) {
               </button>
             </span>
           </div>
-          {stretch.trips.length ? (
-            <InTurn>
-              <Long of={stretch.trips} what="trips" all={printing} lines={(t) => t.items.length}>
-                {(trips) => <Trips trips={trips} opens={opensIn(d, rows)} />}
-              </Long>
-            </InTurn>
-          ) : (
-            <p className="text-muted">Nobody is needed at the bench in these days.</p>
-          )}
+          <InTurn of={stretch}>{(x) => <TripsOf d={d} rows={rows} stretch={x} printing={printing} />}</InTurn>
         </section>
         <div className="print:hidden">
-          <InTurn>
-            <section aria-labelledby="j1">
-              <h2 id="j1" className="mb-2">
-                Jobs among one another
-              </h2>
-              <Long of={rows.jobs} what="jobs">
-                {(jobs) => <JobsAmong jobs={jobs} held={rows.left.filter((l) => l.held)} />}
-              </Long>
-            </section>
-            {rows.together.length > 0 && (
-              <section aria-labelledby="d1" className="mt-6">
-                <h2 id="d1" className="mb-2">
-                  Done together
-                </h2>
-                <p className="mb-2">
-                  {showMinutes(rows.together.reduce((sum, s) => sum + s.winsMin, 0))} less of work in all
-                  {rows.together.length > stretch.together.length &&
-                    `, ${stretch.together.length} of ${rows.together.length} times in these days`}
-                  .
-                </p>
-                <DoneTogether list={stretch.together} />
-              </section>
-            )}
-            <section aria-labelledby="p1" className="mt-6">
-              <h2 id="p1" className="mb-2">
-                Before a date is promised
-              </h2>
-              <PromiseForm worlds={d.worlds} now={d.now} local={d.local} jobs={d.jobs} />
-            </section>
-            <section aria-labelledby="w1" className="mt-6">
-              <h2 id="w1" className="mb-2">
-                What if
-              </h2>
-              <WhatIfs worlds={d.worlds} now={d.now} />
-            </section>
-            <Fold summary="Hours of single days" className="mt-6 border-t border-line pt-1">
-              <ul className="flex flex-col gap-2">
-                {stretch.days.map((x) => (
-                  <li key={x.date} className="flex items-end gap-3" data-day={x.date}>
-                    <TextField
-                      name="value"
-                      label={x.label}
-                      value={x.hours || "shut"}
-                      hint="two times; shut; empty: as usual"
-                      extra={{ intent: "day-hours", day: x.date }}
-                    />
-                  </li>
-                ))}
-              </ul>
-            </Fold>
-          </InTurn>
+          <InTurn of={seen}>{(x) => <Beside {...x} />}</InTurn>
+          <section aria-labelledby="p1" className="mt-6">
+            <h2 id="p1" className="mb-2">
+              Before a date is promised
+            </h2>
+            <PromiseForm worlds={d.worlds} now={d.now} local={d.local} jobs={d.jobs} />
+          </section>
+          <section aria-labelledby="w1" className="mt-6">
+            <h2 id="w1" className="mb-2">
+              What if
+            </h2>
+            <WhatIfs worlds={d.worlds} now={d.now} />
+          </section>
+          <Fold summary="Hours of single days" className="mt-6 border-t border-line pt-1">
+            <ul className="flex flex-col gap-2">
+              {stretch.days.map((x) => (
+                <li key={x.date} className="flex items-end gap-3" data-day={x.date}>
+                  <TextField
+                    name="value"
+                    label={x.label}
+                    value={x.hours || "shut"}
+                    hint="two times; shut; empty: as usual"
+                    extra={{ intent: "day-hours", day: x.date }}
+                  />
+                </li>
+              ))}
+            </ul>
+          </Fold>
         </div>
       </div>
-    </InTurn>
+    </>
+  );
+});
+/** Visits to the bench in these days. */
+const TripsOf = memo(function TripsOf({
+  d,
+  rows,
+  stretch,
+  printing,
+}: {
+  d: Data;
+  rows: Rows;
+  stretch: Stretch;
+  printing: boolean;
+}) {
+  if (!stretch.trips.length) return <p className="text-muted">Nobody is needed at the bench in these days.</p>;
+  return (
+    <Long of={stretch.trips} what="trips" all={printing} lines={(t) => t.items.length}>
+      {(trips) => <Trips trips={trips} opens={opensIn(d, rows)} />}
+    </Long>
+  );
+});
+/** lines that a job takes among the others */
+const JOB_LINES = 3;
+/** Jobs among one another, and what of them is done together. */
+const Beside = memo(function Beside({ rows, stretch }: { rows: Rows; stretch: Stretch }) {
+  return (
+    <>
+      <section aria-labelledby="j1">
+        <h2 id="j1" className="mb-2">
+          Jobs among one another
+        </h2>
+        <Long of={rows.jobs} what="jobs" lines={() => JOB_LINES}>
+          {(jobs) => <JobsAmong jobs={jobs} held={rows.left.filter((l) => l.held)} />}
+        </Long>
+      </section>
+      {rows.together.length > 0 && (
+        <section aria-labelledby="d1" className="mt-6">
+          <h2 id="d1" className="mb-2">
+            Done together
+          </h2>
+          <p className="mb-2">
+            {showMinutes(rows.together.reduce((sum, s) => sum + s.winsMin, 0))} less of work in all
+            {rows.together.length > stretch.together.length &&
+              `, ${stretch.together.length} of ${rows.together.length} times in these days`}
+            .
+          </p>
+          <DoneTogether list={stretch.together} />
+        </section>
+      )}
+    </>
   );
 });
 
@@ -253,9 +275,8 @@ function PulledWords({ d, rows, pulled }: { d: Data; rows: Rows; pulled: Pulled 
   const late = useDeferredValue(pulled);
   const tried = useMemo(() => {
     const world = late && d.worlds.find((w) => w.job.id === late.job);
-    return world
-      ? shiftOf(shownIn(world, rows), d.now, rows.starts[late.job] ?? [], late.step, late.at, rows.lanes)
-      : null;
+    const lanes = rows.lanes.map((l) => ({ ...l, bars: barsOn(l, rows.jobs) }));
+    return world ? shiftOf(shownIn(world, rows), d.now, rows.starts[late.job] ?? [], late.step, late.at, lanes) : null;
   }, [late, d.worlds, d.now, rows]);
   if (!pulled) return null;
   const clock = shopClock(d.shop);

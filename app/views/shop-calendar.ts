@@ -1,5 +1,5 @@
 /** A stretch of days of the whole shop, drawn: where in it each work, wait and night lies. Nights are narrow, open hours wide. */
-import type { Bar, JobRow, Trip, WholeRows } from "../core/explain/whole";
+import type { Bar, JobRow, Lane, Trip, WholeRows } from "../core/explain/whole";
 import type { WorkCalendar } from "../core/time/hours";
 import { showDay, showTime, type ZonedClock } from "../core/time/zoned";
 
@@ -55,6 +55,9 @@ export interface Axis {
   back(share: number): number;
   first: number;
   days: number;
+  /** the minutes at which it begins and ends */
+  from: number;
+  to: number;
 }
 export function axisOf(first: number, days: number, clock: ZonedClock, calendar: WorkCalendar): Axis {
   const spans: [number, number][] = [];
@@ -79,6 +82,8 @@ export function axisOf(first: number, days: number, clock: ZonedClock, calendar:
   return {
     first,
     days,
+    from: clock.atDay(first, 0),
+    to: clock.atDay(first + days, 0),
     back: (share) => {
       const x = Math.min(1 - 1e-9, Math.max(0, share)) * days;
       const day = Math.floor(x);
@@ -91,6 +96,7 @@ export function axisOf(first: number, days: number, clock: ZonedClock, calendar:
   };
 }
 const within = (axis: Axis, from: number, to: number): { left: number; width: number } | null => {
+  if (to < axis.from || from > axis.to) return null;
   const [a, b] = [Math.max(0, axis.at(from)), Math.min(1, axis.at(to))];
   return b <= 0 || a >= 1 || b < a ? null : { left: a, width: b - a };
 };
@@ -126,11 +132,10 @@ export function drawnDays(axis: Axis, clock: ZonedClock, calendar: WorkCalendar,
   });
 }
 
-/** @param first day that is shown first @param days how many */
-export function shopStretch(rows: WholeRows, clock: ZonedClock, calendar: WorkCalendar, first: number, days: number) {
-  const axis = axisOf(first, days, clock, calendar);
-  const now = axis.at(rows.now);
-  const jobs: DrawnRow[] = rows.jobs.map(({ bars, waits, ...row }) => ({
+/** A job’s row, drawn when it comes in sight. */
+export function drawnRow({ bars, waits, ...row }: JobRow, axis: Axis): DrawnRow {
+  const due = row.dueAt === null ? null : axis.at(row.dueAt);
+  return {
     ...row,
     drawn: drawnBars(bars, axis),
     waits: waits.flatMap((w, i) => {
@@ -140,26 +145,30 @@ export function shopStretch(rows: WholeRows, clock: ZonedClock, calendar: WorkCa
         ? [{ key: String(i), ...at, words: w.words, shuts: shuts !== null && shuts >= 0 && shuts <= 1 ? shuts : null }]
         : [];
     }),
-    dueAtShare: row.dueAt === null ? null : ((x) => (x >= 0 && x <= 1 ? x : null))(axis.at(row.dueAt)),
-  }));
+    dueAtShare: due !== null && due >= 0 && due <= 1 ? due : null,
+  };
+}
+
+/** What takes up a lane. */
+export const barsOn = (lane: Lane, jobs: readonly JobRow[]): (Bar & { job: JobRow })[] =>
+  lane.takes.map(([job, bar]) => ({ ...jobs[job].bars[bar], job: jobs[job] }));
+/** What a lane is taken up by, drawn. */
+export const drawnLane = (lane: Lane, { jobs, axis }: Pick<Stretch, "jobs" | "axis">): (Drawn & { job: JobRow })[] =>
+  barsOn(lane, jobs).flatMap((b) =>
+    drawnBars([b], axis).map((d) => ({ ...d, key: `${b.job.id}${d.key}${b.from}`, job: b.job })),
+  );
+
+/** @param first day that is shown first @param days how many */
+export function shopStretch(rows: WholeRows, clock: ZonedClock, calendar: WorkCalendar, first: number, days: number) {
+  const axis = axisOf(first, days, clock, calendar);
+  const now = axis.at(rows.now);
   const shown = (t: Trip): boolean => within(axis, t.from, t.to) !== null;
   return {
     axis,
     days: drawnDays(axis, clock, calendar, rows.now),
     now: now >= 0 && now <= 1 ? now : null,
-    lanes: rows.lanes.map((l) => ({
-      id: l.id,
-      name: l.name,
-      bars: l.bars.flatMap((b) =>
-        drawnBars([b], axis).map((d) => ({
-          ...d,
-          key: `${b.job}${d.key}${b.from}`,
-          job: b.jobTitle,
-          colour: b.colour,
-        })),
-      ),
-    })),
-    jobs,
+    lanes: rows.lanes,
+    jobs: rows.jobs,
     trips: rows.trips.filter(shown),
     together: rows.together.filter((s) => within(axis, s.from, s.from) !== null),
   };

@@ -1,8 +1,9 @@
 /** What the worker that lays the whole shop does, one turn after another, so that it hears when it shall stop. */
 import { readyBefore, wholeRows, type WholeRows } from "../core/explain/whole";
-import { makePlan } from "../core/plan/plan";
+import { Known } from "../core/plan/known";
+import { laidOf, placedAgain } from "../core/plan/plan";
 import { promise, whatIfInTurn, type Asked, type WhatIf } from "../core/plan/promise";
-import { layShop, layShopInTurn, type WholeShop } from "../core/plan/whole";
+import { layShop, layShopInTurn, STALE_MIN, type WholeShop } from "../core/plan/whole";
 import type { Progress } from "../core/schedule/solve";
 import { showMinutes } from "../core/units/show";
 import { showWhen } from "../core/time/zoned";
@@ -32,6 +33,7 @@ const words = (e: unknown): Error => new Error(`The shop could not be laid: ${(e
 
 export function shopApi() {
   let stopped = false;
+  const known = new Known();
   const lay = (a: Pick<ShopAsk, "worlds" | "now">): WholeShop => layShop(a.worlds, { now: a.now, seconds: 0, clock });
   return {
     /** the best found by then comes back */
@@ -41,13 +43,18 @@ export function shopApi() {
     /** @param searching told how far it is @param found told of each better one on the way; @returns the last */
     async lay(ask: ShopAsk, searching: (p: Progress) => void, found: (rows: WholeRows) => void): Promise<WholeRows> {
       try {
-        const before = readyBefore(ask.worlds, (w) => makePlan(w, ask.now, true).ready);
+        stopped = false;
+        const before = readyBefore(ask.worlds, (w) => {
+          const laid = laidOf(w.job);
+          return laid && placedAgain(known.alone(w, ask.now, STALE_MIN), ask.now, laid).ready;
+        });
         const told = (shop: WholeShop): WholeRows => wholeRows(shop, ask.worlds, ask.now, before);
         const turns = layShopInTurn(ask.worlds, {
           now: ask.now,
           seconds: ask.seconds,
           anew: ask.anew,
           together: true,
+          known,
           clock,
           stop: () => stopped,
         });

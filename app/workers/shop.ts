@@ -2,7 +2,7 @@
 import type { WholeRows } from "../core/explain/whole";
 import type { Asked, WhatIf } from "../core/plan/promise";
 import type { Progress } from "../core/schedule/solve";
-import { Cancelled, inWorker } from "./call";
+import { Cancelled, inWorker, Stays } from "./call";
 import type { PromiseRows, ShopApi, ShopAsk } from "./shop-api";
 
 export type { PromiseRows };
@@ -22,6 +22,8 @@ export interface ShopRun {
 
 const make = (): Worker => new Worker(new URL("./shop.worker.ts", import.meta.url), { type: "module" });
 const DOES = "lays the whole shop";
+/** it knows the jobs as they were: laid again, only what has changed is worked out */
+const stays = new Stays<ShopApi>();
 /** a shop is laid anew for a moment so much later, min */
 const STALE_MIN = 5;
 /** the newest run: the same wish is it */
@@ -36,14 +38,19 @@ export function startShop(ask: ShopAsk, stamp: string): ShopRun {
   const heard = new Set<() => void>();
   let soFar: ShopSoFar = { rows: newest?.run.get().rows ?? null, searching: null, done: false, error: null };
   let stop = (): void => undefined;
+  const start = performance.now();
+  let heardSoon: ReturnType<typeof setTimeout> | undefined;
   const tell = (next: Partial<ShopSoFar>): void => {
+    if (next.rows) performance.measure(next.done ? "shop laid" : "shop found", { start });
     soFar = { ...soFar, ...next };
-    heard.forEach((f) => f());
+    // drawn in a turn of its own: what came over is large
+    if (!heardSoon) heardSoon = setTimeout(() => ((heardSoon = undefined), heard.forEach((f) => f())));
   };
   inWorker<ShopApi, WholeRows>({
     make,
     does: DOES,
     signal: left.signal,
+    stays,
     run: (api, hears) => {
       stop = () => void api.stop();
       return api.lay(

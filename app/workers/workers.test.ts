@@ -9,7 +9,7 @@ import { verify } from "../core/schedule/verify";
 import { movesOf } from "../core/explain/why/moves";
 import type { World } from "../core/records/world";
 import { loadClip } from "../door/kernel";
-import { Cancelled, inWorker } from "./call";
+import { Cancelled, inWorker, Stays } from "./call";
 import { scheduleApi } from "./schedule-api";
 import { waysApi } from "./ways-api";
 import { waysInTurn, type Way } from "../core/explain/ways";
@@ -183,6 +183,42 @@ describe("a call into a worker", () => {
     await done;
     await new Promise((on) => setTimeout(on, 50));
     expect(state).toBe("done");
+  });
+  test("where it may stay it answers the next call too, until nobody calls; one that refused or broke does not stay", async () => {
+    const stays = new Stays<Api>();
+    const made: Thread[] = [];
+    const ask = (x: number, api: object = { twice: (n: number) => 2 * n }): Promise<number> =>
+      inWorker<Api, number>({
+        make: () => (made.push(new Thread(api)), made[made.length - 1]) as unknown as Worker,
+        does: "doubles",
+        stays,
+        run: (there) => there.twice(x),
+      });
+    expect(await ask(1)).toBe(2);
+    expect(await ask(2)).toBe(4);
+    expect(made.map((t) => t.ended)).toEqual([false]);
+    // two at once: the second has one of its own; of the two that are idle then one stays
+    expect(await Promise.all([ask(3), ask(4)])).toEqual([6, 8]);
+    expect(made.map((t) => t.ended).sort()).toEqual([false, true]);
+    // broken while it lies idle: gone
+    made.find((t) => !t.ended)!.onerror!();
+    expect(made.map((t) => t.ended)).toEqual([true, true]);
+    const refuses = {
+      twice: () => {
+        throw new Error("Not today.");
+      },
+    };
+    await expect(ask(5, refuses)).rejects.toThrow("Not today.");
+    expect(made.map((t) => t.ended)).toEqual([true, true, true]);
+    const short = new Stays<Api>(30);
+    const idle = new Thread(null);
+    short.keep({ worker: idle as unknown as Worker, api: {} as never });
+    expect(short.take()!.worker).toBe(idle);
+    short.keep({ worker: idle as unknown as Worker, api: {} as never });
+    expect(idle.ended).toBe(false);
+    await new Promise((on) => setTimeout(on, 60));
+    expect(idle.ended).toBe(true);
+    expect(short.take()).toBeNull();
   });
   test("a refusal crosses with its sentence", async () => {
     const t = new Thread({

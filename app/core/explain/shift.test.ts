@@ -58,7 +58,7 @@ test("sooner than it can be is told with when it could; a due date that breaks t
   const due = { ...w, job: { ...w.job, due: c.clock.toLocal(plan.ready! + 30) } };
   const over = shiftOf(due, now, starts, late.step.id, late.start! + 2880, []);
   expect(over.breaks.some((b) => /after it is due/.test(b))).toBe(true);
-  const there = { from: late.start! + 1440, to: late.start! + 1440 + 9999, job: "other", jobTitle: "Gate board" };
+  const there = { from: late.start! + 1440, to: late.start! + 1440 + 9999, job: { id: "other", title: "Gate board" } };
   const met = shiftOf(w, now, starts, late.step.id, late.start! + 2880, [
     { id: lanesOf(late, plan.context)[0], name: "Hands", bars: [there] },
   ]);

@@ -10,7 +10,7 @@ import { showMinutes } from "../units/show";
 export interface LaneBars {
   id: string;
   name: string;
-  bars: readonly { from: number; to: number; job: string; jobTitle: string }[];
+  bars: readonly { from: number; to: number; job: { id: string; title: string } }[];
 }
 export interface Shift {
   /** when it would really begin; null: it could not be planned */
@@ -85,8 +85,8 @@ export function shiftOf(
   const met = new Set<string>();
   for (const lane of lanes)
     for (const b of lane.bars)
-      if (mine.has(lane.id) && b.job !== world.job.id && b.from < p.end! - MINOR && b.to > p.start + MINOR)
-        met.add(`${lane.name}: “${b.jobTitle}” is there until ${showWhen(clock, b.to)} and gives way`);
+      if (mine.has(lane.id) && b.job.id !== world.job.id && b.from < p.end! - MINOR && b.to > p.start + MINOR)
+        met.add(`${lane.name}: “${b.job.title}” is there until ${showWhen(clock, b.to)} and gives way`);
   moves.push(...[...met].slice(0, NAMED + 1));
   return { begins: p.start, breaks, moves };
 }

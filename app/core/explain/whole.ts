@@ -85,11 +85,17 @@ export interface Trip {
   day: string;
   items: TripItem[];
 }
+/** Hands, a machine or a place, and what takes it up: which of the jobs, and which of its bars, as they begin. */
+export interface Lane {
+  id: string;
+  name: string;
+  takes: [job: number, bar: number][];
+}
 export interface WholeRows {
   now: number;
   jobs: JobRow[];
   left: WholeShop["left"];
-  lanes: { id: string; name: string; bars: (Bar & { job: string; jobTitle: string; colour: string })[] }[];
+  lanes: Lane[];
   trips: Trip[];
   together: Together[];
   /** jobs whose ready time is another one than the calendar that is gone by says */
@@ -116,8 +122,24 @@ const colourOf = (q: Queued): string => {
   return z?.wanted ?? z?.colour ?? substrate.colour;
 };
 
+/** A step that takes up lanes until its end. */
+interface Ends {
+  job: Queued;
+  end: number;
+  lanes: string[];
+}
+/** The last first. */
+const endsOf = (all: readonly Queued[]): Ends[] =>
+  all
+    .flatMap((job) =>
+      inTurn(job.plan.placed).flatMap((x) =>
+        x.start === null || x.end === null ? [] : [{ job, end: x.end, lanes: lanesOf(x, job.plan.context) }],
+      ),
+    )
+    .sort((a, b) => b.end - a.end);
+
 /** What holds a job longest that would not hold it alone: another job on the same lane, or the hours. */
-function pushedBy(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: readonly World[]): string | null {
+function pushedBy(q: Queued, ends: () => readonly Ends[], clock: ZonedClock, worlds: readonly World[]): string | null {
   const alone = new Map(inTurn(q.alone.placed).map((p) => [p.step.id, p]));
   let most: { p: Placed; by: number } | null = null;
   let before = 0;
@@ -132,17 +154,12 @@ function pushedBy(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: 
   if (!most) return null;
   const { p, by } = most;
   const mine = lanesOf(p, q.plan.context).filter((l) => l !== "present");
-  let holder: { title: string; step: string; end: number; lane: string } | null = null;
-  for (const o of all) {
-    if (o === q) continue;
-    for (const x of inTurn(o.plan.placed)) {
-      if (x.start === null || x.end === null || x.end > (p.start as number) + 1 || x.end < (p.start as number) - by)
-        continue;
-      const lane = lanesOf(x, o.plan.context).find((l) => mine.includes(l));
-      if (lane && x.end > (holder?.end ?? -Infinity))
-        holder = { title: o.plan.context.job.title, step: x.step.title, end: x.end, lane };
-    }
-  }
+  const after = (p.start as number) - by;
+  const laneIn = (x: Ends): string | undefined => x.lanes.find((l) => mine.includes(l));
+  const last = ends().find(
+    (x) => x.job !== q && x.end <= (p.start as number) + 1 && x.end >= after && laneIn(x) !== undefined,
+  );
+  const holder = last && { title: last.job.plan.context.job.title, end: last.end, lane: laneIn(last) as string };
   const at = holder && `“${holder.title}” until ${showWhen(clock, holder.end)}`;
   const held = holder
     ? `${laneName(holder.lane, worlds).toLowerCase()} ${holder.lane === "hands" ? "are" : "is"} at ${at}`
@@ -247,7 +264,7 @@ const barOf = (p: Placed, pins: ReadonlySet<string>, apart: readonly string[] = 
       };
 const pinsOf = (q: Queued): Set<string> => new Set((q.plan.context.job.queue?.pins ?? []).map((x) => x.step));
 
-function rowOf(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: readonly World[]): JobRow {
+function rowOf(q: Queued, ends: () => readonly Ends[], clock: ZonedClock, worlds: readonly World[]): JobRow {
   const { job } = q.plan.context;
   const due = job.due === null ? null : q.plan.context.clock.fromLocal(job.due);
   const { ready } = q.plan;
@@ -264,7 +281,7 @@ function rowOf(q: Queued, all: readonly Queued[], clock: ZonedClock, worlds: rea
     dueAt: due,
     slack: due === null || ready === null ? null : due - ready,
     pushed,
-    why: pushed > MINOR ? pushedBy(q, all, clock, worlds) : null,
+    why: pushed > MINOR ? pushedBy(q, ends, clock, worlds) : null,
     weight: job.queue?.weight ?? 1,
     pins: pins.size,
     bars: line.flatMap((p) => barOf(p, pins, job.queue?.apart) ?? []),
@@ -306,26 +323,22 @@ export function wholeRows(
 ): WholeRows {
   const [first] = shop.jobs;
   const clock = first?.plan.context.clock;
-  const rows = shop.jobs.map((q) => rowOf(q, shop.jobs, q.plan.context.clock, worlds));
+  let ends: Ends[] | null = null;
+  const rows = shop.jobs.map((q) => rowOf(q, () => (ends ??= endsOf(shop.jobs)), q.plan.context.clock, worlds));
   rows.sort(
     (a, b) => (a.dueAt ?? Infinity) - (b.dueAt ?? Infinity) || (a.readyAt ?? Infinity) - (b.readyAt ?? Infinity),
   );
-  const lanes = new Map<string, WholeRows["lanes"][number]["bars"]>();
+  const lanes = new Map<string, Lane["takes"]>();
+  const place = new Map(rows.map((r, i) => [r.id, i]));
   for (const q of shop.jobs) {
-    const { job } = q.plan.context;
-    const [pins, colour] = [pinsOf(q), colourOf(q)];
-    for (const p of inTurn(q.plan.placed)) {
-      const bar = barOf(p, pins);
-      for (const lane of bar ? lanesOf(p, q.plan.context) : [])
-        if (lane !== "present")
-          (lanes.get(lane) ?? lanes.set(lane, []).get(lane)!).push({
-            ...bar!,
-            job: job.id,
-            jobTitle: job.title,
-            colour,
-          });
-    }
+    const job = place.get(q.plan.context.job.id)!;
+    const drawn = inTurn(q.plan.placed).filter((p) => p.start !== null);
+    drawn.forEach((p, bar) => {
+      for (const lane of lanesOf(p, q.plan.context))
+        if (lane !== "present") (lanes.get(lane) ?? lanes.set(lane, []).get(lane)!).push([job, bar]);
+    });
   }
+  const begins = ([job, bar]: Lane["takes"][number]): number => rows[job].bars[bar].from;
   const order = (id: string): string => (id === "hands" ? "0" : id.startsWith("machine") ? `1${id}` : `2${id}`);
   const missed = shop.jobs.reduce((n, q) => n + brokenWindows(q.plan.placed), 0);
   const late = rows.filter((r) => r.slack !== null && r.slack < 0);
@@ -342,7 +355,7 @@ export function wholeRows(
     left: shop.left,
     lanes: [...lanes]
       .sort(([x], [y]) => order(x).localeCompare(order(y)))
-      .map(([id, bars]) => ({ id, name: laneName(id, worlds), bars: bars.sort((x, y) => x.from - y.from) })),
+      .map(([id, takes]) => ({ id, name: laneName(id, worlds), takes: takes.sort((x, y) => begins(x) - begins(y)) })),
     trips: shopTrips(shop.jobs),
     together: togetherOf(shop),
     moved: shop.jobs.flatMap((q) => {
@@ -354,14 +367,15 @@ export function wholeRows(
     }),
     says: {
       done: clock && Number.isFinite(done) ? showWhen(clock, done) : null,
-      won:
-        gap <= 0
+      won: !a
+        ? "How much could still be won is being worked out."
+        : gap <= 0
           ? "No order would have all of it done sooner."
           : `Of the time until all is done at most ${showMinutes(gap)} could still be won.`,
       late: !late.length
         ? "Nothing is late."
         : `${late.length} ${late.length === 1 ? "job is" : "jobs are"} late, ${showMinutes(lateMin)} in all` +
-          (!even
+          (!even || !a
             ? "."
             : lateGap > 0
               ? `; at most ${showMinutes(lateGap)} of it could still be won.`

@@ -19,7 +19,7 @@ const stepByStep = (p: Plan): PlaceResult =>
     null,
     { proof: p.proof },
   );
-const asPlaced = (p: Plan): PlaceResult => ({ placed: p.placed, stuck: null, moved: true });
+const asPlaced = (p: Plan): PlaceResult => ({ placed: p.placed, stuck: null, moved: true, runs: [] });
 const plans = Array.from({ length: many(120) }, (_, k) => makePlan(brief(k * 17), null, true));
 const windowed = plans.filter((p) => stepByStep(p).moved);
 

@@ -15,6 +15,7 @@ import {
   breaksWindow,
   contextAt,
   hoursOf,
+  inTurn,
   inWindow,
   outlasts,
   nextStretch,
@@ -23,6 +24,7 @@ import {
   workMinutes,
   type Actual,
   type Blocked,
+  type LaidRun,
   type Placed,
   type PlaceResult,
   type Scheduled,
@@ -43,6 +45,15 @@ export interface PlaceOptions {
   fixed?: ReadonlySet<string>;
   /** what piece 1 goes through before the rest; null: all pieces go together */
   proof?: Proof | null;
+  /** the same steps as they were placed before, all of them from the first: what nothing has changed for is taken as it was */
+  before?: readonly Before[];
+}
+/** The same steps of the same job as they were placed before. */
+export interface Before {
+  result: PlaceResult;
+  starts: ReadonlyMap<string, number> | null;
+  rests: Rests;
+  now: number | null;
 }
 
 /** A run of steps that windows tie to one another. */
@@ -77,6 +88,29 @@ class Placer {
     readonly now: number | null,
     readonly o: Required<PlaceOptions>,
   ) {}
+
+  /** index of the last step looked at for the run in hand */
+  private looked = -1;
+
+  /** Runs from the first on that lie as they lay before. */
+  private asBefore(b: Before): LaidRun[] {
+    const { o, now, steps } = this;
+    const same = (id: string): boolean =>
+      (b.starts?.get(id) ?? null) === (o.starts?.get(id) ?? null) && b.rests.get(id) === o.rests.get(id);
+    const out: LaidRun[] = [];
+    let i = 0;
+    for (const run of b.result.runs) {
+      const { proof } = o;
+      const mine = steps.slice(i, run.looked + 1).every((s) => same(s.id));
+      const first = !proof || proof.at < i || proof.at > run.looked || proof.steps.every((s) => same(s.id));
+      const all = run.ahead ? [...run.placed, run.ahead] : run.placed;
+      const later = b.now === now || (!run.moved && stillStands(all, b.now, now));
+      if (!mine || !first || !later) break;
+      out.push(run);
+      i += run.placed.length;
+    }
+    return out;
+  }
 
   /** What step i looks at: the batch behind a proof is without the piece that has gone first, until it is packed. */
   private contextOf(i: number): Context {
@@ -119,6 +153,7 @@ class Placer {
 
   /** Step i on a piece, no earlier than `from`. */
   one(i: number, here: Here, from: number): Placed {
+    this.looked = Math.max(this.looked, i);
     const c = this.contextOf(i);
     const before = here.piece;
     const cycle = i === this.o.proof?.at ? this.first(here) : [];
@@ -245,12 +280,18 @@ class Placer {
   }
 
   place(start: number | null, first: Piece): PlaceResult {
-    const placed: Placed[] = [];
-    let stuck: PlaceResult["stuck"] = null;
-    let moved = false;
-    let here: Here = { piece: first, end: start };
-    let ahead: Placed | null = null;
-    for (let i = this.o.skip; i < this.steps.length;) {
+    const runs: LaidRun[] = this.o.before.reduce<LaidRun[]>((most, b) => {
+      const as = this.asBefore(b);
+      return as.length > most.length ? as : most;
+    }, []);
+    const last = runs[runs.length - 1];
+    const lies = last?.placed[last.placed.length - 1];
+    let here: Here = lies ? { piece: lies.after, end: lies.end } : { piece: first, end: start };
+    let ahead: Placed | null = last?.ahead ?? null;
+    for (let i = runs.reduce((n, r) => n + r.placed.length, this.o.skip); i < this.steps.length;) {
+      this.looked = i;
+      this.firstMoved = false;
+      let moved = false;
       let best = this.chain(i, here, -Infinity, ahead);
       if (!best.ok && !this.actuals.has(this.steps[i].id)) {
         moved = true;
@@ -266,17 +307,25 @@ class Placer {
         const again = this.chain(i, here, reopens);
         best = again.ok ? again : { run: [this.one(i, here, reopens)], ok: true, ahead: null };
       }
-      for (const p of best.run) {
-        placed.push(p);
-        if (p.start === null && !stuck) stuck = { index: p.index, why: p.blocked };
-        here = { piece: p.after, end: p.end };
-      }
+      runs.push({ placed: best.run, looked: this.looked, ahead: best.ahead, moved: moved || this.firstMoved });
+      const end = best.run[best.run.length - 1];
+      here = { piece: end.after, end: end.end };
       i += best.run.length;
       ahead = best.ahead;
     }
-    return { placed, stuck, moved: moved || this.firstMoved };
+    const placed = runs.flatMap((r) => r.placed);
+    const barred = placed.find((p) => p.start === null);
+    const stuck = barred ? { index: barred.index, why: barred.blocked as string } : null;
+    return { placed, stuck, moved: runs.some((r) => r.moved), runs };
   }
 }
+/** Would steps lie where they lie at a later moment too: none begins before it, none under way is drawn out by it? */
+export const stillStands = (placed: Placed[], then: number | null, now: number | null): boolean =>
+  then === now ||
+  (then !== null &&
+    now !== null &&
+    then <= now &&
+    inTurn(placed).every((x) => (x.actual ? x.actual.end !== null : x.start !== null && x.start >= now)));
 
 /**
  * @param start min since 1970: nothing begins before it; null: what lies before has no time yet @param first the piece as it is then
@@ -297,9 +346,10 @@ export function place(
     rests = NO_RESTS,
     fixed = NONE,
     proof = null,
+    before = [],
   }: PlaceOptions = {},
 ): PlaceResult {
-  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts, rests, fixed, proof }).place(
+  return new Placer(steps, c, actuals, now, { relax, skip, notBefore, starts, rests, fixed, proof, before }).place(
     start,
     first,
   );

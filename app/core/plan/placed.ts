@@ -56,7 +56,15 @@ export interface Blocked extends PlacedBase {
 export type Placed = Scheduled | Blocked;
 
 /** Steps of piece 1 alone, and of all pieces, in the order they are done. */
-export const inTurn = (placed: Placed[]): Placed[] => placed.flatMap((p) => [...p.cycle, p]);
+export function inTurn(placed: Placed[]): Placed[] {
+  const known = turnsOf.get(placed);
+  if (known) return known;
+  const all = placed.some((p) => p.cycle.length) ? placed.flatMap((p) => [...p.cycle, p]) : placed;
+  turnsOf.set(placed, all);
+  return all;
+}
+/** worked out once for a plan: everybody asks for them */
+const turnsOf = new WeakMap<Placed[], Placed[]>();
 
 /** What a step on so many pieces looks at. */
 export const contextAt = (p: Pick<Placed, "pieces">, c: Context): Context =>
@@ -201,5 +209,16 @@ export interface PlaceResult {
   /** first step that could not be placed, if any */
   stuck: { index: number; why: string } | null;
   /** a window had work begin later than it could have */
+  moved: boolean;
+  /** the runs it was placed in, one after another: steps tied by windows lie in one */
+  runs: LaidRun[];
+}
+/** A run of steps as it was placed. */
+export interface LaidRun {
+  placed: Placed[];
+  /** index of the last step that was looked at for it: what is said of a later one changes nothing here */
+  looked: number;
+  /** that step, where it lies behind the run */
+  ahead: Placed | null;
   moved: boolean;
 }

@@ -15,8 +15,8 @@ import { withHistory } from "./history";
 import type { Step } from "../process/kinds";
 import { isFirst, keptOf, proofOf, type Proof } from "./proof";
 import { layingOf, restedSooner, soonest, type Laying } from "./lay";
-import type { Rests } from "./rest";
-import { place } from "./place";
+import { NO_RESTS, type Rests } from "./rest";
+import { place, stillStands, type Before } from "./place";
 import { inTurn, contextAt, hoursOf, type Placed, type PlaceResult } from "./placed";
 
 export interface Plan extends Facts {
@@ -88,11 +88,35 @@ function prepare(world: World): Prepared {
   prepared.set(c, all);
   return all;
 }
+/** plans placed again of late, by context: a shop that is laid over and over asks for the same ones */
+const placedOfLate = new WeakMap<Context, Plan[]>();
+const OF_LATE = 8;
+
 /** A plan with its steps no earlier than other moments: what is done and how is the same. As {@link makePlan}, lean. */
 export function placedAgain(plan: Plan, now: number | null, given: ReadonlyMap<string, number>): Plan {
   const { context } = plan;
-  return planFrom(prepared.get(context) ?? prepare(context.world), now, true, given);
+  const late = placedOfLate.get(context) ?? [];
+  const known = late.find((p) => alike(p.starts, given) && standsAt(p, now));
+  const made = known ?? planFrom(prepared.get(context) ?? prepare(context.world), now, true, given);
+  placedOfLate.set(context, [made, ...late.filter((p) => p !== made)].slice(0, OF_LATE));
+  return made;
 }
+/** When the steps of a plan are, and when it is ready. */
+export type Times = Pick<Plan, "placed" | "ready">;
+/** The times alone of {@link placedAgain}, coats resting where they rest in the plan: for what is only tried. */
+export function timesAgain({ context, rests }: Plan, now: number, given: ReadonlyMap<string, number>): Times {
+  const { placed, stuck } = placedIn(prepared.get(context) ?? prepare(context.world), now)(given, rests);
+  return { placed, ready: stuck ? null : (placed[placed.length - 1]?.end ?? null) };
+}
+const alike = (a: Plan["starts"], b: ReadonlyMap<string, number>): boolean =>
+  a?.size === b.size && [...b].every(([step, at]) => a.get(step) === at);
+
+/** Would it be laid just so at this moment too? */
+export const standsAt = (p: Plan, now: number | null): boolean => stillStands(p.placed, p.now, now);
+
+/** how a job's steps were placed of late, by its context: what nothing has changed for is not placed anew */
+const before = new WeakMap<Context, Before[]>();
+const BEFORE = 12;
 
 /**
  * @param now the moment it is planned at, minutes since 1970; null: the job's own start (what the door uses)
@@ -108,15 +132,39 @@ export function makePlan(
   return planFrom(prepare(world), now, lean, given ?? laidOf(world.job));
 }
 
+const beginOf = (c: Context, now: number | null): number =>
+  Math.max(c.clock.fromLocal(c.world.job.start), now ?? -Infinity);
+/** Places the steps of a job. */
+const placedIn =
+  ({ c, steps, first, bench, fixed, proof }: Prepared, now: number | null) =>
+  (starts: ReadonlyMap<string, number> | null, rests: Rests = NO_RESTS): PlaceResult => {
+    const known = before.get(c) ?? [];
+    const o = { starts, rests, fixed, proof, before: known };
+    const result = place(steps, beginOf(c, now), first, c, bench.actuals, now, o);
+    before.set(c, [{ result, starts, rests, now }, ...known].slice(0, BEFORE));
+    return result;
+  };
+
 function planFrom(
-  { c, made, bench, unfit, steps, late, fixed, proof, first }: Prepared,
+  whole: Prepared,
   now: number | null,
   lean: boolean,
   starts: ReadonlyMap<string, number> | null,
 ): Plan {
+  const { c, made, bench, unfit, steps, late, fixed, proof, first } = whole;
   const begin = Math.max(c.clock.fromLocal(c.world.job.start), now ?? -Infinity);
-  const from = (at: ReadonlyMap<string, number> | null, rests?: Rests): PlaceResult =>
-    place(steps, begin, first, c, bench.actuals, now, { starts: at, rests, fixed, proof });
+  const from = (at: ReadonlyMap<string, number> | null, rests: Rests = NO_RESTS): PlaceResult => {
+    const known = before.get(c) ?? [];
+    const result = place(steps, begin, first, c, bench.actuals, now, {
+      starts: at,
+      rests,
+      fixed,
+      proof,
+      before: known,
+    });
+    before.set(c, [{ result, starts: at, rests, now }, ...known].slice(0, BEFORE));
+    return result;
+  };
   const once = from(starts);
   const on = (r: PlaceResult): Laying =>
     layingOf({ context: c, placed: r.placed, now, stuck: r.stuck?.why ?? null, missing: made.missing, proof });

@@ -313,8 +313,7 @@ class JobWriting {
     const before = this.plan.placed[i - 1];
     if (!this.known.has(before)) return;
     const { rack } = this.shop.o;
-    const waits = p.needs.length > 0 || before.step.waitMin !== null;
-    const holds = rack && waits ? [{ resource: "rack", amount: Math.min(rack, this.c.pieces) }] : [];
+    const holds = rack && liesBetween(before, p) ? [{ resource: "rack", amount: Math.min(rack, this.c.pieces) }] : [];
     this.shop.lags.push({ from: this.idOf(i - 1), to: this.idOf(i), min: before.step.waitMin ?? 0, holds });
   }
 
@@ -377,6 +376,14 @@ class JobWriting {
     });
   }
 }
+/** Does a piece lie at a place to dry between two steps? */
+const liesBetween = (before: Placed, p: Placed): boolean => p.needs.length > 0 || before.step.waitMin !== null;
+/** Between which steps that are not both past a job's pieces lie at places to dry. */
+export const dryingPlaces = ({ placed }: Pick<Planned, "placed">): { before: Placed; p: Placed }[] =>
+  inTurn(placed).flatMap((p, i, all) => {
+    const before = all[i - 1];
+    return before && !(p.actual && before.actual) && liesBetween(before, p) ? [{ before, p }] : [];
+  });
 const NO_WINDOW = { closes: null, reopens: null };
 
 /** What was done long before the next step opens and shuts nothing any more. */
@@ -384,6 +391,10 @@ function stillCounts(p: Planned): Set<Placed> {
   const next = p.placed.find((s) => !s.actual)?.start ?? Infinity;
   return new Set(p.placed.filter((s) => !s.actual || (s.end as number) > (next as number) - PAST_DAYS * DAY));
 }
+
+/** Why a job is not laid; null: it is. */
+export const whyLeft = (p: Pick<Planned, "placed" | "stuck" | "missing">): string | null =>
+  p.placed.length > 0 && p.stuck === null ? null : (p.stuck ?? p.missing[0]?.say ?? "it has no steps");
 
 /** @param given plans of open jobs in one shop, each as it stands */
 export function shopProblem(given: Planned[], o: ShopOptions = {}): ShopProblem {
@@ -395,10 +406,11 @@ export function shopProblem(given: Planned[], o: ShopOptions = {}): ShopProblem 
     missing,
     rests,
   }));
-  const able = plans.filter((p) => p.placed.length > 0 && p.stuck === null);
-  const left = plans
-    .filter((p) => !able.includes(p))
-    .map((p) => ({ job: p.context.job.id, why: p.stuck ?? p.missing[0]?.say ?? "it has no steps" }));
+  const able = plans.filter((p) => whyLeft(p) === null);
+  const left = plans.flatMap((p) => {
+    const why = whyLeft(p);
+    return why === null ? [] : [{ job: p.context.job.id, why }];
+  });
   const kept = new Map(able.map((p) => [p, stillCounts(p)]));
   // the horizon begins with the first thing that is known, on a whole day so that stretches are alike in every problem
   const first = Math.min(

@@ -2,9 +2,10 @@
  * Jobs of a shop as they came to lie: who takes up which lane when, where two want the same at once and which of them gives way, and
  * whether what is to be done together lies together.
  */
-import { placedAgain, type Plan } from "./plan";
-import { brokenWindows, inTurn, sharedOf } from "./placed";
-import { lanesOf } from "./schedule";
+import type { Context } from "../process/context";
+import { placedAgain, timesAgain, type Plan, type Times } from "./plan";
+import { brokenWindows, inTurn, sharedOf, type Placed } from "./placed";
+import { dryingPlaces, lanesOf } from "./schedule";
 import { APART_MIN, type Session } from "./sessions";
 
 export interface Queued {
@@ -36,16 +37,16 @@ interface Taken {
   to: number;
   done: boolean;
 }
-const takenBy = (q: Queued, job: number, more: More): Taken[] =>
-  inTurn(q.plan.placed).flatMap((p) =>
+const takenBy = (placed: Placed[], c: Context, job: number, more: More): Taken[] =>
+  inTurn(placed).flatMap((p) =>
     p.start === null || p.end === null || p.end <= p.start
       ? []
-      : lanesOf(p, q.plan.context)
+      : lanesOf(p, c)
           .filter((lane) => lane !== "present" && !more[lane])
           .map((lane) => ({
             job,
             step: p.step.id,
-            session: sharedOf(p.step, q.plan.context)?.id ?? null,
+            session: sharedOf(p.step, c)?.id ?? null,
             lane,
             from: p.start as number,
             to: p.end as number,
@@ -71,44 +72,68 @@ const MINUTE = 1;
 const MENDS = 2;
 /** minutes that a job may be later for giving way, besides what it gives way by: more, and the other one is asked */
 const MEEK = 30;
+const DAY = 1440;
 
+/** A job on trial: its times, without all that else is said of a plan. */
+interface Trial {
+  q: Queued;
+  starts: ReadonlyMap<string, number>;
+  times: Times;
+  /** it does not lie where it lay */
+  moved: boolean;
+}
 /**
  * Placed again a job may need some minutes more or less than the scheduler took it for: where that makes two want the same at once, one
  * of them gives way, whichever costs less.
+ * @param most clashes that are mended
+ * @param crowd whoever gives way goes to the next free place at once, not step by step
  */
-function settled(jobs: Queued[], now: number, more: More): Queued[] {
-  const list = [...jobs];
-  let taken = inOrder(list.map((q, i) => takenBy(q, i, more)));
-  const most = MENDS * jobs.reduce((n, q) => n + q.plan.placed.length, 0);
-  const crowd = jobs.length > CROWD;
+function settled(
+  jobs: readonly Queued[],
+  now: number,
+  more: More,
+  most = MENDS * jobs.reduce((n, q) => n + q.plan.placed.length, 0),
+  crowd = jobs.length > CROWD,
+): Queued[] {
+  const list = jobs.map((q): Trial => ({ q, starts: q.starts, times: q.plan, moved: late(q) }));
+  const takenOf = (t: Trial, i: number): Taken[] => takenBy(t.times.placed, t.q.plan.context, i, more);
+  let taken = inOrder(list.map(takenOf));
   for (let k = 0; k < most; k++) {
     const clash = firstClash(taken);
-    if (!clash) return list;
+    if (!clash) break;
     const [a, b] = clash;
-    const pushed = (x: Taken, behind: Taken): { of: number; q: Queued; cost: number } | null => {
+    const pushed = (x: Taken, behind: Taken): { of: number; t: Trial; cost: number } | null => {
       if (x.done) return null;
-      const q = list[x.job];
+      const { q, starts: were, times: was } = list[x.job];
       const at = Math.ceil(crowd ? freeFrom(taken, x, behind.to) : behind.to);
-      const starts = new Map([...q.starts, [x.step, at] as const]);
-      const plan = placedAgain(q.alone, now, starts);
+      const starts = new Map([...were, [x.step, at] as const]);
+      const times = timesAgain(q.plan, now, starts);
       const cost =
-        (plan.ready ?? Infinity) -
-        (q.plan.ready ?? 0) +
-        1440 * (brokenWindows(plan.placed) - brokenWindows(q.plan.placed));
-      return { of: x.job, q: { ...q, starts, plan }, cost };
+        (times.ready ?? Infinity) - (was.ready ?? 0) + DAY * (brokenWindows(times.placed) - brokenWindows(was.placed));
+      return { of: x.job, t: { q, starts, times, moved: true }, cost };
     };
-    const first = pushed(b, a);
-    const second = !first || first.cost > a.to - b.from + MEEK ? pushed(a, b) : null;
+    // whoever was moved already moves on sooner than one who lies where he lay
+    const turn = crowd && list[a.job].moved && !list[b.job].moved;
+    const first = turn ? pushed(a, b) : pushed(b, a);
+    const second =
+      !first || first.cost > (turn ? DAY : a.to - b.from + MEEK) ? (turn ? pushed(b, a) : pushed(a, b)) : null;
     const way = !first || (second && second.cost < first.cost - MINUTE) ? second : first;
-    if (!way) return list;
-    list[way.of] = way.q;
+    if (!way) break;
+    list[way.of] = way.t;
     taken = merged(
       taken.filter((x) => x.job !== way.of),
-      inOrder([takenBy(way.q, way.of, more)]),
+      inOrder([takenOf(way.t, way.of)]),
     );
   }
-  return list;
+  return list.map(({ q, starts }) =>
+    starts === q.starts ? q : { ...q, starts, plan: placedAgain(q.alone, now, starts) },
+  );
 }
+/** Does a step to come begin later than the calendar has it? */
+const late = (q: Queued): boolean =>
+  inTurn(q.plan.placed).some(
+    (p) => !p.actual && p.start !== null && p.start > (q.starts.get(p.step.id) ?? p.start) + MINUTE,
+  );
 /** jobs from which on whoever gives way goes to the next free place at once, not step by step */
 const CROWD = 60;
 /** The first moment from which on a step has its lanes to itself. @param taken in order */
@@ -136,7 +161,32 @@ function merged(a: readonly Taken[], b: readonly Taken[]): Taken[] {
 
 /** Does anybody want what another one has? */
 export const clashesIn = (list: readonly Queued[], more: More): boolean =>
-  firstClash(inOrder(list.map((q, i) => takenBy(q, i, more)))) !== null;
+  firstClash(inOrder(list.map((q, i) => takenBy(q.plan.placed, q.plan.context, i, more)))) !== null;
+
+/** Does something come to lie at a place to dry that others have by then? @param rack places, one a piece; null: as many as it takes */
+export function rackOver(list: readonly Queued[], rack: number | null): boolean {
+  if (rack === null) return false;
+  const lies = list.flatMap((q) =>
+    dryingPlaces(q.plan).flatMap(({ before, p }) =>
+      before.end === null || p.start === null || p.start <= before.end
+        ? []
+        : [
+            {
+              from: before.end,
+              to: p.start,
+              pieces: Math.min(rack, q.plan.context.pieces),
+              done: before.actual !== null,
+            },
+          ],
+    ),
+  );
+  // what lies there already is a fact
+  return lies.some(
+    (x) =>
+      !x.done &&
+      lies.reduce((n, y) => (y.from <= x.from + MINUTE && y.to > x.from + MINUTE ? n + y.pieces : n), 0) > rack,
+  );
+}
 
 /** Sessions whose members came to lie at other times than they were found at: they are none. */
 export function torn(list: readonly Queued[], sessions: readonly Session[]): Session[] {
@@ -186,11 +236,30 @@ export function settledTogether(list: Queued[], sessions: readonly Session[], no
   return jobs;
 }
 
+/** clashes that are settled at once, step by step, or by going to the next free place */
+const FEW = { steps: 12, places: 40 };
+/**
+ * Where a few works came to lie over one another the ones that give way do, and all else stays where it is.
+ * @returns null: it is more than that, or what is done together would come apart
+ */
+export function settledSoon(
+  list: readonly Queued[],
+  sessions: readonly Session[],
+  now: number,
+  more: More,
+): Queued[] | null {
+  let jobs = [...list];
+  if (clashesIn(jobs, more)) jobs = settled(list, now, more, FEW.steps, false);
+  if (clashesIn(jobs, more)) jobs = settled(list, now, more, FEW.places, true);
+  jobs = jobs.map(asPlaced);
+  return clashesIn(jobs, more) || torn(jobs, sessions).length ? null : jobs;
+}
+
 /** Works of different jobs that want the same hands, machine or oven at once, begun by a moment: where each job is planned by itself. */
 export function clashesBy(jobs: readonly Queued[], until: number): number {
   const last = new Map<string, Taken>();
   let n = 0;
-  for (const x of inOrder(jobs.map((q, i) => takenBy(q, i, {})))) {
+  for (const x of inOrder(jobs.map((q, i) => takenBy(q.plan.placed, q.plan.context, i, {})))) {
     if (x.done || x.from > until) continue;
     const y = last.get(x.lane);
     if (y && y.job !== x.job && x.from < y.to - MINUTE && !asOne(x, y)) n++;

@@ -415,7 +415,7 @@ test("of two placings the one with fewer windows broken is better, though it end
   const p = Array.from({ length: 200 }, (_, n) => makePlan(brief(n), null, true)).find((x) =>
     x.placed.some((s) => s.needs.some((r) => r.closes !== null)),
   )!;
-  const as = (placed: Placed[]): PlaceResult => ({ placed, stuck: null, moved: false });
+  const as = (placed: Placed[]): PlaceResult => ({ placed, stuck: null, moved: false, runs: [] });
   const last = p.placed.length - 1;
   const ended = (list: Placed[], by: number): Placed[] =>
     list.map((x, i) => (i === last ? { ...x, end: (x.end as number) + by } : x)) as Placed[];

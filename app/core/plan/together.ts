@@ -2,7 +2,8 @@
 import { ProblemError, type Answer } from "../schedule/problem";
 import { boundsFor, laidInOrder } from "../schedule/replan";
 import type { World } from "../records/world";
-import { ALONE, makePlan, type Plan } from "./plan";
+import type { Known } from "./known";
+import type { Plan } from "./plan";
 import { BUCKET, shopProblem, type ShopOptions, type ShopProblem } from "./schedule";
 import { candidates, carrying, holding, sameShared, withOne, wins, type Session } from "./sessions";
 import type { Queued } from "./settle";
@@ -21,6 +22,8 @@ export interface LayOptions {
   iterations?: number;
   /** look for works that could be done together, besides those that are */
   together?: boolean;
+  /** what was worked out for jobs of this shop before; absent: nothing was */
+  known?: Known;
 }
 /** Places to dry at, of the shop as it is by now; null: as many as it takes. */
 export const placesIn = (w: World | undefined): number | null => (w?.elsewhere ?? w)?.shop.rackPlaces ?? null;
@@ -40,8 +43,27 @@ export interface Put {
 /** What was worked out already for one laying of the shop. */
 export interface Memo {
   times: NonNullable<ShopOptions["memo"]>;
-  /** plans by job and what it does together with others */
-  plans: Map<string, Plan>;
+  known: Known;
+  /** minutes that a plan of a job alone may be older than now */
+  stale: number;
+}
+/** Jobs with what they do together as far as it holds. */
+export function holdingPlans(
+  open: readonly World[],
+  plain: readonly Plan[],
+  sessions: readonly Session[],
+  o: LayOptions,
+  { known, stale }: Memo,
+): Omit<Put, "shop"> {
+  const holds = holding(sessions, plain);
+  const worlds = carrying(open, holds, plain);
+  const by = new Map(plain.map((p) => [p.context.job.id, p]));
+  const plans = worlds.flatMap((w) => {
+    const was = by.get(w.job.id);
+    if (!was) return [];
+    return [sameShared(was.context.job.queue?.shared, w.job.queue?.shared) ? was : known.alone(w, o.now, stale)];
+  });
+  return { plans, sessions: holds };
 }
 /** @throws ProblemError where what is done together goes in a circle */
 function put(
@@ -51,18 +73,7 @@ function put(
   o: LayOptions,
   memo: Memo,
 ): Put {
-  const holds = holding(sessions, plain);
-  const worlds = carrying(open, holds, plain);
-  const by = new Map(plain.map((p) => [p.context.job.id, p]));
-  const plans = worlds.flatMap((w) => {
-    const was = by.get(w.job.id);
-    if (!was) return [];
-    if (sameShared(was.context.job.queue?.shared, w.job.queue?.shared)) return [was];
-    const key = JSON.stringify([w.job.id, w.job.queue?.shared]);
-    const known = memo.plans.get(key) ?? makePlan(w, o.now, true, ALONE);
-    memo.plans.set(key, known);
-    return [known];
-  });
+  const { plans, sessions: holds } = holdingPlans(open, plain, sessions, o, memo);
   return {
     plans,
     shop: shopProblem(plans, { ...shopOptions(o, plans), sessions: holds, memo: memo.times }),
@@ -114,7 +125,7 @@ export function* togetherInTurn(
   const begun = clock();
   const tried = new Set<string>();
   const laid = from.placed.map((q) => q.plan);
-  let offered = candidates(now.sessions, laid);
+  let offered = only?.size === 0 ? [] : candidates(now.sessions, laid);
   for (let k = 0; k < TRIES; k++) {
     const next = offered.find((s) => !tried.has(keyOf(s)) && (!only || s.members.some((m) => only.has(m.job))));
     if (!next || o.stop?.() || clock() - begun > TOGETHER_S) break;

@@ -310,7 +310,12 @@ test("no more pieces dry at once than the rack has places; fewer places are neve
       for (const w of waits(s)) max = Math.max(max, (n += w.n));
       return max;
     };
-    if (most(free) > 10) crowded++;
+    if (most(free) > 10) {
+      crowded++;
+      // a calendar gone by that takes more places than there are by now is laid anew
+      const fewer = kept(worlds, free).map((w) => ({ ...w, shop: { ...w.shop, rackPlaces: 10 } }));
+      expect(most(lay(fewer))).toBeLessThanOrEqual(10);
+    }
     expect(most(tight)).toBeLessThanOrEqual(10);
     expect(tight.answer!.finish).toBeGreaterThanOrEqual(free.answer!.finish - 30);
   }

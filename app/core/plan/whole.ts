@@ -7,17 +7,27 @@ import type { World } from "../records/world";
 import type { Answer, Problem } from "../schedule/problem";
 import { laidInOrder, replan } from "../schedule/replan";
 import { solveInTurn, type Progress } from "../schedule/solve";
+import { Known } from "./known";
 import { ALONE, laidOf, makePlan, placedAgain, type Plan } from "./plan";
-import { inTurn } from "./placed";
-import { shopProblem, startsOf, type ShopProblem } from "./schedule";
+import { brokenWindows, inTurn } from "./placed";
+import { BUCKET, shopProblem, startsOf, whyLeft, type ShopProblem } from "./schedule";
 import { carried, carrying, wins, type Session } from "./sessions";
-import { asPlaced, clashesIn, settledTogether, torn, type Queued } from "./settle";
-import { putOrApart, shopOptions, togetherInTurn, type LayOptions, type Memo, type Put } from "./together";
+import { asPlaced, clashesIn, rackOver, settledSoon, settledTogether, torn, type Queued } from "./settle";
+import {
+  holdingPlans,
+  placesIn,
+  putOrApart,
+  shopOptions,
+  togetherInTurn,
+  type LayOptions,
+  type Memo,
+  type Put,
+} from "./together";
 
 export interface WholeShop {
   jobs: Queued[];
   left: { job: string; title: string; why: string; held: boolean }[];
-  /** null: there is nothing to lay */
+  /** null: there is nothing to lay, or it stands as it stood and how good that is is not worked out yet */
   answer: Answer | null;
   /** minute since 1970 from which the answer counts */
   origin: number;
@@ -44,7 +54,7 @@ export const queued = (w: World): boolean => w.job.wrapUp.closedAt === null;
 
 type Starts = ReadonlyMap<string, number>;
 /** Where steps stood, as an answer of the scheduler. @param of beginnings of a job's steps, min since 1970; null: it has none */
-function stood(shop: ShopProblem, of: (job: string) => Starts | null | undefined): Pick<Answer, "tasks"> {
+function whereStood(shop: ShopProblem, of: (job: string) => Starts | null | undefined): Pick<Answer, "tasks"> {
   const tasks = shop.problem.tasks.flatMap((t) => {
     const { job, step } = shop.tasks.get(t.id)!;
     const start = of(job)?.get(step);
@@ -76,11 +86,13 @@ function placedFrom(plans: Plan[], shop: ShopProblem, answer: Answer, now: numbe
 
 /** Jobs where the calendar that is gone by has them; null: it does not know all of their steps. */
 function standing(plans: readonly Plan[], now: number): Queued[] | null {
-  const list = plans.map((alone): Queued | null => {
-    const starts = laidOf(alone.context.job);
-    const known = starts && alone.placed.every((p) => p.actual || starts.has(p.step.id));
-    return known ? { alone, starts, plan: placedAgain(alone, now, starts) } : null;
-  });
+  const list = plans
+    .filter((p) => whyLeft(p) === null)
+    .map((alone): Queued | null => {
+      const starts = laidOf(alone.context.job);
+      const known = starts && alone.placed.every((p) => p.actual || starts.has(p.step.id));
+      return known ? { alone, starts, plan: placedAgain(alone, now, starts) } : null;
+    });
   return list.every((q) => q !== null) ? list : null;
 }
 /** times that jobs are put to the scheduler again as they came out: how long a stack dries depends on when its coats were laid */
@@ -105,7 +117,7 @@ function agreed(
     const at = new Map(list.map((q) => [q.plan.context.job.id, asPlaced(q).starts]));
     const again = replan(
       next.problem,
-      stood(next, (job) => at.get(job)),
+      whereStood(next, (job) => at.get(job)),
     );
     if (!again) break;
     list = placedFrom(
@@ -117,33 +129,82 @@ function agreed(
   }
   return list;
 }
+/** minutes that a plan of a job alone may be older, for what is shown first */
+export const STALE_MIN = 360;
+
+/** Jobs that go, each as if it were alone and did nothing together with another. */
+const plainPlans = (goes: readonly World[], o: LayOptions, { known, stale }: Memo): Plan[] =>
+  carrying(goes, [], []).map((w) => known.alone(w, o.now, stale));
+
+/** What is not laid, and why. @param all plans of those that go */
+function leftOf(open: readonly World[], all: readonly Plan[]): WholeShop["left"] {
+  const title = new Map(open.map((w) => [w.job.id, w.job.title]));
+  return [
+    ...all.flatMap((p) => {
+      const { id } = p.context.job;
+      const why = p.missing[0]?.say ?? whyLeft(p);
+      return why === null ? [] : [{ job: id, title: title.get(id) ?? id, why, held: false }];
+    }),
+    ...open
+      .filter((w) => w.job.queue?.hold)
+      .map(({ job }) => ({ job: job.id, title: job.title, why: "It is held.", held: true })),
+  ];
+}
+
+/** Jobs where the calendar that is gone by has them. */
+interface Stood {
+  jobs: Queued[];
+  sessions: Session[];
+  /** a few works gave way: it may be that another calendar is better */
+  gaveWay: boolean;
+}
+/** null: somewhere it is not known, or too many would have to give way */
+function asItStands(goes: readonly World[], able: readonly Plan[], memo: Memo, o: LayOptions): Stood | null {
+  const { plans, sessions } = holdingPlans(goes, able, carried(goes), o, memo);
+  const more = o.more ?? {};
+  const stands = standing(plans, o.now);
+  if (!stands?.length || rackOver(stands, placesIn(goes[0]))) return null;
+  const jobs = settledSoon(stands, sessions, o.now, more);
+  return jobs && { jobs, sessions, gaveWay: clashesIn(stands, more) };
+}
+
+/** Does one calendar miss more windows than another, or more days, by more than some minutes? */
+function worse(a: readonly Queued[], b: readonly Queued[]): boolean {
+  const missed = (list: readonly Queued[]): number => list.reduce((n, q) => n + brokenWindows(q.plan.placed), 0);
+  const late = (list: readonly Queued[]): number =>
+    list.reduce((n, { plan }) => {
+      const { job, clock } = plan.context;
+      if (job.due === null || plan.ready === null) return n;
+      return n + (job.queue?.weight ?? 1) * Math.max(0, plan.ready - clock.fromLocal(job.due));
+    }, 0);
+  return missed(a) > missed(b) || late(a) > late(b) + BUCKET;
+}
+
 /**
  * @param worlds jobs of one shop; those wrapped up are no part of it
  * @returns the last that was found; null answers where there is nothing to lay
  */
 export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generator<LayWord, WholeShop> {
   const open = worlds.filter(queued);
-  const held = open.filter((w) => w.job.queue?.hold);
   const goes = open.filter((w) => !w.job.queue?.hold);
-  const memo: Memo = { times: new Map(), plans: new Map() };
-  const all = carrying(goes, [], []).map((w) => makePlan(w, o.now, true, ALONE));
-  const able = all.filter((p) => !p.missing.length);
-  let now = putOrApart(goes, able, carried(goes), o, memo);
-  const title = (job: string): string => open.find((w) => w.job.id === job)?.job.title ?? job;
-  const left = [
-    ...all.filter((p) => p.missing.length).map((p) => ({ job: p.context.job.id, why: p.missing[0].say })),
-    ...now.shop.left,
-  ]
-    .map((x) => ({ ...x, title: title(x.job), held: false }))
-    .concat(held.map(({ job }) => ({ job: job.id, title: job.title, why: "It is held.", held: true })));
+  const known = o.known ?? new Known();
+  known.begins();
   const more = o.more ?? {};
+  const memo: Memo = { times: new Map(), known, stale: o.known ? STALE_MIN : 0 };
+  const all = plainPlans(goes, o, memo);
+  const able = all.filter((p) => !p.missing.length);
+  const left = leftOf(open, all);
+  const stood = o.anew ? null : asItStands(goes, able, memo, o);
+  if (o.known && stood) {
+    // there at once; how good it is comes behind
+    const together = stood.sessions.map((session) => ({ session, wins: wins(session, able) }));
+    yield { is: "found", shop: { jobs: stood.jobs, left, answer: null, origin: 0, kept: true, together } };
+  }
+  let now = putOrApart(goes, able, carried(goes), o, memo);
   /** Placed; what does not come to lie together is taken apart. */
   const made = ({ plans, shop, sessions }: Put, answer: Answer, kept: boolean, rounds = ROUNDS): WholeShop => {
-    const stands = kept ? standing(plans, o.now) : null;
-    let jobs =
-      stands && !clashesIn(stands, more) && !torn(stands, sessions).length
-        ? stands
-        : agreed(plans, shop, answer, o, sessions, rounds);
+    const anew = kept && stood && !stood.gaveWay ? null : agreed(plans, shop, answer, o, sessions, rounds);
+    let jobs = kept && stood && (!anew || !worse(stood.jobs, anew)) ? stood.jobs : anew!;
     let rest = [...sessions];
     for (let k = 0; k <= sessions.length; k++) {
       jobs = settledTogether(jobs, rest, o.now, more);
@@ -158,11 +219,11 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   if (!now.shop.problem.tasks.length)
     return { jobs: [], left, answer: null, origin: now.shop.origin, kept: false, together: [] };
   const laid = new Map(open.map((w) => [w.job.id, o.anew ? null : laidOf(w.job)]));
-  const before = stood(now.shop, (job) => laid.get(job));
+  const before = whereStood(now.shop, (job) => laid.get(job));
   const placed = new Set(before.tasks.map((t) => t.id));
   const free = now.shop.problem.tasks.filter((t) => t.fixedStart === null);
-  const known = free.filter((t) => placed.has(t.id)).length;
-  let first = known >= KNOWN * free.length && free.length > 0 ? replan(now.shop.problem, before) : null;
+  const stay = free.filter((t) => placed.has(t.id)).length;
+  let first = stay >= KNOWN * free.length && free.length > 0 ? replan(now.shop.problem, before) : null;
   const kept = first !== null;
   if (!first) {
     let begin = oneByOne(now.shop);
@@ -199,7 +260,17 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
     best = made(now, better, false);
     yield { is: "found", shop: best };
   }
-  return best;
+  const fresh = freshAlone(best, known, o.now);
+  if (fresh !== best) yield { is: "found", shop: fresh };
+  return fresh;
+}
+/** Beside each job how it would be if it were alone, as of now. */
+function freshAlone(shop: WholeShop, known: Known, now: number): WholeShop {
+  const jobs = shop.jobs.map((q) => {
+    const alone = known.alone(q.alone.context.world, now);
+    return alone === q.alone ? q : { ...q, alone };
+  });
+  return jobs.every((q, i) => q === shop.jobs[i]) ? shop : { ...shop, jobs };
 }
 /**
  * Where few places to dry at are shared, lists in any other order may take them from one another: one job after the other always goes,

@@ -1,7 +1,7 @@
 /** One out of a list, and yes or no: a list that opens beneath its field, and a box to tick, both in the app's own look. */
 import { Check, ChevronDown } from "lucide-react";
 import { Checkbox, Select } from "radix-ui";
-import { useId } from "react";
+import { useId, useState } from "react";
 
 export interface Option {
   value: string;
@@ -26,13 +26,21 @@ export interface Picked {
   label?: string;
 }
 
+/** options from which on a list is made when it is opened: many jobs, each in every list of a page, are a long turn of it */
+const LONG = 30;
+
 export function Pick(p: Picked) {
+  const [open, opens] = useState(false);
+  const made = open || p.options.length <= LONG ? p.options : p.options.filter((o) => o.value === p.value);
   return (
     <Select.Root
       value={inner(p.value)}
       disabled={p.disabled}
       onValueChange={(v) => p.onChange(v === NONE ? "" : v)}
-      onOpenChange={(open) => open && p.onOpen?.()}
+      onOpenChange={(now) => {
+        opens(now);
+        if (now) p.onOpen?.();
+      }}
     >
       <Select.Trigger
         id={p.id}
@@ -55,7 +63,7 @@ export function Pick(p: Picked) {
       <Select.Portal>
         <Select.Content position="popper" sideOffset={3} className="pick-list" collisionPadding={8}>
           <Select.Viewport>
-            {p.options.map((o) => (
+            {made.map((o) => (
               <Select.Item key={o.value} value={inner(o.value)} className="pick-item">
                 <Select.ItemText>{o.label}</Select.ItemText>
                 <Select.ItemIndicator asChild>

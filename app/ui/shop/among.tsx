@@ -1,18 +1,11 @@
 /** Jobs among one another, works done together, a step that was pressed: what stands beside the chart of the whole shop. */
-import { startTransition, useEffect, useState } from "react";
+import { useState } from "react";
 import { Link } from "react-router";
 import type { WholeRows as Rows } from "../../core/explain/whole";
 import { showMinutes } from "../../core/units/show";
 import { ActButton, TextField, TickField } from "../kit/field";
 import { Fold } from "../kit/fold";
 import { dayFirst } from "../kit/locale";
-
-/** Made once what stands before it is on the page, so that no turn of the page takes long. */
-export function InTurn({ children }: { children: React.ReactNode }) {
-  const [mine, come] = useState(false);
-  useEffect(() => startTransition(() => come(true)), []);
-  return mine && children;
-}
 
 /** lines of a list that stand there before it is asked for whole */
 const SOME = 40;
@@ -86,7 +79,7 @@ export function JobsAmong({ jobs, held }: { jobs: Rows["jobs"]; held: Rows["left
   return (
     <ul className="divide-y divide-line border-y border-line">
       {jobs.map((j) => (
-        <li key={j.id} data-among={j.id} className="py-2">
+        <li key={j.id} data-among={j.id} className="skipped py-2">
           <div className="flex flex-wrap items-baseline justify-between gap-x-4">
             <strong>{j.title}</strong>
             <span className={j.slack !== null && j.slack < 0 ? "text-wrong" : "text-muted"}>

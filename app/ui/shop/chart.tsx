@@ -11,9 +11,20 @@ import {
 } from "@dnd-kit/core";
 import clsx from "clsx";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { useLayoutEffect, useRef, useState, type KeyboardEvent } from "react";
+import {
+  memo,
+  startTransition,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type SyntheticEvent,
+} from "react";
 import { Link } from "react-router";
-import type { Drawn, DrawnRow, DrawnWait, Stretch } from "../../views/shop-calendar";
+import { InTurn } from "../kit/in-turn";
+import type { JobRow, Lane } from "../../core/explain/whole";
+import { drawnLane, drawnRow, type Drawn, type DrawnWait, type Stretch } from "../../views/shop-calendar";
 
 const share = (v: number): string => `${(v * 100).toFixed(3)}%`;
 const NAME = "grid grid-cols-[--spacing(44)_minmax(0,1fr)] max-lg:grid-cols-[--spacing(26)_minmax(0,1fr)]";
@@ -26,13 +37,7 @@ export interface Pulled {
 }
 /** minutes that an arrow moves a bar by */
 const BY_KEY = 30;
-const idOf = (job: string, step: string): string => JSON.stringify([job, step]);
-const ofId = (id: unknown): { job: string; step: string } => {
-  const [job, step] = JSON.parse(String(id)) as [string, string];
-  return { job, step };
-};
-
-export function Chart({
+export const Chart = memo(function Chart({
   of,
   onStep,
   pulled,
@@ -47,22 +52,24 @@ export function Chart({
   onLet: (p: Pulled | null) => void;
 }) {
   const width = useRef(1);
+  const taken = useRef<{ job: string; bar: Drawn } | null>(null);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     // on a phone the page is moved by the same finger: a bar is held first
     useSensor(TouchSensor, { activationConstraint: { delay: 300, tolerance: 8 } }),
   );
-  const barOf = (id: unknown): Drawn | undefined => {
-    const { job, step } = ofId(id);
-    return of.jobs.find((j) => j.id === job)?.drawn.find((b) => b.step === step);
-  };
   const moved = (e: DragMoveEvent): void => {
-    const bar = barOf(e.active.id);
-    if (bar) onPull({ ...ofId(e.active.id), at: of.axis.back(bar.left + e.delta.x / width.current) });
+    if (!taken.current) return;
+    const { job, bar } = taken.current;
+    onPull({ job, step: bar.step, at: of.axis.back(bar.left + e.delta.x / width.current) });
   };
   const begun = (e: DragStartEvent): void => {
-    const row = (e.activatorEvent.target as HTMLElement | null)?.closest("[data-row]");
-    width.current = Math.max(1, row?.clientWidth ?? 1);
+    const target = e.activatorEvent.target as HTMLElement | null;
+    const step = target?.closest<HTMLElement>("[data-bar]")?.dataset.bar;
+    const job = of.jobs.find((j) => j.id === e.active.id);
+    const bar = job && drawnRow(job, of.axis).drawn.find((x) => x.step === step);
+    taken.current = bar ? { job: String(e.active.id), bar } : null;
+    width.current = Math.max(1, target?.closest("[data-row]")?.clientWidth ?? 1);
   };
   return (
     <DndContext
@@ -95,30 +102,12 @@ export function Chart({
         </div>
         <ul aria-label="Hands and machines" className="border-t border-line">
           {of.lanes.map((l) => (
-            <li key={l.id} data-lane={l.id} className={`${NAME} items-center border-b border-line`}>
-              <span className="truncate py-1 pr-2 text-small font-semibold">{l.name}</span>
-              <div className="relative h-8 bg-line/40" role="img" aria-label={`${l.name}: ${laneWords(l.bars)}`}>
-                <Ground of={of} />
-                {l.bars.length > CROWD && (
-                  <span
-                    className="absolute inset-x-0 inset-y-1"
-                    style={{ backgroundImage: striped(l.bars.map(seen), "transparent") }}
-                  />
-                )}
-                {(l.bars.length > CROWD ? [] : l.bars).map((b) => (
-                  <span
-                    key={b.key}
-                    title={`${b.job}: ${b.title}`}
-                    className={clsx("absolute inset-y-1 border border-ink/50", b.done && "opacity-40")}
-                    style={{ left: share(b.left), width: `max(3px, ${share(b.width)})`, background: b.colour }}
-                  />
-                ))}
-                <Now of={of} />
-              </div>
-            </li>
+            <LaneLine key={l.id} lane={l} of={of} />
           ))}
         </ul>
-        <JobRows of={of} pulled={pulled} onStep={onStep} onPull={onPull} onLet={onLet} />
+        <InTurn of={of}>
+          {(x) => <JobRows of={x} pulled={pulled} onStep={onStep} onPull={onPull} onLet={onLet} />}
+        </InTurn>
         <p className="tag mt-2">
           Each job in its own paint. Hatched: waiting, with a mark where its window shuts. Nights are narrow, shut days
           grey. Double line: due. Red line: now. A bar opens its step below; pulled along, or moved with Alt and the
@@ -127,7 +116,7 @@ export function Chart({
       </div>
     </DndContext>
   );
-}
+});
 /** what is pulled is told beneath the chart, in words of its own */
 const silent = (): undefined => undefined;
 const SILENT = { onDragStart: silent, onDragOver: silent, onDragEnd: silent, onDragCancel: silent };
@@ -136,13 +125,41 @@ const SILENT = { onDragStart: silent, onDragOver: silent, onDragEnd: silent, onD
 const CROWD = 80;
 /** least share of a row that a bar is drawn with */
 const LEAST = 0.0015;
-const seen = (b: Drawn & { colour: string }): { left: number; width: number; colour: string } => ({
+const seen = (b: Drawn & { job: JobRow }): { left: number; width: number; colour: string } => ({
   left: b.left,
   width: Math.max(LEAST, b.width),
-  colour: b.colour,
+  colour: b.job.colour,
 });
+/** What hands, a machine or a place is taken up by. */
+const LaneLine = memo(function LaneLine({ lane: l, of }: { lane: Lane; of: Stretch }) {
+  const bars = useMemo(() => drawnLane(l, of), [l, of]);
+  return (
+    <li data-lane={l.id} className={`${NAME} items-center border-b border-line`}>
+      <span className="truncate py-1 pr-2 text-small font-semibold">{l.name}</span>
+      <div className="relative h-8 bg-line/40" role="img" aria-label={`${l.name}: ${laneWords(bars)}`}>
+        <Ground of={of} />
+        {bars.length > CROWD && (
+          <span
+            className="absolute inset-x-0 inset-y-1"
+            style={{ backgroundImage: striped(bars.map(seen), "transparent") }}
+          />
+        )}
+        {(bars.length > CROWD ? [] : bars).map((b) => (
+          <span
+            key={b.key}
+            title={`${b.job.title}: ${b.title}`}
+            className={clsx("absolute inset-y-1 border border-ink/50", b.done && "opacity-40")}
+            style={{ left: share(b.left), width: `max(3px, ${share(b.width)})`, background: b.job.colour }}
+          />
+        ))}
+        <Now of={of} />
+      </div>
+    </li>
+  );
+});
+
 /** jobs from which on only those in sight are on the page */
-const MANY = 40;
+const MANY = 20;
 /** height of a row, px */
 const ROW = 45;
 interface Rows {
@@ -165,12 +182,17 @@ function InSight(r: Rows) {
   const { jobs } = r.of;
   const first = useRef<HTMLLIElement>(null);
   const [top, setTop] = useState(0);
-  useLayoutEffect(() => setTop((first.current?.getBoundingClientRect().top ?? 0) + window.scrollY), []);
+  useEffect(() => {
+    // the first rows are on the page by then
+    startTransition(() => setTop((first.current?.getBoundingClientRect().top ?? 0) + window.scrollY));
+  }, []);
   const v = useWindowVirtualizer({
     count: jobs.length,
     estimateSize: () => ROW,
-    overscan: 8,
+    overscan: 4,
     scrollMargin: top,
+    // drawn on the way, so that the page scrolls on
+    useFlushSync: false,
     getItemKey: (i) => jobs[i].id,
   });
   const items = v.getVirtualItems();
@@ -180,25 +202,42 @@ function InSight(r: Rows) {
     <>
       <li ref={first} aria-hidden="true" style={{ height: above }} />
       {items.map((it) => (
-        <JobLine
-          key={it.key}
-          job={jobs[it.index]}
-          {...r}
-          more={{
-            "aria-setsize": jobs.length,
-            "aria-posinset": it.index + 1,
-          }}
-        />
+        <JobLine key={it.key} job={jobs[it.index]} {...r} among={jobs.length} place={it.index + 1} />
       ))}
       <li aria-hidden="true" style={{ height: below }} />
     </>
   );
 }
 
-/** A job: when it is ready, its work and its waits. */
-function JobLine({ job: j, of, pulled, onStep, onPull, onLet, more }: Rows & { job: DrawnRow; more?: object }) {
+/** A job: when it is ready, its work and its waits. @param among of so many, where not all of them are on the page */
+const JobLine = memo(function JobLine({
+  job,
+  of,
+  pulled,
+  onStep,
+  onPull,
+  onLet,
+  among,
+  place,
+}: Rows & { job: JobRow; among?: number; place?: number }) {
+  const j = useMemo(() => drawnRow(job, of.axis), [job, of.axis]);
+  const { setNodeRef, listeners } = useDraggable({ id: j.id });
+  // taken hold of by a bar only
+  const holds = Object.fromEntries(
+    Object.entries(listeners ?? {}).map(([on, f]) => [
+      on,
+      (e: SyntheticEvent) => {
+        if ((e.target as HTMLElement).closest("[data-bar]")) (f as (e: SyntheticEvent) => void)(e);
+      },
+    ]),
+  );
   return (
-    <li data-job={j.id} className={`${NAME} items-center border-b border-line`} {...more}>
+    <li
+      data-job={j.id}
+      className={`${NAME} items-center border-b border-line`}
+      aria-setsize={among}
+      aria-posinset={place}
+    >
       <span className="min-w-0 py-1 pr-2">
         <Link className="block truncate font-semibold hover:underline" to={`/jobs/${j.id}/calendar`} title={j.title}>
           {j.title}
@@ -209,7 +248,7 @@ function JobLine({ job: j, of, pulled, onStep, onPull, onLet, more }: Rows & { j
           {j.ready ?? "no ready time"}
         </span>
       </span>
-      <div data-row={j.id} className="relative h-11">
+      <div ref={setNodeRef} data-row={j.id} className="relative h-11" {...holds}>
         <Ground of={of} />
         {j.waits.map((w) => (
           <WaitBar key={w.key} of={w} />
@@ -221,7 +260,7 @@ function JobLine({ job: j, of, pulled, onStep, onPull, onLet, more }: Rows & { j
             of={b}
             axis={of.axis}
             pulled={pulled}
-            onStep={() => onStep(j.id, b.step)}
+            onStep={onStep}
             onPull={onPull}
             onLet={onLet}
           />
@@ -237,7 +276,7 @@ function JobLine({ job: j, of, pulled, onStep, onPull, onLet, more }: Rows & { j
       </div>
     </li>
   );
-}
+});
 
 /** One piece of work: pressed it opens, pulled or moved by keys it is tried elsewhere. */
 function WorkBar({
@@ -253,11 +292,10 @@ function WorkBar({
   of: Drawn;
   axis: Stretch["axis"];
   pulled: Pulled | null;
-  onStep: () => void;
+  onStep: (job: string, step: string) => void;
   onPull: (p: Pulled) => void;
   onLet: (p: Pulled | null) => void;
 }) {
-  const { setNodeRef, listeners } = useDraggable({ id: idOf(job.id, b.step), disabled: b.done });
   const mine = pulled?.job === job.id && pulled.step === b.step ? pulled : null;
   const keys = (e: KeyboardEvent): void => {
     const by = { ArrowLeft: -BY_KEY, ArrowRight: BY_KEY }[e.key];
@@ -272,12 +310,11 @@ function WorkBar({
   return (
     <>
       <button
-        ref={setNodeRef}
         type="button"
+        data-bar={b.done ? undefined : b.step}
         title={b.title}
         aria-label={`${job.title}: ${b.title}`}
-        onClick={() => !mine && onStep()}
-        {...listeners}
+        onClick={() => !mine && onStep(job.id, b.step)}
         onKeyDown={keys}
         onBlur={() => mine && onLet(null)}
         className={clsx(
@@ -298,8 +335,8 @@ function WorkBar({
     </>
   );
 }
-const laneWords = (bars: (Drawn & { job: string })[]): string =>
-  bars.length ? `${bars.length} pieces of work, ${bars[0].job} first` : "free";
+const laneWords = (bars: readonly { job: JobRow }[]): string =>
+  bars.length ? `${bars.length} pieces of work, ${bars[0].job.title} first` : "free";
 
 /** Stretches of colour along a row as one background: any number of them is one thing to draw. */
 const striped = (list: readonly { left: number; width: number; colour: string }[], between: string): string => {

@@ -26,7 +26,7 @@ export function Trips({
         <li
           key={t.id}
           data-trip={t.id}
-          className="grid gap-x-6 gap-y-1 py-3 print:break-inside-avoid md:grid-cols-[--spacing(34)_minmax(0,1fr)]"
+          className="skipped grid gap-x-6 gap-y-1 py-3 print:break-inside-avoid md:grid-cols-[--spacing(34)_minmax(0,1fr)]"
         >
           <div>
             {(i === 0 || shown[i - 1].day !== t.day) && <strong className="block">{t.day}</strong>}
