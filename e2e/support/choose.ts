@@ -21,7 +21,10 @@ export async function chooseByKeys(p: Page, field: Locator, option: string): Pro
   const way = Math.sign(all.indexOf(option) - at);
   for (let i = at; all[i] !== option; i += way) {
     await p.keyboard.press(way > 0 ? "ArrowDown" : "ArrowUp");
-    await p.locator("[role='option']:focus").and(p.getByRole("option").nth(i + way)).waitFor();
+    await p
+      .locator("[role='option']:focus")
+      .and(p.getByRole("option").nth(i + way))
+      .waitFor();
   }
   await p.keyboard.press("Enter");
   await p.getByRole("option").first().waitFor({ state: "detached" });
