@@ -144,6 +144,21 @@ const pinned = (w: World, at: Map<string, [string, number][]>): World => ({
     queue: { ...w.job.queue, pins: (at.get(w.job.id) ?? []).map(([step, t]) => ({ step, at: t })) },
   },
 });
+/** As it is once the calendar is gone by. */
+const standingAt = (w: World, at: Map<string, [string, number][]>): World => ({
+  ...w,
+  job: { ...w.job, queue: { ...w.job.queue, laid: (at.get(w.job.id) ?? []).map(([step, t]) => ({ step, at: t })) } },
+});
+/** minutes by which a job may be later and still be where it stood */
+const SLIP_MIN = 5;
+/** Is the order laid, and nobody else later for it? */
+const keepsAll = (s: WholeShop | null, standing: WholeShop): s is WholeShop =>
+  s !== null &&
+  readyOf(s, ASKED_ID) !== null &&
+  standing.jobs.every((q) => {
+    const { id } = q.plan.context.job;
+    return q.plan.ready === null || (readyOf(s, id) ?? Infinity) <= q.plan.ready + SLIP_MIN;
+  });
 const readyOf = (shop: WholeShop, job: string): number | null =>
   shop.jobs.find((q) => q.plan.context.job.id === job)?.plan.ready ?? null;
 
@@ -165,16 +180,18 @@ export function promise(
   const alone = makePlan(made, o.now, true, ALONE);
   if (alone.missing.length || alone.stuck) return { ...none, why: alone.missing[0]?.say ?? alone.stuck };
   const held = fixedAt(standing);
-  const others = worlds.filter((w) => queued(w) && held.has(w.job.id)).map((w) => pinned(w, held));
-  const plain = { ...o, seconds: 0, anew: true };
-  const try_ = (list: World[]): WholeShop | null => {
+  const others = worlds.filter((w) => queued(w) && held.has(w.job.id));
+  const try_ = (list: World[], anew = true): WholeShop | null => {
     try {
-      return layShop(list, plain);
+      return layShop(list, { ...o, seconds: 0, anew });
     } catch {
       return null;
     }
   };
-  const among = try_([...others, made]);
+  // as it will be laid once it has come in; where others would move for that, between them as they stand to the minute
+  const comesIn = try_([...others.map((w) => standingAt(w, held)), made], false);
+  const between = keepsAll(comesIn, standing) ? comesIn : try_([...others.map((w) => pinned(w, held)), made]);
+  const among = keepsAll(between, standing) ? between : null;
   // longer hours move all of them: nobody stays where the shorter ones had him
   const evening = try_([...worlds.filter((w) => held.has(w.job.id)), made].map((w) => longer(w, EVENING_H)));
   const free = try_([

@@ -46,8 +46,12 @@ const FIRST = 60;
 /** of them as many before something is shown, and seconds for all of them where somebody looks on */
 const QUICK = 3;
 const FIRST_S = 4;
-/** share of the steps to come whose place must be known for them to be kept */
+/** shares of a search’s time: with the waits as first thought, and as they came out */
+const SHARES = [0.85, 0.15];
+/** share of the steps to come, of jobs that go by the calendar, whose place must be known for them to be kept */
 const KNOWN = 0.6;
+/** where less of all steps to come has a place than this share, all of it is laid anew */
+const OLD = 0.25;
 
 /** Is a job still open? What is finished is laid no more; what is held is named, and left out. */
 export const queued = (w: World): boolean => w.job.wrapUp.closedAt === null;
@@ -168,16 +172,28 @@ function asItStands(goes: readonly World[], able: readonly Plan[], memo: Memo, o
   return jobs && { jobs, sessions, gaveWay: clashesIn(stands, more) };
 }
 
-/** Does one calendar miss more windows than another, or more days, by more than some minutes? */
-function worse(a: readonly Queued[], b: readonly Queued[]): boolean {
-  const missed = (list: readonly Queued[]): number => list.reduce((n, q) => n + brokenWindows(q.plan.placed), 0);
-  const late = (list: readonly Queued[]): number =>
-    list.reduce((n, { plan }) => {
-      const { job, clock } = plan.context;
-      if (job.due === null || plan.ready === null) return n;
-      return n + (job.queue?.weight ?? 1) * Math.max(0, plan.ready - clock.fromLocal(job.due));
-    }, 0);
-  return missed(a) > missed(b) || late(a) > late(b) + BUCKET;
+/** Windows that are missed, minutes that are late by weight, the moment all is done: of jobs as they really came to lie. */
+function costOf(list: readonly Queued[]): [missed: number, late: number, done: number] {
+  let [missed, late, done] = [0, 0, -Infinity];
+  for (const { plan } of list) {
+    const { job, clock } = plan.context;
+    missed += brokenWindows(plan.placed);
+    done = Math.max(done, plan.ready ?? -Infinity);
+    if (job.due !== null && plan.ready !== null)
+      late += (job.queue?.weight ?? 1) * Math.max(0, plan.ready - clock.fromLocal(job.due));
+  }
+  return [missed, late, done];
+}
+/** Does one calendar miss more windows than another, or more days, by more than some minutes? @param whole is it done later, too? */
+function worse(a: readonly Queued[], b: readonly Queued[], whole = false): boolean {
+  const [[missed, late, done], [was, before, end]] = [costOf(a), costOf(b)];
+  return missed > was || late > before + BUCKET || (whole && done > end + 2 * BUCKET);
+}
+/** The calendar that misses less, is less late, is done sooner; of two alike the first. */
+function betterOf(a: WholeShop, b: WholeShop): WholeShop {
+  const [x, y] = [costOf(a.jobs), costOf(b.jobs)];
+  const k = x.findIndex((v, i) => Math.abs(v - y[i]) >= 1);
+  return k < 0 || x[k] < y[k] ? a : b;
 }
 
 /**
@@ -222,8 +238,10 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
   const before = whereStood(now.shop, (job) => laid.get(job));
   const placed = new Set(before.tasks.map((t) => t.id));
   const free = now.shop.problem.tasks.filter((t) => t.fixedStart === null);
-  const stay = free.filter((t) => placed.has(t.id)).length;
-  let first = stay >= KNOWN * free.length && free.length > 0 ? replan(now.shop.problem, before) : null;
+  const mine = free.filter((t) => laid.get(now.shop.tasks.get(t.id)!.job));
+  const stay = mine.filter((t) => placed.has(t.id)).length;
+  const stands = stay > 0 && stay >= KNOWN * mine.length && stay >= OLD * free.length;
+  let first = stands ? replan(now.shop.problem, before) : null;
   const kept = first !== null;
   if (!first) {
     let begin = oneByOne(now.shop);
@@ -246,19 +264,32 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
     for (;;) {
       const r = trials.next();
       if (r.done) {
-        if (r.value.put !== now) best = made(r.value.put, r.value.answer, false);
-        [now, first] = [r.value.put, r.value.answer];
+        if (r.value.put === now) break;
+        const together = made(r.value.put, r.value.answer, false);
+        // what wins minutes may come to lie worse, once it is placed: then it is done apart, as before
+        if (worse(together.jobs, best.jobs, true)) break;
+        [best, now, first] = [together, r.value.put, r.value.answer];
         break;
       }
       yield { is: "trying" };
     }
   }
   if (!o.together || best.answer !== told) yield { is: "found", shop: best };
-  if (o.seconds > 0) {
-    const begin = startsIn(now.shop.problem, first);
-    const better = yield* searched(now.shop.problem, { iterations: null, seconds: o.seconds, begin }, o);
-    best = made(now, better, false);
+  for (const share of o.seconds > 0 ? SHARES : []) {
+    if (o.stop?.()) break;
+    const better: Answer = yield* searched(
+      now.shop.problem,
+      { iterations: null, seconds: share * o.seconds, begin: startsIn(now.shop.problem, first) },
+      o,
+    );
+    const found = made(now, better, false);
+    best = { ...betterOf(best, found), answer: better };
     yield { is: "found", shop: best };
+    // once more with the waits as they came out: how long a stack dries depends on when its coats were laid
+    const { plans, sessions } = now;
+    const placed = best.jobs.map((q) => q.plan);
+    now = { plans, sessions, shop: shopProblem(placed, { ...shopOptions(o, plans), sessions }) };
+    first = { ...better, tasks: answerTasks(now.shop, best.jobs) };
   }
   const fresh = freshAlone(best, known, o.now);
   if (fresh !== best) yield { is: "found", shop: fresh };
@@ -293,8 +324,13 @@ function oneByOne({ problem, tasks }: ShopProblem): Float64Array | null {
   const found = laidInOrder(problem, keys);
   return found && startsIn(problem, found);
 }
+/** Jobs as they came to lie, as an answer. */
+function answerTasks(shop: ShopProblem, jobs: readonly Queued[]): Answer["tasks"] {
+  const at = new Map(jobs.map((q) => [q.plan.context.job.id, asPlaced(q).starts]));
+  return whereStood(shop, (job) => at.get(job)).tasks;
+}
 /** Beginnings of an answer, as the problem’s tasks stand. */
-function startsIn(problem: Problem, answer: Answer): Float64Array {
+function startsIn(problem: Problem, answer: Pick<Answer, "tasks">): Float64Array {
   const at = new Map(answer.tasks.map((t) => [t.id, t.start]));
   return Float64Array.from(problem.tasks, (t) => at.get(t.id) ?? 0);
 }
