@@ -228,6 +228,15 @@ journey("a photo of a test plate is read cell by cell, by keys; what is no pictu
   if ((await design.getAttribute("aria-expanded")) === "false") await design.click();
   await p.getByRole("button", { name: "Keep this plate" }).click();
   const plate = p.locator("[data-plate]").first();
+  // before it is burnt: fewer cells that answer
+  await plate.locator("[data-cell]").first().waitFor();
+  const made = await plate.locator("[data-cell]").count();
+  await plate.getByRole("button", { name: "How few cells would do?" }).click();
+  const few = Number(await plate.locator("[data-fewer]:not([data-fewer=''])").getAttribute("data-fewer"));
+  assert.ok(few >= 3 && few < made, `${few} of ${made}`);
+  await plate.getByRole("button", { name: `Make it ${few} cells` }).click();
+  await plate.locator("[data-cell]").nth(few).waitFor({ state: "detached" });
+  assert.equal(await plate.locator("[data-cell]").count(), few);
   await plate.getByRole("button", { name: "Read a photo of it" }).click();
   const asked = p.waitForEvent("filechooser");
   await plate.getByRole("button", { name: "Choose the photo" }).click();

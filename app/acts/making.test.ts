@@ -138,6 +138,29 @@ test("a photo of a plate is read and taken over; what is not sure stays open; it
     ).layers[1].paths[0].points,
   ).toHaveLength(4);
 });
+test("a plate that nobody has read yet is made of the fewest cells that answer it, over the same stretch; a read one stays", async () => {
+  await jobAct("tile", {
+    intent: "test-add",
+    question: "window",
+    powers: "15 to 70 %",
+    rows: "5",
+    speeds: "100 to 400 mm/s",
+    cols: "6",
+    interval: "0.07 mm",
+  });
+  const t = async () => (await world("tile")).job.tests!.at(-1)!;
+  const was = await t();
+  expect(await jobAct("tile", { intent: "test-fewer", id: was.id })).toMatchObject({ done: "stored" });
+  const is = await t();
+  expect(is.powers.length * is.speeds.length).toBeLessThan(20);
+  const ends = (v: readonly number[]) => [Math.min(...v), Math.max(...v)];
+  expect([ends(is.speeds), is.id]).toEqual([ends(was.speeds), was.id]);
+  ends(is.powers).forEach((p, i) => expect(p).toBeCloseTo(ends(was.powers)[i], 9));
+  await jobAct("tile", { intent: "test-cell", id: is.id, row: "0", col: "0", field: "top", value: "gone" });
+  expect(await jobAct("tile", { intent: "test-fewer", id: is.id })).toMatchObject({
+    error: expect.stringMatching(/read already/),
+  });
+});
 test("plates on other cans say something of today's, with wider intervals; its own narrows them; another stack says nothing", async () => {
   const form = { intent: "test-add", question: "window", powers: "15 to 70 %", rows: "5", speeds: "100 to 400 mm/s" };
   await jobAct("tile", { ...form, cols: "6", interval: "0.07 mm" });

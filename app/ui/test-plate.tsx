@@ -1,6 +1,10 @@
 /** A test plate on the screen: cells to be pressed as they are read, what they say, its files. */
 import { useState } from "react";
 import { useFetcher } from "react-router";
+import { fewer } from "../core/explain/plate";
+import { WANTED } from "../core/models/laser/fewest";
+import type { TestPlate } from "../core/records/job";
+import type { Machine } from "../core/records/machine";
 import type { Outcome } from "../core/records/outcome";
 import { said } from "../core/units/said";
 import { plural, type UnitSystem } from "../core/units/show";
@@ -70,6 +74,9 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
           {said(g, units)}
         </p>
       ))}
+      {p.made && !numbers && !t.cells.length && t.powers.length * t.speeds.length > FEW && (
+        <FewerCells key={t.powers.length * t.speeds.length} t={t} made={p.made} first={p.first} />
+      )}
       {!numbers && (
         <LabelledPick
           label="Read"
@@ -211,5 +218,45 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
         </ActButton>
       </div>
     </article>
+  );
+}
+
+/** cells that nobody wants fewer of */
+const FEW = 6;
+const percent = (ln: number): number => Math.round(100 * (Math.exp(ln) - 1));
+/** How few cells would do, asked for by a press: many plates are drawn and read for it. */
+function FewerCells({ t, made, first }: { t: TestPlate; made: Machine; first: number | null }) {
+  const [said, hear] = useState<ReturnType<typeof fewer> | undefined>(undefined);
+  const [busy, works] = useState(false);
+  const ask = (): void => {
+    works(true);
+    // the word is on the page before the reckoning begins
+    setTimeout(() => {
+      hear(fewer(t, made, first));
+      works(false);
+    }, 30);
+  };
+  return (
+    <div aria-live="polite" data-fewer={said ? said.rows * said.cols : ""} className="screen-only my-2">
+      {said === undefined ? (
+        <button type="button" className="btn" disabled={busy} onClick={ask}>
+          {busy ? "Reckoning…" : "How few cells would do?"}
+        </button>
+      ) : said === null ? (
+        <p className="text-small">
+          No smaller plate over this stretch tells an edge to {percent(WANTED)} % either way; over a narrower stretch
+          fewer cells may.
+        </p>
+      ) : (
+        <>
+          <p>
+            {said.rows * said.cols} cells, {plural(said.rows, "power")} by {plural(said.cols, "speed")}, should tell an
+            edge to {percent(said.width)} % either way, nine times in ten; all {t.powers.length * t.speeds.length} to{" "}
+            {percent(said.whole)} %.
+          </p>
+          <ActButton act={{ intent: "test-fewer", id: t.id }}>Make it {said.rows * said.cols} cells</ActButton>
+        </>
+      )}
+    </div>
   );
 }

@@ -2,7 +2,7 @@
 import { nowMinutes } from "../../clock";
 import { makePlan, type Plan } from "../../core/plan/plan";
 import { kindOf } from "../../core/process/kinds";
-import { fitOf, foundFor, guardsOf, perJOf, zoomed } from "../../core/explain/plate";
+import { fewer, firstOf, fitOf, foundFor, guardsOf, perJOf, zoomed } from "../../core/explain/plate";
 import { spaced } from "../../core/models/laser/plate";
 import { context } from "../../core/process/context";
 import { OneOf, Text } from "../../core/records/fields";
@@ -173,6 +173,18 @@ export const plateActs = [
   act("test-remove", TestId, (f, c: OnJob) =>
     changedTests(c, "test plate of", (all) => all.filter((t) => t.id !== f.id)),
   ),
+  act("test-fewer", TestId, (f, c: OnJob) => {
+    const t = oneTest(c.world, f.id);
+    if (t.cells.length) throw new Refused("Cells of this plate are read already: keep it, and make another one.");
+    const plan = makePlan(c.world, Math.floor(nowMinutes()));
+    const m = c.world.machines.find((x) => x.id === t.machineId);
+    const few = m && fewer(t, m, firstOf(plan));
+    if (!few) throw new Refused("All cells of this plate are wanted.");
+    const { powers, speeds } = few;
+    return changedTests(c, "cells of a test plate of", (all) =>
+      all.map((x) => (x.id === t.id ? { ...x, powers, speeds } : x)),
+    );
+  }),
   act("test-zoom", TestId, (f, c: OnJob) => {
     const t = oneTest(c.world, f.id);
     const plan = makePlan(c.world, Math.floor(nowMinutes()));

@@ -12,6 +12,7 @@ import {
   type PeakFit,
   type WindowFit,
 } from "../models/laser/plate";
+import { fewestCells, type Fewer } from "../models/laser/fewest";
 import { rasterTime } from "../models/laser/runtime";
 import { dose, keptSpeed, shareOf, topSpeed, wattsOf } from "../process/beam";
 import type { Context } from "../process/context";
@@ -282,6 +283,28 @@ export function zoomed(t: TestPlate, fit: PlateFit, m: Machine): Pick<TestPlate,
   const speed = settingOf(Math.sqrt(from * to), t, m).speed;
   const power = (e: number): number => Math.min(1, shareOf(m, (e / t.passes) * speed * t.interval));
   return { powers: spaced(power(from), power(to), Math.max(4, t.powers.length), "geometric"), speeds: [speed] };
+}
+
+/** Questions that an edge answers: where something opens, or is cut through. */
+const BY_EDGE: readonly PlateQuestion[] = ["window", "cut-mask"];
+/**
+ * The same plate of the fewest cells that answer it (M5), over the same powers and speeds.
+ * @param first J/mm² at which the top is thought to go; null: nobody knows @returns null: all of its cells are wanted, or more than these
+ */
+export function fewer(
+  t: TestPlate,
+  m: Machine,
+  first: number | null,
+): (Fewer & Pick<TestPlate, "powers" | "speeds">) | null {
+  if (!BY_EDGE.includes(t.question) || t.cells.length) return null;
+  const ends = (of: readonly number[], n: number): number[] =>
+    spaced(Math.min(...of), Math.max(...of), Math.min(n, of.length), "geometric");
+  const as = (rows: number, cols: number) => ({ powers: ends(t.powers, rows), speeds: ends(t.speeds, cols) });
+  const energies = (rows: number, cols: number): number[] =>
+    cellsOf({ ...t, ...as(rows, cols) }, m).flatMap((c) => c.e ?? []);
+  if (energies(t.powers.length, t.speeds.length).length < t.powers.length * t.speeds.length) return null;
+  const found = fewestCells(t.powers.length, t.speeds.length, energies, first, t.question === "window");
+  return found && { ...found, ...as(found.rows, found.cols) };
 }
 
 /** columns of the key of a plate */

@@ -14,14 +14,15 @@ export interface CellRead {
   under: PlateRead | null;
 }
 
-const Z = 1.96;
-const PRIOR = {
+/** the cuts between readings lie so many spreads from the middle of a boundary */
+export const Z = 1.96;
+export const PRIOR = {
   s: [Math.log(0.12), 0.7],
   noise: [Math.log(0.06), 0.5],
   gap: [Math.log(0.85), 1],
 } as const;
 /** how wide ln C₁ is thought to lie round its first estimate */
-const FIRST_SD = 0.7;
+export const FIRST_SD = 0.7;
 /** grid: steps of ln C and how far it reaches beyond the cells, values of s and of the noise */
 const STEPS = 96;
 const BEYOND = 0.9;
@@ -30,13 +31,14 @@ const NOISE_SD = [-1.6, -0.8, 0, 0.8, 1.6];
 
 const normal = (x: number, [m, sd]: readonly [number, number]): number => -0.5 * ((x - m) / sd) ** 2;
 const TINY = 1e-12;
-/** ln of the chance of a reading. @param off ln E − ln C */
-function likely(read: PlateRead, off: number, s: number, noise: number): number {
+/** ln of the chance of each reading. @param off ln E − ln C */
+export function likelies(off: number, s: number, noise: number): Record<PlateRead, number> {
   const whole = phi((-Z * s - off) / noise);
   const gone = phi((off - Z * s) / noise);
-  const p = read === "whole" ? whole : read === "gone" ? gone : 1 - whole - gone;
-  return Math.log(Math.max(TINY, p));
+  const ln = (p: number): number => Math.log(Math.max(TINY, p));
+  return { whole: ln(whole), partly: ln(1 - whole - gone), gone: ln(gone) };
 }
+const likely = (read: PlateRead, off: number, s: number, noise: number): number => likelies(off, s, noise)[read];
 
 export interface Interval {
   /** J/mm²: 5 %, middle, 95 % */
