@@ -6,7 +6,7 @@ import { LogEntry } from "../records/log";
 import type { World } from "../records/world";
 import { readyBefore, shopTrips, wholeRows } from "../explain/whole";
 import { inputs } from "../explain/why/inputs";
-import { inTurn } from "./placed";
+import { brokenWindows, inTurn } from "./placed";
 import { lanesOf } from "./schedule";
 import { makePlan } from "./plan";
 import {
@@ -22,7 +22,7 @@ import {
   worldAsked,
 } from "./promise";
 import { clashesBy } from "./settle";
-import { layShop, type WholeShop } from "./whole";
+import { layShop, layShopInTurn, type WholeShop } from "./whole";
 import { compile } from "../schedule/model";
 import { shopProblem } from "./schedule";
 
@@ -380,4 +380,23 @@ test("loud work keeps its hours, sprays the daylight too, over the nights on whi
         expect(makePlan(w, clock.fromLocal(now), true).ready).toBe(q.plan.ready);
       }
     }
+});
+
+test("a search makes nothing worse as it comes to lie, and says what could still be won of one and the same moment", () => {
+  for (let seed = 3; seed <= 3 + many(3); seed++) {
+    const worlds = seededShop(seed, 4);
+    let at = 0;
+    // a clock of its own: so many looks at it are a second
+    const ticks = (): number => (at += 0.02);
+    const found: WholeShop[] = [];
+    for (const w of layShopInTurn(worlds, { now: NOW, seconds: 2, clock: ticks, iterations: 10, together: true }))
+      if (w.is === "found") found.push(w.shop);
+    const done = (s: WholeShop): number => Math.max(...s.jobs.map((q) => q.plan.ready!));
+    const missed = (s: WholeShop): number => s.jobs.reduce((n, q) => n + brokenWindows(q.plan.placed), 0);
+    const [before, last] = [found[found.length - 3], found[found.length - 1]];
+    expect(missed(last)).toBeLessThanOrEqual(missed(before));
+    if (missed(last) === missed(before)) expect(done(last)).toBeLessThanOrEqual(done(before));
+    expect(done(last) - last.origin).toBeGreaterThanOrEqual(last.answer!.bound - 1);
+    expect(overlaps(last)).toEqual([]);
+  }
 });

@@ -275,6 +275,8 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
     }
   }
   if (!o.together || best.answer !== told) yield { is: "found", shop: best };
+  // what could still be won is said of the waits as first thought
+  let bounds: Pick<WholeShop, "answer" | "origin"> | null = null;
   for (const share of o.seconds > 0 ? SHARES : []) {
     if (o.stop?.()) break;
     const better: Answer = yield* searched(
@@ -283,7 +285,8 @@ export function* layShopInTurn(worlds: readonly World[], o: LayOptions): Generat
       o,
     );
     const found = made(now, better, false);
-    best = { ...betterOf(best, found), answer: better };
+    bounds ??= { answer: better, origin: now.shop.origin };
+    best = { ...betterOf(best, found), ...bounds };
     yield { is: "found", shop: best };
     // once more with the waits as they came out: how long a stack dries depends on when its coats were laid
     const { plans, sessions } = now;
