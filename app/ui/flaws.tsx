@@ -92,7 +92,7 @@ export function FlawDiary({ flaws }: { flaws: FlawCount[] }) {
             {f.jobs.length > 4 && ` and ${f.jobs.length - 4} more`}
             {f.before && f.after && (
               <span className="block text-small text-muted">
-                Before its lesson {f.before.had} on {plural(f.before.pieces, "piece")}, since then {f.after.had} on{" "}
+                Before its lesson {f.before.had} of {plural(f.before.pieces, "piece")}, since then {f.after.had} of{" "}
                 {plural(f.after.pieces, "piece")}.
               </span>
             )}

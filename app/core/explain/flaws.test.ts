@@ -137,4 +137,17 @@ test("flaws are counted over jobs, the costliest first; before and after a lesso
   expect(rows[0].before).toEqual({ pieces: 10, had: 2 });
   expect(rows[0].after).toEqual({ pieces: 20, had: 1 });
   expect(rows[1].before).toBeNull();
+  // zone by zone on one piece it is one piece; never more than were made
+  const onOne = jobs.map((j) => ({
+    ...j,
+    wrapUp: { ...j.wrapUp, flaws: j.wrapUp.flaws.map((f) => ({ ...f, piece: 4, severity: 3 })) },
+  }));
+  const [peel] = flawCounts(onOne, new Map([[flawKind("peel").next.kind, "2026-11-01"]]));
+  expect([peel.noted, peel.spoilt, peel.before!.had, peel.after!.had]).toEqual([3, 2, 1, 1]);
+  const many = {
+    ...jobs[0],
+    quantity: 2,
+    wrapUp: { ...jobs[0].wrapUp, flaws: Array(5).fill(jobs[0].wrapUp.flaws[0]) },
+  };
+  expect(flawCounts([many], new Map())[0]).toMatchObject({ noted: 5, spoilt: 2 });
 });

@@ -75,16 +75,22 @@ export interface FlawCount {
 }
 /** severity from which a piece counts as spoilt */
 const SPOILT = 3;
+/** Pieces of a job that have a flaw: one that is named twice is one; where no piece is named each note is of another. */
+function piecesWith(j: Job, flaw: FlawId, severity = 1): number {
+  const mine = j.wrapUp.flaws.filter((f) => f.flaw === flaw && f.severity >= severity);
+  const named = new Set(mine.flatMap((f) => f.piece ?? []));
+  return Math.min(j.quantity, named.size + mine.filter((f) => f.piece === null).length);
+}
 /** Flaws of all jobs, the costliest first. @param learned when a lesson was first written down, `YYYY-MM-DD` by kind of step */
 export function flawCounts(jobs: readonly Job[], learned: ReadonlyMap<string, string>): FlawCount[] {
   const out = new Map<FlawId, FlawCount>();
   for (const j of jobs)
-    for (const f of j.wrapUp.flaws) {
-      const row = out.get(f.flaw) ?? { id: f.flaw, noted: 0, spoilt: 0, jobs: [], before: null, after: null };
-      row.noted++;
-      if (f.severity >= SPOILT) row.spoilt++;
-      if (!row.jobs.some((x) => x.id === j.id)) row.jobs.push({ id: j.id, title: j.title });
-      out.set(f.flaw, row);
+    for (const id of new Set(j.wrapUp.flaws.map((f) => f.flaw))) {
+      const row = out.get(id) ?? { id, noted: 0, spoilt: 0, jobs: [], before: null, after: null };
+      row.noted += j.wrapUp.flaws.filter((f) => f.flaw === id).length;
+      row.spoilt += piecesWith(j, id, SPOILT);
+      row.jobs.push({ id: j.id, title: j.title });
+      out.set(id, row);
     }
   for (const row of out.values()) {
     const since = learned.get(flawKind(row.id).next.kind);
@@ -93,7 +99,7 @@ export function flawCounts(jobs: readonly Job[], learned: ReadonlyMap<string, st
       const some = jobs.filter((j) => j.wrapUp.closedAt !== null && j.wrapUp.closedAt.slice(0, 10) > since === after);
       return {
         pieces: some.reduce((a, j) => a + j.quantity, 0),
-        had: some.reduce((a, j) => a + j.wrapUp.flaws.filter((f) => f.flaw === row.id).length, 0),
+        had: some.reduce((a, j) => a + piecesWith(j, row.id), 0),
       };
     };
     [row.before, row.after] = [half(false), half(true)];
