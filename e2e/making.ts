@@ -167,8 +167,13 @@ journey("a piece marked, a flaw with its causes, a lesson that is told; found an
   await p.getByRole("button", { name: /^Why, and what can be saved/ }).click();
   await p.locator("[data-causes='scorch-halo'] li").first().waitFor();
   await p.getByRole("button", { name: "Keep it as a lesson" }).click();
-  await p.getByRole("textbox", { name: "What is to be done otherwise" }).fill("Brush it under water");
+  const lesson = p.getByRole("textbox", { name: "What is to be done otherwise" });
+  await lesson.fill("Brush it under water");
   await p.getByRole("button", { name: "Keep this lesson" }).click();
+  // the field is as it was once the lesson is stored: leaving before that would leave it behind
+  await p.waitForFunction(
+    () => ![...document.querySelectorAll("input")].some((x) => x.value === "Brush it under water"),
+  );
   assert.deepEqual(await clean(p, "wrap-up"), []);
   await p.goto(new URL("bench-log", url).href);
   await p.locator("[data-lesson]").waitFor();
