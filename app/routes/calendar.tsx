@@ -182,7 +182,7 @@ const Laid = memo(function Laid({ d, rows }: { d: Data; rows: Rows }) {
               </button>
             </span>
           </div>
-          <InTurn of={stretch}>{(x) => <TripsOf d={d} rows={rows} stretch={x} printing={printing} />}</InTurn>
+          <InTurn of={seen}>{(x) => <TripsOf d={d} {...x} printing={printing} />}</InTurn>
         </section>
         <div className="print:hidden">
           <InTurn of={seen}>{(x) => <Beside {...x} />}</InTurn>
@@ -275,8 +275,9 @@ function PulledWords({ d, rows, pulled }: { d: Data; rows: Rows; pulled: Pulled 
   const late = useDeferredValue(pulled);
   const tried = useMemo(() => {
     const world = late && d.worlds.find((w) => w.job.id === late.job);
+    if (!world) return null;
     const lanes = rows.lanes.map((l) => ({ ...l, bars: barsOn(l, rows.jobs) }));
-    return world ? shiftOf(shownIn(world, rows), d.now, rows.starts[late.job] ?? [], late.step, late.at, lanes) : null;
+    return shiftOf(shownIn(world, rows), d.now, rows.starts[late.job] ?? [], late.step, late.at, lanes);
   }, [late, d.worlds, d.now, rows]);
   if (!pulled) return null;
   const clock = shopClock(d.shop);

@@ -74,8 +74,8 @@ export function TestPlateView({ p, units, n }: { p: PlateShown; units: UnitSyste
           {said(g, units)}
         </p>
       ))}
-      {p.made && !numbers && !t.cells.length && t.powers.length * t.speeds.length > FEW && (
-        <FewerCells key={t.powers.length * t.speeds.length} t={t} made={p.made} first={p.first} />
+      {p.made && !numbers && !t.cells.length && p.cells.length > FEW && p.cells.every((c) => c.e !== null) && (
+        <FewerCells key={p.cells.length} t={t} made={p.made} first={p.first} />
       )}
       {!numbers && (
         <LabelledPick
