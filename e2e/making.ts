@@ -102,6 +102,69 @@ journey("a plate and the files for the laser: nonsense refused, depth kept, a pa
   await o.close();
 });
 
+journey(
+  "a jig told by its pockets: pieces lie in them, one left empty makes another load, one too small is told",
+  async (url) => {
+    const o = await ofSlate(url);
+    const p = o.page;
+    await p.goto(new URL("workshop/gear", url).href);
+    await choose(p, p.getByRole("combobox", { name: "What" }), "Jig or nest");
+    await p.getByRole("textbox", { name: "Called" }).last().fill("Slate tray");
+    await p.getByRole("button", { name: "Add it" }).click();
+    await p.getByText("Tell its pockets").click();
+    const pockets = { "Pockets across": "two", "Pockets down": "2", "A pocket wide": "150 mm", "A pocket high": "150" };
+    for (const [name, v] of Object.entries(pockets)) await p.getByRole("textbox", { name }).fill(v);
+    await p.getByRole("button", { name: "Keep these pockets" }).click();
+    await p
+      .getByText(/not a whole number from 1 to 200|“two”/)
+      .first()
+      .waitFor();
+    await p.getByRole("textbox", { name: "Pockets across" }).fill("2");
+    await p.getByRole("button", { name: "Keep these pockets" }).click();
+    await p.getByRole("button", { name: "Slate tray has no pockets" }).waitFor();
+    assert.deepEqual(await clean(p, "workshop: a jig with pockets"), []);
+    await p.goto(new URL("jobs", url).href);
+    await p
+      .getByRole("link", { name: /radish/i })
+      .first()
+      .click();
+    await tab(p, "Files").click();
+    await p.locator("[data-packet='1']").waitFor();
+    await choose(p, p.getByRole("combobox", { name: "Put by" }), "Slate tray");
+    const tray = p.locator("[data-tray]");
+    await p.locator("[data-tray='2']").waitFor();
+    await p.getByText("2 loads of 4").first().waitFor();
+    // seven pieces are begun: by four pockets two loads, by three three, by two four
+    for (const [pocket, loads] of [
+      [2, 3],
+      [4, 4],
+    ] as const) {
+      await tray.getByRole("button", { name: `in pocket ${pocket}` }).click();
+      await tray.getByRole("button", { name: `empty: pocket ${pocket}` }).waitFor();
+      await p.locator(`[data-tray='${loads}']`).waitFor();
+    }
+    assert.deepEqual(await clean(p, "files with a jig"), []);
+    const [saved] = await Promise.all([
+      p.waitForEvent("download"),
+      p.locator("[data-packet='1']").getByRole("button", { name: "Save the packet" }).click(),
+    ]);
+    const zip = unzipSync(new Uint8Array(readFileSync(await saved.path())));
+    const first = Object.keys(zip).find((x) => x.includes("load-1") && x.endsWith(".json"))!;
+    const { pieces } = JSON.parse(strFromU8(zip[first])) as { pieces: { xMm: number; yMm: number }[] };
+    assert.deepEqual(pieces, [{ piece: 1, xMm: 0, yMm: 0 }, { piece: 2, xMm: 0, yMm: 155 }]); // prettier-ignore
+    // a pocket that is too small for the piece
+    await p.goto(new URL("workshop/gear", url).href);
+    await type(p, /^A pocket wide/, "20 mm");
+    await p.goBack();
+    await p
+      .getByText(/a pocket of Slate tray holds 20 × 150 mm/)
+      .first()
+      .waitFor();
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);
+
 journey("prices and blanks said by the maker: what a job costs is at least so much, and a quote", async (url) => {
   const o = await ofSlate(url);
   const p = o.page;

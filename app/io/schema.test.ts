@@ -2,6 +2,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { a1, e1, SHELF, shop } from "../core/testing/worlds";
 import { FULL_SHELF, GEAR } from "../core/testing/briefs";
+import { Gear } from "../core/records/shop";
 import { RichLayerFile } from "../core/records/file";
 import { fieldsOf } from "../core/records/fields";
 import { readJobFile } from "./import/job-file";
@@ -64,6 +65,7 @@ test("a shop with everything that may be absent fits", () => {
       finishing: ["epoxy"],
       schools: ["melt:oven"],
       placedBy: "nest",
+      emptyPockets: [2],
       mirrored: false,
       airStaysOn: true,
       onBareBed: true,
@@ -115,7 +117,16 @@ test("a shop with everything that may be absent fits", () => {
   });
   const f = shopFile({
     shop: shop({
-      gear: GEAR(),
+      gear: [
+        ...GEAR(),
+        {
+          ...new Gear(),
+          id: "tray",
+          kind: "jig",
+          name: "Tray",
+          pockets: { across: 4, down: 2, w: 90, h: 60, gap: 5, x: 10, y: 10 },
+        },
+      ],
       schools: ["coats:heavy"],
       routeRulesOff: ["veneer"],
       sprayHours: ["10:00", "16:00"],

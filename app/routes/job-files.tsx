@@ -14,6 +14,7 @@ import { writeDxf, writeSvg, type Sheet } from "../io/export/vectors";
 import { saveFile } from "../ui/files";
 import { Empty } from "../ui/kit/bits";
 import { LabelledPick } from "../ui/kit/pick";
+import { OnTheBed } from "../ui/laser/tray";
 import { ClearOfBed, PutBack, Squareness } from "../ui/laser/placing-tools";
 import { SheetView } from "../ui/laser/sheet";
 import { layPackets, writePacket } from "../workers/packets";
@@ -113,7 +114,7 @@ function Visit({ v, d }: { v: LaidVisit; d: View }) {
             : ""}
         {visit.mirrored && ", mirrored: worked from the back"}.
       </p>
-      {visit.machine && !visit.bed && !visit.round && (
+      {visit.machine && !visit.bed && !visit.round && !d.tray && (
         <p className="text-wrong">One piece is larger than this bed: the file has it alone.</p>
       )}
       <div className="mt-2 grid gap-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
@@ -240,6 +241,7 @@ export default function FilesPage({ loaderData: d }: Route.ComponentProps) {
         <h2 id="pl" className="lg:col-span-3">
           At the machine
         </h2>
+        <OnTheBed d={d} />
         <ClearOfBed d={d} />
         <Squareness d={d} />
         <PutBack d={d} />

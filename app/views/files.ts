@@ -4,6 +4,9 @@ import { standing } from "../core/plan/fold";
 import type { Plan } from "../core/plan/plan";
 import { placementOf } from "../core/plan/visits";
 import { pictureWork } from "../core/explain/picture";
+import type { Context } from "../core/process/context";
+import { keptOut, loadsOn, pocketed } from "../core/process/on-bed";
+import { filledPockets } from "../core/geometry/bed";
 import { startFrom } from "../core/process/setup";
 import { topSpeed } from "../core/process/beam";
 import type { LaserSetting } from "../core/process/step";
@@ -33,6 +36,30 @@ export function settingWords(
   );
 }
 
+/** The pockets of the jig that the pieces lie in, each with the piece of the first load. */
+function trayOf(c: Context) {
+  const jig = pocketed(c);
+  if (!jig) return null;
+  const empty = c.job.choices.emptyPockets ?? [];
+  const filled = filledPockets(jig.pockets, empty);
+  const at = new Map(filled.map((n, i) => [n, i + 1]));
+  const { perLoad, loads } = loadsOn(c, c.pieces);
+  return {
+    name: jig.name,
+    across: jig.pockets.across,
+    pockets: Array.from({ length: jig.pockets.across * jig.pockets.down }, (_v, i) => ({
+      n: i + 1,
+      empty: empty.includes(i + 1),
+      /** piece of the first load; null: none is left for it */
+      piece: (at.get(i + 1) ?? Infinity) <= c.pieces ? (at.get(i + 1) as number) : null,
+    })),
+    perLoad,
+    loads,
+    pieces: c.pieces,
+    keptOut: keptOut(c)?.why ?? null,
+  };
+}
+
 export function filesView(plan: Plan, now: number) {
   const c = plan.context;
   const { job, world } = c;
@@ -54,6 +81,9 @@ export function filesView(plan: Plan, now: number) {
     },
     /** steps at which the piece is put back */
     again: visits.slice(1).map((v) => ({ id: v[0].step.id, title: v[0].step.title })),
+    placedBy: job.choices.placedBy ?? "corner",
+    jigs: (world.shop.gear ?? []).filter((g) => g.kind === "jig").map((g) => ({ id: g.id, name: g.name })),
+    tray: trayOf(c),
     place: {
       by: place.by,
       errorMm: place.errorMm,

@@ -41,7 +41,8 @@ const FIELDS: Readers<Choices, World> = {
   driedInEnclosure: (v) => ({ driedInEnclosure: yes(v) }),
   attended: (v) => ({ attended: v === "true" }),
   maskId: (v) => ({ maskId: v || undefined }),
-  placedBy: (v) => ({ placedBy: v || undefined }),
+  // pockets left empty are those of the jig before
+  placedBy: (v) => ({ placedBy: v || undefined, emptyPockets: undefined }),
   mirrored: (v) => ({ mirrored: tri(v) ?? undefined }),
   airStaysOn: (v) => ({ airStaysOn: yes(v) }),
   onBareBed: (v) => ({ onBareBed: yes(v) }),
@@ -54,9 +55,16 @@ const FIELDS: Readers<Choices, World> = {
 /** Fields that name one thing of a list: a finishing move, an axis of a trial, a trial voted out. */
 const LISTS = { program: "inProgram", move: "finishing", trial: "trialOf", out: "trialOut" } as const;
 
+/** Pockets left empty, one more or one less, in order. */
+function pocketsLeft(now: readonly number[] = [], n: number, empty: boolean): number[] | undefined {
+  const left = [...now.filter((x) => x !== n), ...(empty ? [n] : [])].sort((a, b) => a - b);
+  return left.length ? left : undefined;
+}
+
 function choose(f: FieldForm, now: Choices, w: World): Partial<Choices> {
   const [prefix, ...rest] = f.field.split(":");
   const id = rest.join(":");
+  if (prefix === "pocket") return { emptyPockets: pocketsLeft(now.emptyPockets, typed.whole(id), f.value === "true") };
   if (prefix === "school") return { schools: withPick(now.schools, id, f.value) };
   if (rest.length && Object.hasOwn(LISTS, prefix)) {
     const list = LISTS[prefix as keyof typeof LISTS];

@@ -2,12 +2,12 @@
  * A batch under the beam or in the oven: how many lie there at once, how long a load runs, what a piece takes with laying and taking it
  * away, and when somebody has to be there to change loads.
  */
-import { bedLoads } from "../models/laser/runtime";
 import type { Placed } from "../plan/placed";
 import type { Context } from "../process/context";
 import { byBeam, has, kindOf } from "../process/kinds";
 import { LOAD_MIN, setupMin } from "../process/kinds/laser-work";
 import { heatOf, ovenRun, TRAY_MIN } from "../process/kinds/melt";
+import { loadsOn, pocketed } from "../process/on-bed";
 import { shapeOf } from "../process/setup";
 
 export interface Loads {
@@ -38,7 +38,6 @@ function runOf(
   p: Placed,
   c: Context,
 ): { at: Loads["on"]; holds: number; first: number; run(n: number): number; change(n: number): number } | null {
-  const { w, h } = c.job.substrate;
   if (has(p.step, "method") && heatOf(p.step) === "oven") {
     const oven = ovenRun(p.step, c);
     const change = (n: number): number => TRAY_MIN * n;
@@ -55,8 +54,9 @@ function runOf(
   const m = c.machine;
   if (!m || !byBeam(p.step) || kindOf(p.step.kind).tries === "setting" || p.perPieceMin === null) return null;
   const flat = shapeOf(c) === "flat";
-  const at = { name: flat ? "Bed" : "Chuck", w: flat ? m.bedW : null, h: flat ? m.bedH : null };
-  const holds = flat ? bedLoads(p.pieces, w, h, m.bedW, m.bedH).perLoad : 1;
+  const jig = flat ? pocketed(c) : null;
+  const at = { name: jig?.name ?? (flat ? "Bed" : "Chuck"), w: flat ? m.bedW : null, h: flat ? m.bedH : null };
+  const holds = flat ? loadsOn(c, p.pieces).perLoad : 1;
   if (!holds) return null;
   // minutes that were typed for all of it are shared out evenly
   if (p.step.minutes !== null) {

@@ -2,7 +2,7 @@
  * What goes to the laser, visit by visit: layers by purpose in the order in which they run, as they lie on the bed, mirrored where they
  * have to be; with the setting of each, and what the laser’s program must leave alone.
  */
-import { bedLayout, laidAt, marks, nestOf, type BedLayout } from "../geometry/bed";
+import { laidAt, marks, nestOf, type BedLayout } from "../geometry/bed";
 import { blankOf } from "../geometry/blank";
 import { onBlank } from "../geometry/on-blank";
 import { ringsOf, type Point, type Ring } from "../geometry/outline";
@@ -14,6 +14,7 @@ import type { Placed } from "../plan/placed";
 import type { Context } from "../process/context";
 import { byBeam, kindOf, own } from "../process/kinds";
 import { wattsOf } from "../process/beam";
+import { keptOut, layoutOn, pocketed } from "../process/on-bed";
 import { burntBy } from "../process/polarity";
 import { mirrored, shapeOf } from "../process/setup";
 import type { LaserSetting } from "../process/step";
@@ -212,6 +213,7 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
   const flipped = mirrored(c);
   const place = placementOf(plan);
   const visits = beamVisits(plan);
+  const [jig, outside] = [pocketed(c), keptOut(c)];
   return visits.map((steps, i): VisitPacket => {
     const later = i > 0;
     const piece = blankOf(job.substrate).rings.map((r) => (flipped ? flip(r, w) : r));
@@ -244,7 +246,7 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
       steps: steps.map((p) => ({ id: p.step.id, title: p.step.title })),
       mirrored: flipped,
       layers,
-      bed: machine && !round ? bedLayout(c.pieces, { w, h }, { w: machine.bedW, h: machine.bedH }) : null,
+      bed: round ? null : layoutOn(c),
       bedSize: machine && !round ? { w: machine.bedW, h: machine.bedH } : null,
       machine: machine?.name ?? null,
       round,
@@ -259,6 +261,10 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
       notes: [
         ...(layers.some((l) => l.setting === null && l.purpose !== "frame")
           ? ["A layer has no setting yet: test it first, then save this packet anew."]
+          : []),
+        ...(outside ? [`${outside.why} The file has one piece alone.`] : []),
+        ...(jig && !outside
+          ? [`Pieces lie in the pockets of ${jig.name}, each pushed into the upper left corner of its pocket.`]
           : []),
         ...(small
           ? [`Parts under ${SMALL_PART_MM} mm fall through the bed: hold them with tape or leave a bridge.`]
@@ -307,7 +313,9 @@ export function nestLayers(
 ): { layer: PacketLayer; paths: Path[] }[] {
   if (!v.bed || !v.bedSize) return [];
   const none = { how: "line" as const, zone: null, step: null, setting: null, watts: null, picture: false, paths: [] };
-  const open = nestOf(c.job.substrate, clip)
+  const jig = pocketed(c);
+  // a pocket is as wide as it is said to be
+  const open = (jig ? nestOf({ w: jig.pockets.w, h: jig.pockets.h }, clip, 0) : nestOf(c.job.substrate, clip))
     .map((r) => withoutHairs(r))
     .filter((r): r is Ring => r !== null);
   const { turned } = v.bed;

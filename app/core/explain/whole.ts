@@ -113,6 +113,8 @@ const laneName = (id: string, worlds: readonly World[]): string => {
   if (id === "hands") return "Hands";
   if (id === "oven") return "Oven";
   if (id === "spray") return "Spray corner";
+  const jig = id.startsWith("jig ") && id.slice("jig ".length);
+  if (jig) return worlds.flatMap((w) => w.shop.gear ?? []).find((g) => g.id === jig)?.name ?? "A jig taken out";
   const machine = id.slice("machine ".length);
   return worlds.flatMap((w) => w.machines).find((m) => m.id === machine)?.name ?? "A laser not chosen yet";
 };

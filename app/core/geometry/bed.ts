@@ -72,6 +72,65 @@ export function bedLayout(
   return { turned, across, down, perLoad, loads };
 }
 
+/** Pockets in rows, mm from the bed’s upper left corner. */
+export interface PocketRows {
+  across: number;
+  down: number;
+  w: number;
+  h: number;
+  gap: number;
+  x: number;
+  y: number;
+}
+/** Where a pocket’s upper left corner lies. @param n counted by rows from 1 */
+export const pocketAt = (j: PocketRows, n: number): Point => [
+  j.x + ((n - 1) % j.across) * (j.w + j.gap),
+  j.y + Math.floor((n - 1) / j.across) * (j.h + j.gap),
+];
+/** How a piece lies in a pocket: as it is, or turned by a quarter; null: it is larger. */
+export function inPocket({ w, h }: Pick<Substrate, "w" | "h">, j: PocketRows): { turned: boolean } | null {
+  const fits = (a: number, b: number): boolean => a <= j.w + 1e-9 && b <= j.h + 1e-9;
+  return fits(w, h) ? { turned: false } : fits(h, w) ? { turned: true } : null;
+}
+/** mm that a piece can be shifted in its pocket, the greater of both ways. */
+export function looseIn({ w, h }: Pick<Substrate, "w" | "h">, j: PocketRows): number {
+  const at = inPocket({ w, h }, j);
+  return at === null ? 0 : Math.max(j.w - (at.turned ? h : w), j.h - (at.turned ? w : h));
+}
+/** Does the jig lie on the bed with all of its pockets? */
+export function jigOnBed(j: PocketRows, bed: { w: number; h: number }): boolean {
+  const [x, y] = pocketAt(j, j.across * j.down);
+  return x + j.w <= bed.w + 1e-9 && y + j.h <= bed.h + 1e-9;
+}
+/** The pockets that are filled, in order. @param empty those left out */
+export const filledPockets = (j: PocketRows, empty: readonly number[]): number[] =>
+  Array.from({ length: j.across * j.down }, (_v, i) => i + 1).filter((n) => !empty.includes(n));
+
+/**
+ * Pieces in a jig’s pockets, each pushed into the pocket’s upper left corner, as many loads as it takes.
+ * @param empty pockets left empty
+ * @returns null: a piece is larger than a pocket, the jig reaches over the bed, or no pocket is left
+ */
+export function pocketLayout(
+  n: number,
+  piece: Pick<Substrate, "w" | "h">,
+  j: PocketRows,
+  empty: readonly number[],
+  bed: { w: number; h: number },
+): BedLayout | null {
+  const at = inPocket(piece, j);
+  const filled = filledPockets(j, empty);
+  if (!at || !filled.length || !jigOnBed(j, bed)) return null;
+  const loads: Place[][] = [];
+  for (let i = 0; i < n; i++) {
+    const k = i % filled.length;
+    if (k === 0) loads.push([]);
+    const [x, y] = pocketAt(j, filled[k]);
+    loads[loads.length - 1].push({ piece: i + 1, x, y });
+  }
+  return { ...at, across: j.across, down: j.down, perLoad: filled.length, loads };
+}
+
 /** A ring of a piece as it lies at its place; turned, its left edge comes to lie above. */
 export const laidAt = (r: Ring, at: Point, turned: boolean, h: number): Ring =>
   r.map(([x, y]): Point => (turned ? [at[0] + h - y, at[1] + x] : [at[0] + x, at[1] + y]));
@@ -134,10 +193,13 @@ export function squareness(a: Point, b: Point, piece: { w: number; h: number }, 
 
 const disc = ([x, y]: Point, r: number): Region => [ellipse(x, y, r, r, FLAT_MM)];
 
-/** The opening of a nest for one piece: its outline with air round it, corners that seat, a notch for a finger. Holes are left standing. */
-export function nestOf(s: Substrate, clip: Clip): Region {
-  const { rings } = blankOf({ ...s, holes: undefined });
-  let open = clip.grow(clip.fill(rings, "evenodd"), NEST_CLEAR_MM);
+/**
+ * The opening of a nest for one piece: its outline with air round it, corners that seat, a notch for a finger. Holes are left standing.
+ * @param clearMm air all round
+ */
+export function nestOf(s: Pick<Substrate, "w" | "h" | "blank">, clip: Clip, clearMm = NEST_CLEAR_MM): Region {
+  const { rings } = blankOf({ ...s, holes: undefined } as Substrate);
+  let open = clip.grow(clip.fill(rings, "evenodd"), clearMm);
   if (!s.blank)
     for (const p of [
       [0, 0],

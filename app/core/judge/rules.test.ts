@@ -1,3 +1,4 @@
+import { Gear, type Pockets } from "../records/shop";
 import { createHash } from "node:crypto";
 import { near } from "../testing/odd";
 import { generate } from "../plan/generate";
@@ -1524,6 +1525,29 @@ describe("both sides of each boundary", () => {
   ])("a piece of %d × %d mm on a bed of 300 × 200", (w, h, told57) =>
     expect(rules(bed(w, h)).includes(57)).toBe(told57),
   );
+  const inTray = (pockets: Partial<Pockets>, emptyPockets?: number[]): World => {
+    const x = a1({ choices: { placedBy: "tray", emptyPockets } });
+    const tray = { across: 3, down: 2, w: 130, h: 80, gap: 5, x: 0, y: 0, ...pockets };
+    const jig: Gear = { ...new Gear(), id: "tray", kind: "jig", name: "Tray", pockets: tray };
+    return { ...x, shop: { ...x.shop, gear: [jig] }, job: { ...x.job, substrate: { id: "mdf", w: 120, h: 60, t: 6 } } };
+  };
+  test.each([
+    ["as large as its pocket", { w: 120, h: 60 }, undefined, false],
+    ["turned", { w: 60, h: 120 }, undefined, false],
+    ["a hair too wide", { w: 119.9, h: 60 }, undefined, true],
+    ["a hair too high both ways", { w: 120, h: 59.9 }, undefined, true],
+    ["to the edge of the bed", { x: 600 - 3 * 130 - 10, y: 400 - 2 * 80 - 5 }, undefined, false],
+    ["over its right edge", { x: 600 - 3 * 130 - 9.9 }, undefined, true],
+    ["over its lower edge", { y: 400 - 2 * 80 - 4.9 }, undefined, true],
+    ["one pocket left", {}, [1, 2, 3, 4, 5], false],
+    ["no pocket left", {}, [1, 2, 3, 4, 5, 6], true],
+  ] as [string, Partial<Pockets>, number[] | undefined, boolean][])("a jig: %s", (_n, pockets, empty, told) => {
+    const w = inTray(pockets, empty);
+    expect(rules(w).includes(57)).toBe(told);
+    if (!told) return;
+    const fix = open(makePlan(w)).find((s) => s.rule === 57)!.fixes[0];
+    expect(rules(fix.apply(w))).not.toContain(57);
+  });
   test("damp air blushes lacquer, shellac and clear, no water-borne paint", () => {
     const damp = (finish: string): boolean => {
       const w = a1({

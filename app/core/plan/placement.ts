@@ -13,6 +13,7 @@ import {
   trapMm,
 } from "../geometry/registration";
 import type { Context } from "../process/context";
+import { errorIn, jigOf } from "../process/on-bed";
 import type { Zone } from "../records/job";
 import { kindOf, own, type Step } from "../process/kinds";
 
@@ -49,9 +50,9 @@ const visitsOf = (steps: Step[]): number =>
 /** How a job's pieces are placed and placed again. */
 export function placement(c: Context, steps: Step[]): Placement {
   const id = c.job.choices.placedBy ?? "corner";
-  const jig = (c.world.shop.gear ?? []).find((g) => g.id === id);
+  const jig = jigOf(c);
   const named = RETURN_MM[isPlacedBy(id) ? id : "corner"];
-  const r = jig?.errorMm ?? named.mm;
+  const r = errorIn(c) ?? named.mm;
   const visits = visitsOf(steps);
   const over = c.school("overrun") === "exact" ? 0 : overrunMm(r);
   const apart = visits >= 2 || ["beside", "stencil", "reverse"].includes(colourWay(c.route) ?? "");

@@ -13,6 +13,7 @@ import type { WorkCalendar } from "../time/hours";
 import { ownProblem, type Answer, type Problem, type ProblemInput } from "../schedule/problem";
 import type { Context } from "../process/context";
 import { byBeam, own } from "../process/kinds";
+import { jigOf } from "../process/on-bed";
 import { inTurn, sprayed, type Placed } from "./placed";
 import { APART_MIN, type Session } from "./sessions";
 import { NO_RESTS, restNeed, type Rests } from "./rest";
@@ -128,9 +129,12 @@ function ratesOf(
 type Lags = NonNullable<ProblemInput["lags"]>;
 type Tasks = NonNullable<ProblemInput["tasks"]>;
 
-/** What of a shop a step takes up: hands and spray corner, or a machine or the oven with somebody there. */
+/** What of a shop a step takes up: hands and spray corner, or a machine (with the jig its pieces lie in) or the oven with somebody there. */
 export function lanesOf(p: Placed, c: Context): string[] {
-  if (byBeam(p.step)) return [`machine ${c.machine?.id ?? "none"}`, "present"];
+  if (byBeam(p.step)) {
+    const jig = jigOf(c);
+    return [`machine ${c.machine?.id ?? "none"}`, ...(jig ? [`jig ${jig.id}`] : []), "present"];
+  }
   if (own(p.step, "method") === "oven") return ["oven", "present"];
   return sprayed(p.step, c) ? ["hands", "spray"] : ["hands"];
 }

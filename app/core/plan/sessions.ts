@@ -6,6 +6,7 @@ import { byBeam, has, kindOf, own } from "../process/kinds";
 import { heatOf, ovenRun, TRAY_MIN } from "../process/kinds/melt";
 import { setupMin } from "../process/kinds/laser-work";
 import { shapeOf } from "../process/setup";
+import { jigOf } from "../process/on-bed";
 import type { Context } from "../process/context";
 import type { Shared, SharedAs } from "../records/job";
 import type { World } from "../records/world";
@@ -66,8 +67,8 @@ function shareable(p: Placed, c: Context): Shareable | null {
   if (!made) return null;
   const k = c.learned(step.kind);
   if (byBeam(step) && c.machine && !kindOf(step.kind).tries) {
-    // set to the face of this body, at this height: another one is focused and placed anew
-    const key = `beam ${c.machine.id} ${c.substrate.id} ${c.job.substrate.t} ${shapeOf(c)}`;
+    // set to the face of this body, at this height, in this jig: another one is focused and placed anew
+    const key = `beam ${c.machine.id} ${c.substrate.id} ${c.job.substrate.t} ${shapeOf(c)} ${jigOf(c)?.id ?? ""}`;
     return { ...ALONE, as: "beam", key, saves: k * Math.min(made.setup, setupMin(c.machine)) };
   }
   if (sprayed(step, c) && !own(step, "wetInWet"))

@@ -4,6 +4,7 @@
  */
 import { colourWay, meltsBy } from "../catalogue/routes";
 import type { Context } from "./context";
+import { jigOf } from "./on-bed";
 
 export const mirrored = (c: Context): boolean => c.job.choices.mirrored ?? c.route?.mirrored ?? false;
 /** a ball where a route is for round pieces only and nothing is said */
@@ -37,8 +38,8 @@ export function focusOn(c: Context): string {
 /** What the start of the frame is taken from. */
 export function startFrom(c: Context): string {
   if (shapeOf(c) !== "flat") return "the mark on the chuck, the seam at the back";
-  const gear = (c.world.shop.gear ?? []).find((g) => g.id === c.job.choices.placedBy);
-  const nest = c.job.choices.placedBy === "nest" || gear !== undefined;
+  const gear = jigOf(c);
+  const nest = c.job.choices.placedBy === "nest" || gear !== null;
   return nest ? `${gear?.name ?? "the nest"}, its corner as the origin` : "the stop, its corner as the origin";
 }
 

@@ -73,6 +73,17 @@ const length =
   (units: "mm" | "in" = "mm") =>
   (t: string) =>
     parseLength(t, units);
+/** Pockets of a jig: how many, how large, where the first one lies on the bed. */
+export class PocketsForm {
+  @Text(120) id!: string;
+  @Reads(whole(1, 200)) across!: string;
+  @Reads(whole(1, 200)) down!: string;
+  @Reads(length()) w!: string;
+  @Reads(length()) h!: string;
+  @Reads(length()) gap!: string;
+  @Reads(optional(length())) x: string = "";
+  @Reads(optional(length())) y: string = "";
+}
 /** Blanks that came: figures are read again in the shop’s units and currency by the act. */
 export class LotForm {
   @Filled(80, "Give the blanks a name, such as “beech markers, spring lot”.") name!: string;

@@ -173,6 +173,8 @@ export class Choices {
   @Maybe() @TextList(40) schools?: string[];
   /** how pieces and picture find each other again: id of a jig, or corner, pencil, eye; absent: corner */
   @Maybe() @Text(120) placedBy?: string;
+  /** pockets of the jig that stay empty, counted by rows from 1; absent: none */
+  @Since(9) @NumList(2000) emptyPockets?: number[];
   /** mirrored as the file goes to the laser; absent: as the route wants it */
   @Maybe() @Flag() mirrored?: boolean;
   /** what the laser program turns over by itself: inverted, mirrored; absent: nothing */

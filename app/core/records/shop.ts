@@ -76,6 +76,20 @@ export class Learned {
   @Since(6) @Id() machineId?: string;
 }
 
+/** Pockets of a jig, in rows: what lies in it at once, and where. mm, from the bed’s upper left corner. */
+export class Pockets {
+  @Whole(1, 200) across!: number;
+  @Whole(1, 200) down!: number;
+  /** of one pocket */
+  @Num(1, 5000, "mm") w!: number;
+  @Num(1, 5000, "mm") h!: number;
+  /** between two of them */
+  @Num(0, 500, "mm") gap: number = 5;
+  /** upper left corner of the first one */
+  @Num(0, 5000, "mm") x: number = 0;
+  @Num(0, 5000, "mm") y: number = 0;
+}
+
 /** An oven, a heat gun, a jig: what a Workshop has beside lasers. Nulls are unknown. */
 export class Gear {
   @Id() id!: string;
@@ -92,6 +106,8 @@ export class Gear {
   @OrNull() @Flag() lowFan: boolean | null = null;
   /** jig: return error, mm */
   @OrNull() @Num(0, 20, "mm") errorMm: number | null = null;
+  /** jig: what lies in it at once; absent: it has no pockets that are counted */
+  @Since(9) @Sub(() => Pockets) pockets?: Pockets;
   /** rotary: widest it grips, mm */
   @OrNull() @Num(1, 1000, "mm") gripMm: number | null = null;
   /** power and wear an hour, in minor units of the shop’s currency; absent: not known */

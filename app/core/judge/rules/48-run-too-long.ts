@@ -2,7 +2,7 @@
 import { contextAt } from "../../plan/placed";
 import { byBeam, own } from "../../process/kinds";
 import type { Rule } from "../snag";
-import { bedLoads } from "../../models/laser/runtime";
+import { loadsOn } from "../../process/on-bed";
 import { showMinutes } from "../../units/show";
 import { round } from "../ask";
 import { setFix, shopFix } from "../fixes";
@@ -16,10 +16,7 @@ export const rule48: Rule = {
     f.placed.flatMap((p) => {
       const c = contextAt(p, f.context);
       if (!byBeam(p.step) || p.minutes === null || p.actual || p.minutes <= c.calendar.longest) return [];
-      const m = c.machine;
-      const per = m
-        ? bedLoads(c.pieces, c.job.substrate.w, c.job.substrate.h, m.bedW, m.bedH)
-        : { perLoad: 1, loads: 1 };
+      const per = c.machine ? loadsOn(c, c.pieces) : { perLoad: 1, loads: 1 };
       const load = (p.setupMin ?? 0) + (p.perPieceMin ?? 0) * Math.max(1, Math.min(per.perLoad, c.pieces));
       const byPiece = (p.setupMin ?? 0) + (p.perPieceMin ?? 0);
       const fits = Math.min(load, byPiece) <= c.calendar.longest;

@@ -1,12 +1,25 @@
-/** Rule 57: the piece fits bed and oven. */
+/** Rule 57: the piece fits bed, jig and oven. */
+import { RETURN_MM } from "../../geometry/registration";
+import { keptOut } from "../../process/on-bed";
+import type { Facts } from "../../plan/facts";
 import type { Finding, Rule } from "../snag";
 import { ovenOf } from "../../process/kinds/melt";
 import { melts, round, usesLaser } from "../ask";
-import { editFix, machineFix } from "../fixes";
+import { choiceFix, editFix, machineFix } from "../fixes";
+
+/** What keeps the pieces out of the jig that they are placed by. */
+function inJig(f: Facts): Finding[] {
+  const out = usesLaser(f) ? keptOut(f.context) : null;
+  if (!out) return [];
+  const corner = { placedBy: "corner", emptyPockets: undefined };
+  return [
+    { step: null, zone: null, ...out, fixes: [choiceFix("no-jig", `Put it by ${RETURN_MM.corner.name}`, corner)] },
+  ];
+}
 export const rule57: Rule = {
   id: 57,
   severity: "risk",
-  title: "The piece fits bed and oven",
+  title: "The piece fits bed, jig and oven",
   find: (f) => {
     const c = f.context;
     const { w, h } = c.job.substrate;
@@ -29,6 +42,7 @@ export const rule57: Rule = {
         fixes: [machineFix("machine", `Use ${other.name}`, other)],
       });
     }
+    out.push(...inJig(f));
     const oven = ovenOf(c);
     const baked = f.placed.filter((p) => melts(p, "oven"));
     if (baked.length && oven?.trayW && oven.trayH && !fits(oven.trayW, oven.trayH))

@@ -2,7 +2,7 @@
 import { absorption } from "../../catalogue/beams";
 import { cuts, type Cut } from "../../models/film/reveal";
 import { ripple } from "../../models/laser/energy";
-import { bedLoads, rasterTime, travel, vectorTime } from "../../models/laser/runtime";
+import { rasterTime, travel, vectorTime } from "../../models/laser/runtime";
 import { topDown, zoneOf, type Piece, type ZoneState } from "../../piece/state";
 import { COLD_C } from "../../models/powder/heat";
 import type { Beam } from "../../records/ids";
@@ -17,6 +17,7 @@ import { origin, pageBox } from "../../geometry/origin";
 import { pictureFile, pictureRows } from "../../geometry/picture";
 import { dotMaker } from "../../tone/kernels";
 import { coldNeed } from "../needs";
+import { loadsOn } from "../on-bed";
 import type { LaserSetting, Need } from "../step";
 import { showLength } from "../../units/show";
 import { dampNeed } from "./damp";
@@ -247,7 +248,7 @@ export const lineBatch = (s: LaserWork, c: Context): { setup: number; perPiece: 
   byLoads(lineSeconds(linesOf(s.zones, c), s, c), c);
 export function byLoads(sec: number | null, c: Context): { setup: number; perPiece: number } | null {
   if (sec === null || !c.machine) return null;
-  const { loads } = bedLoads(c.pieces, c.job.substrate.w, c.job.substrate.h, c.machine.bedW, c.machine.bedH);
+  const { loads } = loadsOn(c, c.pieces);
   return { setup: setupMin(c.machine) + LOAD_MIN * Math.max(1, loads), perPiece: sec / 60 };
 }
 
