@@ -165,6 +165,57 @@ journey(
   },
 );
 
+journey(
+  "a name on each piece: pasted, one too small told, fitted, proof sheet and files piece by piece",
+  async (url) => {
+    const o = await ofSlate(url);
+    const p = o.page;
+    await tab(p, "Artwork").click();
+    await p.getByText("A name on each piece: from a list").click();
+    const list = p.getByRole("textbox", { name: "Names", exact: true });
+    await list.fill("Beet\nKale\nMarigold and her many sisters from the far meadow beyond the old mill");
+    await p.getByRole("textbox", { name: "Block high" }).fill("tall");
+    await p.getByRole("button", { name: "Fit the names" }).click();
+    await p.getByRole("alert").filter({ hasText: "“tall”" }).waitFor();
+    await p.getByRole("textbox", { name: "Block high" }).fill("12 mm");
+    await p.getByRole("textbox", { name: "Block from its top" }).fill("66 mm");
+    await p.getByRole("button", { name: "Fit the names" }).click();
+    await p.locator("[data-names='3']").waitFor();
+    await p.getByText(/Under .* this way does not hold plain capitals: Marigold and her/).waitFor();
+    await list.fill("Name;Colour\nBeet;#aa2255\nKale;#aa2255\nMarigold;purpel");
+    await p.getByRole("button", { name: "Fit the names" }).click();
+    await p.getByRole("button", { name: "Put a name on each of 3 pieces" }).click();
+    await p.getByRole("alert").filter({ hasText: "“purpel” is neither a colour" }).waitFor();
+    await list.fill("Name;Colour\nBeet;#aa2255\nKale;#aa2255\nMarigold;#22aa55");
+    await p.getByRole("button", { name: "Fit the names" }).click();
+    await p.getByRole("button", { name: "Put a name on each of 3 pieces" }).click();
+    await p.getByText("3 pieces carry a name each").waitFor();
+    await p.getByText(/^3 of slate/).waitFor();
+    assert.deepEqual(await clean(p, "names"), []);
+    const [sheet] = await Promise.all([
+      p.waitForEvent("download"),
+      p.getByRole("button", { name: "Proof sheet, PDF" }).click(),
+    ]);
+    assert.ok(
+      readFileSync(await sheet.path())
+        .subarray(0, 5)
+        .toString() === "%PDF-",
+    );
+    await tab(p, "Files").click();
+    await p.locator("[data-packet='1']").waitFor();
+    const [saved] = await Promise.all([
+      p.waitForEvent("download"),
+      p.locator("[data-packet='1']").getByRole("button", { name: "Save the packet" }).click(),
+    ]);
+    const zip = unzipSync(new Uint8Array(readFileSync(await saved.path())));
+    const json = Object.keys(zip).find((x) => x.endsWith(".json"))!;
+    const { pieces } = JSON.parse(strFromU8(zip[json])) as { pieces: { name?: string }[] };
+    assert.deepEqual(pieces.map((x) => x.name).slice(0, 3), ["Beet", "Kale", "Marigold"]);
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);
+
 journey("prices and blanks said by the maker: what a job costs is at least so much, and a quote", async (url) => {
   const o = await ofSlate(url);
   const p = o.page;

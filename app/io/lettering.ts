@@ -28,19 +28,51 @@ export interface Lettered extends Fitted {
   lacks: string[];
 }
 
+export interface Setting {
+  /** em between two letters besides what the font has */
+  tracking?: number;
+  /** mm of an em at most */
+  most?: number;
+}
+/** the font that was read last: a list of names is set in one */
+let last: { bytes: Uint8Array; font: Font } | null = null;
+/** @throws Error where the file is no font */
+function fontOf(bytes: Uint8Array): Font {
+  if (last?.bytes === bytes) return last.font;
+  let font: Font;
+  try {
+    font = (fontkit as unknown as { create(b: Uint8Array): Font }).create(bytes);
+  } catch (e) {
+    throw new Error("That file is no font that can be read: take a TTF, an OTF or a WOFF.", { cause: e });
+  }
+  if (typeof font.layout !== "function") throw new Error("That file holds several fonts; save one of them by itself.");
+  last = { bytes, font };
+  return font;
+}
+
 /**
  * Lines of text as outlines in a block of w × h mm, from its upper left corner.
  * @param lines empty ones stand for a free line @throws RangeError where there is nothing to set, or no room
  */
-export function letter(bytes: Uint8Array, lines: readonly string[], w: number, h: number, spacing = SPACING): Lettered {
-  const font = (fontkit as unknown as { create(b: Uint8Array): Font }).create(bytes);
+export function letter(
+  bytes: Uint8Array,
+  lines: readonly string[],
+  w: number,
+  h: number,
+  spacing = SPACING,
+  { tracking = 0, most = Infinity }: Setting = {},
+): Lettered {
+  const font = fontOf(bytes);
   const em = font.unitsPerEm;
   if (!lines.some((l) => l.trim())) throw new RangeError("There is nothing to letter yet.");
   const lacks = [...new Set([...lines.join("")].filter((ch) => !font.hasGlyphForCodePoint(ch.codePointAt(0)!)))];
   const set = lines.map((l) => font.layout(l.trim()));
-  const ems = set.map((l) => l.positions.reduce((a, p) => a + p.xAdvance, 0) / em);
+  // nothing stands behind the last letter of a line
+  const ems = set.map(
+    (l) => l.positions.reduce((a, p) => a + p.xAdvance, 0) / em + tracking * Math.max(0, l.positions.length - 1),
+  );
   const cap = font.capHeight > 0 ? font.capHeight / em : CAP_EM;
-  const fit = fitLines(ems, cap, spacing, w, h);
+  const fit = fitLines(ems, cap, spacing, w, h, most);
   const high = fit.capMm + (lines.length - 1) * fit.pitchMm;
   const top = (h - high) / 2;
   const k = fit.size / em;
@@ -58,7 +90,7 @@ export function letter(bytes: Uint8Array, lines: readonly string[], w: number, h
           .toString();
         for (const line of pathLines(laid, FLAT_MM)) if (line.points.length >= 3) rings.push(line.points);
       }
-      x += p.xAdvance * k;
+      x += p.xAdvance * k + tracking * fit.size;
     });
   });
   return { ...fit, rings, lacks };

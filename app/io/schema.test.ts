@@ -1,6 +1,6 @@
 /** The documented file format and the files agree: every frozen and generated file fits the schema, and the schema knows every field. */
 import { readdirSync, readFileSync } from "node:fs";
-import { a1, e1, SHELF, shop } from "../core/testing/worlds";
+import { a1, e1, SHELF, shop, zone } from "../core/testing/worlds";
 import { FULL_SHELF, GEAR } from "../core/testing/briefs";
 import { Gear } from "../core/records/shop";
 import { RichLayerFile } from "../core/records/file";
@@ -79,6 +79,8 @@ test("a shop with everything that may be absent fits", () => {
       credit: "own drawing",
       due: "2027-01-20T10:00",
       areas: { kind: "bands", angle: 90, overlapMm: 4, fadeMm: 3, strips: [{ zone: "leaf", from: 0, to: 60 }] },
+      names: { x: 1, y: 2, w: 30, h: 8, bold: true, oneSize: false, tracking: 0, font: "own.ttf" },
+      zones: [{ ...zone("leaf", "beet"), onPieces: [{ n: 1, text: "Leek", outline: "M0 0L1 0L1 1Z" }] }],
       picture: {
         name: "heron.jpg",
         photo: "picture.a",

@@ -17,6 +17,7 @@ import { isPicture, PICTURES } from "../ui/taking";
 import { Tracing } from "../ui/tracing";
 import { RETURN_MM } from "../core/geometry/registration";
 import { circumference, DOF_MM } from "../core/models/round/round";
+import { Names } from "../ui/names";
 import { Shapes } from "../ui/shapes";
 import { Visits } from "../ui/visits";
 import { ProductList } from "../ui/product-editor";
@@ -236,6 +237,7 @@ export default function Artwork({
           Zones
         </h2>
         {!job.areas && <Shapes job={job} units={units} leastCapMm={stroke?.capitalMm ?? null} />}
+        {!job.areas && <Names job={job} units={units} leastCapMm={stroke?.capitalMm ?? null} />}
         {!job.zones.length ? (
           <Empty title="No zones yet">
             <p>

@@ -1,3 +1,4 @@
+import { nameOn } from "../core/geometry/names";
 import clsx from "clsx";
 import type { RackRow } from "../views/shown";
 import type { Route } from "./+types/job-bench";
@@ -451,6 +452,7 @@ export default function Bench({ loaderData: d }: Route.ComponentProps) {
                       gone={d.numbers?.gone ?? null}
                       done={d.run.pieces}
                       aside={d.aside}
+                      nameOf={(n) => nameOn(d.job.zones, n)}
                       onPiece={(n) => send({ intent: "piece", piece: String(n) })}
                       onAside={(n) => send({ intent: "aside", piece: String(n) })}
                       enabled={!!work && d.step.perPiece}

@@ -62,9 +62,14 @@ function Visit({ v, d }: { v: LaidVisit; d: View }) {
   const [error, setError] = useState<string | null>(null);
   const loads = visit.bed?.loads.length ?? 0;
   const sheets: { value: string; label: string; sheet: Sheet }[] = [
-    ...v.sheets.map((sheet, i) => ({
-      value: String(i),
-      label: loads < 2 ? "as it lies" : i === 0 ? "load 1" : `load ${loads}, the last`,
+    ...v.sheets.map(({ load, sheet }) => ({
+      value: String(load),
+      label:
+        v.sheets.length < 2 && loads < 2
+          ? "as it lies"
+          : v.visit.bed
+            ? `load ${load + 1}${load > 0 && load === loads - 1 ? ", the last" : ""}`
+            : `piece ${load + 1}`,
       sheet,
     })),
     ...(v.nest ? [{ value: "nest", label: "the nest that holds them", sheet: v.nest }] : []),
@@ -87,7 +92,7 @@ function Visit({ v, d }: { v: LaidVisit; d: View }) {
       const page = await setPaper({
         do: "visit",
         made: nowMs(),
-        page: { jobId: d.job.id, title: d.job.title, visit, sheet: v.sheets[0], rows },
+        page: { jobId: d.job.id, title: d.job.title, visit, sheet: v.sheets[0].sheet, rows },
       });
       setBusy("Writing the packet…");
       const zip = await writePacket({ world: d.world, now: d.now }, visit.n, { pictures, page });
@@ -97,7 +102,7 @@ function Visit({ v, d }: { v: LaidVisit; d: View }) {
     }
     setBusy(null);
   };
-  const name = `${v.name.replace(/_\d+pcs$/, "")}${which === "nest" ? "_nest" : which === "0" ? "" : "_last"}`;
+  const name = `${v.name.replace(/_\d+pcs$/, "")}${which === "nest" ? "_nest" : v.sheets.length < 2 ? "" : `_load-${Number(which) + 1}`}`;
   const list = visit.layers.filter((l) => which !== "nest" || l.purpose === "frame");
   return (
     <section aria-labelledby={`v${visit.n}`} data-packet={visit.n} className="border-t-2 border-strong pt-3">

@@ -48,7 +48,7 @@ export function TakeAway({ plan, only, title = "Take it away" }: { plan: Plan; o
         {title}
       </h2>
       <ul className="flex flex-col gap-1.5">
-        {JOB_EXPORTS.filter((x) => (only ? only.includes(x.id) : !x.letter)).map((x) => (
+        {JOB_EXPORTS.filter((x) => (only ? only.includes(x.id) : !x.letter) && (x.for?.(job) ?? true)).map((x) => (
           <li key={x.id} data-export={x.id}>
             <button type="button" className="link-act" onClick={() => void take(x)}>
               {x.name}

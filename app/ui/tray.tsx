@@ -17,6 +17,7 @@ export function Tray({
   gone,
   done,
   aside,
+  nameOf = () => null,
   onPiece,
   onAside,
   enabled,
@@ -28,6 +29,8 @@ export function Tray({
   gone: number | null;
   done: number[];
   aside: number[];
+  /** what a piece carries of its own; null: nothing */
+  nameOf?(n: number): string | null;
   onPiece(n: number): void;
   onAside(n: number): void;
   enabled: boolean;
@@ -37,6 +40,7 @@ export function Tray({
   const quantity = last - first + 1;
   const from = quantity > MOST ? Math.max(first, Math.min(last - MOST + 1, done.length - 10)) : first;
   const ids = Array.from({ length: Math.min(quantity, MOST) }, (_, i) => from + i);
+  const next = ids.find((n) => !done.includes(n) && !aside.includes(n) && n !== gone);
   return (
     <div>
       <div
@@ -50,7 +54,8 @@ export function Tray({
             <button
               key={n}
               type="button"
-              aria-label={`Piece ${n}, ${n === gone ? "gone first" : is === "aside" ? "put aside" : is === "done" ? "done" : "to do"}`}
+              title={nameOf(n) ?? undefined}
+              aria-label={`Piece ${n}, ${nameOf(n) === null ? "" : `${nameOf(n)}, `}${n === gone ? "gone first" : is === "aside" ? "put aside" : is === "done" ? "done" : "to do"}`}
               disabled={!enabled || is !== "open"}
               onClick={() => (setAside ? onAside(n) : onPiece(n))}
               className={clsx(
@@ -67,6 +72,7 @@ export function Tray({
         <span>
           {done.length} done{aside.length > 0 && `, ${aside.length} put aside`}
           {from > first && `; from piece ${from}`}
+          {next !== undefined && nameOf(next) !== null && `; next: ${next}, ${nameOf(next)}`}
           {gone !== null && `; piece ${gone} has gone first`}
         </span>
         {enabled && (

@@ -1,5 +1,5 @@
 /** What the worker does that lays out what goes to the laser, and writes it. */
-import { packets, packetName, type VisitPacket } from "../core/explain/packet";
+import { packets, packetName, toldLoads, type VisitPacket } from "../core/explain/packet";
 import { makePlan } from "../core/plan/plan";
 import type { World } from "../core/records/world";
 import type { Clip } from "../core/vector/clip";
@@ -14,7 +14,8 @@ export interface PacketAsk {
 export interface LaidVisit {
   visit: VisitPacket;
   name: string;
-  sheets: Sheet[];
+  /** loads that differ, each as it lies on the bed */
+  sheets: { load: number; sheet: Sheet }[];
   nest: Sheet | null;
 }
 
@@ -26,11 +27,7 @@ export const packetsApi = (kernel: () => Promise<Clip>) => ({
       return packets(plan, clip).map((visit) => ({
         visit,
         name: packetName(plan, visit),
-        // all but the last load are alike
-        sheets: (visit.bed?.loads ?? [[]])
-          .map((_l, i) => i)
-          .filter((i, _k, all) => i === 0 || i === all.length - 1)
-          .map((i) => sheetOf(plan, visit, i)),
+        sheets: toldLoads(visit).map((i) => ({ load: i, sheet: sheetOf(plan, visit, i) })),
         nest: visit.bed ? nestSheet(plan, visit, clip, 0) : null,
       }));
     } catch (e) {

@@ -2,6 +2,9 @@
 import type { Clip } from "../core/vector/clip";
 import { combine, type Fitted, type ShapeFound, type ShapeOp } from "../core/geometry/shapes";
 import { pathOf, type Ring } from "../core/geometry/outline";
+import type { NameRow } from "../core/geometry/names";
+import type { NameBlock } from "../core/records/job";
+import type { NamesFound } from "../io/names";
 import type { Pixels } from "../core/tone/source";
 import { pictureHead } from "../io/import/pixels";
 import { traceSvg, type TraceAsk, type TraceFound } from "../io/import/trace";
@@ -29,6 +32,16 @@ export const zonesApi = (
     const clip = await kernel();
     const { rings, ...fit } = letter(await font(bold), lines, w, h);
     return { ...fit, ...combine("join", pathOf(clip.fill(rings, "nonzero")), "", 0, clip) };
+  },
+  /** A name a piece, each fitted into the block. @param own a font file of the maker’s own; null: the one that ships */
+  async names(
+    own: Uint8Array | null,
+    rows: NameRow[],
+    block: NameBlock,
+    progress: (share: number) => void,
+  ): Promise<NamesFound> {
+    const { setNames } = await import("../io/names");
+    return setNames(own ?? (await font(block.bold)), rows, block, await kernel(), progress);
   },
   /** A flat picture as a drawing of few colours. */
   async trace(bytes: Uint8Array<ArrayBuffer>, ask: TraceAsk): Promise<TraceFound> {

@@ -2,6 +2,9 @@
 import type { FoundArtwork } from "../core/vector/zones";
 import { Cancelled, inWorker } from "./call";
 import type { TraceAsk, TraceFound } from "../io/import/trace";
+import type { NameRow } from "../core/geometry/names";
+import type { NameBlock } from "../core/records/job";
+import type { NamesFound } from "../io/names";
 import type { Ring } from "../core/geometry/outline";
 import type { ShapeFound, ShapeOp } from "../core/geometry/shapes";
 import type { LetterFound, ZonesApi } from "./zones-api";
@@ -42,6 +45,20 @@ export const combineShapes = (op: ShapeOp, a: string, b: string, mm: number): Pr
 /** Lines of text as an outline in a block. @throws Error with one sentence */
 export const letterBlock = (lines: string[], w: number, h: number, bold: boolean): Promise<LetterFound> =>
   inWorker<ZonesApi, LetterFound>({ make, does: "sets letters", run: (api) => api.letter(lines, w, h, bold) });
+/** A name a piece as outlines. @throws Error with one sentence; Cancelled when the signal fired */
+export const setNames = (
+  own: Uint8Array | null,
+  rows: NameRow[],
+  block: NameBlock,
+  signal: AbortSignal,
+  progress: (share: number) => void,
+): Promise<NamesFound> =>
+  inWorker<ZonesApi, NamesFound>({
+    make,
+    does: "sets names",
+    signal,
+    run: (api, heard) => api.names(own, rows, block, heard(progress)),
+  });
 /** Labels as outlines. @throws Error with one sentence */
 export const labelRings = (texts: string[], capMm: number): Promise<Ring[][]> =>
   inWorker<ZonesApi, Ring[][]>({ make, does: "sets letters", run: (api) => api.labels(texts, capMm) });

@@ -13,11 +13,13 @@ import { plateActs } from "./plate";
 import { snagActs } from "./snags";
 import { stepActs } from "./steps";
 import { wrapUpActs } from "./wrap-up";
+import { nameActs } from "./names";
 import { zoneActs } from "./zones";
 
 const ON_JOB = [
   briefActs,
   choiceActs,
+  nameActs,
   zoneActs,
   pictureActs,
   stepActs,

@@ -1,8 +1,8 @@
 /** Artwork and its zones: a drawing taken in, a zone named, given a finish or left as it is. */
 import { Text } from "../../core/records/fields";
 import { Zone as ZoneRecord, type Artwork, type Job, type Zone } from "../../core/records/job";
-import { moved, pathOf, ringsOf } from "../../core/geometry/outline";
-import { rowExtents } from "../../core/vector/measure";
+import { named, reshaped } from "../../core/geometry/names";
+import type { Point } from "../../core/geometry/outline";
 import { turnedTo, withArtwork } from "../../core/geometry/artwork";
 import type { FoundArtwork } from "../../core/vector/zones";
 import { Refused } from "../../store/acts";
@@ -74,11 +74,8 @@ class GroupForm {
   @Text(40) dy!: string;
 }
 /** Zones moved within the artwork. */
-const shifted = (z: Zone, dx: number, dy: number): Zone => {
-  if (!z.outline) return z;
-  const rings = ringsOf(moved(z.outline, dx, dy));
-  return { ...z, outline: pathOf(rings), rows: rowExtents(rings) };
-};
+const shifted = (z: Zone, dx: number, dy: number, n: number): Zone =>
+  reshaped(z, (rings) => rings.map((r) => r.map(([x, y]): Point => [x + dx, y + dy])), n);
 
 export const zoneActs = [
   act("zone-shape", ShapeForm, (f, c: OnJob) =>
@@ -110,7 +107,7 @@ export const zoneActs = [
     changed(c, "zones moved on", (j) => {
       const ids = f.zones.split(" ");
       const [dx, dy] = [hundredth(f.dx), hundredth(f.dy)];
-      return { zones: j.zones.map((z) => (ids.includes(z.id) ? shifted(z, dx, dy) : z)) };
+      return { zones: j.zones.map((z) => (ids.includes(z.id) ? shifted(z, dx, dy, named(j.zones)) : z)) };
     }),
   ),
   act("place", FieldForm, (f, c: OnJob) =>

@@ -4,6 +4,7 @@
  */
 import { laidAt, marks, nestOf, type BedLayout } from "../geometry/bed";
 import { blankOf } from "../geometry/blank";
+import { named } from "../geometry/names";
 import { onBlank } from "../geometry/on-blank";
 import { ringsOf, type Point, type Ring } from "../geometry/outline";
 import { inRunningOrder, once, withoutHairs, type Path } from "../geometry/travel";
@@ -20,7 +21,7 @@ import { mirrored, shapeOf } from "../process/setup";
 import type { LaserSetting } from "../process/step";
 import { GROUND } from "../piece/state";
 import { listWords } from "../units/show";
-import type { Clip } from "../vector/clip";
+import { bounds, type Clip } from "../vector/clip";
 
 export const PURPOSES = [
   "frame",
@@ -52,6 +53,8 @@ export interface PacketLayer {
   watts: number | null;
   /** on one piece: areas as rings by even and odd, or lines in the order they run; mm from its upper left corner, as the file has it */
   paths: Path[];
+  /** another one on each piece: the paths of each, in order; those above are the first one’s; absent: all alike */
+  each?: Path[][];
   /** drawn by a picture of its own */
   picture: boolean;
 }
@@ -130,14 +133,40 @@ function cutRings(c: Context, clip: Clip): Ring[] {
 }
 
 /** Outlines of a step’s zones; those of colours that come later run under the earlier ones, where the job has them touch. */
-function zoneRings(c: Context, zones: readonly string[], later: boolean, trapMm: number, clip: Clip, flipped: boolean) {
-  const all = onBlank(c.job, flipped);
+function zoneRings(
+  c: Context,
+  zones: readonly string[],
+  later: boolean,
+  trapMm: number,
+  clip: Clip,
+  flipped: boolean,
+  piece: number,
+) {
+  const { job } = c;
+  const all = onBlank(job, flipped, piece);
+  const letters = job.zones.filter((z) => z.onPieces).map((z) => z.id);
+  const pathOn = (id: string): string => all.find((z) => z.id === id)?.path ?? "";
   return zones.map((id) => {
-    const path = all.find((z) => z.id === id)?.path ?? "";
-    const run = later && c.job.choices.trap && path ? grown(clip, path, trapMm) : path;
-    return { id, rings: run ? ringsOf(run) : [] };
+    const path = pathOn(id);
+    const run = later && job.choices.trap && path ? grown(clip, path, trapMm) : path;
+    const over = letters.includes(id) ? [] : letters.flatMap((l) => (pathOn(l) ? ringsOf(pathOn(l)) : []));
+    const rings = run ? ringsOf(run) : [];
+    // letters stand in place of what is drawn where they lie
+    const cut =
+      over.length && rings.length ? clip.subtract(clip.fill(rings, "evenodd"), clip.fill(over, "evenodd")) : rings;
+    return { id, rings: cut };
   });
 }
+/** Does what is drawn of these zones differ from piece to piece? Where letters lie over them, or they are letters. */
+const differ = (c: Context, zones: readonly string[]): boolean => {
+  const letters = c.job.zones.filter((z) => z.onPieces?.length);
+  if (letters.some((z) => zones.includes(z.id))) return true;
+  const boxes = letters.flatMap((z) => z.onPieces!.flatMap((p) => bounds(ringsOf(p.outline)) ?? []));
+  return c.job.zones.some((z) => {
+    const b = zones.includes(z.id) && z.outline ? bounds(ringsOf(z.outline)) : null;
+    return b && boxes.some((a) => a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1);
+  });
+};
 
 function layersOf(p: Placed, plan: Plan, clip: Clip, flipped: boolean, later: boolean): Omit<PacketLayer, "id">[] {
   const c = plan.context;
@@ -161,7 +190,15 @@ function layersOf(p: Placed, plan: Plan, clip: Clip, flipped: boolean, later: bo
   }
   // what is cut or dug at a later visit is what may lie off
   const runs = later && (purpose === "cut-mask" || purpose === "engrave");
-  const found = zoneRings(c, zones, runs, placementOf(plan).trapMm, clip, flipped);
+  const trap = placementOf(plan).trapMm;
+  const foundOn = (n: number) => zoneRings(c, zones, runs, trap, clip, flipped, n);
+  const pieces = differ(c, zones) ? Array.from({ length: c.pieces }, (_v, i) => foundOn(i + 1)) : [];
+  const found = pieces[0] ?? foundOn(1);
+  const linesOf = (of: typeof found): Path[] =>
+    pathsOf(
+      of.flatMap((z) => z.rings),
+      how,
+    );
   // lines of one step are one layer, so that a border that two share is run once
   if (how === "line")
     return [
@@ -170,19 +207,18 @@ function layersOf(p: Placed, plan: Plan, clip: Clip, flipped: boolean, later: bo
         purpose,
         name: `${PURPOSE_WORDS[purpose]}: ${listWords(zones.map(nameOf))}`,
         zone: zones.length === 1 ? zones[0] : null,
-        paths: pathsOf(
-          found.flatMap((z) => z.rings),
-          how,
-        ),
+        paths: linesOf(found),
+        ...(pieces.length ? { each: pieces.map(linesOf) } : {}),
         picture: false,
       },
     ];
-  return found.map((z) => ({
+  return found.map((z, i) => ({
     ...base,
     purpose,
     name: `${PURPOSE_WORDS[purpose]} ${nameOf(z.id)}`,
     zone: z.id,
     paths: pathsOf(z.rings, how),
+    ...(pieces.length ? { each: pieces.map((on) => pathsOf(on[i].rings, how)) } : {}),
     picture: false,
   }));
 }
@@ -199,7 +235,7 @@ const slug = (t: string): string =>
 /** What the files of a visit are called, without an ending: job, visit, what is done, how many. */
 export const packetName = (plan: Plan, v: VisitPacket, load: number | null = null): string => {
   const what = v.layers.find((l) => l.setting !== null)?.purpose ?? v.layers[0]?.purpose ?? "visit";
-  const some = load === null || !v.bed ? plan.context.pieces : v.bed.loads[load].length;
+  const some = load === null ? plan.context.pieces : (v.bed?.loads[load].length ?? 1);
   const which = load === null ? "" : `_load-${load + 1}`;
   return `${slug(plan.context.job.title) || "job"}_visit-${v.n}_${what}${which}_${some}pcs`;
 };
@@ -214,6 +250,7 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
   const place = placementOf(plan);
   const visits = beamVisits(plan);
   const [jig, outside] = [pocketed(c), keptOut(c)];
+  const of = named(job.zones);
   return visits.map((steps, i): VisitPacket => {
     const later = i > 0;
     const piece = blankOf(job.substrate).rings.map((r) => (flipped ? flip(r, w) : r));
@@ -274,7 +311,15 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
               `Put back by ${place.by}: within ${Math.round(place.errorMm * 100) / 100} mm; the frame shows whether it lies right.`,
             ]
           : []),
-        ...(layers.some((l) => l.paths.length === 0)
+        ...(of > 0 && of < c.pieces
+          ? [
+              of + 1 === c.pieces
+                ? `Piece ${c.pieces} carries no name: it is for one that is lost, and gets its name then.`
+                : `Pieces ${of + 1} to ${c.pieces} carry no name: they are for those that are lost, and get their names then.`,
+            ]
+          : []),
+        ...(of > c.pieces ? [`There are ${of} names for ${c.pieces} pieces: the last ones stand on none.`] : []),
+        ...(layers.some((l) => l.paths.length === 0 && !l.each)
           ? ["Of a zone only the area is known, not its outline: it is missing in the file."]
           : []),
         ...(layers.some((l) => l.purpose === "cut-mask")
@@ -292,14 +337,31 @@ const smallerThan = (r: Ring, mm: number): boolean => {
   return Math.max(...xs) - Math.min(...xs) < mm && Math.max(...ys) - Math.min(...ys) < mm;
 };
 
+/** Do the loads differ by more than how many lie there: does each piece carry something of its own? */
+export const byPiece = (v: VisitPacket): boolean => v.layers.some((l) => l.each);
+/** Loads that are looked at and written: all where pieces differ, else the first and the last, if that is a smaller one. */
+export function toldLoads(v: VisitPacket): number[] {
+  const loads = v.bed
+    ? v.bed.loads.map((_l, i) => i)
+    : byPiece(v)
+      ? v.layers.find((l) => l.each)!.each!.map((_p, i) => i)
+      : [0];
+  if (byPiece(v) || !v.bed) return loads;
+  return loads.filter((i) => i === 0 || v.bed!.loads[i].length !== v.bed!.loads[0].length);
+}
+
 /** Layers of one load as they lie on the bed; without a bed those of one piece. */
 export function onBed(v: VisitPacket, load: number): { layer: PacketLayer; paths: Path[] }[] {
-  const places = v.bed?.loads[load] ?? [{ piece: 1, x: 0, y: 0 }];
+  // one at a time where there is no bed
+  const places = v.bed?.loads[load] ?? [{ piece: load + 1, x: 0, y: 0 }];
   const turned = v.bed?.turned ?? false;
   return v.layers.map((layer) => ({
     layer,
     paths: places.flatMap((at) =>
-      layer.paths.map((p) => ({ ...p, points: laidAt(p.points, [at.x, at.y], turned, v.piece.h) })),
+      (layer.each?.[at.piece - 1] ?? layer.paths).map((p) => ({
+        ...p,
+        points: laidAt(p.points, [at.x, at.y], turned, v.piece.h),
+      })),
     ),
   }));
 }

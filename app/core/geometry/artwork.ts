@@ -1,9 +1,9 @@
 /** Artwork as part of a job: zones found in a drawing joined to the finishes already chosen, and scaled to size. */
 import { colourWord } from "../models/film/words";
-import type { Job, Zone } from "../records/job";
-import { rowExtents } from "../vector/measure";
+import type { Job, NameBlock, Zone } from "../records/job";
 import type { FoundArtwork } from "../vector/zones";
-import { pathOf, ringsOf, type Point } from "./outline";
+import { named, reshaped } from "./names";
+import type { Point } from "./outline";
 
 /** The job's artwork replaced; a zone whose colour was there before keeps its name and finish. */
 export function withArtwork(job: Job, name: string, svg: string, found: FoundArtwork): Pick<Job, "artwork" | "zones"> {
@@ -34,6 +34,8 @@ export function withArtwork(job: Job, name: string, svg: string, found: FoundArt
         : { wanted: old?.wanted ?? z.colour }),
     };
   });
+  // names stay where they were
+  zones.push(...job.zones.filter((z) => z.onPieces && !zones.some((x) => x.id === z.id)));
   const artwork = { name, svg, w: found.widthMm, h: found.heightMm };
   // the same file in another size stays where it was put, and as it was turned
   const was = job.artwork?.svg === svg ? job.artwork : null;
@@ -58,26 +60,27 @@ export function turnedTo({ artwork: a, zones }: Drawn, degrees: number): Drawn {
   const { turn: _, ...rest } = a;
   return {
     artwork: { ...rest, ...(to ? { turn: to } : {}) },
-    zones: zones.map((z) => {
-      if (!z.outline) return z;
-      const rings = ringsOf(z.outline).map((r) => r.map(turned));
-      return { ...z, outline: pathOf(rings), rows: rowExtents(rings) };
-    }),
+    zones: zones.map((z) => reshaped(z, (rings) => rings.map((r) => r.map(turned)), named(zones))),
   };
 }
 
+const scaled = (outline: string, k: number): string =>
+  outline.replace(/-?\d+(?:\.\d+)?/g, (n) => String(Math.round(Number(n) * k * 1000) / 1000));
+const blockTimes = (b: NameBlock, k: number): NameBlock => ({ ...b, x: b.x * k, y: b.y * k, w: b.w * k, h: b.h * k });
 /** Artwork and all its measures scaled by k. */
-export function scaleArtwork(job: Job, k: number): Pick<Job, "artwork" | "zones"> {
+export function scaleArtwork(job: Job, k: number): Pick<Job, "artwork" | "zones" | "names"> {
   const times = (v: number | null, by: number): number | null => (v === null ? null : v * by);
   return {
     artwork: job.artwork && { ...job.artwork, w: job.artwork.w * k, h: job.artwork.h * k },
+    ...(job.names ? { names: blockTimes(job.names, k) } : {}),
     zones: job.zones.map((z) => ({
       ...z,
       areaMm2: z.areaMm2 * k * k,
       perimeterMm: times(z.perimeterMm, k),
       narrowestMm: times(z.narrowestMm, k),
       smallestMm2: times(z.smallestMm2, k * k),
-      outline: z.outline.replace(/-?\d+(?:\.\d+)?/g, (n) => String(Math.round(Number(n) * k * 1000) / 1000)),
+      outline: scaled(z.outline, k),
+      ...(z.onPieces ? { onPieces: z.onPieces.map((p) => ({ ...p, outline: scaled(p.outline, k) })) } : {}),
       rows: z.rows.map((v, i) =>
         i >= 2 && z.rows[2 + 2 * Math.floor((i - 2) / 2)] > z.rows[3 + 2 * Math.floor((i - 2) / 2)] ? v : v * k,
       ),

@@ -4,6 +4,7 @@
  */
 import { faces } from "../models/round/round";
 import type { Job } from "../records/job";
+import { asOn } from "./names";
 import { origin } from "./origin";
 import { mirrored, moved } from "./outline";
 
@@ -12,10 +13,13 @@ type Laid = Pick<Job, "artwork" | "zones" | "substrate">;
 /** mm left between two faces on round work */
 export const FACE_GAP_MM = 2;
 
-/** Outlines of the zones as they lie on the blank. @param mirror left for right, as a file goes to the laser */
-export function onBlank(job: Laid, mirror = false): { id: string; path: string }[] {
+/**
+ * Outlines of the zones as they lie on the blank. @param mirror left for right, as a file goes to the laser
+ * @param piece from 1: of zones that are another one on each, such as names, the one of this piece
+ */
+export function onBlank(job: Laid, mirror = false, piece = 1): { id: string; path: string }[] {
   const [x, y] = origin(job);
-  return job.zones
+  return asOn(job.zones, piece)
     .filter((z) => z.outline)
     .map((z) => {
       const path = moved(z.outline, x, y);

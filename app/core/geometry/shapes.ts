@@ -79,19 +79,27 @@ export interface Fitted {
 /**
  * The largest size at which lines fit a block (A26).
  * @param ems width of each line in em @param capEm height of a capital, em @param spacing foot to foot, em
+ * @param most mm of an em at most
  * @throws RangeError where the block has no room at all
  */
-export function fitLines(ems: readonly number[], capEm: number, spacing: number, w: number, h: number): Fitted {
+export function fitLines(
+  ems: readonly number[],
+  capEm: number,
+  spacing: number,
+  w: number,
+  h: number,
+  most = Infinity,
+): Fitted {
   if (!(w > 0 && h > 0)) throw new RangeError("A block has some width and height.");
   const longest = Math.max(...ems);
   const byWidth = longest > 0 ? w / longest : Infinity;
   const byHeight = h / (capEm + (ems.length - 1) * spacing);
-  const size = Math.min(byWidth, byHeight);
+  const size = Math.min(byWidth, byHeight, most);
   return {
     size,
     capMm: capEm * size,
     pitchMm: spacing * size,
     widths: ems.map((e) => e * size),
-    widest: byWidth < byHeight ? ems.indexOf(longest) : null,
+    widest: byWidth < byHeight && byWidth <= most ? ems.indexOf(longest) : null,
   };
 }

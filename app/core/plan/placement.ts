@@ -56,7 +56,9 @@ export function placement(c: Context, steps: Step[]): Placement {
   const visits = visitsOf(steps);
   const over = c.school("overrun") === "exact" ? 0 : overrunMm(r);
   const apart = visits >= 2 || ["beside", "stencil", "reverse"].includes(colourWay(c.route) ?? "");
-  const others = (i: number) => c.filled.slice(i + 1).filter((b) => b.productId !== c.filled[i].productId);
+  // two colours of names are never on one piece
+  const others = (i: number) =>
+    c.filled.slice(i + 1).filter((b) => b.productId !== c.filled[i].productId && !(b.onPieces && c.filled[i].onPieces));
   const { w, h } = c.job.substrate;
   const [x0, y0] = origin(c.job);
   // as far from the stop as the zone reaches; the whole piece where its shape is not known

@@ -129,7 +129,7 @@ function ratesOf(
 type Lags = NonNullable<ProblemInput["lags"]>;
 type Tasks = NonNullable<ProblemInput["tasks"]>;
 
-/** What of a shop a step takes up: hands and spray corner, or a machine (with the jig its pieces lie in) or the oven with somebody there. */
+/** What of a shop a step takes up: hands and spray corner, or oven or machine with somebody there, with the jig that its pieces lie in. */
 export function lanesOf(p: Placed, c: Context): string[] {
   if (byBeam(p.step)) {
     const jig = jigOf(c);

@@ -61,6 +61,28 @@ export class Substrate {
   @Since(6) @Num(1, 3000, "µm") skinUm?: number;
 }
 
+/** What a zone is on one piece, where it is another one on each: a name. */
+export class OnPiece {
+  /** piece from 1 */
+  @Whole(1, 1e5) n!: number;
+  @Text(400) text!: string;
+  @Outline(400_000) outline!: string;
+}
+/** The block that names are fitted into, mm from the upper left corner of the artwork, and how they are set. */
+export class NameBlock {
+  @Num(-5000, 5000, "mm") x!: number;
+  @Num(-5000, 5000, "mm") y!: number;
+  @Num(0.5, 5000, "mm") w!: number;
+  @Num(0.5, 5000, "mm") h!: number;
+  @Flag() bold: boolean = true;
+  /** all as large as the one that has the least room; else each as large as it can be */
+  @Flag() oneSize: boolean = false;
+  /** em between two letters besides what the font has */
+  @Num(-0.2, 1) tracking: number = 0;
+  /** what a font file of the maker’s own is called; absent: one that ships */
+  @Maybe() @Text(120) font?: string;
+}
+
 /** One colour of the artwork: its visible region, measured (M13). */
 export class Zone {
   @Id() id!: string;
@@ -86,6 +108,8 @@ export class Zone {
   @Since(2) @Colour() wanted?: string;
   /** left without paint, and burnt as dark as the beam makes the bare material */
   @Since(7) @Flag() burn?: boolean;
+  /** another one on each piece: outlines as this one’s; area, perimeter and rows are then means, the rest the worst; absent: all alike */
+  @Since(9) @SubList(() => OnPiece, 5000) onPieces?: OnPiece[];
 }
 
 export class Artwork {
@@ -378,6 +402,8 @@ export class Job {
   @SubList(() => Zone, 200) zones: Zone[] = [];
   /** how the zones are made where no drawing says it; absent: by the drawing, or typed in */
   @Since(4) @Sub(() => Areas) areas?: Areas;
+  /** how the names are set that zones have piece by piece; absent: there are none */
+  @Since(9) @Sub(() => NameBlock) names?: NameBlock;
   /** what the beam draws over all zones; absent: the zones themselves */
   @Since(4) @Sub(() => Picture) picture?: Picture;
   @Sub(() => Choices) choices: Choices = new Choices();

@@ -1,4 +1,6 @@
 /** What a job can be carried off as: a row each. What writes it is loaded when it is asked for. */
+import { named, nameOn } from "../../core/geometry/names";
+import { nameSheet, type NameSheet } from "../../core/explain/names";
 import { piecesOf } from "../../core/process/pieces";
 import { noteOf, quoteOf, type Letter } from "../../core/explain/letter";
 import { workCard } from "../../core/explain/card";
@@ -16,6 +18,7 @@ export type PaperAsk =
   | { do: "card"; card: Card; made: number }
   | { do: "labels"; sheet: LabelSheet; made: number }
   | { do: "letter"; letter: Letter; made: number }
+  | { do: "names"; sheet: NameSheet; made: number }
   | { do: "visit"; page: VisitPage; made: number };
 
 /** What an export is written from, and what it may have done elsewhere. */
@@ -36,6 +39,8 @@ export interface JobExport {
   name: string;
   /** a word beside it */
   tells?(job: Job): string;
+  /** is there anything to write? absent: always */
+  for?(job: Job): boolean;
   /** a paper for who ordered it, offered where prices are */
   letter?: true;
   /** of the file's name */
@@ -77,8 +82,21 @@ export const JOB_EXPORTS: readonly JobExport[] = [
         client: job.client,
         due: job.due === null ? null : showWhen(clock, clock.fromLocal(job.due)),
         pieces,
+        names: Array.from({ length: pieces }, (_v, i) => nameOn(job.zones, i + 1) ?? ""),
       };
       return paper({ do: "labels", sheet, made });
+    },
+  },
+  {
+    ...PDF,
+    id: "names",
+    name: "Proof sheet of the names, PDF",
+    for: (job) => job.names !== undefined,
+    tells: (job) => `${named(job.zones)} to be read and ticked`,
+    ending: ".names.pdf",
+    busy: "Setting the names…",
+    write: ({ plan, made, paper }) => {
+      return paper({ do: "names", sheet: nameSheet(plan.context.job), made });
     },
   },
   {

@@ -1,7 +1,8 @@
 /** A visit’s packet: vectors, pictures, what they are burnt with, one page to print; in a zip or file by file. */
 import { strToU8, zipSync, type Zippable } from "fflate";
-import { nestLayers, onBed, packetName, type VisitPacket } from "../../core/explain/packet";
+import { byPiece, nestLayers, onBed, toldLoads, packetName, type VisitPacket } from "../../core/explain/packet";
 import type { Plan } from "../../core/plan/plan";
+import { nameOn } from "../../core/geometry/names";
 import { topSpeed } from "../../core/process/beam";
 import { focusOn } from "../../core/process/setup";
 import type { Clip } from "../../core/vector/clip";
@@ -42,7 +43,10 @@ export function visitJson(plan: Plan, v: VisitPacket, load: number): object {
     machine: machine && { id: machine.id, name: machine.name, bedWmm: machine.bedW, bedHmm: machine.bedH },
     mirrored: v.mirrored,
     steps: v.steps,
-    pieces: (v.bed?.loads[load] ?? []).map((p) => ({ piece: p.piece, xMm: r(p.x), yMm: r(p.y) })),
+    pieces: (v.bed?.loads[load] ?? []).map((p) => {
+      const name = nameOn(c.job.zones, p.piece);
+      return { piece: p.piece, xMm: r(p.x), yMm: r(p.y), ...(name === null ? {} : { name }) };
+    }),
     turned: v.bed?.turned ?? false,
     focus: focusOn(c),
     airAssist: machine?.airAssist ?? null,
@@ -83,11 +87,10 @@ export async function packetFiles(
   page?: () => Promise<Uint8Array>,
 ): Promise<Files> {
   const files: Files = {};
-  const loads = v.bed ? v.bed.loads.map((_l, i) => i) : [0];
-  // loads that are alike are one file: all but the last
-  const told = loads.filter((i) => i === 0 || v.bed!.loads[i].length !== v.bed!.loads[0].length);
-  for (const i of told) {
-    const name = packetName(plan, v, v.bed && loads.length > 1 ? i : null);
+  const several = byPiece(v) || (v.bed?.loads.length ?? 0) > 1;
+  // loads that are alike are one file
+  for (const i of toldLoads(v)) {
+    const name = packetName(plan, v, several ? i : null);
     const sheet = sheetOf(plan, v, i);
     files[`${name}.svg`] = strToU8(writeSvg(sheet));
     files[`${name}.dxf`] = strToU8(writeDxf(sheet));

@@ -19,7 +19,7 @@ export const rule19: Rule = {
     const known = c.filled.filter((z) => z.outline);
     const near = (z: Zone): { z: Zone; mm: number } | null =>
       known
-        .filter((x) => x.id !== z.id && x.productId !== z.productId)
+        .filter((x) => x.id !== z.id && !(x.onPieces && z.onPieces) && x.productId !== z.productId)
         .map((x) => ({ z: x, mm: gapBetween(z, x) ?? Infinity }))
         .sort((a, b) => a.mm - b.mm)[0] ?? null;
     const told = new Set<string>();

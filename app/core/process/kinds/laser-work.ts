@@ -13,6 +13,7 @@ import { SLICES } from "../../vector/measure";
 import { eyewearFor, topSpeed } from "../beam";
 import type { Context } from "../context";
 import { blankOf } from "../../geometry/blank";
+import { asOn, named } from "../../geometry/names";
 import { origin, pageBox } from "../../geometry/origin";
 import { pictureFile, pictureRows } from "../../geometry/picture";
 import { dotMaker } from "../../tone/kernels";
@@ -168,8 +169,8 @@ export function lineSeconds(runs: [number, number][][], s: LaserWork, c: Context
   return sum;
 }
 /** The outlines of some zones. */
-export const linesOf = (zones: string[], c: Context): [number, number][][] =>
-  c.job.zones.filter((z) => zones.includes(z.id)).flatMap(outlines);
+export const linesOf = (zones: string[], c: Pick<Context, "job">): [number, number][][] =>
+  c.job.zones.filter((z) => zones.includes(z.id) && (z.outline || !z.onPieces)).flatMap(outlines);
 
 /** Seconds for one piece, filled row by row; null without a machine or setting. */
 export function pieceSeconds(s: LaserWork, c: Context): number | null {
@@ -245,7 +246,24 @@ export const eyewear = (c: Context): string => eyewearFor(c.machine);
 export const batch = (s: LaserWork, c: Context): { setup: number; perPiece: number } | null =>
   byLoads(pieceSeconds(s, c), c);
 export const lineBatch = (s: LaserWork, c: Context): { setup: number; perPiece: number } | null =>
-  byLoads(lineSeconds(linesOf(s.zones, c), s, c), c);
+  byLoads(meanLineSeconds(s, c), c);
+/** pieces of a list of names whose lines are run through one by one; of more, as many spread over all */
+const RUN_THROUGH = 40;
+/** Seconds along the lines of a piece: the mean of all where they differ. */
+function meanLineSeconds(s: LaserWork, c: Context): number | null {
+  const all = s.zones.flatMap((id) => c.job.zones.find((z) => z.id === id)?.onPieces ?? []);
+  if (!all.length) return lineSeconds(linesOf(s.zones, c), s, c);
+  const n = named(c.job.zones);
+  const some = Math.min(n, RUN_THROUGH);
+  let sum = 0;
+  for (let i = 0; i < some; i++) {
+    const piece = 1 + Math.floor(((i + 0.5) * n) / some);
+    const one = lineSeconds(linesOf(s.zones, { job: { ...c.job, zones: asOn(c.job.zones, piece) } }), s, c);
+    if (one === null) return null;
+    sum += one;
+  }
+  return sum / some;
+}
 export function byLoads(sec: number | null, c: Context): { setup: number; perPiece: number } | null {
   if (sec === null || !c.machine) return null;
   const { loads } = loadsOn(c, c.pieces);

@@ -14,6 +14,8 @@ export interface LabelSheet {
   client: string;
   due: string | null;
   pieces: number;
+  /** what each piece carries, in order; empty: nothing of its own */
+  names?: string[];
 }
 
 /** @param from number of the first piece, for sheets printed in parts */
@@ -33,7 +35,7 @@ export async function labelsPdf(l: LabelSheet, fonts: FontFiles, made: number, f
     const lines = paper.wrap(l.title, 11, room, true).slice(0, 2);
     lines.forEach((t, i) => paper.text(page as PDFPage, t, x + 8, y + 20 + i * 14, 11, { bold: true }));
     paper.text(page, `${n} of ${l.pieces}`, x + 8, y + 26 + lines.length * 14, 14, { bold: true });
-    const small = [l.client, l.due ? `due ${l.due}` : ""].filter(Boolean);
+    const small = [l.names?.[n - 1] ?? "", l.client, l.due ? `due ${l.due}` : ""].filter(Boolean);
     small.forEach((t, i) =>
       paper.text(
         page as PDFPage,
