@@ -41,6 +41,8 @@ export function Tray({
   const from = quantity > MOST ? Math.max(first, Math.min(last - MOST + 1, done.length - 10)) : first;
   const ids = Array.from({ length: Math.min(quantity, MOST) }, (_, i) => from + i);
   const next = ids.find((n) => !done.includes(n) && !aside.includes(n) && n !== gone);
+  const wordOf = (n: number): string =>
+    n === gone ? "gone first" : aside.includes(n) ? "put aside" : done.includes(n) ? "done" : "to do";
   return (
     <div>
       <div
@@ -55,7 +57,7 @@ export function Tray({
               key={n}
               type="button"
               title={nameOf(n) ?? undefined}
-              aria-label={`Piece ${n}, ${nameOf(n) === null ? "" : `${nameOf(n)}, `}${n === gone ? "gone first" : is === "aside" ? "put aside" : is === "done" ? "done" : "to do"}`}
+              aria-label={[`Piece ${n}`, nameOf(n), wordOf(n)].filter((t) => t !== null).join(", ")}
               disabled={!enabled || is !== "open"}
               onClick={() => (setAside ? onAside(n) : onPiece(n))}
               className={clsx(
