@@ -88,6 +88,14 @@ journey("a plate and the files for the laser: nonsense refused, depth kept, a pa
     layers: { setting: object | null }[];
   };
   assert.ok(json.layers.some((l) => l.setting));
+  // shields for the two colours, one file each and the jig
+  await p.locator("[data-shields='2']").waitFor();
+  const [shut] = await Promise.all([
+    p.waitForEvent("download"),
+    p.getByRole("button", { name: "Save the shields" }).click(),
+  ]);
+  const cut = Object.keys(unzipSync(new Uint8Array(readFileSync(await shut.path()))));
+  assert.deepEqual(cut.filter((x) => x.endsWith(".dxf")).length, 5, cut.join());
   // at the machine: off the bed, then moved as told; turned by half a degree
   await p.getByRole("textbox", { name: "Head from the left" }).fill("5 mm");
   await p.getByRole("textbox", { name: "Head from the back" }).fill("1 mm");

@@ -28,7 +28,8 @@ import { loadClip } from "./kernel";
 import { packets } from "../core/explain/packet";
 import { pictureWork } from "../core/explain/picture";
 import { fromBase64 } from "../io/base64";
-import { folderOf, packetFiles, zipOf, type Files } from "../io/export/packet";
+import { folderOf, packetFiles, zipOf, type Files, shieldFiles } from "../io/export/packet";
+import { shields } from "../core/explain/shields";
 import { labelMm, labelTexts, plateKey, plateSheet } from "../io/export/plate-sheet";
 import { writeDxf, writeSvg } from "../io/export/vectors";
 import { labelsOf } from "../io/lettering";
@@ -192,6 +193,8 @@ async function files(text: string): Promise<Uint8Array> {
     if (png) pictures[work.step] = png;
   }
   const folders: Record<string, Files> = {};
+  const set = shields(plan, clip);
+  if (set) folders.shields = shieldFiles(plan, set);
   for (const v of all) folders[folderOf(v)] = await packetFiles(plan, v, clip, pictures);
   return zipOf(folders);
 }

@@ -14,10 +14,11 @@ import { writeDxf, writeSvg, type Sheet } from "../io/export/vectors";
 import { saveFile } from "../ui/files";
 import { Empty } from "../ui/kit/bits";
 import { LabelledPick } from "../ui/kit/pick";
+import { Shields } from "../ui/laser/shields";
 import { OnTheBed } from "../ui/laser/tray";
 import { ClearOfBed, PutBack, Squareness } from "../ui/laser/placing-tools";
 import { SheetView } from "../ui/laser/sheet";
-import { layPackets, writePacket } from "../workers/packets";
+import { layPackets, layShields, writePacket } from "../workers/packets";
 import type { LaidVisit } from "../workers/packets-api";
 import { setPaper } from "../workers/paper";
 import { pngOf } from "../workers/picture";
@@ -29,7 +30,9 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const laid = view.none ? null : layPackets({ world: view.world, now });
   // told where it is shown
   laid?.catch(() => {});
-  return { ...view, laid };
+  const shields = layShields({ world: view.world, now });
+  shields.catch(() => {});
+  return { ...view, laid, shields };
 }
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   benchAct(params.id, await formOf(request));
@@ -242,6 +245,20 @@ export default function FilesPage({ loaderData: d }: Route.ComponentProps) {
           </Await>
         </Suspense>
       )}
+      <Suspense key={`${d.job.id} shields`}>
+        <Await
+          resolve={d.shields}
+          errorElement={
+            <p role="alert" className="text-wrong">
+              The shields could not be laid out. Reload the page to try again.
+            </p>
+          }
+        >
+          {(laid) =>
+            laid && <Shields laid={laid} ask={{ world: d.world, now: d.now }} title={d.job.title} units={d.units} />
+          }
+        </Await>
+      </Suspense>
       <section aria-labelledby="pl" className="grid gap-8 border-t-2 border-strong pt-3 lg:grid-cols-3">
         <h2 id="pl" className="lg:col-span-3">
           At the machine

@@ -3,7 +3,17 @@ import { packets, packetName, toldLoads, type VisitPacket } from "../core/explai
 import { makePlan } from "../core/plan/plan";
 import type { World } from "../core/records/world";
 import type { Clip } from "../core/vector/clip";
-import { nestSheet, packetFiles, sheetOf, zipOf, type Files } from "../io/export/packet";
+import { shields, type ShieldSet } from "../core/explain/shields";
+import {
+  jigSheet,
+  nestSheet,
+  packetFiles,
+  sheetOf,
+  shieldFiles,
+  shieldSheet,
+  zipOf,
+  type Files,
+} from "../io/export/packet";
 import { writeDxf, writeSvg, type Sheet } from "../io/export/vectors";
 
 export interface PacketAsk {
@@ -17,6 +27,12 @@ export interface LaidVisit {
   /** loads that differ, each as it lies on the bed */
   sheets: { load: number; sheet: Sheet }[];
   nest: Sheet | null;
+}
+
+export interface LaidShields {
+  set: ShieldSet;
+  jig: Sheet;
+  sheets: { sheet: Sheet; covers: Sheet | null }[];
 }
 
 export const packetsApi = (kernel: () => Promise<Clip>) => ({
@@ -33,6 +49,27 @@ export const packetsApi = (kernel: () => Promise<Clip>) => ({
     } catch (e) {
       throw new Error(`What goes to the laser could not be laid out: ${(e as Error).message}`, { cause: e });
     }
+  },
+  /** The shields of colours that are sprayed beside one another; null: there are none. */
+  async shields({ world, now }: PacketAsk): Promise<LaidShields | null> {
+    const plan = makePlan(world, now, true);
+    const set = shields(plan, await kernel());
+    return (
+      set && {
+        set,
+        jig: jigSheet(plan, set),
+        sheets: set.shields.map((s) => ({
+          sheet: shieldSheet(plan, set, s, false),
+          covers: s.handLaid.length ? shieldSheet(plan, set, s, true) : null,
+        })),
+      }
+    );
+  },
+  async writeShields({ world, now }: PacketAsk): Promise<Uint8Array<ArrayBuffer>> {
+    const plan = makePlan(world, now, true);
+    const set = shields(plan, await kernel());
+    if (!set) throw new Error("There are no shields any more; read the page anew.");
+    return zipOf({ "": shieldFiles(plan, set) });
   },
   /** @param n number of the visit @param extra files that were made elsewhere: pictures by step id, and its page */
   async write(

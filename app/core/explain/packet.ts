@@ -7,7 +7,7 @@ import { blankOf } from "../geometry/blank";
 import { named } from "../geometry/names";
 import { onBlank } from "../geometry/on-blank";
 import { ringsOf, type Point, type Ring } from "../geometry/outline";
-import { inRunningOrder, once, withoutHairs, type Path } from "../geometry/travel";
+import { inRunningOrder, once, withLeads, withoutHairs, type Path } from "../geometry/travel";
 import { grown, KERF_MM } from "../geometry/registration";
 import { placementOf } from "../plan/visits";
 import type { Plan } from "../plan/plan";
@@ -177,7 +177,7 @@ function layersOf(p: Placed, plan: Plan, clip: Clip, flipped: boolean, later: bo
   const { w } = c.job.substrate;
   if (purpose === "cut-out") {
     const rings = cutRings(c, clip).map((r) => (flipped ? flip(r, w) : r));
-    return [{ ...base, purpose, name: "Cut out", zone: null, paths: pathsOf(rings, how), picture: false }];
+    return [{ ...base, purpose, name: "Cut out", zone: null, paths: withLeads(pathsOf(rings, how)), picture: false }];
   }
   const zones = p.step.zones.filter((z) => z !== GROUND);
   const nameOf = (id: string): string => c.job.zones.find((z) => z.id === id)?.name ?? id;
@@ -224,7 +224,8 @@ function layersOf(p: Placed, plan: Plan, clip: Clip, flipped: boolean, later: bo
 }
 
 const two = (n: number): string => String(n).padStart(2, "0");
-const slug = (t: string): string =>
+/** as part of a file’s name */
+export const slug = (t: string): string =>
   t
     .toLowerCase()
     .normalize("NFKD")
@@ -276,7 +277,7 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
     const burnt = burntBy(c);
     const small = layers
       .filter((l) => l.purpose === "cut-out")
-      .some((l) => l.paths.some((p) => smallerThan(p.points, SMALL_PART_MM)));
+      .some((l) => l.paths.some((p) => p.closed && smallerThan(p.points, SMALL_PART_MM)));
     return {
       n: i + 1,
       title: listWords(steps.map((p) => p.step.title)),
@@ -326,7 +327,10 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
           ? [`The line in the mask is taken to be ${KERF_MM} mm wide; it lies on the zone’s own edge.`]
           : []),
         ...(layers.some((l) => l.purpose === "cut-out")
-          ? [`Cut ${CUT_KERF_MM / 2} mm outside the edge: half of a cut taken to be ${CUT_KERF_MM} mm wide, a default.`]
+          ? [
+              `Cut ${CUT_KERF_MM / 2} mm outside the edge: half of a cut taken to be ${CUT_KERF_MM} mm wide, a default.`,
+              "Each cut begins with a short line in what falls away, then runs its outline: keep the order of the file.",
+            ]
           : []),
       ],
     };

@@ -1,7 +1,7 @@
 import { many, seeded } from "../testing/worlds";
 import { insideOf } from "./blank";
 import type { Point, Ring } from "./outline";
-import { HAIR_MM, inRunningOrder, once, travelOf, withoutHairs, type Path } from "./travel";
+import { HAIR_MM, inRunningOrder, once, travelOf, withLeads, withoutHairs, type Path } from "./travel";
 
 const square = (x: number, y: number, a: number): Ring => [
   [x, y],
@@ -58,4 +58,32 @@ test("inner lines come before what holds them; none is lost; travel is no longer
   const [inner, outerRing] = [square(40, 40, 10), square(0, 0, 100)];
   const order = inRunningOrder([outerRing, inner].map((points) => ({ points, closed: true })));
   expect(order[0].points.flat().sort((a, b) => a - b)[0]).toBe(40);
+});
+test("a cut begins in what falls away: outside of the piece, within its holes; the outline itself stays as it was", () => {
+  const rnd = seeded(12);
+  for (let k = 0; k < many(100); k++) {
+    const a = 20 + rnd() * 60;
+    const hole = square(4 + rnd() * 4, 4 + rnd() * 4, 0.5 + rnd() * 8);
+    const paths = inRunningOrder([square(0, 0, a), hole].map((points) => ({ points, closed: true })));
+    const made = withLeads(paths);
+    expect(made.map((p) => p.closed)).toEqual([false, true, false, true]);
+    const inPiece = (p: Point): boolean => insideOf([square(0, 0, a), hole], p);
+    for (const i of [0, 2]) {
+      const [from, to] = made[i].points;
+      expect(to).toEqual(made[i + 1].points[0]);
+      for (const s of [0, 0.3, 0.9])
+        expect(inPiece([from[0] + s * (to[0] - from[0]), from[1] + s * (to[1] - from[1])])).toBe(false);
+    }
+    for (const [made2, was] of [
+      [made[1], paths[0]],
+      [made[3], paths[1]],
+    ])
+      // prettier-ignore
+      expect(made2.points.slice(1)).toEqual(expect.arrayContaining(was.points));
+  }
+  // a comb so narrow between its teeth that the lead has to be short
+  const comb: Ring = [[0, 0], [10, 0], [10, 50], [9.9, 50], [9.9, 1], [0.1, 1], [0.1, 50], [0, 50]]; // prettier-ignore
+  const [lead] = withLeads([{ points: comb, closed: true }]);
+  expect(lead.closed).toBe(false);
+  expect(withLeads([{ points: square(0, 0, 3).slice(0, 2), closed: false }])).toHaveLength(1);
 });

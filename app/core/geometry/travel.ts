@@ -129,3 +129,37 @@ export function inRunningOrder(paths: readonly Path[], from: Point = [0, 0]): Pa
   }
   return out;
 }
+
+/** mm that a cut begins beside its line, in what falls away */
+const LEAD_MM = 2;
+/**
+ * Cuts with a lead-in each: a short line in the waste that ends where the outline begins, in the middle of its longest side; the outline
+ * stays shut. Holes begin within, what is around others outside.
+ */
+export function withLeads(paths: readonly Path[]): Path[] {
+  const inside = (k: number, at: Point): boolean => insideOf([paths[k].points], at);
+  return paths.flatMap((p, i) => {
+    if (!p.closed || p.points.length < 3) return [p];
+    const hole = paths.filter((q, k) => k !== i && q.closed && inside(k, p.points[0])).length % 2 === 1;
+    const n = p.points.length;
+    const side = (k: number): number => far(p.points[k], p.points[(k + 1) % n]);
+    let longest = 0;
+    for (let k = 1; k < n; k++) if (side(k) > side(longest)) longest = k;
+    const [a, b] = [p.points[longest], p.points[(longest + 1) % n]];
+    const start: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    const points = [start, ...p.points.slice(longest + 1), ...p.points.slice(0, longest + 1)];
+    const across: Point = [-(b[1] - a[1]) / side(longest), (b[0] - a[0]) / side(longest)];
+    // as long as all of it lies in the waste
+    for (let mm = LEAD_MM; mm > HAIR_MM; mm /= 2)
+      for (const sign of [1, -1]) {
+        const on = (k: number): Point => [start[0] + sign * k * mm * across[0], start[1] + sign * k * mm * across[1]];
+        const waste = [0.25, 0.5, 0.75, 1, 1.25].every((k) => inside(i, on(k)) === hole);
+        if (waste)
+          return [
+            { points: [on(1), start], closed: false },
+            { points, closed: true },
+          ];
+      }
+    return [p];
+  });
+}

@@ -1,6 +1,8 @@
 /** A visit’s packet: vectors, pictures, what they are burnt with, one page to print; in a zip or file by file. */
 import { strToU8, zipSync, type Zippable } from "fflate";
-import { byPiece, nestLayers, onBed, toldLoads, packetName, type VisitPacket } from "../../core/explain/packet";
+import { cutLines, type Shield, type ShieldSet } from "../../core/explain/shields";
+import { listWords } from "../../core/units/show";
+import { byPiece, nestLayers, onBed, toldLoads, packetName, slug, type VisitPacket } from "../../core/explain/packet";
 import type { Plan } from "../../core/plan/plan";
 import { nameOn } from "../../core/geometry/names";
 import { topSpeed } from "../../core/process/beam";
@@ -71,6 +73,43 @@ export function visitJson(plan: Plan, v: VisitPacket, load: number): object {
     leaveAlone: v.leaveAlone,
     notes: v.notes,
   };
+}
+
+/** A shield to be cut: the sheet that sits in the jig, or the covers that are laid by hand. */
+export const shieldSheet = (plan: Plan, set: ShieldSet, s: Shield, hand: boolean): Sheet => ({
+  w: set.w,
+  h: set.h,
+  title: `${plan.context.job.title}: ${hand ? "covers" : "sheet"} for ${listWords(s.opens)}`,
+  layers: [
+    {
+      layer: { id: "00-cut-out", purpose: "cut-out", name: hand ? "Covers, laid by hand" : "Sheet", how: "line" },
+      paths: cutLines(hand ? s.handLaid : s.sheet),
+    },
+  ],
+});
+export const jigSheet = (plan: Plan, set: ShieldSet): Sheet => ({
+  w: set.w,
+  h: set.h,
+  title: `${plan.context.job.title}: jig for the shields`,
+  layers: [
+    { layer: { id: "00-nest", purpose: "nest", name: "Jig: pocket and pins", how: "line" }, paths: cutLines(set.jig) },
+  ],
+});
+/** All shields of a job, and the jig that they sit in. */
+export function shieldFiles(plan: Plan, set: ShieldSet): Files {
+  const files: Files = {};
+  const add = (name: string, sheet: Sheet): void => {
+    files[`${name}.svg`] = strToU8(writeSvg(sheet));
+    files[`${name}.dxf`] = strToU8(writeDxf(sheet));
+  };
+  const base = slug(plan.context.job.title) || "job";
+  add(`${base}_shields_jig`, jigSheet(plan, set));
+  set.shields.forEach((s, i) => {
+    const name = `${base}_shield-${i + 1}_${slug(s.opens.join(" "))}`;
+    add(`${name}_sheet`, shieldSheet(plan, set, s, false));
+    if (s.handLaid.length) add(`${name}_covers`, shieldSheet(plan, set, s, true));
+  });
+  return files;
 }
 
 /** Files by their names. */
