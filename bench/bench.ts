@@ -2,10 +2,13 @@
  * Speed and size, printed: absolute times are noisy, growth with steps and zones is what to look at. `-- --json` for
  * machines, `-- --core` without the browser.
  */
+import { withArtwork } from "../app/core/geometry/artwork";
+import { packets } from "../app/core/explain/packet";
+import { packetFiles } from "../app/io/export/packet";
 import { firstView } from "./first-view";
 import { own } from "../app/core/process/kinds";
 import "reflect-metadata";
-import { e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
+import { a1, e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing/worlds";
 import { scheduleRows } from "./schedule";
 import { calendarInBrowser } from "./calendar";
 import { pictureInBrowser } from "./in-browser";
@@ -136,6 +139,18 @@ for (const [name, n, body] of [
 ] as const) {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">${body}</svg>`;
   rows.push({ name, n, value: time(() => void readZones(clip, svg, null, undefined, Infinity), 1), unit: "ms" });
+}
+{
+  // what goes to the laser of the largest of these drawings, laid out and written, 12 pieces on the bed
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">${mixed(2000)}</svg>`;
+  const found = readZones(clip, svg, { widthMm: 100 }, undefined, Infinity);
+  const w = a1({ choices: { proof: false, begin: 12 }, job: { quantity: 12 } });
+  const zones = withArtwork(w.job, "many", svg, found).zones.map((z) => ({ ...z, productId: "marigold" }));
+  const artwork = { name: "many", svg: "", w: found.widthMm, h: found.heightMm };
+  const plan = makePlan({ ...w, job: { ...w.job, zones, artwork } }, null, true);
+  const began = performance.now();
+  for (const v of packets(plan, clip)) await packetFiles(plan, v, clip);
+  rows.push({ name: "packets of a drawing, mixed shapes", n: 2000, value: performance.now() - began, unit: "ms" });
 }
 rows.push(...firstView());
 rows.push(...scheduleRows());

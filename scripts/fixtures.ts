@@ -3,11 +3,12 @@
  * the sample's drawings, and its pictures.
  */
 import "reflect-metadata";
-import { existsSync, mkdirSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { keptScene, SCENES } from "../app/demo/scenes";
 import { loadClip } from "../app/door/kernel";
 import { readZones, type FoundArtwork } from "../app/core/vector/zones";
 import { jobFile, writeFile } from "../app/io/export/job-file";
+import { packetsTold } from "../app/testing/packets";
 import { zonedClock } from "../app/core/time/zoned";
 
 writeFileSync(
@@ -31,4 +32,10 @@ mkdirSync("fixtures/v1", { recursive: true });
 for (const j of sample.jobs) {
   const path = `fixtures/v1/${j.id}.richlayer.json`;
   if (!existsSync(path)) writeFileSync(path, writeFile(jobFile(sample, j.id)));
+}
+mkdirSync("fixtures/packets", { recursive: true });
+for (const name of readdirSync("fixtures/v1")) {
+  const path = `fixtures/packets/${name.replace(".richlayer", "")}`;
+  const { packets } = await packetsTold(readFileSync(`fixtures/v1/${name}`, "utf8"));
+  if (!existsSync(path)) writeFileSync(path, `${JSON.stringify(packets, null, 1)}\n`);
 }

@@ -21,7 +21,7 @@ function scattered(w: World, rnd: () => number): World {
   return { ...w, job: { ...w.job, zones, artwork: { name: "a", svg: "", w: pw, h: ph } } };
 }
 
-test("over all ways: a cover hides all that must stay by as much as the piece may lie off, an opening shows all that is sprayed", async () => {
+test("over all ways: a cover hides all that must stay, wherever the piece may lie; an opening shows all that is sprayed", async () => {
   const clip = await loadClip();
   const rnd = seeded(18);
   let [some, none, bands] = [0, 0, 0];
@@ -75,7 +75,7 @@ test("over all ways: a cover hides all that must stay by as much as the piece ma
   expect(bands).toBeGreaterThan(0);
 });
 
-test("what must stay in the midst of what is sprayed would fall out of a sheet: it is covered by hand, with a weight of its own", async () => {
+test("what must stay in the midst of what is sprayed would fall out of a sheet: covered by hand, with a weight of its own", async () => {
   const clip = await loadClip();
   let found = 0;
   for (let n = 0; n < many(120) && !found; n++) {
