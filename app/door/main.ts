@@ -25,7 +25,7 @@ import { render } from "../core/tone/render";
 import { png } from "../io/export/png";
 import { writeFile } from "../io/export/job-file";
 import { loadClip } from "./kernel";
-import { packets } from "../core/explain/packet";
+import { packets, TITLE_MM } from "../core/explain/packet";
 import { pictureWork } from "../core/explain/picture";
 import { fromBase64 } from "../io/base64";
 import { folderOf, packetFiles, zipOf, type Files, shieldFiles } from "../io/export/packet";
@@ -193,9 +193,11 @@ async function files(text: string): Promise<Uint8Array> {
     if (png) pictures[work.step] = png;
   }
   const folders: Record<string, Files> = {};
+  const { title: called } = plan.context.job;
+  const title = called.trim() ? labelsOf(readFileSync(FONT), [called], TITLE_MM)[0] : [];
   const set = shields(plan, clip);
   if (set) folders.shields = shieldFiles(plan, set);
-  for (const v of all) folders[folderOf(v)] = await packetFiles(plan, v, clip, pictures);
+  for (const v of all) folders[folderOf(v)] = await packetFiles(plan, v, clip, pictures, undefined, title);
   return zipOf(folders);
 }
 

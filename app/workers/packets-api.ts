@@ -1,5 +1,6 @@
 /** What the worker does that lays out what goes to the laser, and writes it. */
-import { packets, packetName, toldLoads, type VisitPacket } from "../core/explain/packet";
+import type { Ring } from "../core/geometry/outline";
+import { packets, packetName, TITLE_MM, toldLoads, type VisitPacket } from "../core/explain/packet";
 import { makePlan } from "../core/plan/plan";
 import type { World } from "../core/records/world";
 import type { Clip } from "../core/vector/clip";
@@ -35,16 +36,24 @@ export interface LaidShields {
   sheets: { sheet: Sheet; covers: Sheet | null }[];
 }
 
-export const packetsApi = (kernel: () => Promise<Clip>) => ({
+/** The job’s name as outlines, as a nest has it. */
+async function titleRings(font: () => Promise<Uint8Array>, title: string): Promise<Ring[]> {
+  const { labelsOf } = await import("../io/lettering");
+  return title.trim() ? labelsOf(await font(), [title], TITLE_MM)[0] : [];
+}
+
+/** @param font letters for the nest */
+export const packetsApi = (kernel: () => Promise<Clip>, font: () => Promise<Uint8Array>) => ({
   async lay({ world, now }: PacketAsk): Promise<LaidVisit[]> {
     try {
       const clip = await kernel();
       const plan = makePlan(world, now, true);
+      const title = await titleRings(font, world.job.title);
       return packets(plan, clip).map((visit) => ({
         visit,
         name: packetName(plan, visit),
         sheets: toldLoads(visit).map((i) => ({ load: i, sheet: sheetOf(plan, visit, i) })),
-        nest: visit.bed ? nestSheet(plan, visit, clip, 0) : null,
+        nest: visit.bed ? nestSheet(plan, visit, clip, 0, title) : null,
       }));
     } catch (e) {
       throw new Error(`What goes to the laser could not be laid out: ${(e as Error).message}`, { cause: e });
@@ -88,6 +97,7 @@ export const packetsApi = (kernel: () => Promise<Clip>) => ({
       clip,
       extra.pictures,
       page ? () => Promise.resolve(page) : undefined,
+      await titleRings(font, world.job.title),
     );
     return zipOf({ "": files });
   },

@@ -19,7 +19,7 @@ import { byBeam, kindOf } from "../process/kinds";
 import { mirrored } from "../process/setup";
 import { GROUND } from "../piece/state";
 import type { World } from "../records/world";
-import { beamVisits, onBed, packetName, packets } from "./packet";
+import { beamVisits, nestLayers, onBed, packetName, packets } from "./packet";
 
 /** Zones with outlines that share a border, one of them with a hole. */
 const SHAPES = ["M2 2L12 2L12 12L2 12ZM5 5L5 8L8 8L8 5Z", "M12 2L20 2L20 12L12 12Z", "M2 14L14 14L8 20Z"];
@@ -140,6 +140,73 @@ test("a mask is cut along a border once; its two zones are one layer; settings s
   expect(burnt.setting!.watts).toBeCloseTo((40 * burnt.setting!.powerPercent) / 100, 0);
   expect(json.pieces.length).toBe(all[0].bed!.loads[0].length);
   expect(packetName(plan, all[0])).toMatch(/^a-job_visit-1_[a-z-]+_\d+pcs$/);
+});
+test("a mask opens as wide as its zone: half the cut within it, a shared border where it was", async () => {
+  const clip = await loadClip();
+  const squares = ["M2 2L12 2L12 12L2 12Z", "M12 2L20 2L20 12L12 12Z"];
+  const cutOf = (n: number) => {
+    const w = drawn(brief(n));
+    const zones = w.job.zones.slice(0, 2).map((z, i) => ({ ...z, outline: squares[i], areaMm2: [100, 80][i] }));
+    const plan = makePlan({ ...w, job: { ...w.job, zones } }, null, true);
+    const layers = packets(plan, clip).flatMap((v) => v.layers);
+    return { w, zones, cut: layers.filter((l) => l.purpose === "cut-mask" && l.zone === null) };
+  };
+  const { w, cut } = Array.from({ length: 400 }, (_v, n) => n)
+    .map(cutOf)
+    .find((x) => x.zones.length === 2 && x.cut.length && !mirrored(makePlan(x.w, null, true).context))!;
+  const [ox, oy] = [(w.job.substrate.w - 22) / 2, (w.job.substrate.h - 22) / 2];
+  const xs = cut.flatMap((l) => l.paths.flatMap((p) => p.points.map((q) => q[0] - ox)));
+  const ys = cut.flatMap((l) => l.paths.flatMap((p) => p.points.map((q) => q[1] - oy)));
+  for (const [got, want] of [
+    [Math.min(...xs), 2.05],
+    [Math.max(...xs), 19.95],
+    [Math.min(...ys), 2.05],
+    [Math.max(...ys), 11.95],
+  ])
+    // prettier-ignore
+    expect(got).toBeCloseTo(want, 4);
+  expect(xs.some((x) => Math.abs(x - 12) < 1e-4)).toBe(true);
+});
+test("what is lifted after a visit is mapped as the piece lies, each zone that opens once before the next colour", async () => {
+  const clip = await loadClip();
+  let [maps, flipped] = [0, 0];
+  for (const n of [...Array.from({ length: many(150) }, (_v, k) => k), 234, 235]) {
+    const plan = planOf(n);
+    const all = packets(plan, clip);
+    for (const v of all)
+      for (const m of v.weeding) {
+        maps++;
+        const p = plan.placed.find((x) => x.step.id === m.step)!;
+        const off = p.before.zones.filter((z) => z.mask && !p.after.zones.find((x) => x.zone === z.zone)!.mask);
+        const names = off.flatMap((z) => plan.context.job.zones.find((x) => x.id === z.zone)?.name ?? []);
+        expect(m.opens.map((z) => z.name).sort()).toEqual(names.sort());
+        expect(m.mirrored).toBe(v.mirrored);
+        if (m.mirrored) flipped++;
+      }
+  }
+  expect(maps).toBeGreaterThan(0);
+  expect(flipped).toBeGreaterThanOrEqual(0);
+});
+test("a nest has its job’s name scored where no opening lies, and goes without where there is no room", async () => {
+  const clip = await loadClip();
+  const plan = planOf(3);
+  const [v] = packets(plan, clip);
+  const title: [number, number][][] = [[[5, 5], [25, 5], [25, 9], [5, 9]]]; // prettier-ignore
+  const of = (bed: { w: number; h: number }, x = 0, y = 0) =>
+    nestLayers(
+      { ...v, bedSize: bed, bed: { turned: false, across: 1, down: 1, perLoad: 1, loads: [[{ piece: 1, x, y }]] } },
+      plan.context,
+      clip,
+      0,
+      title,
+    );
+  const { w, h } = plan.context.job.substrate;
+  const free = of({ w: w + 60, h: h + 60 }, 20, 20);
+  expect(free.map((l) => l.layer.purpose)).toEqual(["marks", "score", "nest"]);
+  expect(free[1].paths[0].points[0][1]).toBe(2);
+  const below = of({ w: w + 60, h: h + 20 }, 5, 0);
+  expect(below[1].paths[0].points[0][1]).toBe(h + 20 - 2 - 4);
+  expect(of({ w: w + 1, h: h + 1 }).map((l) => l.layer.purpose)).toEqual(["marks", "nest"]);
 });
 test("the same job makes the same bytes, twice; a zip holds drawings, settings and the nest", async () => {
   const clip = await loadClip();

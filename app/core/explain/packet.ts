@@ -9,7 +9,7 @@ import { onBlank } from "../geometry/on-blank";
 import { ringsOf, type Point, type Ring } from "../geometry/outline";
 import { inRunningOrder, once, withLeads, withoutHairs, type Path } from "../geometry/travel";
 import { grown, KERF_MM } from "../geometry/registration";
-import { placementOf } from "../plan/visits";
+import { placementOf, visitsOf } from "../plan/visits";
 import type { Plan } from "../plan/plan";
 import type { Placed } from "../plan/placed";
 import type { Context } from "../process/context";
@@ -21,7 +21,7 @@ import { mirrored, shapeOf } from "../process/setup";
 import type { LaserSetting } from "../process/step";
 import { GROUND } from "../piece/state";
 import { listWords } from "../units/show";
-import { bounds, type Clip } from "../vector/clip";
+import { bounds, type Clip, type Region } from "../vector/clip";
 
 export const PURPOSES = [
   "frame",
@@ -35,6 +35,7 @@ export const PURPOSES = [
   "cut-out",
   "nest",
   "marks",
+  "score",
 ] as const;
 export type Purpose = (typeof PURPOSES)[number];
 
@@ -58,6 +59,14 @@ export interface PacketLayer {
   /** drawn by a picture of its own */
   picture: boolean;
 }
+/** Mask that comes off in one go: outlines on the piece, mm from its upper left corner as it is looked at. */
+export interface WeedMap {
+  step: string;
+  title: string;
+  mirrored: boolean;
+  opens: { name: string; path: string }[];
+  stays: { name: string; path: string }[];
+}
 export interface VisitPacket {
   n: number;
   title: string;
@@ -71,6 +80,8 @@ export interface VisitPacket {
   /** round work: unrolled to circumference × height */
   round: boolean;
   piece: { w: number; h: number; path: string };
+  /** what is lifted after it and before the next: the map to weed by, as the piece lies then */
+  weeding: WeedMap[];
   /** what of the laser’s program stays as it is */
   leaveAlone: string[];
   /** what somebody should know of it */
@@ -102,6 +113,7 @@ export const PURPOSE_WORDS: Record<Purpose, string> = {
   "cut-out": "Cut out",
   nest: "Nest",
   marks: "Marks",
+  score: "Score",
 };
 
 /** Steps of the beam by visits: from a placing on until the piece is taken away. */
@@ -132,6 +144,23 @@ function cutRings(c: Context, clip: Clip): Ring[] {
   return clip.grow(clip.fill(rings, "evenodd"), CUT_KERF_MM / 2);
 }
 
+/** What is lifted from a visit on until the next one. @param from index of its last step @param to of the next visit’s first */
+function weedMaps(plan: Plan, from: number, to: number, flipped: boolean): WeedMap[] {
+  const { job } = plan.context;
+  return visitsOf(plan)
+    .filter((v) => v.index > from && v.index < to && kindOf(v.kind).lifts === "mask" && v.opens.length)
+    .map((v) => {
+      const drawn = new Map(onBlank(job, flipped).map((z) => [z.id, z.path]));
+      const named = (ids: string[]) =>
+        ids.flatMap((id) => {
+          const path = drawn.get(id);
+          return path ? [{ name: job.zones.find((z) => z.id === id)!.name, path }] : [];
+        });
+      const { step, title } = v;
+      return { step, title, mirrored: flipped, opens: named(v.opens), stays: named(v.stays) };
+    });
+}
+
 /** Outlines of a step’s zones; those of colours that come later run under the earlier ones, where the job has them touch. */
 function zoneRings(
   c: Context,
@@ -156,6 +185,16 @@ function zoneRings(
       over.length && rings.length ? clip.subtract(clip.fill(rings, "evenodd"), clip.fill(over, "evenodd")) : rings;
     return { id, rings: cut };
   });
+}
+/**
+ * Lines in a mask, half a kerf within what is lifted, so that the opening is as large as its zone; a border that two zones share stays where
+ * it is, and is one line.
+ */
+function withinKerf(of: readonly { rings: Ring[] }[], clip: Clip): Ring[] {
+  const regions = of.map((z) => clip.fill(z.rings, "evenodd"));
+  const all = regions.reduce<Region>((a, r) => clip.union(a, r), []);
+  const inner = clip.grow(all, -KERF_MM / 2);
+  return regions.flatMap((r) => clip.intersect(r, inner));
 }
 /** Does what is drawn of these zones differ from piece to piece? Where letters lie over them, or they are letters. */
 const differ = (c: Context, zones: readonly string[]): boolean => {
@@ -195,10 +234,7 @@ function layersOf(p: Placed, plan: Plan, clip: Clip, flipped: boolean, later: bo
   const pieces = differ(c, zones) ? Array.from({ length: c.pieces }, (_v, i) => foundOn(i + 1)) : [];
   const found = pieces[0] ?? foundOn(1);
   const linesOf = (of: typeof found): Path[] =>
-    pathsOf(
-      of.flatMap((z) => z.rings),
-      how,
-    );
+    pathsOf(purpose === "cut-mask" ? withinKerf(of, clip) : of.flatMap((z) => z.rings), how);
   // lines of one step are one layer, so that a border that two share is run once
   if (how === "line")
     return [
@@ -289,6 +325,7 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
       machine: machine?.name ?? null,
       round,
       piece: { w, h, path: blankOf(job.substrate).path },
+      weeding: weedMaps(plan, steps[steps.length - 1].index, visits[i + 1]?.[0].index ?? Infinity, flipped),
       leaveAlone: [
         `Invert: the artwork goes in ${burnt.says}`,
         flipped ? "Mirror: it is mirrored already" : "Mirror: it is not to be mirrored",
@@ -324,10 +361,13 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
           ? ["Of a zone only the area is known, not its outline: it is missing in the file."]
           : []),
         ...(layers.some((l) => l.purpose === "cut-mask")
-          ? [`The line in the mask is taken to be ${KERF_MM} mm wide; it lies on the zone’s own edge.`]
+          ? [
+              `The line in the mask is taken to be ${KERF_MM} mm wide, a default, and lies half of that within what is lifted: the opening is as large as its zone.`,
+            ]
           : []),
         ...(layers.some((l) => l.purpose === "cut-out")
           ? [
+              "Leave the sheet where it is when the pieces are out: its openings are the nest that they come back to.",
               `Cut ${CUT_KERF_MM / 2} mm outside the edge: half of a cut taken to be ${CUT_KERF_MM} mm wide, a default.`,
               "Each cut begins with a short line in what falls away, then runs its outline: keep the order of the file.",
             ]
@@ -370,12 +410,36 @@ export function onBed(v: VisitPacket, load: number): { layer: PacketLayer; paths
   }));
 }
 
-/** The nest for a load: an opening a piece, and marks by which the board is found again. */
+/** The name as lines at the board’s upper edge, or else its lower one, where it meets no opening; nowhere: none. */
+function titleOn(title: readonly Ring[], openings: readonly Ring[], bed: { w: number; h: number }): Path[] {
+  const box = bounds([...title]);
+  if (!box) return [];
+  const taken = openings.flatMap((r) => bounds([r]) ?? []);
+  const [w, h] = [box.x1 - box.x0, box.y1 - box.y0];
+  for (const y of [TITLE_AT[1], bed.h - TITLE_AT[1] - h]) {
+    const [x0, x1, y1] = [TITLE_AT[0], TITLE_AT[0] + w, y + h];
+    const free = x1 < bed.w && taken.every((b) => b.x0 > x1 || b.x1 < x0 || b.y0 > y1 || b.y1 < y);
+    if (free)
+      return title.map((r) => ({
+        closed: true,
+        points: r.map(([px, py]): Point => [px - box.x0 + x0, py - box.y0 + y]),
+      }));
+  }
+  return [];
+}
+/** mm from the board’s edge to the job’s name on it, and how high its capitals are */
+const TITLE_AT: Point = [12, 2];
+export const TITLE_MM = 4;
+/**
+ * The nest for a load: an opening a piece, and marks by which the board is found again.
+ * @param title the job’s name as outlines, from its own upper left corner: scored where no opening lies; empty: it goes without
+ */
 export function nestLayers(
   v: VisitPacket,
   c: Context,
   clip: Clip,
   load: number,
+  title: readonly Ring[] = [],
 ): { layer: PacketLayer; paths: Path[] }[] {
   if (!v.bed || !v.bedSize) return [];
   const none = { how: "line" as const, zone: null, step: null, setting: null, watts: null, picture: false, paths: [] };
@@ -386,13 +450,17 @@ export function nestLayers(
     .filter((r): r is Ring => r !== null);
   const { turned } = v.bed;
   const rings = v.bed.loads[load].flatMap((at) => open.map((r) => laidAt(r, [at.x, at.y], turned, v.piece.h)));
+  const name = titleOn(title, rings, v.bedSize);
   return [
     {
       layer: { ...none, id: "00-marks", purpose: "marks", name: "Marks to find the board by" },
       paths: marks(v.bedSize).map((points) => ({ points, closed: false })),
     },
+    ...(name.length
+      ? [{ layer: { ...none, id: "01-score", purpose: "score" as const, name: "The job’s name, scored" }, paths: name }]
+      : []),
     {
-      layer: { ...none, id: "01-nest", purpose: "nest", name: "Openings of the nest" },
+      layer: { ...none, id: name.length ? "02-nest" : "01-nest", purpose: "nest", name: "Openings of the nest" },
       paths: inRunningOrder(rings.map((points) => ({ points, closed: true }))),
     },
   ];

@@ -4,6 +4,7 @@ import { cutLines, type Shield, type ShieldSet } from "../../core/explain/shield
 import { listWords } from "../../core/units/show";
 import { byPiece, nestLayers, onBed, toldLoads, packetName, slug, type VisitPacket } from "../../core/explain/packet";
 import type { Plan } from "../../core/plan/plan";
+import type { Ring } from "../../core/geometry/outline";
 import { nameOn } from "../../core/geometry/names";
 import { topSpeed } from "../../core/process/beam";
 import { focusOn } from "../../core/process/setup";
@@ -24,10 +25,10 @@ export function sheetOf(plan: Plan, v: VisitPacket, load: number): Sheet {
   };
 }
 /** The nest for a load. */
-export const nestSheet = (plan: Plan, v: VisitPacket, clip: Clip, load: number): Sheet => ({
+export const nestSheet = (plan: Plan, v: VisitPacket, clip: Clip, load: number, title: Ring[] = []): Sheet => ({
   ...(v.bedSize ?? v.piece),
   title: `${plan.context.job.title}: nest`,
-  layers: nestLayers(v, plan.context, clip, load),
+  layers: nestLayers(v, plan.context, clip, load, title),
 });
 
 /** What the layers of a visit are burnt with, in the machine’s own units and in plain ones. */
@@ -117,6 +118,7 @@ export type Files = Record<string, Uint8Array>;
 
 /**
  * Everything of a visit. @param pictures PNGs of its steps, by step id @param page sets its page on paper; absent: none is set
+ * @param title the job’s name as outlines, for the nest
  */
 export async function packetFiles(
   plan: Plan,
@@ -124,6 +126,7 @@ export async function packetFiles(
   clip: Clip,
   pictures: Readonly<Record<string, Uint8Array>> = {},
   page?: () => Promise<Uint8Array>,
+  title: Ring[] = [],
 ): Promise<Files> {
   const files: Files = {};
   const several = byPiece(v) || (v.bed?.loads.length ?? 0) > 1;
@@ -136,7 +139,7 @@ export async function packetFiles(
     files[`${name}.json`] = strToU8(`${JSON.stringify(visitJson(plan, v, i), null, 1)}\n`);
   }
   if (v.bed) {
-    const nest = nestSheet(plan, v, clip, 0);
+    const nest = nestSheet(plan, v, clip, 0, title);
     const name = packetName(plan, v).replace(/_\d+pcs$/, "_nest");
     files[`${name}.svg`] = strToU8(writeSvg(nest));
     files[`${name}.dxf`] = strToU8(writeDxf(nest));

@@ -31,6 +31,53 @@ function Typed({ label, value, set, bad }: { label: string; value: string; set: 
   );
 }
 
+/** The bed with what is burnt from where the head stands, and as far as rows run past it. */
+function Bed(p: {
+  bed: { w: number; h: number };
+  art: { w: number; h: number };
+  at: [number, number];
+  anchor: Anchor;
+  run: number;
+  clear: boolean;
+}) {
+  const [x, y] = p.anchor === "corner" ? p.at : [p.at[0] - p.art.w / 2, p.at[1] - p.art.h / 2];
+  const out = Math.max(0, p.run - x, -y, x + p.art.w + p.run - p.bed.w, y + p.art.h - p.bed.h);
+  const m = Math.min(out, p.bed.w) + 0.03 * p.bed.w;
+  const line = 0.006 * p.bed.w;
+  const ink = p.clear ? "var(--ready)" : "var(--wrong)";
+  return (
+    <svg
+      role="img"
+      aria-label={p.clear ? "All of it lies on the bed" : "Part of it lies beyond the bed"}
+      viewBox={`${-m} ${-m} ${p.bed.w + 2 * m} ${p.bed.h + 2 * m}`}
+      className="my-2 max-h-40 w-full"
+    >
+      <rect width={p.bed.w} height={p.bed.h} fill="var(--lifted)" stroke="var(--strong-line)" strokeWidth={line} />
+      <rect
+        x={x - p.run}
+        y={y}
+        width={p.art.w + 2 * p.run}
+        height={p.art.h}
+        fill="none"
+        stroke={ink}
+        strokeWidth={line}
+        strokeDasharray={`${3 * line} ${2 * line}`}
+      />
+      <rect
+        x={x}
+        y={y}
+        width={p.art.w}
+        height={p.art.h}
+        fill={ink}
+        fillOpacity="0.25"
+        stroke={ink}
+        strokeWidth={line}
+      />
+      <circle cx={p.at[0]} cy={p.at[1]} r={2.5 * line} fill={ink} />
+    </svg>
+  );
+}
+
 /** Where the head stands, and whether all of it stays on the bed from there. */
 export function ClearOfBed({ d }: { d: View }) {
   const [x, setX] = useState("");
@@ -70,6 +117,16 @@ export function ClearOfBed({ d }: { d: View }) {
           className="w-48"
         />
       </div>
+      {found && (
+        <Bed
+          bed={{ w: machine.bedW, h: machine.bedH }}
+          art={job.substrate}
+          at={[at[0] as number, at[1] as number]}
+          anchor={anchor}
+          run={machine.run ?? 0}
+          clear={found.clear}
+        />
+      )}
       <p aria-live="polite" data-clear={found ? String(found.clear) : ""}>
         {wrong(x, at[0]) || wrong(y, at[1]) ? (
           <span className="text-wrong">

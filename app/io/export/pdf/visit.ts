@@ -1,5 +1,7 @@
 /** One page for a visit to the laser: the bed drawn, each layer with its setting, what is left alone, boxes to tick. */
 import type { VisitPacket } from "../../../core/explain/packet";
+import { ringsOf } from "../../../core/geometry/outline";
+import { listWords } from "../../../core/units/show";
 import type { Sheet } from "../vectors";
 import { A4, Paper, type FontFiles } from "./page";
 import { qrText } from "./work-card";
@@ -71,5 +73,47 @@ export async function visitPdf(v: VisitPage, fonts: FontFiles, made: number): Pr
     y += 4;
     line(t, 9, { grey: true });
   }
+  if (v.visit.weeding.length) weeding(paper, v);
   return paper.save();
+}
+
+const MAPS_ACROSS = 2;
+/** A page of what is lifted after the visit: dark what comes off, outlined what stays. */
+function weeding(paper: Paper, { title, visit }: VisitPage): void {
+  const each = (WIDTH - 20) / MAPS_ACROSS;
+  const { w, h } = visit.piece;
+  const edge = visit.layers.filter((l) => l.purpose === "frame").flatMap((l) => l.paths);
+  const scale = Math.min(each / w, 180 / h);
+  const rows = Math.max(1, Math.floor((A4.h - 150) / (h * scale + 56)));
+  let page = paper.page();
+  visit.weeding.forEach((m, i) => {
+    const k = i % (rows * MAPS_ACROSS);
+    if (k === 0) {
+      if (i > 0) page = paper.page();
+      paper.text(page, paper.wrap(`${title}: to lift after visit ${visit.n}`, 14, WIDTH, true)[0], LEFT, 60, 14, {
+        bold: true,
+      });
+      paper.text(page, "Dark: what comes off, as the piece lies then. Outlined: what stays.", LEFT, 78, 10, {
+        grey: true,
+      });
+    }
+    const x = LEFT + (k % MAPS_ACROSS) * (each + 20);
+    const y = 100 + Math.floor(k / MAPS_ACROSS) * (h * scale + 56);
+    const lines = (d: string): { closed: true; points: [number, number][] }[] =>
+      ringsOf(d).map((r) => ({ closed: true, points: r.map(([px, py]) => [x + px * scale, y + py * scale]) }));
+    const at = ([px, py]: [number, number]): [number, number] => [x + px * scale, y + py * scale];
+    paper.outline(
+      page,
+      edge.map((p) => ({ ...p, points: p.points.map(at) })),
+      false,
+    );
+    for (const z of m.stays) paper.outline(page, lines(z.path), false);
+    for (const z of m.opens) paper.outline(page, lines(z.path), true);
+    const under = y + h * scale + 14;
+    paper.text(page, paper.wrap(`${m.title}${m.mirrored ? " (mirrored)" : ""}`, 9, each, true)[0], x, under, 9, {
+      bold: true,
+    });
+    const what = m.opens.length ? listWords(m.opens.map((z) => z.name)) : "the rest of the mask";
+    paper.text(page, paper.wrap(what, 9, each)[0], x, under + 12, 9);
+  });
 }
