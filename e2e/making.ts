@@ -6,7 +6,8 @@ import { faults, MONDAY, open, openSample } from "./browser";
 import { clean } from "./support/axe";
 import { RADISH, svgFile } from "./support/drawing";
 import { assert, journey } from "./support/suite";
-import type { Page } from "@playwright/test";
+import { ABOUT } from "../app/core/practice/about";
+import type { Locator, Page } from "@playwright/test";
 
 const AT = "2027-02-03T10:00:00Z";
 const tab = (p: Page, name: string) =>
@@ -311,6 +312,18 @@ journey("a piece marked, a flaw with its causes, a lesson that is told; found an
   await o.close();
 });
 
+/** An exercise done and set a step better until it is won. @param press how a button is pressed */
+async function wonBy(p: Page, press: (b: Locator) => Promise<void>): Promise<void> {
+  for (let k = 0; k < 14; k++) {
+    await press(p.getByRole("button", { name: "Do it" }));
+    await p.locator("[data-verdict='true'], [data-verdict='false']").waitFor();
+    if ((await p.locator("[data-verdict='true']").count()) > 0) break;
+    await press(p.getByRole("button", { name: "Set it a step better" }));
+    await p.locator("[data-verdict='']").waitFor({ state: "attached" });
+  }
+  await p.locator("[data-verdict='true']").waitFor();
+}
+
 journey("practice by keyboard alone: an exercise failed, set better step by step, won and counted", async (url) => {
   const o = await open(url, { at: AT });
   const p = o.page;
@@ -321,26 +334,37 @@ journey("practice by keyboard alone: an exercise failed, set better step by step
   await p.locator("[data-exercise]").first().waitFor();
   assert.equal(await p.locator("[data-exercise]").count(), 13);
   assert.deepEqual(await clean(p, "practice"), []);
-  for (const id of ["spray", "sand", "flaw", "round"]) {
+  for (const { id } of ABOUT) {
     await p.goto(new URL(`practice/${id}?level=1&seed=4`, url).href);
-    const go = p.getByRole("button", { name: "Do it" });
-    for (let k = 0; k < 14; k++) {
-      await go.focus();
+    await wonBy(p, async (b) => {
+      await b.focus();
       await p.keyboard.press("Enter");
-      await p.locator("[data-verdict='true'], [data-verdict='false']").waitFor();
-      if ((await p.locator("[data-verdict='true']").count()) > 0) break;
-      const better = p.getByRole("button", { name: "Set it a step better" });
-      await better.focus();
-      await p.keyboard.press("Enter");
-      await p.locator("[data-verdict='']").waitFor({ state: "attached" });
-    }
-    await p.locator("[data-verdict='true']").waitFor();
+    });
     assert.deepEqual(await clean(p, id), []);
   }
   await p.goto(new URL("practice", url).href);
   await p
     .locator("[data-exercise='spray'] [data-level-of='1']")
     .getByText(/1 of \d+ good/)
+    .waitFor();
+  assert.deepEqual(faults(p), []);
+  await o.close();
+});
+
+journey("practice by touch alone, on a phone: every exercise is finished, and counted", async (url) => {
+  const o = await open(url, { at: AT, width: 390, height: 800, touch: true });
+  const p = o.page;
+  await p.goto(url);
+  await p.getByRole("button", { name: "Start an empty shop" }).tap();
+  await p.getByText("Nothing is under way").waitFor();
+  for (const { id } of ABOUT) {
+    await p.goto(new URL(`practice/${id}?level=1&seed=5`, url).href);
+    await wonBy(p, (b) => b.tap());
+  }
+  await p.goto(new URL("practice", url).href);
+  await p
+    .getByText(/1 of \d+ good/)
+    .nth(ABOUT.length - 1)
     .waitFor();
   assert.deepEqual(faults(p), []);
   await o.close();

@@ -47,6 +47,7 @@ journey("the field guide draws every route from a plan of its own, and can be le
     "guide/idea-beams",
     "guide/idea-figure-ground",
     "guide/idea-origin",
+    "guide/flaw-scorch-halo",
     "guide/nothing-here",
   ]) {
     await p.goto(new URL(page, url).href);

@@ -36,6 +36,6 @@ for (const j of sample.jobs) {
 mkdirSync("fixtures/packets", { recursive: true });
 for (const name of readdirSync("fixtures/v1")) {
   const path = `fixtures/packets/${name.replace(".richlayer", "")}`;
-  const { packets } = await packetsTold(readFileSync(`fixtures/v1/${name}`, "utf8"));
+  const { packets } = await packetsTold(readFileSync(`fixtures/v1/${name}`, "utf8"), clip);
   if (!existsSync(path)) writeFileSync(path, `${JSON.stringify(packets, null, 1)}\n`);
 }

@@ -1,6 +1,10 @@
 import type { Route } from "./+types/guide-page";
 import { useState } from "react";
 import { Link } from "react-router";
+import { flawKind, type FlawId } from "../core/catalogue/flaws";
+import { EXERCISES } from "../core/practice";
+import { flawDrawing } from "../core/practice/flaw-drawing";
+import { DrawingView } from "../ui/drawing";
 import { BEAMS } from "../core/records/ids";
 import { FINISHING } from "../core/catalogue/finishing";
 import { FINISHES, inWords } from "../core/catalogue/finishes";
@@ -85,7 +89,9 @@ export default function GuidePage({ loaderData: { page, plan, range, units, trie
       {page.kind === "school" && <SchoolPage id={id} />}
       {page.kind === "idea" && <IdeaPage id={id} />}
       {page.kind === "finish" && <FinishPage id={id} units={units} />}
+      {page.kind === "flaw" && <FlawPage id={id as FlawId} />}
       {page.kind === "step" && isKind(id) && <StepPage id={id} plan={plan} range={range} />}
+      <Exercises page={page} id={id} />
       {tried && tried.jobs.length > 0 && <TryIt {...tried} />}
     </main>
   );
@@ -255,6 +261,78 @@ function IdeaPage({ id }: { id: string }) {
         chosen on the job’s Artwork page.
       </p>
     </div>
+  );
+}
+
+const SEVERITIES = ["faint", "plain", "bad"];
+/** A flaw drawn in three severities, what makes it, what can be done for the piece and for the next one. */
+function FlawPage({ id }: { id: FlawId }) {
+  const f = flawKind(id);
+  return (
+    <div className="mt-3 max-w-3xl">
+      <p className="text-lead">{f.looks}</p>
+      <ul className="my-3 grid grid-cols-3 gap-3" data-flaw-drawings={id}>
+        {SEVERITIES.map((name, i) => (
+          <li key={name} className="min-w-0">
+            <DrawingView of={flawDrawing(id, i + 1, i + 1)} className="w-full" />
+            <span className="tag">{name}</span>
+          </li>
+        ))}
+      </ul>
+      <h2 className="mt-3">What makes it</h2>
+      <ul className="list-disc pl-5">
+        {f.causes.map((c) => (
+          <li key={c.id}>{c.says}</li>
+        ))}
+      </ul>
+      <h2 className="mt-3">For this piece, the gentlest first</h2>
+      <ol className="list-decimal pl-5">
+        {f.rescue.map((t) => (
+          <li key={t}>{t}</li>
+        ))}
+      </ol>
+      <h2 className="mt-3">Next time</h2>
+      <p>
+        {f.next.say}.{" "}
+        {isKind(f.next.kind) && (
+          <Link className="text" to={`/guide/step-${f.next.kind}`}>
+            {kindOf(f.next.kind).name}
+          </Link>
+        )}
+      </p>
+    </div>
+  );
+}
+
+/** Exercises that a page is about, each with what it looks like. */
+function Exercises({ page, id }: { page: Page; id: string }) {
+  const mine = EXERCISES.filter(
+    (e) =>
+      e.guide === page.id ||
+      (page.kind === "step" && e.kinds.includes(id)) ||
+      (page.kind === "flaw" && e.guide === "step-final-check"),
+  );
+  if (!mine.length) return null;
+  return (
+    <section aria-labelledby="ex" className="mt-5 border-t-2 border-strong pt-3">
+      <h2 id="ex">To be tried without losing a piece</h2>
+      <ul className="mt-2 grid gap-6 sm:grid-cols-2 lg:grid-cols-3">
+        {mine.map((e) => {
+          const { picture } = e.task(1, 1, null);
+          return (
+            <li key={e.id} data-exercise-beside={e.id} className="min-w-0">
+              <h3>
+                <Link className="text alone" to={`/practice/${e.id}`}>
+                  {e.name}
+                </Link>
+              </h3>
+              <p className="text-muted">{e.about}</p>
+              {picture && <DrawingView of={picture} className="mt-2 max-h-40 w-full" />}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
   );
 }
 

@@ -32,6 +32,7 @@ const HEADS: [GuidePage["kind"], string, string][] = [
   ["school", "Where makers disagree", "Both sides, what plans do when nobody says, and why."],
   ["idea", "Worth knowing", "Beams and materials, what is filled and what is left, where the burn begins."],
   ["finish", "Paints, powders, tapes", "What each does by default; your own data sheets win."],
+  ["flaw", "Flaws", "How each looks, what makes it, what can still be done, what is done otherwise next time."],
   ["step", "Steps", "What each is for, with what, and what to look at."],
 ];
 

@@ -1,10 +1,10 @@
 /** What goes to the laser of a frozen job, short enough to be kept: settings as they stand, drawings by length and hash. */
 import { createHash } from "node:crypto";
-import { loadClip } from "../door/kernel";
 import { packets } from "../core/explain/packet";
 import { shields } from "../core/explain/shields";
 import { makePlan } from "../core/plan/plan";
 import { byBeam, kindOf } from "../core/process/kinds";
+import type { Clip } from "../core/vector/clip";
 import { folderOf, packetFiles, shieldFiles, type Files } from "../io/export/packet";
 import { readJobFile, worldOf } from "../io/import/job-file";
 
@@ -19,8 +19,10 @@ const told = (files: Files): object =>
   );
 
 /** @returns by folder and file, and whether anything of the job is done by the beam */
-export async function packetsTold(text: string): Promise<{ beam: boolean; packets: Record<string, object> }> {
-  const clip = await loadClip();
+export async function packetsTold(
+  text: string,
+  clip: Clip,
+): Promise<{ beam: boolean; packets: Record<string, object> }> {
   const read = readJobFile(text);
   if (!read.ok) throw new Error("a frozen file can’t be read");
   const plan = makePlan(worldOf(read.file)!, null, true);

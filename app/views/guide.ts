@@ -1,4 +1,5 @@
 /** The field guide's pages: which there are, and which speak of a step. */
+import { FLAW_KINDS } from "../core/catalogue/flaws";
 import { FINISHES } from "../core/catalogue/finishes";
 import { ROUTES } from "../core/catalogue/routes";
 import { SCHOOLS } from "../core/catalogue/schools";
@@ -8,7 +9,7 @@ import type { Plan } from "../core/plan/plan";
 export interface GuidePage {
   id: string;
   name: string;
-  kind: "route" | "school" | "finish" | "step" | "idea";
+  kind: "route" | "school" | "finish" | "step" | "idea" | "flaw";
 }
 
 export const GUIDE: GuidePage[] = [
@@ -18,6 +19,7 @@ export const GUIDE: GuidePage[] = [
   { id: "idea-origin", name: "Where the burn begins", kind: "idea" },
   ...SCHOOLS.map((s) => ({ id: `school-${s.id}`, name: s.matter, kind: "school" as const })),
   ...FINISHES.map((f) => ({ id: `finish-${f.id}`, name: f.name, kind: "finish" as const })),
+  ...FLAW_KINDS.map((f) => ({ id: `flaw-${f.id}`, name: f.name, kind: "flaw" as const })),
   ...ALL_KINDS.map((k) => ({ id: `step-${k.id}`, name: k.name, kind: "step" as const })),
 ];
 

@@ -3,6 +3,7 @@
  * of no demo. What runs in the worker runs here as it is.
  */
 import { decode } from "fast-png";
+import { PNG } from "pngjs";
 import { ROUTES } from "../core/catalogue/routes";
 import { defaultMachine } from "../core/catalogue/starter";
 import { pictureWork, type PictureWork } from "../core/explain/picture";
@@ -110,6 +111,17 @@ test.each(WAYS)("$route on $body: one pass draws the whole picture, and the piec
   expect(back.resolution).toEqual({ x: Math.round(1000 / set), y: Math.round(1000 / set), unit: 1 });
   expect(m.burnt).toBeGreaterThan(0.05);
   expect(m.burnt).toBeLessThan(0.95);
+  // a decoder that is not the one it was written with reads the same dots
+  const other = PNG.sync.read(Buffer.from(png), { checkCRC: true });
+  expect([other.width, other.height]).toEqual([m.w, m.h]);
+  const line = Math.ceil(m.w / 8);
+  let unlike = 0;
+  for (let y = 0; y < m.h; y++)
+    for (let x = 0; x < m.w; x++) {
+      const bit = (back.data[y * line + (x >> 3)] >> (7 - (x & 7))) & 1;
+      if (other.data[4 * (y * m.w + x)] !== 255 * bit) unlike++;
+    }
+  expect(unlike).toBe(0);
 });
 
 test.each(WAYS)(

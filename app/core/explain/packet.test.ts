@@ -306,10 +306,11 @@ print(json.dumps({"errors": len(a.errors), "fixes": len(a.fixes), "layers": out}
   }
 });
 testWith("rsvg")(
-  "an outside rasteriser fills what the zones are: at 0.05 mm a pixel the ink agrees with their area",
+  "an outside rasteriser fills what the zones are: at 0.05 mm a pixel one in a thousand may differ",
   async () => {
     const clip = await loadClip();
     const dir = mkdtempSync(join(tmpdir(), "packet-"));
+    let compared = 0;
     for (const n of [3, 12, 40]) {
       const plan = planOf(n);
       const v = packets(plan, clip).find((x) => x.layers.some((l) => l.how === "fill" && !l.picture && l.zone));
@@ -333,14 +334,31 @@ testWith("rsvg")(
         svg,
       ]);
       const px = readPixels(readFileSync(png));
-      let ink = 0;
+      const rings = layers.map((l) => l.paths.map((p) => p.points));
+      let differ = 0;
       for (let y = 0; y < px.h; y++) {
         const row = px.row(y);
-        for (let x = 0; x < px.w; x++) ink += 1 - row[x * px.channels] / px.max;
+        // where the middle of a row of pixels crosses each layer's edges
+        const cross = rings.map((of) =>
+          of
+            .flatMap((r) =>
+              r.flatMap(([x1, y1], k) => {
+                const [x2, y2] = r[(k + 1) % r.length];
+                const at = (y + 0.5) / scale;
+                return y1 > at !== y2 > at ? [(x1 + ((x2 - x1) * (at - y1)) / (y2 - y1)) * scale] : [];
+              }),
+            )
+            .sort((a, b) => a - b),
+        );
+        for (let x = 0; x < px.w; x++) {
+          const inked = row[x * px.channels] / px.max < 0.5;
+          const meant = cross.some((xs) => xs.filter((v) => v < x + 0.5).length % 2 === 1);
+          if (inked !== meant) differ++;
+        }
       }
-      const inside = layers.flatMap((l) => l.paths).every((p) => p.points.every(([x, y]) => x <= w && y <= h));
-      const want = layers.reduce((a, l) => a + ringsArea(l.paths.map((p) => p.points)), 0);
-      if (inside) expect(Math.abs(ink / scale ** 2 - want)).toBeLessThan(0.001 * want + 0.05);
+      expect(differ / (px.w * px.h)).toBeLessThan(0.001);
+      compared++;
     }
+    expect(compared).toBeGreaterThan(0);
   },
 );

@@ -187,8 +187,8 @@ function zoneRings(
   });
 }
 /**
- * Lines in a mask, half a kerf within what is lifted, so that the opening is as large as its zone; a border that two zones share stays where
- * it is, and is one line.
+ * Lines in a mask, half a kerf within what is lifted, so that the opening is as large as its zone; a border that two zones share stays
+ * where it is, and is one line.
  */
 function withinKerf(of: readonly { rings: Ring[] }[], clip: Clip): Ring[] {
   const regions = of.map((z) => clip.fill(z.rings, "evenodd"));
@@ -362,7 +362,8 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
           : []),
         ...(layers.some((l) => l.purpose === "cut-mask")
           ? [
-              `The line in the mask is taken to be ${KERF_MM} mm wide, a default, and lies half of that within what is lifted: the opening is as large as its zone.`,
+              `The line in the mask is taken to be ${KERF_MM} mm wide, a default, and lies half of that within what is lifted: ` +
+                "the opening is as large as its zone.",
             ]
           : []),
         ...(layers.some((l) => l.purpose === "cut-out")

@@ -50,7 +50,7 @@ export function Shields({
           units,
         )}
       </p>
-      <ul className="mt-3 grid gap-6 sm:grid-cols-2 lg:grid-cols-4">
+      <ul className="mt-3 grid grid-cols-2 gap-6 lg:grid-cols-4">
         {set.shields.map((s, i) => (
           <li key={s.step} data-shield={i + 1} className="min-w-0">
             <h3>
