@@ -12,6 +12,7 @@ import { a1, e1, seeded, zone, SHELF, stocked, swing } from "../app/core/testing
 import { scheduleRows } from "./schedule";
 import { calendarInBrowser } from "./calendar";
 import { pictureInBrowser } from "./in-browser";
+import { sprayingInBrowser } from "./spraying";
 import { pictureRows } from "./pictures";
 import { shopRows } from "./shop";
 import { snagsOf } from "../app/core/judge/judge";
@@ -157,6 +158,7 @@ rows.push(...scheduleRows());
 rows.push(...pictureRows());
 rows.push(...(await pictureInBrowser()));
 rows.push(...(await calendarInBrowser([20, 200])));
+rows.push(...(await sprayingInBrowser()));
 rows.push(...shopRows());
 if (!process.argv.includes("--core")) {
   const { scale } = await import("./scale");

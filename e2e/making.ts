@@ -351,6 +351,44 @@ journey("practice by keyboard alone: an exercise failed, set better step by step
   await o.close();
 });
 
+journey(
+  "spraying by one’s own hand: by pointer and by keys, judged as it lies, replayed when put better",
+  async (url) => {
+    const o = await open(url, { at: AT });
+    const p = o.page;
+    await p.goto(url);
+    await p.getByRole("button", { name: "Start an empty shop" }).click();
+    await p.getByText("Nothing is under way").waitFor();
+    await p.goto(new URL("practice/spray?level=3&seed=2", url).href);
+    const pad = p.locator("[data-spray-pad]");
+    await pad.waitFor();
+    await p.getByRole("button", { name: "Do it" }).click();
+    await p.getByText("nothing was sprayed").waitFor();
+    const box = (await pad.boundingBox())!;
+    await p.mouse.move(box.x + 20, box.y + box.height / 2);
+    await p.mouse.down();
+    await p.locator("[data-spray-pad='open']").waitFor();
+    for (let k = 0; k <= 20; k++) await p.mouse.move(box.x + 20 + (k / 20) * (box.width - 40), box.y + box.height / 2);
+    await p.mouse.up();
+    await p.locator("[data-spray-pad='shut']").waitFor();
+    await p.getByRole("button", { name: "Do it" }).click();
+    await p
+      .getByText(/it is thinnest|it runs there|arrives dry/)
+      .first()
+      .waitFor();
+    await p.getByRole("button", { name: "Wipe it clean" }).click();
+    await pad.focus();
+    await p.keyboard.press(" ");
+    for (let k = 0; k < 6; k++) await p.keyboard.press("Shift+ArrowRight");
+    await p.keyboard.press(" ");
+    await p.locator("[data-spray-pad='shut']").waitFor();
+    await wonBy(p, (b) => b.click());
+    assert.deepEqual(await clean(p, "spraying by hand"), []);
+    assert.deepEqual(faults(p), []);
+    await o.close();
+  },
+);
+
 journey("practice by touch alone, on a phone: every exercise is finished, and counted", async (url) => {
   const o = await open(url, { at: AT, width: 390, height: 800, touch: true });
   const p = o.page;

@@ -9,6 +9,7 @@ import { Job } from "../core/records/job";
 import type { Outcome } from "../core/records/outcome";
 import type { World } from "../core/records/world";
 import { readShop } from "../store/queries";
+import { SprayPad } from "../ui/spray-pad";
 import { DrawingView } from "../ui/drawing";
 
 export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
@@ -26,7 +27,18 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
 }
 export const clientAction = async ({ request }: Route.ClientActionArgs) => learnedAct(await formOf(request));
 
-function ControlField({ c, value, set }: { c: Control; value: number | string; set: (v: number | string) => void }) {
+function ControlField({
+  c,
+  value,
+  set,
+  all,
+}: {
+  c: Control;
+  value: number | string;
+  set: (v: number | string) => void;
+  all: Answer;
+}) {
+  if (c.kind === "path") return <SprayPad c={c} distance={Number(all[c.distance])} value={String(value)} set={set} />;
   if (c.kind === "choice")
     return (
       <fieldset>
@@ -73,6 +85,7 @@ function ControlField({ c, value, set }: { c: Control; value: number | string; s
 /** What was chosen, in words. */
 function chosen(c: Control, a: Answer): string {
   const v = a[c.id];
+  if (c.kind === "path") return `${c.label.toLowerCase()} ${v === "" ? "at rest" : "as it went"}`;
   const says =
     c.kind === "choice"
       ? (c.options.find((o) => o.value === v)?.label ?? "")
@@ -147,7 +160,13 @@ function Doing({ d }: { d: Route.ComponentProps["loaderData"] }) {
             </ul>
           )}
           {task.controls.map((c) => (
-            <ControlField key={c.id} c={c} value={answer[c.id]} set={(v) => setAnswer((a) => ({ ...a, [c.id]: v }))} />
+            <ControlField
+              key={c.id}
+              c={c}
+              all={answer}
+              value={answer[c.id]}
+              set={(v) => setAnswer((a) => ({ ...a, [c.id]: v }))}
+            />
           ))}
           <div className="flex flex-wrap gap-3">
             <button type="button" className="btn btn-main" onClick={() => judge(answer)}>

@@ -25,3 +25,5 @@ export const CLEAR_TAPE = "#f2f4f4";
 export const PAPER_TAPE = "#c9b27a";
 /** the colour of a clear coat on the Shelf while nobody has picked one */
 export const UNPICKED = "#f5f5f5";
+/** a face that is sprayed: bare, as wet as it may get, where it runs */
+export const PAD = { bare: "#f3eee6", paint: "#a8235a", runs: "#5b0f2c" };

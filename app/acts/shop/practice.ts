@@ -14,7 +14,7 @@ class TriedForm {
   @Text(4) level!: string;
   @Text(12) seed!: string;
   /** what was chosen, as JSON */
-  @Text(2000) answer!: string;
+  @Text(200_000) answer!: string;
   /** “own”: in the maker’s own shop */
   @Text(10) where: string = "";
 }

@@ -7,6 +7,8 @@ import type { World } from "../records/world";
 export type Answer = Record<string, number | string>;
 export type Control =
   | { id: string; label: string; kind: "number"; min: number; max: number; step: number; unit: string; start: number }
+  /** a hand that goes over a face of w × h mm: text of {@link samplesOf}, at the distance of another control */
+  | { id: string; label: string; kind: "path"; w: number; h: number; wanted: number; distance: string; start: string }
   | { id: string; label: string; kind: "choice"; options: { value: string; label: string }[]; start: string };
 
 /** Something drawn: shapes in a box, no interface code. */
@@ -61,6 +63,24 @@ export interface Exercise {
   task(seed: number, level: number, shop: World | null): Task;
   judge(seed: number, level: number, answer: Answer, shop: World | null): Verdict;
 }
+
+/** Where a hand was, ms since it began, mm on the face, and whether the can was open from there on. */
+export interface Sample {
+  ms: number;
+  x: number;
+  y: number;
+  open: boolean;
+}
+/** Samples of a hand’s way, out of text: `ms x y 0|1` each, parted by commas. What can’t be read is left out. */
+export const samplesOf = (text: string): Sample[] =>
+  text.split(",").flatMap((part) => {
+    const [ms, x, y, open] = part.trim().split(" ").map(Number);
+    return [ms, x, y, open].every(Number.isFinite) ? [{ ms, x, y, open: open === 1 }] : [];
+  });
+export const pathText = (all: readonly Sample[]): string =>
+  all
+    .map((s) => `${Math.round(s.ms)} ${Math.round(s.x * 10) / 10} ${Math.round(s.y * 10) / 10} ${Number(s.open)}`)
+    .join(",");
 
 export const rect = (x: number, y: number, w: number, h: number): string =>
   `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`;

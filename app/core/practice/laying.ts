@@ -4,7 +4,7 @@ import { substrateNamed } from "../catalogue/substrates";
 import { rateIn, type DryingOf } from "../models/drying/clock";
 import { GRITS, VENEER_SHARE } from "../models/depth/depth";
 import { hex, linear, mix } from "../models/film/colour";
-import { SAG_UPRIGHT_UM, sprayed, type SprayMap } from "../models/film/spray";
+import { fanWidth, SAG_UPRIGHT_UM, sprayed, SprayFilm, type SprayMap } from "../models/film/spray";
 import { gunHeat } from "../models/powder/gun";
 import { mayStayOpen } from "../models/powder/fill";
 import { randomOf } from "../units/random";
@@ -14,15 +14,19 @@ import {
   clamp,
   near,
   num,
+  pathText,
   pickOf,
   r1,
   r2,
   rect,
+  samplesOf,
   towards,
   type Answer,
   type Control,
   type Drawing,
   type Exercise,
+  type Sample,
+  type Verdict,
 } from "./exercise";
 
 /** spread of a film that counts as even */
@@ -58,6 +62,112 @@ const SPRAY: Record<"distance" | "speed" | "overlap", Extract<Control, { kind: "
     start: 10,
   },
 };
+/** by hand a film is less even than by rule */
+const HAND = { even: 0.2, off: 0.2 };
+/** how much slower a hand goes on the screen than before a piece */
+export const SLOWER = 8;
+
+/** The film that a hand has left, and at which moment it first ran: ms, mm. */
+export function byHand(path: string, distance: number, w: number, h: number) {
+  const film = new SprayFilm(w, h);
+  const all = samplesOf(path);
+  let ran: { ms: number; x: number; y: number } | null = null;
+  all.forEach((s, i) => {
+    const next = all[i + 1];
+    if (!s.open || !next) return;
+    film.stroke([s.x, s.y], [next.x, next.y], Math.max(0, next.ms - s.ms) / 1000 / SLOWER, distance);
+    const at = ran ? -1 : film.um.findIndex((um) => um > SAG_UPRIGHT_UM);
+    if (at >= 0)
+      ran = {
+        ms: next.ms,
+        x: ((at % film.across) + 0.5) * (w / film.across),
+        y: (Math.floor(at / film.across) + 0.5) * (h / film.down),
+      };
+  });
+  return { film, ran: ran as { ms: number; x: number; y: number } | null, samples: all };
+}
+/** A hand that goes as it should: passes one way, then across, begun and ended beside the piece, as quick as lays what is wanted. */
+function properly(w: number, h: number, wanted: number, distance: number): string {
+  const fan = fanWidth(distance);
+  const overlap = 0.65;
+  const at = (speed: number): number =>
+    sprayed({ distance, speed, overlap, triggered: true, crossed: true }, w, h).mean;
+  const speed = (300 * at(300)) / wanted;
+  const all: Sample[] = [];
+  let ms = 0;
+  const go = (along: number, side: number, put: (u: number, v: number) => [number, number]): void => {
+    const step = fan * (1 - overlap);
+    for (let v = -fan / 4, k = 0; v < side + fan / 2; v += step, k++) {
+      const ends = k % 2 ? [along + fan / 2, -fan / 2] : [-fan / 2, along + fan / 2];
+      const [a, b] = ends.map((u) => put(u, v));
+      all.push({ ms, x: a[0], y: a[1], open: true });
+      ms += (1000 * SLOWER * (along + fan)) / speed;
+      all.push({ ms, x: b[0], y: b[1], open: false });
+      ms += 200;
+    }
+  };
+  go(w, h, (u, v) => [u, v]);
+  go(h, w, (u, v) => [v, u]);
+  return pathText(all);
+}
+function judgeByHand(t: ReturnType<typeof sprayTask>, a: Answer): Verdict {
+  const distance = num(a, "distance");
+  const { film, ran, samples } = byHand(String(a.path ?? ""), distance, t.w, t.h);
+  const m = film.map();
+  const off = Math.abs(m.mean - t.wanted) / t.wanted;
+  const dry = distance > 0 ? sprayed({ ...STILL, distance }, t.w, t.h).dry : 0;
+  const good = m.outMl > 0 && !ran && m.cv <= HAND.even && off <= HAND.off && dry <= DRY_MOST;
+  const thin = m.um.indexOf(m.least);
+  const where = (i: number): string =>
+    `${Math.round((i % m.across) * (t.w / m.across))} mm from the left and ` +
+    `${Math.round(Math.floor(i / m.across) * (t.h / m.down))} from the top`;
+  const wrong = good
+    ? null
+    : m.outMl === 0
+      ? "before it began: nothing was sprayed"
+      : dry > DRY_MOST
+        ? "on the way: it arrives dry"
+        : ran
+          ? `after ${r1(ran.ms / 1000)} s, ${Math.round(ran.x)} mm from the left and ${Math.round(ran.y)} from the top: it runs there`
+          : m.cv > HAND.even
+            ? `it is thinnest ${where(thin)}: ${Math.round(m.least)} µm`
+            : m.mean > t.wanted
+              ? "too much: too slow a hand"
+              : "too little: too quick a hand";
+  const near240 = dry > DRY_MOST ? towards(SPRAY.distance, distance, 240) : distance;
+  return {
+    score: clamp(
+      (m.outMl > 0 ? 1 : 0) *
+        (0.4 * near(Math.max(0, m.cv - HAND.even), 0.15) +
+          0.3 * near(off, 0.25) +
+          0.2 * (ran ? 0 : 1) +
+          0.1 * (1 - dry)),
+      0,
+      1,
+    ),
+    good,
+    says: good ? "Even, wet, and nothing runs." : `It went wrong ${wrong}.`,
+    wrongAt: wrong,
+    figures: [
+      ["Mean, wet", `${Math.round(m.mean)} µm of ${t.wanted}`],
+      ["Spread", `${Math.round(100 * m.cv)} %`],
+      ["Least and most", `${Math.round(m.least)} and ${Math.round(m.most)} µm`],
+      [
+        "Out of the can",
+        `${r1(m.outMl)} ml, ${Math.round(m.outMl > 0 ? (100 * m.faceMl) / m.outMl : 0)} % of it on the face`,
+      ],
+      [
+        "The can was open",
+        `${r1(openMs(samples) / 1000)} s on the screen, ${r1(openMs(samples) / 1000 / SLOWER)} s at a piece`,
+      ],
+    ],
+    picture: sprayPicture(m, t.w, t.h, t.wanted),
+    next: dry > DRY_MOST ? { ...a, distance: near240 } : { ...a, path: properly(t.w, t.h, t.wanted, distance) },
+  };
+}
+const STILL = { speed: 300, overlap: 0.6, triggered: true, crossed: true };
+const openMs = (all: readonly Sample[]): number =>
+  all.reduce((sum, s, i) => sum + (s.open && all[i + 1] ? all[i + 1].ms - s.ms : 0), 0);
 /** what the gun warms from, °C */
 const ROOM_C = 20;
 const YES_NO = (id: string, label: string, yes: string, no: string, begin: string): Control => ({
@@ -76,9 +186,33 @@ export const spray: Exercise = {
   about: "An even wet film, no runs, nothing dry: distance, hand, overlap, where the can is opened.",
   guide: "step-coat",
   kinds: ["coat"],
-  levels: 2,
+  levels: 3,
   task(seed, level) {
     const t = sprayTask(seed, level);
+    if (level === 3)
+      return {
+        says:
+          `Spray a face of ${t.w} × ${t.h} mm that stands upright by your own hand: ${t.wanted} µm wet, as even as you can. ` +
+          `The hand goes ${SLOWER} times slower here than at a piece.`,
+        facts: [
+          `Beyond ${SAG_UPRIGHT_UM} µm wet it runs`,
+          `By hand even is a spread of ${Math.round(100 * HAND.even)} % or less, ${Math.round(100 * HAND.off)} % off at most`,
+        ],
+        controls: [
+          SPRAY.distance,
+          {
+            id: "path",
+            label: "Your hand",
+            kind: "path",
+            w: t.w,
+            h: t.h,
+            wanted: t.wanted,
+            distance: "distance",
+            start: "",
+          },
+        ],
+        picture: null,
+      };
     return {
       says: `Spray a face of ${t.w} × ${t.h} mm that stands upright: ${t.wanted} µm wet, as even as you can.`,
       facts: [`Beyond ${SAG_UPRIGHT_UM} µm wet it runs`, `Even is a spread of ${Math.round(100 * EVEN)} % or less`],
@@ -94,6 +228,7 @@ export const spray: Exercise = {
   },
   judge(seed, level, a) {
     const t = sprayTask(seed, level);
+    if (level === 3) return judgeByHand(t, a);
     const use = (x: Answer) => ({
       distance: num(x, "distance"),
       speed: num(x, "speed"),

@@ -1,12 +1,12 @@
 /** Every exercise, on many seeds: whoever follows what is said comes right; whoever always answers the same does not; none can’t be won. */
 import { FLAW_KINDS } from "../catalogue/flaws";
 import { cuts, openShares } from "../models/film/reveal";
-import { sprayed } from "../models/film/spray";
+import { sprayed, SprayFilm } from "../models/film/spray";
 import { isKind } from "../process/kinds";
 import { many } from "../testing/worlds";
 import { ABOUT } from "./about";
 import { EXERCISES } from "./index";
-import { start, type Answer, type Exercise, type Task } from "./exercise";
+import { samplesOf, start, type Answer, type Exercise, type Task } from "./exercise";
 import { flawDrawing } from "./flaw-drawing";
 
 /** tries that a learner has who follows the advice after each failure */
@@ -14,9 +14,11 @@ const TRIES = 14;
 const levels = (e: Exercise): number[] => Array.from({ length: e.levels }, (_v, i) => i + 1);
 const within = (t: Task, a: Answer): boolean =>
   t.controls.every((c) =>
-    c.kind === "choice"
-      ? c.options.some((o) => o.value === String(a[c.id]))
-      : Number(a[c.id]) >= c.min - 1e-9 && Number(a[c.id]) <= c.max + 1e-9,
+    c.kind === "path"
+      ? samplesOf(String(a[c.id])).length === (a[c.id] === "" ? 0 : String(a[c.id]).split(",").length)
+      : c.kind === "choice"
+        ? c.options.some((o) => o.value === String(a[c.id]))
+        : Number(a[c.id]) >= c.min - 1e-9 && Number(a[c.id]) <= c.max + 1e-9,
   );
 
 test.each(EXERCISES.map((e) => [e.id, e] as const))(
@@ -89,6 +91,37 @@ test("spray: paint is conserved, a proper pattern is even, a slow hand runs, a f
   expect(sprayed({ ...base, speed: 60 }, 160, 120).mean).toBeGreaterThan(4 * sprayed(base, 160, 120).mean);
   expect(sprayed({ ...base, distance: 460 }, 160, 120).dry).toBeGreaterThan(0.5);
   expect(() => sprayed({ ...base, speed: 0 }, 160, 120)).toThrow(RangeError);
+});
+test("spray by hand: paint is conserved, a pass moved by hand lays what the model of passes lays", () => {
+  const film = new SprayFilm(160, 120);
+  for (let k = 0; k < 40; k++)
+    film.stroke(
+      [(k * 37) % 160, (k * 53) % 120],
+      [(k * 91) % 200, ((k * 17) % 140) - 20],
+      0.02 + (k % 5) / 50,
+      120 + 9 * k,
+    );
+  const m = film.map();
+  expect(m.faceMl + m.besideMl + m.lostMl).toBeCloseTo(m.outMl, 9);
+  const cell = (160 / m.across) * (120 / m.down);
+  expect(m.um.reduce((a, um) => a + (um * cell) / 1e6, 0)).toBeCloseTo(m.faceMl, 9);
+  // passes one way, half a fan beyond both ends, by hand
+  const p = { distance: 250, speed: 300, overlap: 0.6, triggered: true, crossed: false };
+  const want = sprayed(p, 160, 120);
+  const fan = 2 * 250 * Math.tan((14 * Math.PI) / 180);
+  const hand = new SprayFilm(160, 120);
+  const passes = Math.ceil((120 + fan / 2) / (fan * 0.4)) + 1;
+  for (let k = 0; k < passes; k++) {
+    const y = -fan / 4 + k * fan * 0.4;
+    hand.stroke([-fan / 2, y], [160 + fan / 2, y], (160 + fan) / 300, 250);
+  }
+  const got = hand.map();
+  expect(got.outMl).toBeCloseTo(want.outMl, 9);
+  expect(Math.abs(got.mean / want.mean - 1)).toBeLessThan(0.01);
+  got.um.forEach((um, i) => expect(Math.abs(um - want.um[i])).toBeLessThan(0.02 * want.mean));
+  hand.stroke([0, 0], [10, 0], 0, 250);
+  expect(hand.map().outMl).toBe(got.outMl);
+  expect(() => hand.stroke([0, 0], [1, 0], 1, 0)).toThrow(RangeError);
 });
 test("burning: what the exercise says is what the planner’s own model says", () => {
   const e = EXERCISES.find((x) => x.id === "burn")!;

@@ -112,10 +112,20 @@ export function sprayed(p: SprayPass, w: number, h: number): SprayMap {
   };
   run(w, h, (u, v, ml) => lay(v * nx + u, ml), cx, cy, nx, ny);
   if (p.crossed) run(h, w, (u, v, ml) => lay(u * nx + v, ml), cy, cx, ny, nx);
+  return mapOf(um, nx, ny, { out, face, arrived: out * arrives }, p.distance);
+}
+
+/** Figures of a film as it lies. @param ml out of the can, on the face, arrived @param distance mm, the mean of what was sprayed */
+function mapOf(
+  um: Float64Array,
+  nx: number,
+  ny: number,
+  ml: { out: number; face: number; arrived: number },
+  distance: number,
+): SprayMap {
   const n = um.length;
   const mean = um.reduce((a, v) => a + v, 0) / n;
   const sd = Math.sqrt(um.reduce((a, v) => a + (v - mean) ** 2, 0) / n);
-  const arrived = out * arrives;
   return {
     um,
     across: nx,
@@ -124,10 +134,67 @@ export function sprayed(p: SprayPass, w: number, h: number): SprayMap {
     cv: mean > 0 ? sd / mean : 0,
     most: Math.max(...um),
     least: Math.min(...um),
-    outMl: out,
-    faceMl: face,
-    besideMl: Math.max(0, arrived - face),
-    lostMl: out - arrived,
-    dry: Math.min(1, Math.max(0, (p.distance - DRY_FROM_MM) / DRY_OVER_MM)),
+    outMl: ml.out,
+    faceMl: ml.face,
+    besideMl: Math.max(0, ml.arrived - ml.face),
+    lostMl: ml.out - ml.arrived,
+    dry: Math.min(1, Math.max(0, (distance - DRY_FROM_MM) / DRY_OVER_MM)),
   };
+}
+
+/** A face that is sprayed by a hand going anywhere: the same fan, flow and losses as {@link sprayed}, little by little. */
+export class SprayFilm {
+  readonly um: Float64Array;
+  readonly across: number;
+  readonly down: number;
+  private out = 0;
+  private face = 0;
+  private arrived = 0;
+  private far = 0;
+
+  /** @param w, h the face, mm */
+  constructor(
+    readonly w: number,
+    readonly h: number,
+  ) {
+    this.across = Math.max(2, Math.round(w / CELL_MM));
+    this.down = Math.max(2, Math.round(h / CELL_MM));
+    this.um = new Float64Array(this.across * this.down);
+  }
+
+  /** The open nozzle moved from one place to another, mm, evenly in so many seconds, at a distance from the face. */
+  stroke(from: readonly [number, number], to: readonly [number, number], s: number, distance: number): void {
+    if (!(distance > 0)) throw new RangeError("A can is held at some distance.");
+    if (!(s > 0)) return;
+    const sigma = fanWidth(distance) * SIGMA_SHARE;
+    const n = Math.max(1, Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) / (sigma / 4)));
+    const ml = (FLOW_ML_S * s) / n;
+    const arrives = Math.exp(-distance / LOST_MM);
+    this.out += ml * n;
+    this.arrived += ml * n * arrives;
+    this.far += ml * n * distance;
+    const [cx, cy] = [this.w / this.across, this.h / this.down];
+    const over = (at: number, cells: number, size: number): Float64Array =>
+      Float64Array.from(
+        { length: cells },
+        (_v, i) => phi(((i + 1) * size - at) / sigma) - phi((i * size - at) / sigma),
+      );
+    for (let k = 0; k < n; k++) {
+      const t = (k + 0.5) / n;
+      const along = over(from[0] + t * (to[0] - from[0]), this.across, cx);
+      const across = over(from[1] + t * (to[1] - from[1]), this.down, cy);
+      for (let y = 0; y < this.down; y++) {
+        if (across[y] < 1e-9) continue;
+        for (let x = 0; x < this.across; x++) {
+          const here = ml * arrives * along[x] * across[y];
+          this.face += here;
+          this.um[y * this.across + x] += (here * 1e6) / (cx * cy);
+        }
+      }
+    }
+  }
+  map(): SprayMap {
+    const { out, face, arrived } = this;
+    return mapOf(this.um, this.across, this.down, { out, face, arrived }, out > 0 ? this.far / out : 0);
+  }
 }
