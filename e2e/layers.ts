@@ -294,7 +294,7 @@ journey("what the door prints is what the screen shows, for the frozen jobs", as
       plan.steps.map((s) => s.id),
       `${id}: steps`,
     );
-    for (const s of plan.steps.filter((x) => x.kind === "coat").slice(0, 4)) {
+    for (const s of plan.steps.filter((x) => x.kind === "coat").slice(0, 2)) {
       await at(o, url, `jobs/${id}/layers?step=${s.id}`);
       const ml = s.ml as number;
       const shown = ml < 1 ? ml.toFixed(2) : ml < 10 ? ml.toFixed(1) : String(Math.round(ml));
