@@ -1,6 +1,8 @@
 import { spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
+import { EXERCISES } from "../core/practice";
+import { start, type Answer } from "../core/practice/exercise";
 import { knock } from "../../scripts/door.mjs";
 
 const root = fileURLToPath(new URL("../../", import.meta.url));
@@ -174,4 +176,34 @@ describe("the door", () => {
     expect([r.code, r.out, r.err]).toEqual([3, "", expect.stringMatching(/never in this climate/)]);
     expect(door(JSON.stringify({ ...BRIEF, route: "A1" }), "brief").code).toBe(3);
   });
+});
+
+test("zones with their outlines, where they are asked for", () => {
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="10mm" viewBox="0 0 20 10"><rect x="2" y="2" width="5" height="4" fill="#aa2233"/></svg>';
+  const told = (...more: string[]) =>
+    JSON.parse(door(svg, "zones", ...more).out) as { zones: Record<string, unknown>[] };
+  expect(told().zones[0]).not.toHaveProperty("outline");
+  expect(told("--outlines").zones[0].outline).toMatch(/^M[\d. L]+Z$/);
+});
+test("an exercise through the door comes to what the page makes of it; nonsense is refused by its name", () => {
+  for (const e of EXERCISES) {
+    const ask = { exercise: e.id, seed: 7, level: 1 };
+    const { answer } = JSON.parse(door(JSON.stringify(ask), "practice").out) as { answer: Answer };
+    expect(answer).toEqual(start(e.task(7, 1, null)));
+    const { picture: _, ...want } = e.judge(7, 1, answer, null);
+    expect(JSON.parse(door(JSON.stringify({ ...ask, answer }), "practice").out)).toEqual(
+      JSON.parse(JSON.stringify(want)),
+    );
+  }
+  for (const [ask, why] of [
+    [{ exercise: "juggle", seed: 1, level: 1 }, "There is no exercise “juggle”"],
+    [{ exercise: "spray", seed: 0, level: 1 }, "“seed” is a whole number from 1"],
+    [{ exercise: "spray", seed: 1, level: 9 }, "“level” is a whole number from 1 to 3"],
+    [{ exercise: "spray", seed: 1, level: 1, answer: { speed: 3 } }, "“answer” lacks distance, overlap"],
+    [{ exercise: "spray", seed: 1, level: 1, answer: 4 }, "“answer” is an object"],
+  ] as const) {
+    const r = door(JSON.stringify(ask), "practice");
+    expect([r.code, r.err]).toEqual([2, expect.stringContaining(why)]);
+  }
 });

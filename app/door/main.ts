@@ -27,6 +27,8 @@ import { writeFile } from "../io/export/job-file";
 import { loadClip } from "./kernel";
 import { packets, TITLE_MM } from "../core/explain/packet";
 import { pictureWork } from "../core/explain/picture";
+import { exercise, EXERCISES } from "../core/practice";
+import { start, type Answer, type Task, type Verdict } from "../core/practice/exercise";
 import { fromBase64 } from "../io/base64";
 import { folderOf, packetFiles, zipOf, type Files, shieldFiles } from "../io/export/packet";
 import { shields } from "../core/explain/shields";
@@ -54,6 +56,7 @@ const VERBS = [
   "files",
   "plate",
   "read",
+  "practice",
 ];
 const option = (name: string): string | null => {
   const i = process.argv.indexOf(`--${name}`);
@@ -77,6 +80,29 @@ function planOf(text: string): Plan {
   return now ? makePlan(world, plan.context.clock.fromLocal(now)) : plan;
 }
 
+/** An exercise: its task where nothing is answered, what comes of an answer where something is. */
+function practised(asked: unknown): object {
+  const { exercise: id, seed, level, answer: given } = (asked ?? {}) as Record<string, unknown>;
+  const e = typeof id === "string" ? exercise(id) : null;
+  if (!e) throw new BadInput(`There is no exercise “${String(id)}”: ${EXERCISES.map((x) => x.id).join(", ")}.`);
+  const whole = (v: unknown, most: number, name: string): number => {
+    if (!Number.isInteger(v) || (v as number) < 1 || (v as number) > most)
+      throw new BadInput(`“${name}” is a whole number from 1 to ${most}.`);
+    return v as number;
+  };
+  const [s, l] = [whole(seed, 1e9, "seed"), whole(level, e.levels, "level")];
+  const task: Partial<Task> & Pick<Task, "controls"> = e.task(s, l, null);
+  delete task.picture;
+  if (given === undefined) return { task, answer: start(task as Task) };
+  if (given === null || typeof given !== "object")
+    throw new BadInput("“answer” is an object of controls by their ids.");
+  const lacks = task.controls.filter((c) => !["number", "string"].includes(typeof (given as Answer)[c.id]));
+  if (lacks.length) throw new BadInput(`“answer” lacks ${lacks.map((c) => c.id).join(", ")}.`);
+  const verdict: Partial<Verdict> = e.judge(s, l, given as Answer, null);
+  delete verdict.picture;
+  return verdict;
+}
+
 async function answer(verb: string, text: string): Promise<string> {
   const out = (v: unknown): string => `${JSON.stringify(v)}\n`;
   if (verb === "zones") {
@@ -92,6 +118,7 @@ async function answer(verb: string, text: string): Promise<string> {
         narrowestMm: z.narrowestMm,
         pieces: z.pieces,
         holes: z.holes,
+        ...(process.argv.includes("--outlines") ? { outline: z.outline } : {}),
       })),
     });
   }
@@ -123,6 +150,7 @@ async function answer(verb: string, text: string): Promise<string> {
       packet: { "plate.svg": writeSvg(sheet), "plate.dxf": writeDxf(sheet), "key.csv": plateKey(t, cells) },
     });
   }
+  if (verb === "practice") return out(practised(json(text, "exercise")));
   const plan = planOf(text);
   if (verb === "cost") return out(costReport(plan));
   if (verb === "check") return out({ snags: snagReport(plan) });

@@ -237,7 +237,16 @@ export default function Artwork({
           Zones
         </h2>
         {!job.areas && <Shapes job={job} units={units} leastCapMm={stroke?.capitalMm ?? null} />}
-        {!job.areas && <Names job={job} units={units} leastCapMm={stroke?.capitalMm ?? null} />}
+        {job.areas || job.picture ? (
+          <p className="my-2 text-muted">
+            A name on each piece needs a drawing: here{" "}
+            {job.picture
+              ? "a picture is what the beam draws, so letters belong into it."
+              : "the colours are made by rule."}
+          </p>
+        ) : (
+          <Names job={job} units={units} leastCapMm={stroke?.capitalMm ?? null} />
+        )}
         {!job.zones.length ? (
           <Empty title="No zones yet">
             <p>

@@ -337,6 +337,12 @@ export function packets(plan: Plan, clip: Clip): VisitPacket[] {
         ...(layers.some((l) => l.setting === null && l.purpose !== "frame")
           ? ["A layer has no setting yet: test it first, then save this packet anew."]
           : []),
+        ...(machine?.galvo
+          ? [
+              `The field is ${machine.bedW} × ${machine.bedH} mm with its origin in the middle: the middle of the file lies there. ` +
+                `Jump delay ${machine.jumpMs} ms.`,
+            ]
+          : []),
         ...(outside ? [`${outside.why} The file has one piece alone.`] : []),
         ...(jig && !outside
           ? [`Pieces lie in the pockets of ${jig.name}, each pushed into the upper left corner of its pocket.`]
