@@ -322,6 +322,8 @@ async function wonBy(p: Page, press: (b: Locator) => Promise<void>): Promise<voi
     await p.locator("[data-verdict='']").waitFor({ state: "attached" });
   }
   await p.locator("[data-verdict='true']").waitFor();
+  // counted before the page is left
+  await p.locator("[aria-busy=true]").first().waitFor({ state: "detached" });
 }
 
 journey("practice by keyboard alone: an exercise failed, set better step by step, won and counted", async (url) => {

@@ -179,8 +179,8 @@ describe("the door", () => {
 });
 
 test("zones with their outlines, where they are asked for", () => {
-  const svg =
-    '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="10mm" viewBox="0 0 20 10"><rect x="2" y="2" width="5" height="4" fill="#aa2233"/></svg>';
+  const head = '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="10mm" viewBox="0 0 20 10">';
+  const svg = `${head}<rect x="2" y="2" width="5" height="4" fill="#aa2233"/></svg>`;
   const told = (...more: string[]) =>
     JSON.parse(door(svg, "zones", ...more).out) as { zones: Record<string, unknown>[] };
   expect(told().zones[0]).not.toHaveProperty("outline");

@@ -183,7 +183,11 @@ function Doing({ d }: { d: Route.ComponentProps["loaderData"] }) {
           className={`min-w-0 ${task.picture && !fresh ? "max-lg:order-first" : ""}`}
         >
           {picture && <DrawingView of={picture} />}
-          <div aria-live="polite" data-verdict={last && fresh ? String(last.verdict.good) : ""}>
+          <div
+            aria-live="polite"
+            data-verdict={last && fresh ? String(last.verdict.good) : ""}
+            aria-busy={fetcher.state !== "idle" || undefined}
+          >
             {last && fresh && (
               <>
                 <p className={`mt-3 text-lead ${last.verdict.good ? "text-ready" : "text-wrong"}`}>
