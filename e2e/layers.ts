@@ -234,7 +234,7 @@ journey(
     await p.getByText("set by hand: 1 h 20").waitFor();
     // the brief changes: no clear coat, so the edit of its wait fits no more and is listed
     await p.goto(new URL("jobs/blue-tiles/route", url).href);
-    await p.getByLabel("No clear coat").check();
+    await p.getByLabel("No clear coat").click();
     await p.getByRole("button", { name: /^Undo: choice/ }).waitFor();
     await at(o, url, "jobs/blue-tiles/layers");
     await p.getByRole("heading", { name: "1 change no longer fits" }).waitFor();
