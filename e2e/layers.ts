@@ -190,7 +190,7 @@ journey("snags: fix in one press with its preview, waive with a reason, never fo
   await p.getByText("Waived: only two trial tiles").waitFor();
   // a cause that is never waived
   await p.goto(new URL("jobs/blue-tiles/route", url).href);
-  await p.getByLabel("Somebody stays with the laser, all through").uncheck();
+  await p.getByLabel("Somebody stays with the laser, all through").click();
   await p.getByRole("button", { name: /^Undo: choice/ }).waitFor();
   await at(o, url, "jobs/blue-tiles/layers");
   const never = p.locator("[data-snag='73']");
